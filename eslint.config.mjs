@@ -1,0 +1,49 @@
+import { defineConfig, globalIgnores } from 'eslint/config';
+import nextVitals from 'eslint-config-next/core-web-vitals';
+import nextTypescript from 'eslint-config-next/typescript';
+import prettier from 'eslint-config-prettier/flat';
+
+/** Dependencies point one way: ui → workers/store/board → core. Each folder names what it may not reach. */
+const mayNotReach = {
+  core: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'store', 'workers', 'board', 'server'],
+  board: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'store', 'workers', 'server'],
+  store: ['react', 'next', 'mui', 'app', 'ui', 'workers', 'board', 'server'],
+  workers: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'store', 'server'],
+  server: ['react', 'dexie', 'mui', 'app', 'ui', 'store', 'workers'],
+  ui: ['app', 'server'],
+};
+const packages = {
+  react: ['react', 'react-*', 'react/*'],
+  next: ['next', 'next/*'],
+  dexie: ['dexie', 'dexie-*'],
+  mui: ['@mui/*', '@mui/*/*'],
+};
+const patterns = (names) => names.flatMap((n) => packages[n] ?? [`@/${n}`, `@/${n}/*`, `**/../${n}/*`]);
+
+export default defineConfig([
+  ...nextVitals,
+  ...nextTypescript,
+  prettier,
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      'no-console': 'error',
+      eqeqeq: 'error',
+    },
+  },
+  ...Object.entries(mayNotReach).map(([folder, names]) => ({
+    files: [`src/${folder}/**/*.{ts,tsx}`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: patterns(names), message: 'Imports point ui → workers/store/board → core.' }] },
+      ],
+    },
+  })),
+  {
+    files: ['src/core/**/*.ts'],
+    rules: { 'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'indexedDB', 'fetch'] },
+  },
+  { files: ['scripts/**', 'demo/**', 'e2e/**'], rules: { 'no-console': 'off' } },
+  globalIgnores(['.next/**', 'next-env.d.ts', 'node_modules/**', 'test-results/**']),
+]);

@@ -1,0 +1,120 @@
+/*
+ * Cheironom runtime: plays frames of sensor counts as MIDI bytes, byte for byte as the bench does.
+ * Portable C99; integers only, no division, no allocation, nothing wider than 32 bits. docs/engine.md states the
+ * arithmetic; src/core/engine/ is the same in TypeScript, and tests hold the two together.
+ */
+#ifndef CHEIRONOM_H
+#define CHEIRONOM_H
+
+#include <stdint.h>
+
+#ifdef __cplusplus
+extern "C" {
+#endif
+
+/* Tables live in program memory where the chip has a separate one. */
+#if defined(__AVR__)
+#include <avr/pgmspace.h>
+#define CHEIR_FLASH PROGMEM
+#define CHEIR_TABLE(p) pgm_read_word(p)
+#else
+#define CHEIR_FLASH
+#define CHEIR_TABLE(p) (*(p))
+#endif
+
+enum { CHEIR_CONTROLLER7 = 0, CHEIR_CONTROLLER14 = 1, CHEIR_PRESSURE = 2 };
+enum { CHEIR_UP = 1, CHEIR_DOWN = 2 };
+
+/* x of 0 ... span as a Q15 share: ((x << shift) * mul) >> 16. span 0: no such side. */
+typedef struct {
+    uint16_t span;
+    uint8_t shift;
+    uint16_t mul;
+} cheir_scale;
+
+/* One side of rest; distances in counts from rest. */
+typedef struct {
+    cheir_scale scale;
+    uint16_t dead;
+    uint16_t on;
+    uint16_t off;
+} cheir_side;
+
+/* A level sent as a controller or as channel pressure. */
+typedef struct {
+    uint8_t kind;
+    uint8_t status;
+    uint8_t controller;
+    uint8_t side_mask;
+    uint16_t from;
+    uint16_t span2;     /* 2 * (to - from) */
+    uint16_t deadband;  /* Q15 */
+    uint32_t interval_us;
+} cheir_level;
+
+/* A gate that plays one fixed note. */
+typedef struct {
+    uint8_t status_on;
+    uint8_t status_off;
+    uint8_t note;
+    uint8_t side_mask;
+    uint16_t window_us;
+    uint8_t velocity_from;
+    uint16_t velocity_span2; /* 2 * (to - from) */
+    cheir_scale attack[2];
+} cheir_gate;
+
+typedef struct {
+    uint8_t column;
+    uint16_t rest;
+    uint8_t falling;
+    cheir_side side[2]; /* up, down */
+    const uint16_t *table; /* in CHEIR_FLASH: 2^table_bits + 1 entries, Q15, never falling */
+    uint8_t levels;
+    uint8_t gates;
+} cheir_input;
+
+typedef struct {
+    uint8_t table_bits;
+    uint8_t inputs;
+    const cheir_input *input;
+    const cheir_level *level; /* of all inputs, in their order */
+    const cheir_gate *gate;
+} cheir_program;
+
+typedef struct {
+    uint16_t sent;    /* CHEIR_UNSENT before the first message */
+    uint16_t sent_at; /* response when sent, Q15 */
+    uint32_t sent_us;
+} cheir_level_state;
+
+typedef struct {
+    uint8_t stage;
+    uint16_t peak; /* Q15 */
+    uint32_t opened_us;
+} cheir_gate_state;
+
+/* What changes from frame to frame; the generated header declares arrays of the right length. */
+typedef struct {
+    cheir_level_state *level;
+    cheir_gate_state *gate;
+} cheir_state;
+
+/* Power-up: nothing sent, nothing sounding. */
+void cheir_start(const cheir_program *program, cheir_state *state);
+
+/*
+ * Plays one frame: counts holds one count a column. Complete MIDI messages go to out, which must have room for the
+ * generated header's MAX_BYTES. Returns the bytes written. Times are microseconds modulo 2^32.
+ */
+uint16_t cheir_step(const cheir_program *program, cheir_state *state, uint32_t t_us, const uint16_t *counts,
+                    uint8_t *out);
+
+/* Ends every note that sounds; an open gate stays mute until released once. Returns the bytes written. */
+uint16_t cheir_silence(const cheir_program *program, cheir_state *state, uint8_t *out);
+
+#ifdef __cplusplus
+}
+#endif
+
+#endif

@@ -1,0 +1,61 @@
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { channelsOf, compile } from '@/core/engine/compile';
+import { encodeTake, writePrograms } from '@/core/exchange/harness';
+import { playOperations } from '@/core/exchange/play-operations';
+import { readTakeCsv } from '@/core/exchange/take-csv';
+import { readInstrument } from '@/core/exchange/instrument-json';
+import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
+import { randomInstrument, randomTake } from './random-instrument';
+
+const INSTRUMENTS = 300;
+const silences = new Set([400, 1000]);
+
+const list = Array.from({ length: INSTRUMENTS }, (_, n) => {
+  const instrument = randomInstrument(1000 + n);
+  const channels = channelsOf(instrument);
+  return { instrument, channels, program: compile(instrument, channels) };
+});
+
+describe('the C runtime, compiled strictly and run under address and undefined-behaviour sanitizers', () => {
+  let host: HostRuntime;
+  beforeAll(async () => {
+    host = await compileHost(writePrograms(list));
+  }, 240_000);
+  afterAll(() => host?.remove());
+
+  it(`plays ${INSTRUMENTS} random instruments and takes byte for byte as the application's engine does`, async () => {
+    let messages = 0;
+    for (const [n, { instrument, program }] of list.entries()) {
+      const take = randomTake(instrument, 1500, 77 + n);
+      const ours = playOperations(program, take, silences);
+      const theirs = await host.play(encodeTake(n, take, silences));
+      expect(theirs, `instrument ${n}`).toEqual(ours);
+      messages += ours.length;
+    }
+    expect(messages).toBeGreaterThan(INSTRUMENTS * 100);
+  }, 240_000);
+});
+
+describe('the demonstration instrument on the C runtime', () => {
+  it('plays every demonstration take byte for byte, also with the table size fixed at compile time', async () => {
+    const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
+    if (!read.ok) throw new Error(read.faults[0].says);
+    const instrument = read.value;
+    const channels = channelsOf(instrument);
+    const program = compile(instrument, channels);
+    const flags = [...STRICT, `-DCHEIR_TABLE_BITS=${program.tableBits}`];
+    const host = await compileHost(writePrograms([{ instrument, program, channels }]), flags);
+    try {
+      for (const role of ['rest', 'soft', 'medium', 'loud', 'full']) {
+        const csv = readTakeCsv(readFileSync(`demo/wherry-bellows-${role}.csv`, 'utf8'));
+        if (!csv.ok) throw new Error(csv.faults[0].says);
+        const ours = playOperations(program, csv.value.frames);
+        expect(await host.play(encodeTake(0, csv.value.frames)), role).toEqual(ours);
+        expect(ours.length, role).toBeGreaterThan(role === 'rest' ? 0 : 10);
+      }
+    } finally {
+      await host.remove();
+    }
+  }, 120_000);
+});

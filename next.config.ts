@@ -1,0 +1,18 @@
+import type { NextConfig } from 'next';
+
+/** Headers that do not depend on the request; the Content-Security-Policy, with its nonce, is in src/proxy.ts. */
+const headers = [
+  { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
+  { key: 'Cross-Origin-Embedder-Policy', value: 'require-corp' },
+  { key: 'X-Content-Type-Options', value: 'nosniff' },
+  { key: 'Referrer-Policy', value: 'no-referrer' },
+];
+
+const config: NextConfig = {
+  poweredByHeader: false,
+  devIndicators: false,
+  outputFileTracingIncludes: { '/api/**': ['./firmware/*', './demo/*.json', './demo/*.csv'] },
+  headers: async () => [{ source: '/:path*', headers }],
+};
+
+export default config;

@@ -1,0 +1,47 @@
+import type { Program } from './program';
+import { cellsOf, type Cells } from './cells';
+
+/** Stages of a gate. */
+export const GATE = { closed: 0, attack: 1, sounding: 2, muted: 3 } as const;
+
+/** No value has been sent yet. */
+export const UNSENT = 0xffff;
+
+/**
+ * Everything that changes from frame to frame; fixed size, nothing is allocated while playing. Levels and gates are
+ * numbered across the whole program in the inputs' order.
+ */
+export interface State {
+  /** Last value sent a level, in its own steps, or UNSENT. */
+  sent: Uint16Array<ArrayBuffer>;
+  /** Response when it was sent, Q15. */
+  sentAt: Uint16Array<ArrayBuffer>;
+  /** Time when it was sent, µs modulo 2^32. */
+  sentUs: Uint32Array<ArrayBuffer>;
+  gate: Uint8Array<ArrayBuffer>;
+  /** Time when the gate opened, µs modulo 2^32. */
+  openedUs: Uint32Array<ArrayBuffer>;
+  /** Highest velocity share since it opened, Q15. */
+  peak: Uint16Array<ArrayBuffer>;
+  /** Counts, one band an input, in which the next step provably does nothing. Empty when low > high. */
+  quietLow: Int32Array<ArrayBuffer>;
+  quietHigh: Int32Array<ArrayBuffer>;
+  cells: Cells[];
+}
+
+/** The state at power-up: nothing sent, nothing sounding. */
+export function start(program: Program): State {
+  const levels = program.inputs.reduce((n, i) => n + i.levels.length, 0);
+  const gates = program.inputs.reduce((n, i) => n + i.gates.length, 0);
+  return {
+    sent: new Uint16Array(levels).fill(UNSENT),
+    sentAt: new Uint16Array(levels),
+    sentUs: new Uint32Array(levels),
+    gate: new Uint8Array(gates),
+    openedUs: new Uint32Array(gates),
+    peak: new Uint16Array(gates),
+    quietLow: new Int32Array(program.inputs.length).fill(1),
+    quietHigh: new Int32Array(program.inputs.length),
+    cells: program.inputs.map((input) => cellsOf(input, program.tableBits, program.bits)),
+  };
+}

@@ -1,0 +1,28 @@
+import type { Program } from '../engine/program';
+import { start } from '../engine/state';
+import { silence, step } from '../engine/step';
+import type { Frames } from '../signal/take';
+import type { Sent } from './harness';
+
+/** Plays a take as firmware/host/harness.c does, with the application's engine: same operations, same numbering. */
+export function playOperations(
+  program: Program,
+  frames: Frames,
+  silenceBefore: ReadonlySet<number> = new Set(),
+): Sent[] {
+  const state = start(program);
+  const out = new Uint8Array(program.maxBytes);
+  const width = frames.channels.length;
+  const sent: Sent[] = [];
+  let operation = 0;
+  const put = (n: number) => {
+    if (n > 0) sent.push({ operation, bytes: Array.from(out.subarray(0, n)) });
+    operation++;
+  };
+  for (let i = 0; i < frames.tUs.length; i++) {
+    if (silenceBefore.has(i)) put(silence(program, state, out));
+    put(step(program, state, frames.tUs[i], frames.counts, i * width, out));
+  }
+  put(silence(program, state, out));
+  return sent;
+}

@@ -1,0 +1,35 @@
+const CONTROLLER_WORDS: Record<number, string> = {
+  1: 'modulation',
+  2: 'breath',
+  7: 'volume',
+  11: 'expression',
+  64: 'hold',
+  74: 'timbre',
+};
+
+/** "breath 2", "controller 20": a controller's number, with its name where the MIDI 1.0 tables give one. */
+export const controllerWords = (controller: number): string =>
+  `${CONTROLLER_WORDS[controller] ?? 'controller'} ${controller}`;
+
+const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'B♭', 'B'];
+
+/** "D4": the name of a note number, with middle C (60) as C4. */
+export const noteName = (note: number): string => `${NAMES[note % 12]}${Math.floor(note / 12) - 1}`;
+
+/** One complete channel voice message as words: "note 62 on, 87". */
+export function messageWords([status, a, b]: readonly number[]): string {
+  switch (status & 0xf0) {
+    case 0x80:
+      return `note ${a} off`;
+    case 0x90:
+      return b === 0 ? `note ${a} off` : `note ${a} on, ${b}`;
+    case 0xb0:
+      return a >= 32 && a < 64 ? `${controllerWords(a - 32)} fine = ${b}` : `${controllerWords(a)} = ${b}`;
+    case 0xd0:
+      return `pressure = ${a}`;
+    case 0xe0:
+      return `bend = ${((b << 7) | a) - 8192}`;
+    default:
+      return `message ${status.toString(16)}`;
+  }
+}

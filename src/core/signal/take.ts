@@ -1,0 +1,34 @@
+/**
+ * Frames in order of time.
+ * `tUs[i]` is the time of frame i in µs, never falling; `counts[i · channels.length + c]` the count of column c.
+ */
+export interface Frames {
+  channels: string[];
+  tUs: Float64Array<ArrayBuffer>;
+  counts: Uint16Array<ArrayBuffer>;
+}
+
+/** What a take was played for. */
+export const ROLES = ['rest', 'soft', 'medium', 'loud', 'full', 'sweep', 'repeated', 'hold', 'release'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** A recording of one sensor (or of all of them) with its purpose. */
+export interface Take extends Frames {
+  id: string;
+  role: Role;
+  /** Times of intended gestures, µs, where the player marked them. */
+  marks?: number[];
+}
+
+/** Length of a take from first to last frame, seconds; 0 for fewer than two frames. */
+export const secondsOf = (f: Frames): number =>
+  f.tUs.length < 2 ? 0 : (f.tUs[f.tUs.length - 1] - f.tUs[0]) / 1e6;
+
+/** One column of the frames, copied. @throws RangeError when there is no such channel */
+export function columnOf(f: Frames, channel: string): Uint16Array<ArrayBuffer> {
+  const column = f.channels.indexOf(channel);
+  if (column < 0)
+    throw new RangeError(`columnOf: channel ${channel} is required, got ${f.channels.join(', ') || 'none'}`);
+  const width = f.channels.length;
+  return Uint16Array.from({ length: f.tUs.length }, (_, i) => f.counts[i * width + column]);
+}

@@ -1,4 +1,11 @@
-import { FORMAT, VERSION, type Calibration, type Instrument, type Sensor, type Voice } from '@/core/instrument/document';
+import {
+  FORMAT,
+  VERSION,
+  type Calibration,
+  type Instrument,
+  type Sensor,
+  type Voice,
+} from '@/core/instrument/document';
 import { random, type Random } from '@/core/signal/random';
 import type { Frames } from '@/core/signal/take';
 
@@ -50,7 +57,12 @@ function randomCalibration(r: Random, top: number): Calibration {
     const room = sign > 0 ? top - rest : rest;
     const reach = r.whole(4, room);
     const on = r.whole(2, reach - 1);
-    return { reach: rest + sign * reach, on: rest + sign * on, off: rest + sign * r.whole(1, on - 1), dead: r.whole(0, reach - 1) };
+    return {
+      reach: rest + sign * reach,
+      on: rest + sign * on,
+      off: rest + sign * r.whole(1, on - 1),
+      dead: r.whole(0, reach - 1),
+    };
   };
   const up = side(falling ? -1 : 1);
   const down = twoSided ? side(-1) : null;
@@ -76,13 +88,32 @@ function randomVoice(r: Random, i: number, sensors: Sensor[]): Voice {
     side: (['both', 'up', 'down'] as const)[r.whole(0, 2)],
     channel: r.whole(1, 16),
   };
-  const level = { deadband: r.next() < 0.5 ? 0 : r.between(0, 3), perSecond: r.next() < 0.5 ? undefined : r.whole(20, 1000) };
+  const level = {
+    deadband: r.next() < 0.5 ? 0 : r.between(0, 3),
+    perSecond: r.next() < 0.5 ? undefined : r.whole(20, 1000),
+  };
   const from = r.whole(0, 60);
   switch (r.whole(0, 3)) {
     case 0:
-      return { ...common, ...level, kind: 'controller', controller: r.whole(0, 119), bits: 7, from, to: r.whole(from + 1, 127) };
+      return {
+        ...common,
+        ...level,
+        kind: 'controller',
+        controller: r.whole(0, 119),
+        bits: 7,
+        from,
+        to: r.whole(from + 1, 127),
+      };
     case 1:
-      return { ...common, ...level, kind: 'controller', controller: r.whole(0, 31), bits: 14, from, to: r.whole(from + 1, 16383) };
+      return {
+        ...common,
+        ...level,
+        kind: 'controller',
+        controller: r.whole(0, 31),
+        bits: 14,
+        from,
+        to: r.whole(from + 1, 16383),
+      };
     case 2:
       return { ...common, ...level, kind: 'pressure' };
     default: {
@@ -110,7 +141,8 @@ export function randomTake(instrument: Instrument, frames: number, seed: number)
   for (let i = 0; i < frames; i++) {
     tUs[i] = t += r.whole(700, 1300);
     channels.forEach((_, c) => {
-      if (r.next() < 0.02) goal[c] = r.next() < 0.4 ? instrument.sensors[c].calibration!.rest : r.between(-0.1, 1.1) * top;
+      if (r.next() < 0.02)
+        goal[c] = r.next() < 0.4 ? instrument.sensors[c].calibration!.rest : r.between(-0.1, 1.1) * top;
       at[c] += (goal[c] - at[c]) * 0.2 + r.gauss() * (top / 1000);
       counts[i * channels.length + c] = Math.min(top, Math.max(0, Math.round(at[c])));
     });

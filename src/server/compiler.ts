@@ -48,7 +48,9 @@ export async function compileHost(programs: string, flags: readonly string[] = S
   try {
     await writeFile(path.join(folder, 'programs.h'), programs);
     const sources = [path.join(FIRMWARE, 'cheironom.c'), path.join(FIRMWARE, 'host', 'harness.c')];
-    await execute('cc', [...flags, '-I', FIRMWARE, '-I', folder, ...sources, '-o', binary], { timeout: 60_000 });
+    await execute('cc', [...flags, '-I', FIRMWARE, '-I', folder, ...sources, '-o', binary], {
+      timeout: 60_000,
+    });
   } catch (error) {
     await rm(folder, { recursive: true, force: true });
     throw error;

@@ -28,7 +28,8 @@ export function responseOf(input: InputProgram, tableBits: number, side: 0 | 1, 
 }
 
 /** Whether a side feeds what has this mask. */
-export const feeds = (mask: number, side: 0 | 1): boolean => (mask & (side === 0 ? SIDE_UP : SIDE_DOWN)) !== 0;
+export const feeds = (mask: number, side: 0 | 1): boolean =>
+  (mask & (side === 0 ? SIDE_UP : SIDE_DOWN)) !== 0;
 
 /** A Q15 share as a step of an output range, rounded half up. @param span2 2 × (to − from) */
 export const stepOf = (from: number, span2: number, share: number): number =>

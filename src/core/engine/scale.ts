@@ -21,5 +21,4 @@ export function scaleOf(span: number): Scale {
  * Share of the span, Q15, rounded down: 0 at x = 0, exactly 32768 at x ≥ span, at most two units low between.
  * @param x 0 … 65535
  */
-export const shareOf = (s: Scale, x: number): number =>
-  x >= s.span ? ONE : ((x << s.shift) * s.mul) >>> 16;
+export const shareOf = (s: Scale, x: number): number => (x >= s.span ? ONE : ((x << s.shift) * s.mul) >>> 16);

@@ -103,7 +103,13 @@ function playLevel(
 }
 
 /** A 14-bit controller sends its high byte only when that changed; the low byte follows it always. */
-function writeLevel(level: LevelProgram, value: number, sent: number, out: Uint8Array, bytes: number): number {
+function writeLevel(
+  level: LevelProgram,
+  value: number,
+  sent: number,
+  out: Uint8Array,
+  bytes: number,
+): number {
   if (level.kind === LEVEL_KIND.controller14) {
     if (sent === UNSENT || value >> 7 !== sent >> 7) {
       out[bytes++] = level.status;

@@ -25,7 +25,11 @@ export function writePrograms(
 }
 
 /** The harness's input: a take, with a silence before each frame numbered in `silenceBefore` and one at the end. */
-export function encodeTake(program: number, frames: Frames, silenceBefore: ReadonlySet<number> = new Set()): Uint8Array {
+export function encodeTake(
+  program: number,
+  frames: Frames,
+  silenceBefore: ReadonlySet<number> = new Set(),
+): Uint8Array {
   const width = frames.channels.length;
   const n = frames.tUs.length;
   const bytes = new Uint8Array(2 + n * (5 + 2 * width) + silenceBefore.size + 2);
@@ -48,10 +52,14 @@ export function encodeTake(program: number, frames: Frames, silenceBefore: Reado
 export function decodeSent(bytes: Uint8Array): Sent[] {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const sent: Sent[] = [];
-  for (let at = 0; at < bytes.length; ) {
+  for (let at = 0; at < bytes.length;) {
     const length = view.getUint16(at + 4, true);
-    if (at + 6 + length > bytes.length) throw new RangeError(`decodeSent: the record at byte ${at} is cut short`);
-    sent.push({ operation: view.getUint32(at, true), bytes: Array.from(bytes.subarray(at + 6, at + 6 + length)) });
+    if (at + 6 + length > bytes.length)
+      throw new RangeError(`decodeSent: the record at byte ${at} is cut short`);
+    sent.push({
+      operation: view.getUint32(at, true),
+      bytes: Array.from(bytes.subarray(at + 6, at + 6 + length)),
+    });
     at += 6 + length;
   }
   return sent;

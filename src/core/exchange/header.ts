@@ -118,11 +118,22 @@ const numbersOf = (text: string): number[] =>
   (text.replace(/\b[A-Za-z]\w*/g, '').match(/\d+/g) ?? []).map(Number);
 
 const inRows = (numbers: number[], width: number): number[][] =>
-  Array.from({ length: Math.floor(numbers.length / width) }, (_, i) => numbers.slice(i * width, (i + 1) * width));
+  Array.from({ length: Math.floor(numbers.length / width) }, (_, i) =>
+    numbers.slice(i * width, (i + 1) * width),
+  );
 
 const readScale = (r: number[], at: number): Scale => ({ span: r[at], shift: r[at + 1], mul: r[at + 2] });
 
-const readLevel = ([kind, status, controller, sideMask, from, span2, deadband, intervalUs]: number[]): LevelProgram => ({
+const readLevel = ([
+  kind,
+  status,
+  controller,
+  sideMask,
+  from,
+  span2,
+  deadband,
+  intervalUs,
+]: number[]): LevelProgram => ({
   kind: kind as (typeof LEVEL_KIND)[keyof typeof LEVEL_KIND],
   status,
   controller,

@@ -8,6 +8,7 @@ import {
   IsInt,
   IsISO8601,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   Length,
@@ -58,7 +59,7 @@ export class Calibration {
   @IsNumber(finite) @Min(0) noise!: number;
   @IsIn(['rising', 'falling']) polarity!: 'rising' | 'falling';
   /** Comfortable loudest, counts. */
-  @ValidateNested() @Type(() => Sides) reach!: Sides;
+  @IsObject() @ValidateNested() @Type(() => Sides) reach!: Sides;
   /** The gate opens at this count or beyond. */
   @IsInt() on!: number;
   /** The gate closes once the count falls short of this. */
@@ -66,7 +67,7 @@ export class Calibration {
   @IsOptional() @IsInt() onDown!: number | null;
   @IsOptional() @IsInt() offDown!: number | null;
   /** Distance from rest, counts, within which the response stays at its floor. */
-  @ValidateNested() @Type(() => Sides) deadZone!: Sides;
+  @IsObject() @ValidateNested() @Type(() => Sides) deadZone!: Sides;
   /** Ids of the takes that it came from. */
   @IsArray() @ArrayMaxSize(64) @IsString({ each: true }) takes!: string[];
   /** Why these values and not others. */
@@ -97,10 +98,11 @@ export class Response {
   @IsArray()
   @ArrayMinSize(2)
   @ArrayMaxSize(33)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => CurvePoint)
   points?: CurvePoint[];
-  @IsOptional() @ValidateNested() @Type(() => Dynamics) dynamics?: Dynamics;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Dynamics) dynamics?: Dynamics;
 }
 
 /** Two numbers from the gauge's sheet: volts = supply × (perKpa · kPa + offset). */
@@ -115,11 +117,13 @@ export class Sensor {
   @IsIn(SENSOR_KIND_IDS) kind!: SensorKindId;
   /** Column of the sensor in frames and takes. */
   @Matches(/^[A-Za-z][\w-]*$/) @Length(1, 40) channel!: string;
+  /** What the player does to it, where the kind's own verb is not right: "push". */
+  @IsOptional() @Matches(/^[a-z]{2,12}$/) verb?: string;
   /** The pin it is wired to, as the sketch names it. */
   @IsOptional() @Matches(/^[A-Za-z0-9_]{1,12}$/) pin?: string;
-  @IsOptional() @ValidateNested() @Type(() => GaugeSheet) gauge?: GaugeSheet;
-  @IsOptional() @ValidateNested() @Type(() => Calibration) calibration?: Calibration;
-  @ValidateNested() @Type(() => Response) response!: Response;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => GaugeSheet) gauge?: GaugeSheet;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Calibration) calibration?: Calibration;
+  @IsObject() @ValidateNested() @Type(() => Response) response!: Response;
   /** Gesture mark: the shape of the medium take, 0 … 1, evenly spaced in time. */
   @IsOptional() @IsArray() @ArrayMaxSize(64) @IsNumber(finite, { each: true }) mark?: number[];
 }
@@ -157,7 +161,7 @@ export class Voice {
   /** At most this many messages a second. */
   @IsOptional() @IsInt() @Min(1) @Max(1000) perSecond?: number;
   @IsOptional() @IsInt() @Min(0) @Max(127) note?: number;
-  @IsOptional() @ValidateNested() @Type(() => Velocity) velocity?: Velocity;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Velocity) velocity?: Velocity;
 }
 
 export class LogEntry {
@@ -172,13 +176,24 @@ export class Instrument {
   @IsString() @Length(1, 60) name!: string;
   /** What it is, in the maker's words. */
   @IsString() @Length(0, 120) about!: string;
-  @ValidateNested() @Type(() => Board) board!: Board;
+  @IsObject() @ValidateNested() @Type(() => Board) board!: Board;
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(128)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => Sensor)
   sensors!: Sensor[];
-  @IsArray() @ArrayMaxSize(256) @ValidateNested({ each: true }) @Type(() => Voice) voices!: Voice[];
-  @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => LogEntry) log!: LogEntry[];
+  @IsArray()
+  @ArrayMaxSize(256)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => Voice)
+  voices!: Voice[];
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => LogEntry)
+  log!: LogEntry[];
 }

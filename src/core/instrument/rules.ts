@@ -68,7 +68,10 @@ export function calibrationFaults(c: Calibration, path: string, fullScale: numbe
   deadZone(c.deadZone.up, c.reach.up, 'up');
   const down = [c.reach.down, c.onDown, c.offDown].filter((v) => v !== null && v !== undefined).length;
   if (down !== 0 && down !== 3)
-    faults.push({ path: `${path}.reach.down`, says: 'a second side needs reach.down, onDown and offDown together' });
+    faults.push({
+      path: `${path}.reach.down`,
+      says: 'a second side needs reach.down, onDown and offDown together',
+    });
   if (down === 3) {
     ordered(-sign, [
       ['offDown', c.offDown!],

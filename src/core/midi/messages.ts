@@ -19,7 +19,8 @@ export const LSB_OFFSET = 32;
 export const DEFAULT_RELEASE = 64;
 
 /** Number of data bytes after a channel voice status byte. */
-export const dataBytes = (status: number): 1 | 2 => ((status & 0xf0) === 0xc0 || (status & 0xf0) === 0xd0 ? 1 : 2);
+export const dataBytes = (status: number): 1 | 2 =>
+  (status & 0xf0) === 0xc0 || (status & 0xf0) === 0xd0 ? 1 : 2;
 
 const channelStatus = (kind: keyof typeof STATUS, channel: number): number => {
   if (!Number.isInteger(channel) || channel < 1 || channel > 16)
@@ -65,7 +66,7 @@ export const channelPressure = (channel: number, value: number): number[] => [
 /** Splits a run of complete channel voice messages (no running status). @throws RangeError on anything else */
 export function splitMessages(bytes: ArrayLike<number>): number[][] {
   const messages: number[][] = [];
-  for (let i = 0; i < bytes.length; ) {
+  for (let i = 0; i < bytes.length;) {
     const status = bytes[i];
     if (status < 0x80 || status >= 0xf0)
       throw new RangeError(`splitMessages: a channel voice status is required at byte ${i}, got ${status}`);

@@ -43,7 +43,9 @@ export function sheetFromTwoPressures(
   board: { bits: number },
 ): { perKpa: number; offset: number } {
   if (low.kpa === high.kpa || low.counts === high.counts)
-    throw new RangeError(`sheetFromTwoPressures: two different points are required, got ${low.kpa} kPa twice`);
+    throw new RangeError(
+      `sheetFromTwoPressures: two different points are required, got ${low.kpa} kPa twice`,
+    );
   const perKpa = (high.counts - low.counts) / (high.kpa - low.kpa) / 2 ** board.bits;
   return { perKpa, offset: low.counts / 2 ** board.bits - perKpa * low.kpa };
 }

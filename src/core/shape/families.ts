@@ -42,7 +42,8 @@ const points: CurveFamily = {
   name: 'monotone through points',
   fault: ({ points: k }) => {
     if (!k || k.length < 2) return 'a points curve needs two points or more';
-    if (k[0].x !== 0 || k[k.length - 1].x !== 1) return 'the first point must lie at x = 0 and the last at x = 1';
+    if (k[0].x !== 0 || k[k.length - 1].x !== 1)
+      return 'the first point must lie at x = 0 and the last at x = 1';
     for (let i = 1; i < k.length; i++) {
       if (!(k[i].x > k[i - 1].x)) return `x must rise from point to point; point ${i} does not`;
       if (!(k[i].y >= k[i - 1].y)) return `y may never fall; point ${i} does`;

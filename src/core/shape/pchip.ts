@@ -10,7 +10,8 @@
  */
 export function pchip(x: readonly number[], y: readonly number[]): (at: number) => number {
   const n = x.length;
-  if (n < 2 || y.length !== n) throw new RangeError(`pchip: two knots or more required, got ${n} and ${y.length}`);
+  if (n < 2 || y.length !== n)
+    throw new RangeError(`pchip: two knots or more required, got ${n} and ${y.length}`);
   const h = new Array<number>(n - 1);
   const slope = new Array<number>(n - 1);
   for (let i = 0; i < n - 1; i++) {

@@ -9,7 +9,17 @@ export interface Frames {
 }
 
 /** What a take was played for. */
-export const ROLES = ['rest', 'soft', 'medium', 'loud', 'full', 'sweep', 'repeated', 'hold', 'release'] as const;
+export const ROLES = [
+  'rest',
+  'soft',
+  'medium',
+  'loud',
+  'full',
+  'sweep',
+  'repeated',
+  'hold',
+  'release',
+] as const;
 export type Role = (typeof ROLES)[number];
 
 /** A recording of one sensor (or of all of them) with its purpose. */

@@ -1,0 +1,49 @@
+import { quantile } from '../signal/quantile';
+
+/** One opening of the gate in a take. */
+export interface Opening {
+  tUs: number;
+  /** Highest distance from rest within the window, counts. */
+  peak: number;
+}
+
+/**
+ * Plays a gate over a take: where it opens, and how far the level gets in the window after.
+ * @param distances signed distances from rest on the gate's side, counts
+ * @param windowUs time from opening to decision, µs
+ */
+export function openingsOf(
+  tUs: ArrayLike<number>,
+  distances: ArrayLike<number>,
+  gate: { on: number; off: number },
+  windowUs: number,
+): Opening[] {
+  const openings: Opening[] = [];
+  let open = false;
+  for (let i = 0; i < distances.length; i++) {
+    if (!open && distances[i] >= gate.on) {
+      open = true;
+      openings.push({ tUs: tUs[i], peak: distances[i] });
+    } else if (open && distances[i] < gate.off) open = false;
+    const last = openings[openings.length - 1];
+    if (open && tUs[i] - last.tUs <= windowUs && distances[i] > last.peak) last.peak = distances[i];
+  }
+  return openings;
+}
+
+/**
+ * The distance that should read full velocity: p95 of what loud attacks reach within the window; at least one count
+ * past `on`. @returns null without openings
+ */
+export function attackReach(loud: readonly Opening[], on: number): number | null {
+  if (loud.length === 0) return null;
+  return Math.max(
+    on + 1,
+    Math.round(
+      quantile(
+        loud.map((o) => o.peak),
+        0.95,
+      ),
+    ),
+  );
+}

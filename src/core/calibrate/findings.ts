@@ -1,0 +1,25 @@
+import type { Role } from '../signal/take';
+
+/** What could be done about a finding, and what it costs. */
+export interface Cure {
+  says: string;
+  /** Price, in words: "about 8 s", "2 ms of lag". */
+  cost: string;
+  /** Take to play again. */
+  redo?: Role;
+  /** Thresholds to set in the calibration instead. */
+  set?: { on: number; off: number };
+}
+
+/** One thing that was noticed in takes: with its evidence, likely causes in order, and cures. */
+export interface Finding {
+  code: string;
+  severity: 'note' | 'doubt' | 'fault';
+  /** Id of the sensor. */
+  sensor: string;
+  /** A stretch of a take, µs. */
+  evidence?: { take: string; fromUs: number; toUs: number };
+  says: string;
+  causes: string[];
+  cures: Cure[];
+}

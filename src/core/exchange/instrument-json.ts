@@ -1,8 +1,10 @@
 import { instanceToPlain, plainToInstance } from 'class-transformer';
-import { validateSync, type ValidationError } from 'class-validator';
+import { validateSync } from 'class-validator';
+import { completed } from '../instrument/complete';
 import { FORMAT, Instrument, VERSION } from '../instrument/document';
 import { faultsOf } from '../instrument/rules';
-import { ok, refuse, type Fault, type Result } from '../result';
+import { flattenErrors } from '../instrument/validation';
+import { ok, refuse, type Result } from '../result';
 
 /** Reads an instrument from JSON text. Nothing is half-read; each fault is named by its path. */
 export function readInstrument(text: string): Result<Instrument> {
@@ -33,45 +35,16 @@ export function checkInstrument(value: unknown): Result<Instrument> {
       path: 'version',
       says: `This instrument was written by a newer Cheironom (document version ${version}; this one reads ${VERSION}). Nothing was imported; update first.`,
     });
-  const instrument = plainToInstance(Instrument, withoutNulls(value));
+  const instrument = plainToInstance(Instrument, completed(value));
   const errors = validateSync(instrument, {
     whitelist: true,
     forbidNonWhitelisted: true,
     forbidUnknownValues: true,
   });
-  if (errors.length > 0) return refuse(...errors.flatMap((e) => flatten(e, '')));
-  const plain = withSides(instanceToPlain(instrument, { exposeUnsetFields: false }) as Instrument);
+  if (errors.length > 0) return refuse(...flattenErrors(errors));
+  const plain = instanceToPlain(instrument, { exposeUnsetFields: false }) as Instrument;
   const faults = faultsOf(plain);
   return faults.length > 0 ? refuse(...faults) : ok(plain);
-}
-
-function flatten(error: ValidationError, parent: string): Fault[] {
-  const path = parent === '' ? error.property : `${parent}.${error.property}`;
-  const own = Object.values(error.constraints ?? {}).map((says) => ({ path, says }));
-  return [...own.slice(0, 1), ...(error.children ?? []).flatMap((child) => flatten(child, path))];
-}
-
-/** Null means "not given" everywhere in the format; class-transformer would keep it as a value. */
-function withoutNulls(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map((v) => (v === null ? v : withoutNulls(v)));
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([key, v]) => v !== null && key !== '__proto__')
-      .map(([key, v]) => [key, withoutNulls(v)]),
-  );
-}
-
-/** A one-sided calibration says so with null, as the format writes it. */
-function withSides(instrument: Instrument): Instrument {
-  for (const { calibration: c } of instrument.sensors) {
-    if (!c) continue;
-    c.onDown ??= null;
-    c.offDown ??= null;
-    c.reach.down ??= null;
-    c.deadZone.down ??= null;
-  }
-  return instrument;
 }
 
 /** Writes an instrument as {@link readInstrument} reads it. */

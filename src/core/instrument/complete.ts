@@ -1,0 +1,58 @@
+/**
+ * What a document may leave out, filled in once before it is checked. Null means "not given" everywhere. Nothing that
+ * was written is changed; what is of the wrong kind is left for the check to name.
+ */
+export function completed(document: object): object {
+  const plain = withoutNulls(document) as Record<string, unknown>;
+  return {
+    ...OPTIONAL.Instrument,
+    ...plain,
+    sensors: each(plain.sensors, (s) => ({
+      ...OPTIONAL.Sensor,
+      ...s,
+      ...(isObject(s.calibration) ? { calibration: completedCalibration(s.calibration) } : {}),
+    })),
+    voices: each(plain.voices ?? [], (v) => ({ ...OPTIONAL.Voice, ...v })),
+  };
+}
+
+/** Fields with a default, by the class that holds them; the published schema does not require them. */
+export const OPTIONAL = {
+  Instrument: { about: '', voices: [] as unknown[], log: [] as unknown[] },
+  Sensor: { response: { family: 'straight' } },
+  Calibration: { takes: [] as unknown[], method: '' },
+  Voice: { side: 'both', channel: 1 },
+} as const;
+
+/** Polarity follows from which side of rest "on" lies; the dead zone reaches to "on" on each side. */
+function completedCalibration(c: Record<string, unknown>): Record<string, unknown> {
+  const rest = Math.round(Number(c.rest));
+  const distance = (count: unknown) => Math.abs(Number(count) - rest);
+  const down = c.onDown === undefined ? null : distance(c.onDown);
+  const full = {
+    ...OPTIONAL.Calibration,
+    polarity: Number(c.on) < rest ? 'falling' : 'rising',
+    deadZone: { up: distance(c.on), down },
+    onDown: null,
+    offDown: null,
+    ...c,
+  };
+  const sides = (value: unknown) => (isObject(value) ? { down: null, ...value } : value);
+  return { ...full, reach: sides(c.reach), deadZone: sides(full.deadZone) };
+}
+
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const each = (list: unknown, fill: (item: Record<string, unknown>) => object): unknown =>
+  Array.isArray(list) ? list.map((item) => (isObject(item) ? fill(item) : item)) : list;
+
+function withoutNulls(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map((v) => (v === null ? v : withoutNulls(v)));
+  if (!isObject(value)) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([key, v]) => v !== null && key !== '__proto__')
+      .map(([key, v]) => [key, withoutNulls(v)]),
+  );
+}

@@ -1,0 +1,19 @@
+import type { Fault, Result } from '@/core/result';
+import { ok, refuse } from '@/core/result';
+import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
+import { under } from './problem';
+
+/** Reads a take of a request and checks its counts against the board. @param field where it stands in the body */
+export function askedTake(csv: string, field: string, bits: number, rateHz?: number): Result<ReadTake> {
+  const read = readTakeCsv(csv, rateHz);
+  if (!read.ok) return refuse(...under(field, read.faults));
+  const top = 2 ** bits - 1;
+  const { counts, channels } = read.value.frames;
+  const at = counts.findIndex((c) => c > top);
+  if (at < 0) return ok(read.value);
+  const fault: Fault = {
+    path: field,
+    says: `counts of 0 … ${top} are required on ${bits} bits, got ${counts[at]} in frame ${Math.floor(at / channels.length)}`,
+  };
+  return refuse(fault);
+}

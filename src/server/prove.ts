@@ -1,0 +1,73 @@
+import { channelsOf, compile } from '@/core/engine/compile';
+import { readHeader, writeHeader } from '@/core/exchange/header';
+import { encodeTake, writePrograms, type Sent } from '@/core/exchange/harness';
+import { playOperations } from '@/core/exchange/play-operations';
+import type { Instrument } from '@/core/instrument/document';
+import { splitMessages } from '@/core/midi/messages';
+import type { Frames } from '@/core/signal/take';
+import { compileHost, hasCompiler } from './compiler';
+
+/** Whether the board's files play a take as the bench does. */
+export interface Proof {
+  /** What played it: the C runtime compiled here, or the header read back where this machine has no C compiler. */
+  by: 'c-runtime' | 'header';
+  messages: number;
+  identical: boolean;
+  /** Frame of the first difference, or null. */
+  firstDifference: number | null;
+}
+
+/**
+ * Plays a take with the application's engine and with what the board gets, and compares every byte.
+ * @param frames of any board; the instrument's columns are picked out in the board's own order
+ */
+export async function prove(instrument: Instrument, frames: Frames): Promise<Proof> {
+  const channels = channelsOf(instrument);
+  const program = compile(instrument, channels);
+  const own = ownColumns(frames, channels);
+  const bench = playOperations(program, own);
+  const compiled = await hasCompiler();
+  const board = compiled
+    ? await playCompiled(instrument, program, channels, own)
+    : playOperations(readHeader(writeHeader(instrument, program, channels)), own);
+  const firstDifference = firstDifferent(bench, board);
+  return {
+    by: compiled ? 'c-runtime' : 'header',
+    messages: bench.reduce((n, s) => n + splitMessages(s.bytes).length, 0),
+    identical: firstDifference === null,
+    firstDifference,
+  };
+}
+
+async function playCompiled(
+  instrument: Instrument,
+  program: ReturnType<typeof compile>,
+  channels: string[],
+  frames: Frames,
+): Promise<Sent[]> {
+  const host = await compileHost(writePrograms([{ instrument, program, channels }]), ['-std=c99', '-O2']);
+  try {
+    return await host.play(encodeTake(0, frames));
+  } finally {
+    await host.remove();
+  }
+}
+
+/** The take as the board would scan it; a column that it lacks reads 0. */
+function ownColumns(frames: Frames, channels: string[]): Frames {
+  const from = channels.map((c) => frames.channels.indexOf(c));
+  const counts = new Uint16Array(frames.tUs.length * channels.length);
+  for (let i = 0; i < frames.tUs.length; i++)
+    from.forEach((f, c) => {
+      counts[i * channels.length + c] = f < 0 ? 0 : frames.counts[i * frames.channels.length + f];
+    });
+  return { channels, tUs: frames.tUs, counts };
+}
+
+function firstDifferent(a: readonly Sent[], b: readonly Sent[]): number | null {
+  for (let i = 0; i < Math.max(a.length, b.length); i++) {
+    const same = a[i]?.operation === b[i]?.operation && a[i]?.bytes.join() === b[i]?.bytes.join();
+    if (!same) return Math.min(a[i]?.operation ?? Infinity, b[i]?.operation ?? Infinity);
+  }
+  return null;
+}

@@ -1,0 +1,64 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { SENSOR_KIND_IDS, type SensorKindId } from '@/core/sensors/kinds';
+import { ROLES, type Role } from '@/core/signal/take';
+
+class AskedBoard {
+  @IsInt() @Min(8) @Max(16) bits!: number;
+  @IsOptional() @IsNumber() @Min(1) @Max(12) supplyVolts?: number;
+  /** Frames a second, where the takes have no time of their own. */
+  @IsOptional() @IsInt() @Min(20) @Max(20000) scanHz?: number;
+}
+
+class AskedSensor {
+  @IsString() @Length(1, 60) id!: string;
+  @IsIn(SENSOR_KIND_IDS) kind!: SensorKindId;
+  @IsString() @Length(1, 60) channel!: string;
+}
+
+class AskedTake {
+  @IsIn(ROLES) role!: Role;
+  @IsString() csv!: string;
+  /** Times of intended gestures, µs. */
+  @IsOptional() @IsArray() @ArrayMaxSize(10_000) @IsNumber({}, { each: true }) marks?: number[];
+}
+
+/** Body of POST /api/calibrate. */
+export class CalibrateRequest {
+  @IsObject() @ValidateNested() @Type(() => AskedBoard) board!: AskedBoard;
+  @IsObject() @ValidateNested() @Type(() => AskedSensor) sensor!: AskedSensor;
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(64)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => AskedTake)
+  takes!: AskedTake[];
+  /** Phantom notes an hour to accept. */
+  @IsOptional() @IsNumber() @Min(0.000001) @Max(3600) phantomsPerHour?: number;
+}
+
+/** Body of POST /api/firmware. The instrument is checked by its own rules. */
+export class FirmwareRequest {
+  @IsObject() instrument!: object;
+}
+
+/** Body of POST /api/render and POST /api/prove. */
+export class RenderRequest extends FirmwareRequest {
+  @IsString() csv!: string;
+}

@@ -13,8 +13,8 @@ import { guidedTakes } from './guided';
 const SEED = 20261118;
 const folder = path.dirname(process.argv[1]);
 
-const takes = guidedTakes('bellows', SEED);
-const report = calibrateLevel({ bits: 12, sensor: 'bellows', takes: takes.map((t) => ({ ...t })) });
+const takes = guidedTakes('bellows', SEED).map((t) => ({ ...t, id: `wherry-${t.id}` }));
+const report = calibrateLevel({ bits: 12, sensor: 'bellows', takes });
 if (!report.ok) throw new Error(report.faults[0].says);
 const { calibration, readings, played, findings } = report.value;
 const { soft, medium, loud } = readings.dynamics;

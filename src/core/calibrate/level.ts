@@ -12,6 +12,7 @@ import { detectorSettings, gesturesOf, type Gesture } from './gesture-detector';
 import { levelFindings } from './level-findings';
 import type { Finding } from './findings';
 import { missedSoft, type Missed } from './missed';
+import { playedDynamics, type PlayedDynamics } from './played-dynamics';
 import { reachOf } from './reach';
 import { restInTake } from './rest-in-take';
 import { sidednessOf, type Sidedness } from './sides';
@@ -67,8 +68,7 @@ export interface LevelReadings {
   chatter: number;
   /** Distance from rest that a loud attack reaches in 10 ms, counts; null without loud gestures. */
   attack: number | null;
-  /** Median peak of soft, medium and loud gestures as a share of the way from dead zone to reach; null without. */
-  dynamics: Record<'soft' | 'medium' | 'loud', number | null>;
+  dynamics: PlayedDynamics;
 }
 
 /** A played take with its gestures, each with its distance from rest. */
@@ -84,6 +84,7 @@ export interface LevelReport {
   findings: Finding[];
   trade: { up: TradePoint[]; down: TradePoint[] | null };
   played: PlayedTake[];
+  rest: RestStatistics;
 }
 
 /** What the findings are drawn from. */
@@ -173,6 +174,7 @@ export function calibrateLevel(
       down: down ? tradeOf(down.side, down.soft, down.thresholds.on) : null,
     },
     played,
+    rest: stats,
   });
 }
 
@@ -296,20 +298,6 @@ function readingsOf(
   const loud = played.filter((t) => t.role === 'loud').flatMap(openings);
   const soft = gates.map((g) => missedSoft(g.soft, g.thresholds.on));
   const pooled = gates.flatMap((g) => g.soft.map((p) => p - g.thresholds.on));
-  const shares = (role: Role) =>
-    played
-      .filter((t) => t.role === role)
-      .flatMap((t) => t.gestures)
-      .flatMap((g) => {
-        const gate = gates.find((k) => k.sign === g.sign);
-        if (!gate) return [];
-        const from = gate.thresholds.on;
-        return [Math.min(1, Math.max(0, (gate.sign * (g.peak - whole) - from) / (gate.reach - from)))];
-      });
-  const middle = (role: Role) => {
-    const s = shares(role);
-    return s.length === 0 ? null : round(quantile(s, 0.5), 4);
-  };
   const span = gates.reduce((sum, g) => sum + g.reach, 0);
   return {
     falseTriggersPerHour: gates.reduce((sum, g) => sum + phantomsPerHour(g.side, g.thresholds.on), 0),
@@ -323,7 +311,7 @@ function readingsOf(
     jitterUs: timing.jitterUs,
     chatter: played.reduce((n, t) => n + chatterIn(openings(t).length, t, gates), 0),
     attack: attackReach(loud, up.thresholds.on),
-    dynamics: { soft: middle('soft'), medium: middle('medium'), loud: middle('loud') },
+    dynamics: playedDynamics(played, c),
   };
 }
 

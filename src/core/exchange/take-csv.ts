@@ -179,9 +179,27 @@ export function writeTakeCsv(frames: Frames, notes: Record<string, string> = {})
   return lines.join('\n') + '\n';
 }
 
-/** One sentence on what was left out, or null: what happened, what was kept, what to do. */
+/** One sentence on what was left out of a read take, or null: what happened, what was kept, what to do. */
 export function leftOutWords(read: ReadTake): string | null {
   if (read.leftOut === 0) return null;
-  const first = read.faults[0];
-  return `${read.leftOut} lines were left out (${first.path}: ${first.says}); ${read.frames.tUs.length} frames were kept. Mend the file or record again if they matter.`;
+  const { path, says } = read.faults[0];
+  return leftOutSentence({
+    leftOut: read.leftOut,
+    frames: read.frames.tUs.length,
+    first: `${path}: ${says}`,
+  });
 }
+
+/** The same from its numbers; empty where nothing was left out. */
+export const leftOutSentence = ({
+  leftOut,
+  frames,
+  first,
+}: {
+  leftOut: number;
+  frames: number;
+  first: string;
+}): string =>
+  leftOut === 0
+    ? ''
+    : `${leftOut} lines were left out (${first}); ${frames} frames were kept. Mend the file or record again if they matter.`;

@@ -21,6 +21,8 @@ export interface RestStatistics {
   lag1: number;
   /** Standard error of the rest level, counts, neighbours' correlation allowed for. */
   standardError: number;
+  /** Length, seconds. */
+  seconds: number;
   /** False while the standard error is over a quarter of a count and over σ/10. */
   longEnough: boolean;
 }
@@ -46,6 +48,7 @@ export function restStatistics(counts: ArrayLike<number>, rateHz: number): RestS
     driftPerMinute: drift(counts, rateHz),
     lag1,
     standardError,
+    seconds: counts.length / rateHz,
     longEnough: !(standardError > 0.25 && standardError > noise / 10),
   };
 }

@@ -1,0 +1,5 @@
+import { RunSheet } from '@/ui/runsheet/run-sheet';
+
+export default function Page() {
+  return <RunSheet />;
+}

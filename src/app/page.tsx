@@ -1,0 +1,5 @@
+import { Bench } from '@/ui/bench/bench';
+
+export default function Page() {
+  return <Bench />;
+}

@@ -1,0 +1,78 @@
+import type { Calibration } from '../instrument/document';
+import type { LevelReport } from './level';
+import { missedSoft, type Missed } from './missed';
+
+/** On and off of the up side as whole distances from the whole-count rest. */
+export interface Choice {
+  on: number;
+  off: number;
+}
+
+const signOf = (c: Calibration) => (c.polarity === 'falling' ? -1 : 1);
+
+/** The thresholds that a calibration has. */
+export const choiceOf = (c: Calibration): Choice => {
+  const whole = Math.round(c.rest);
+  return { on: signOf(c) * (c.on - whole), off: signOf(c) * (c.off - whole) };
+};
+
+/**
+ * A calibration with other thresholds: the down side moves by as much, the dead zone follows "on", and order is kept
+ * (rest < off < on < reach). @returns the same object when nothing moves
+ */
+export function withChoice(c: Calibration, wanted: Choice): Calibration {
+  const whole = Math.round(c.rest);
+  const sign = signOf(c);
+  const before = choiceOf(c);
+  const room = sign * (Math.round(c.reach.up) - whole) - 1;
+  const downRoom = c.reach.down === null ? Infinity : whole - Math.round(c.reach.down) - 1;
+  const downBy = c.onDown === null ? 0 : whole - c.onDown - before.on;
+  const on = Math.round(Math.min(room, downRoom - downBy, Math.max(2, 2 - downBy, wanted.on)));
+  const off = Math.round(Math.min(on - 1, Math.max(1, wanted.off)));
+  if (on === before.on && off === before.off) return c;
+  const offDownBy = c.offDown === null ? 0 : whole - c.offDown - before.off;
+  const offDown = Math.min(on + downBy - 1, Math.max(1, off + offDownBy));
+  return {
+    ...c,
+    on: whole + sign * on,
+    off: whole + sign * off,
+    onDown: c.onDown === null ? null : whole - (on + downBy),
+    offDown: c.offDown === null ? null : whole - offDown,
+    deadZone: { up: on, down: c.onDown === null ? null : on + downBy },
+    method: `${c.method.split(' Moved by hand')[0]} Moved by hand to ${whole + sign * on} and ${whole + sign * off}.`,
+  };
+}
+
+/** What a choice costs. */
+export interface Price {
+  phantomsPerHour: number;
+  /** True where the rest take itself did it, rather than the prediction. */
+  observed: boolean;
+  missed: Missed;
+  /** "On" above rest, in σ. */
+  sigmas: number;
+}
+
+/** The price of a calibration's thresholds by the report's trade, both sides together. */
+export function priceOf(report: LevelReport, c: Calibration): Price {
+  const whole = Math.round(c.rest);
+  const on = choiceOf(c).on;
+  const at = (points: LevelReport['trade']['up'], d: number) =>
+    points.reduce((best, p) => (Math.abs(p.distance - d) < Math.abs(best.distance - d) ? p : best));
+  const points = [at(report.trade.up, on)];
+  if (report.trade.down && c.onDown !== null) points.push(at(report.trade.down, whole - c.onDown));
+  const sum = (f: (p: (typeof points)[0]) => number) => points.reduce((n, p) => n + f(p), 0);
+  const soft = report.played
+    .filter((t) => t.role === 'soft')
+    .flatMap((t) => t.gestures)
+    .map((g) => {
+      const up = g.sign === signOf(c);
+      return Math.abs(g.peak - whole) - (up || c.onDown === null ? on : whole - c.onDown);
+    });
+  return {
+    phantomsPerHour: sum((p) => Math.max(p.predictedPerHour, p.observedPerHour)),
+    observed: points.some((p) => p.observedPerHour > p.predictedPerHour),
+    missed: missedSoft(soft, 0),
+    sigmas: (on - signOf(c) * (c.rest - whole)) / c.noise,
+  };
+}

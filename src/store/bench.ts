@@ -1,0 +1,138 @@
+import { readInstrument } from '@/core/exchange/instrument-json';
+import { readTakeCsv } from '@/core/exchange/take-csv';
+import { newInstrument } from '@/core/instrument/create';
+import type { Instrument } from '@/core/instrument/document';
+import { ok, type Result } from '@/core/result';
+import { ROLES, type Role } from '@/core/signal/take';
+import { timingOf } from '@/core/signal/timing';
+import { database, type Database, type KeptTake } from './database';
+import { keepTake, removeTake } from './takes';
+
+/** Puts an instrument on the bench under a free id. @returns the id */
+export async function addInstrument(instrument: Instrument, db: Database = database()): Promise<string> {
+  const id = await freeId(instrument.id, db);
+  const changedAt = new Date().toISOString();
+  await db.instruments.put({ id, document: { ...instrument, id }, changedAt });
+  return id;
+}
+
+/** Begins a new instrument. @returns its id */
+export const beginInstrument = (name: string, db: Database = database()): Promise<string> =>
+  addInstrument(newInstrument(slug(name), name, new Date().toISOString()), db);
+
+/** Imports an instrument from JSON text: all of it, or every fault by its path. @returns the new id */
+export async function importInstrument(text: string, db: Database = database()): Promise<Result<string>> {
+  const read = readInstrument(text);
+  return read.ok ? ok(await addInstrument(read.value, db)) : read;
+}
+
+/** Removes an instrument with its takes. */
+export async function removeInstrument(id: string, db: Database = database()): Promise<void> {
+  await db.transaction('rw', db.instruments, db.takes, db.pieces, async () => {
+    for (const take of await db.takes.where({ instrument: id }).toArray()) await removeTake(take.id, db);
+    await db.instruments.delete(id);
+  });
+}
+
+/** Reads a take's CSV for a sensor and keeps it. The role stands in its `# role:` line unless given. */
+export async function importTake(
+  text: string,
+  instrument: Instrument,
+  sensor: string,
+  role: Role | null,
+  db: Database = database(),
+): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
+  const read = readTakeCsv(text, instrument.board.scanHz);
+  if (!read.ok) return read;
+  const { frames, notes, leftOut, faults } = read.value;
+  const channel = instrument.sensors.find((s) => s.id === sensor)?.channel ?? '';
+  if (!frames.channels.includes(channel))
+    return {
+      ok: false,
+      faults: [
+        {
+          path: '',
+          says: `The take has no column ${channel} (it has ${frames.channels.join(', ')}). Nothing was kept; rename its column.`,
+        },
+      ],
+    };
+  const top = 2 ** instrument.board.bits - 1;
+  if (frames.counts.some((c) => c > top))
+    return {
+      ok: false,
+      faults: [
+        {
+          path: '',
+          says: `The take has counts over ${top}, more than the board's ${instrument.board.bits} bits. Nothing was kept; check the board's bits.`,
+        },
+      ],
+    };
+  const known = ROLES.find((r) => r === (role ?? notes.role));
+  if (!known)
+    return {
+      ok: false,
+      faults: [
+        {
+          path: '',
+          says: 'The take does not say what it was played for. Nothing was kept; add a line "# role: soft" at its top.',
+        },
+      ],
+    };
+  const label: KeptTake = {
+    id: await freeTakeId(notes.take, `${instrument.id}-${sensor}-${known}`, db),
+    instrument: instrument.id,
+    sensor,
+    role: known,
+    at: new Date().toISOString(),
+    channels: frames.channels,
+    bits: instrument.board.bits,
+    rateHz: timingOf(frames.tUs)?.rateHz ?? instrument.board.scanHz,
+    whole: true,
+  };
+  await keepTake(label, frames, db);
+  const [worst] = faults;
+  return ok({
+    role: known,
+    leftOut,
+    frames: frames.tUs.length,
+    first: worst ? `${worst.path}: ${worst.says}` : '',
+  });
+}
+
+/** Puts the demonstration instrument on an empty bench, once. @param fetchDemo asked only then */
+export async function seedDemo(
+  fetchDemo: () => Promise<{ instrument: string; takes: string[] }>,
+  db: Database = database(),
+): Promise<void> {
+  if ((await db.facts.get('demo')) || (await db.instruments.count()) > 0) return;
+  const demo = await fetchDemo();
+  const id = await importInstrument(demo.instrument, db);
+  if (!id.ok) throw new Error(`seedDemo: ${id.faults[0].path} ${id.faults[0].says}`);
+  const { document } = (await db.instruments.get(id.value))!;
+  for (const csv of demo.takes) {
+    const kept = await importTake(csv, document, document.sensors[0].id, null, db);
+    if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
+  }
+  await db.facts.put({ key: 'demo', value: new Date().toISOString() });
+}
+
+const slug = (name: string) =>
+  name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40) || 'instrument';
+
+/** The id that the file names, so that a calibration finds its takes again; another where that is taken. */
+async function freeTakeId(named: string | undefined, stem: string, db: Database): Promise<string> {
+  if (named && /^[\w-]{1,80}$/.test(named) && !(await db.takes.get(named))) return named;
+  return `${stem}-${Date.now().toString(36)}`;
+}
+
+async function freeId(wanted: string, db: Database): Promise<string> {
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? wanted : `${wanted}-${n}`;
+    if (!(await db.instruments.get(id))) return id;
+  }
+}

@@ -1,0 +1,57 @@
+'use client';
+
+import IconButton from '@mui/material/IconButton';
+import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
+import Link from 'next/link';
+import { useSnackbar } from 'notistack';
+import type { KeptInstrument } from '@/store/database';
+import { addInstrument, removeInstrument } from '@/store/bench';
+import { useSeconds } from '../hooks/use-seconds';
+import { GestureMark } from '../parts/gesture-mark';
+import { agoWords } from '../parts/words';
+import { nextStep } from './next-step';
+import styles from './bench.module.css';
+
+/** An instrument drawn from its own data: its gesture marks, what is done, what to do next. */
+export function InstrumentCard({ kept }: { kept: KeptInstrument }) {
+  const { document: instrument } = kept;
+  const { enqueueSnackbar } = useSnackbar();
+  const now = useSeconds();
+  const next = nextStep(instrument);
+  const remove = async () => {
+    await removeInstrument(kept.id);
+    enqueueSnackbar(`${instrument.name} and its takes are removed.`, {
+      autoHideDuration: 10_000,
+      action: <button onClick={() => void addInstrument(instrument)}>Bring the document back</button>,
+    });
+  };
+  return (
+    <article className={styles.card}>
+      <Link href={`/i/${kept.id}`}>
+        <h2>{instrument.name}</h2>
+        <p>{instrument.about || `${instrument.board.bits}-bit board`}</p>
+        <ul>
+          {instrument.sensors.map((s) => (
+            <li key={s.id}>
+              <GestureMark sensor={s} width={72} /> {s.name}
+              <small>
+                {s.calibration
+                  ? `rest ${s.calibration.rest.toFixed(0)}, reach ${s.calibration.reach.up}`
+                  : 'not measured yet'}
+              </small>
+            </li>
+          ))}
+        </ul>
+        <p className={styles.next}>
+          Next: <b>{next.says}</b>
+        </p>
+      </Link>
+      <footer>
+        changed {now > 0 ? agoWords(now - Date.parse(kept.changedAt)) : ''}
+        <IconButton size="small" aria-label={`Remove ${instrument.name}`} onClick={() => void remove()}>
+          <DeleteOutlined fontSize="small" />
+        </IconButton>
+      </footer>
+    </article>
+  );
+}

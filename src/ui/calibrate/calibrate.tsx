@@ -1,0 +1,190 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Link from 'next/link';
+import { useSnackbar } from 'notistack';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { choiceOf } from '@/core/calibrate/choice';
+import type { Cure } from '@/core/calibrate/findings';
+import { GUIDE_STEPS, type GuideStep } from '@/core/calibrate/guide';
+import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import type { Role } from '@/core/signal/take';
+import { useLive, useSensor, useSession, useTakesOf, useWorkspace } from '../hooks/use-session';
+import { Care } from '../parts/care';
+import { Headline, Reading, Station } from '../parts/station';
+import { CalibrationReading } from './calibration-reading';
+import { Prompter } from './prompter';
+import { TakesStrip } from './takes-strip';
+import { TradeChart } from './trade-chart';
+import { useLevelReport, useProposal } from './use-calibration';
+import styles from './calibrate.module.css';
+
+/** Station 3: guided takes, then rest, reach and thresholds from them. */
+export function Calibrate() {
+  const session = useSession();
+  const { enqueueSnackbar } = useSnackbar();
+  const { sensor, column } = useSensor();
+  const takes = useTakesOf(sensor.id);
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const view = useLive((s) => s.tick?.guide ?? null);
+  const { report, refused, progress, stop } = useLevelReport(sensor);
+  const { shown, waits, move, accept } = useProposal(sensor, report);
+
+  const guide = (steps: readonly GuideStep[]) => {
+    if (readOnly) return;
+    session.choice.setState({ fresh: false });
+    session.say({ is: 'guide', sensor: sensor.id, steps: [...steps], known: report?.rest ?? null });
+  };
+  const redo = (role: Role) => {
+    const step = GUIDE_STEPS.find((s) => s.role === role);
+    if (!step) return;
+    if (role !== 'rest' && !report) guide(GUIDE_STEPS);
+    else guide([step]);
+  };
+  const act = (cure: Cure) => {
+    if (cure.redo) redo(cure.redo);
+    if (cure.set && shown) {
+      const whole = Math.round(shown.rest);
+      move({ on: Math.abs(cure.set.on - whole), off: Math.abs(cure.set.off - whole) });
+    }
+  };
+  const takeIt = () => {
+    if (!waits || view) return;
+    accept();
+    enqueueSnackbar('Accepted. Ctrl+Z takes it back.', { autoHideDuration: 2500 });
+  };
+  useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(GUIDE_STEPS)), {
+    preventDefault: true,
+  });
+  useHotkeys('enter', takeIt, { preventDefault: true });
+  const nudge = (which: 'on' | 'off', by: number) => () => {
+    if (!shown) return;
+    const choice = choiceOf(shown);
+    move({ ...choice, [which]: choice[which] + by });
+  };
+  useHotkeys('left', nudge('on', -1), { preventDefault: true });
+  useHotkeys('right', nudge('on', 1), { preventDefault: true });
+  useHotkeys('shift+left', nudge('off', -1), { preventDefault: true });
+  useHotkeys('shift+right', nudge('off', 1), { preventDefault: true });
+
+  const reading = shown ? (
+    <CalibrationReading report={report} shown={shown} act={act} />
+  ) : (
+    <Reading label="On threshold" value="–" unit="counts">
+      Comes from your takes: low enough for your softest, high enough for silence.
+    </Reading>
+  );
+  if (view)
+    return (
+      <Station title="Calibrate" reading={reading}>
+        <Prompter sensor={sensor} column={column} view={view} />
+      </Station>
+    );
+  return (
+    <Station title="Calibrate" reading={reading}>
+      <CalibrateHeadline
+        waits={waits}
+        measured={shown !== null}
+        begin={() => guide(GUIDE_STEPS)}
+        accept={takeIt}
+      />
+      {progress !== null && (
+        <div className={styles.progress}>
+          <LinearProgress variant="determinate" value={100 * progress} aria-label="Computing" />
+          <Button onClick={stop}>Stop</Button>
+        </div>
+      )}
+      {refused && <p className={styles.refused}>{refused}</p>}
+      <TakesStrip takes={takes} report={report} redo={redo} />
+      {report && shown ? (
+        <>
+          <div className={styles.caption}>
+            <h2>Where “on” should lie</h2>
+            <span>
+              firm: measured · dashed: predicted · drag the lines, or <kbd>←</kbd> <kbd>→</kbd>, with{' '}
+              <kbd>Shift</kbd> for off
+            </span>
+          </div>
+          <TradeChart trade={report.trade.up} calibration={shown} move={move} />
+        </>
+      ) : (
+        <Empty />
+      )}
+      <Care>{SENSOR_KINDS[sensor.kind].care}</Care>
+    </Station>
+  );
+}
+
+function CalibrateHeadline({
+  waits,
+  measured,
+  begin,
+  accept,
+}: {
+  waits: boolean;
+  measured: boolean;
+  begin: () => void;
+  accept: () => void;
+}) {
+  const { id } = useSession();
+  const { sensor } = useSensor();
+  if (waits)
+    return (
+      <Headline
+        says="Read it, then accept."
+        under="Nothing is changed on the instrument before you do."
+        side={
+          <Button variant="contained" onClick={accept}>
+            Accept&nbsp;<kbd>Enter</kbd>
+          </Button>
+        }
+      />
+    );
+  if (measured)
+    return (
+      <Headline
+        says={`${sensor.name} is calibrated.`}
+        under={
+          <>
+            Next, <Link href={`/i/${id}/shape`}>shape</Link> its response <kbd>4</kbd>
+          </>
+        }
+        side={
+          <Button variant="outlined" onClick={begin}>
+            Measure again&nbsp;<kbd>Space</kbd>
+          </Button>
+        }
+      />
+    );
+  return (
+    <Headline
+      says="Press Space, then let it rest."
+      under="Five short takes, about a minute. Your hands stay on the instrument."
+      side={
+        <Button variant="contained" onClick={begin}>
+          Begin&nbsp;<kbd>Space</kbd>
+        </Button>
+      }
+    />
+  );
+}
+
+function Empty() {
+  return (
+    <ol className={styles.steps}>
+      <li>
+        <b>rest</b> 8 seconds: how much it flickers by itself
+      </li>
+      <li>
+        <b>soft</b> twenty, as soft as you ever would: nothing below is needed
+      </li>
+      <li>
+        <b>medium, loud</b> eight each: where your playing lies
+      </li>
+      <li>
+        <b>full</b> three: the ceiling
+      </li>
+    </ol>
+  );
+}

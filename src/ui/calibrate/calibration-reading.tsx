@@ -1,0 +1,54 @@
+import { priceOf } from '@/core/calibrate/choice';
+import type { Cure } from '@/core/calibrate/findings';
+import type { LevelReport } from '@/core/calibrate/level';
+import type { Calibration } from '@/core/instrument/document';
+import { Findings } from '../parts/findings';
+import { Reading } from '../parts/station';
+import { perHourWords } from '../parts/words';
+
+/** The few numbers that matter of a calibration, why, and what was noticed. */
+export function CalibrationReading({
+  report,
+  shown,
+  act,
+}: {
+  report: LevelReport | null;
+  shown: Calibration;
+  act: (cure: Cure) => void;
+}) {
+  const price = report && priceOf(report, shown);
+  const seconds = report ? Math.round(report.rest.seconds) : 0;
+  return (
+    <>
+      <Reading label="On threshold" value={String(shown.on)} unit="counts">
+        {(Math.abs(shown.on - shown.rest) / shown.noise || 0).toFixed(1)} σ from rest. Off at {shown.off}, so
+        a note held at the edge will not stutter.
+        {shown.onDown !== null && ` Drawn: on ${shown.onDown}, off ${shown.offDown}.`}
+      </Reading>
+      {price && (
+        <>
+          <Reading label="Phantom notes" value={perHourWords(price.phantomsPerHour)}>
+            {price.observed
+              ? 'They happened in the rest take.'
+              : `Predicted from ${seconds} s of rest. None happened in them.`}
+          </Reading>
+          <Reading
+            label="Soft ones missed"
+            value={String(price.missed.missed)}
+            unit={`of ${price.missed.of}`}
+          >
+            {price.missed.upTo === null
+              ? 'No soft ones were played.'
+              : `Up to ${Math.round(100 * price.missed.upTo)} % could still be.`}
+          </Reading>
+        </>
+      )}
+      <Reading label="Rest" value={shown.rest.toFixed(1)} unit={`± ${shown.noise.toFixed(1)}`}>
+        Reach {shown.reach.up}
+        {shown.reach.down === null ? '' : ` pushed, ${shown.reach.down} drawn`}: loud playing and 5 %.
+        {report ? ` ${report.readings.levels} levels stand clear of the noise.` : ''}
+      </Reading>
+      {report && <Findings findings={report.findings} act={act} />}
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+import type { GuideView } from '@/core/calibrate/guide';
+import type { Sensor } from '@/core/instrument/document';
+import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import type { Role } from '@/core/signal/take';
+import { sentence } from '../parts/words';
+
+/** What the prompter says for a role: one instruction, and one line under it. */
+export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says: string; under: string } {
+  const verb = sentence(sensor.verb ?? SENSOR_KINDS[sensor.kind].verb);
+  if (view?.complaint === 'moved')
+    return { says: 'It moved. Let it rest.', under: 'The rest take begins again by itself.' };
+  switch (role) {
+    case 'rest':
+      return { says: 'Let it rest.', under: 'Hands and breath off it. It ends by itself.' };
+    case 'soft':
+      return {
+        says: `${verb} as softly as you ever would.`,
+        under: 'Let it come back to rest between. It counts by itself.',
+      };
+    case 'medium':
+      return {
+        says: `${verb} as you usually play.`,
+        under: 'Let it come back to rest between. It counts by itself.',
+      };
+    case 'loud':
+      return {
+        says: `${verb} loudly, as loud as is comfortable.`,
+        under: 'Not the most you can: what you would really play.',
+      };
+    case 'full':
+      return {
+        says: `${verb} to the full, three times.`,
+        under: 'This sets the ceiling only. Do not force it.',
+      };
+    default:
+      return { says: verb, under: '' };
+  }
+}

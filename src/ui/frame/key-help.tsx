@@ -1,0 +1,44 @@
+'use client';
+
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useChoice, useSession } from '../hooks/use-session';
+import { STATIONS } from './stations';
+
+const KEYS: [string, string][] = [
+  ...STATIONS.map((s): [string, string] => [s.key, s.name]),
+  ['0', 'run sheet'],
+  ['B', 'bench'],
+  ['↑ ↓', 'choose the sensor'],
+  ['Space', 'start or stop a guided run'],
+  ['Enter', 'accept what is proposed'],
+  ['Z X C', 'hold: play the practice board softly, medium, loud; with Shift the other way'],
+  ['G', 'glance view'],
+  ['S', 'sound off, low, medium'],
+  ['D', 'light or dark'],
+  ['Ctrl+Z', 'undo; with Shift redo'],
+  ['Esc', 'Silence: ends every note everywhere'],
+];
+
+export function KeyHelp() {
+  const { choice } = useSession();
+  const open = useChoice((c) => c.keys);
+  return (
+    <Dialog open={open} onClose={() => choice.setState({ keys: false })}>
+      <DialogTitle>Keys</DialogTitle>
+      <DialogContent>
+        <dl style={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: '7px 18px', margin: 0 }}>
+          {KEYS.map(([key, what]) => (
+            <div key={key} style={{ display: 'contents' }}>
+              <dt>
+                <kbd>{key}</kbd>
+              </dt>
+              <dd style={{ margin: 0 }}>{what}</dd>
+            </div>
+          ))}
+        </dl>
+      </DialogContent>
+    </Dialog>
+  );
+}

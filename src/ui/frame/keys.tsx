@@ -1,0 +1,43 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useSnackbar } from 'notistack';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useInstrument, useSession } from '../hooks/use-session';
+import { useHandKeys } from '../hooks/use-hand-keys';
+import { useSchemeKey } from '../hooks/use-scheme-key';
+import { STATIONS } from './stations';
+
+/** The keys that work on every page of an instrument. */
+export function Keys() {
+  const session = useSession();
+  const { sensors } = useInstrument();
+  const router = useRouter();
+  const { enqueueSnackbar } = useSnackbar();
+  const { choice, workspace, id } = session;
+  useHandKeys();
+  useSchemeKey();
+  useHotkeys(
+    STATIONS.map((s) => s.key),
+    (_, { keys }) => {
+      const station = STATIONS.find((s) => s.key === keys?.[0]);
+      if (station) router.push(`/i/${id}/${station.id}`);
+    },
+  );
+  useHotkeys('0', () => router.push(`/i/${id}`));
+  useHotkeys('b', () => router.push('/'));
+  useHotkeys('g', () => choice.setState((c) => ({ glance: !c.glance })));
+  useHotkeys('shift+slash, ?', () => choice.setState({ keys: true }), { useKey: true });
+  useHotkeys('escape', () => session.silence());
+  const step = (by: number) => {
+    const at = sensors.findIndex((s) => s.id === choice.getState().sensor);
+    choice.setState({ sensor: sensors[Math.min(sensors.length - 1, Math.max(0, at + by))].id });
+  };
+  useHotkeys('up', () => step(-1), { preventDefault: true });
+  useHotkeys('down', () => step(1), { preventDefault: true });
+  const told = (done: string, todo: string, says: string | null) =>
+    enqueueSnackbar(says ? `${done}: ${says}` : `Nothing to ${todo}`, { autoHideDuration: 1500 });
+  useHotkeys('mod+z', () => told('Undone', 'undo', workspace.undo()), { preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y', () => told('Redone', 'redo', workspace.redo()), { preventDefault: true });
+  return null;
+}

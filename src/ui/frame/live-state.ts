@@ -1,0 +1,19 @@
+import { createStore } from 'zustand/vanilla';
+import type { RestStatistics } from '@/core/signal/rest';
+import type { Tick } from '@/workers/live-protocol';
+
+/** What the live worker last said, for the screens. */
+export interface LiveState {
+  tick: Tick | null;
+  /** Last rest statistics a channel that were quiet enough to be believed. */
+  rest: (RestStatistics | null)[];
+  /** True while the last look found the channel at rest. */
+  quiet: boolean[];
+  /** Messages in words, newest first. */
+  words: string[];
+  /** One sentence when the worker broke, or null. */
+  broken: string | null;
+}
+
+export const createLiveStore = () =>
+  createStore<LiveState>(() => ({ tick: null, rest: [], quiet: [], words: [], broken: null }));

@@ -1,0 +1,18 @@
+'use client';
+
+import { useInstrument, useWorkspace } from '../hooks/use-session';
+import type { StationId } from './stations';
+
+/** Which stations have been worked, for the instrument as a whole; all of it derived. */
+export function useProgress(): Record<StationId, boolean> {
+  const { sensors, voices } = useInstrument();
+  const takes = useWorkspace((s) => s.takes);
+  const calibrated = sensors.every((s) => s.calibration);
+  return {
+    listen: takes.some((t) => t.role === 'rest'),
+    calibrate: calibrated,
+    shape: sensors.every((s) => s.response.family !== 'straight'),
+    voice: voices.length > 0,
+    load: false,
+  };
+}

@@ -1,0 +1,76 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { useInstrument, useLive, useSession, useWorkspace } from '../hooks/use-session';
+import { useSeconds } from '../hooks/use-seconds';
+import { agoWords } from '../parts/words';
+import { useProgress } from './progress';
+import { STATIONS } from './stations';
+import styles from './frame.module.css';
+
+/** The top of every page: the instrument, the stations in working order, the board. */
+export function Ruler() {
+  const { id } = useSession();
+  const { name, about } = useInstrument();
+  const path = usePathname();
+  const done = useProgress();
+  return (
+    <header className={styles.ruler}>
+      <Link href={`/i/${id}`} className={styles.title} aria-label={`${name}, run sheet`}>
+        <b>{name}</b>
+        <Saved about={about} />
+      </Link>
+      <nav aria-label="Stations">
+        <ol className={styles.stations}>
+          {STATIONS.map((s) => {
+            const here = path.endsWith(`/${s.id}`);
+            return (
+              <li key={s.id}>
+                <Link
+                  href={`/i/${id}/${s.id}`}
+                  aria-current={here ? 'page' : undefined}
+                  className={here ? styles.here : done[s.id] ? styles.done : undefined}
+                >
+                  <small>{s.key}</small>
+                  {s.name}
+                </Link>
+              </li>
+            );
+          })}
+        </ol>
+      </nav>
+      <BoardState />
+    </header>
+  );
+}
+
+function Saved({ about }: { about: string }) {
+  const { savedAt, trouble, readOnly } = useWorkspace((s) => s);
+  const now = useSeconds();
+  const kept = readOnly
+    ? 'looking only'
+    : trouble
+      ? 'not saved'
+      : savedAt
+        ? `saved ${agoWords(now - savedAt)}`
+        : 'saving';
+  return <span>{about ? `${about} · ${kept}` : kept}</span>;
+}
+
+function BoardState() {
+  const rate = useLive((s) => Math.round((s.tick?.rateHz ?? 0) / 10) * 10);
+  const lost = useLive((s) => s.tick?.lost ?? 0);
+  const broken = useLive((s) => s.broken);
+  return (
+    <div className={styles.board}>
+      <b>
+        <i className={styles.dot} data-state={broken ? 'fault' : rate > 0 ? 'on' : 'off'} />
+        Practice board
+      </b>
+      <span>
+        {rate} frames/s · {lost} lost
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,21 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import type { ComponentType } from 'react';
+import type { StationId } from './stations';
+
+const waiting = () => <p style={{ padding: 20 }}>Opening…</p>;
+
+/** Each station is loaded when it is first opened, so that no page carries the charts of another. */
+const PAGES: Record<StationId, ComponentType> = {
+  listen: dynamic(() => import('../listen/listen').then((m) => m.Listen), { loading: waiting }),
+  calibrate: dynamic(() => import('../calibrate/calibrate').then((m) => m.Calibrate), { loading: waiting }),
+  shape: dynamic(() => import('../shape/shape').then((m) => m.Shape), { loading: waiting }),
+  voice: dynamic(() => import('../voice/voice').then((m) => m.VoiceStation), { loading: waiting }),
+  load: dynamic(() => import('../load/load').then((m) => m.Load), { loading: waiting }),
+};
+
+export function StationPage({ station }: { station: StationId }) {
+  const Page = PAGES[station];
+  return <Page />;
+}

@@ -1,0 +1,109 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import Link from 'next/link';
+import { useEffect, useState, type ReactNode } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
+import { useStore } from 'zustand';
+import { SessionContext } from '../hooks/use-session';
+import { FootStrip } from './foot-strip';
+import { Glance } from './glance';
+import { KeyHelp } from './key-help';
+import { Keys } from './keys';
+import { Ruler } from './ruler';
+import { SensorList } from './sensor-list';
+import { Session } from './session';
+import styles from './frame.module.css';
+
+/** The frame around an instrument's pages: ruler, sensors, the page, foot strip. Lives as long as the instrument is open. */
+export function Workspace({ id, children }: { id: string; children: ReactNode }) {
+  const session = useOpened(id);
+  return session ? <Opened session={session}>{children}</Opened> : <Message words="Opening…" />;
+}
+
+/** Opens the instrument, for changing in the first tab that asks and for looking in any other. */
+function useOpened(id: string): Session | null {
+  const [session, setSession] = useState<Session | null>(null);
+  useEffect(() => {
+    let opened: Session | null = null;
+    let left = false;
+    let release = () => {};
+    const open = (readOnly: boolean) => {
+      if (left) return;
+      opened = new Session(id, readOnly);
+      void opened.open().then(() => setSession(opened));
+    };
+    const held = new Promise<void>((resolve) => (release = resolve));
+    void navigator.locks.request(`cheironom ${id}`, { ifAvailable: true }, (lock) => {
+      open(lock === null);
+      return lock === null ? undefined : held;
+    });
+    return () => {
+      left = true;
+      void (opened?.close() ?? Promise.resolve()).finally(release);
+    };
+  }, [id]);
+  return session;
+}
+
+function Opened({ session, children }: { session: Session; children: ReactNode }) {
+  const { status, trouble, readOnly } = useStore(session.workspace.store);
+  const broken = useStore(session.live, (s) => s.broken);
+  if (status === 'missing')
+    return (
+      <Message words="This instrument is not on this bench. Nothing was lost; it may have been removed, or opened in another browser." />
+    );
+  if (status !== 'open') return <Message words={trouble ?? 'Opening…'} />;
+  const banner =
+    trouble ??
+    broken ??
+    (readOnly
+      ? 'This instrument is open in another tab. You can look and listen here; changes are made there. Close that tab and reload to work here.'
+      : null);
+  return (
+    <SessionContext value={session}>
+      <Keys />
+      <div className={styles.frame}>
+        <Ruler />
+        <SensorList />
+        <div className={styles.page}>
+          {banner && (
+            <p className={styles.banner} role="alert">
+              {banner}
+            </p>
+          )}
+          <ErrorBoundary
+            fallbackRender={({ error, resetErrorBoundary }) => (
+              <Broken error={error} again={resetErrorBoundary} />
+            )}
+          >
+            {children}
+          </ErrorBoundary>
+        </div>
+        <FootStrip />
+      </div>
+      <Glance />
+      <KeyHelp />
+    </SessionContext>
+  );
+}
+
+function Message({ words }: { words: string }) {
+  return (
+    <main className={styles.message}>
+      <p>{words}</p>
+      <Link href="/">To the bench</Link>
+    </main>
+  );
+}
+
+function Broken({ error, again }: { error: unknown; again: () => void }) {
+  return (
+    <div className={styles.message} role="alert">
+      <p>
+        This page broke ({error instanceof Error ? error.message : String(error)}). Your instrument is kept.
+      </p>
+      <Button onClick={again}>Draw it again</Button>
+    </div>
+  );
+}

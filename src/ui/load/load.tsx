@@ -1,0 +1,174 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import Link from 'next/link';
+import { useSnackbar } from 'notistack';
+import { useMemo, useRef } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { channelsOf, compile } from '@/core/engine/compile';
+import { digestOf, writeHeader } from '@/core/exchange/header';
+import { writeInstrument } from '@/core/exchange/instrument-json';
+import { joinTakes } from '@/core/exchange/join-takes';
+import { leftOutSentence, writeTakeCsv } from '@/core/exchange/take-csv';
+import { writeSmf } from '@/core/midi/smf';
+import { importTake } from '@/store/bench';
+import { loadTakes } from '@/store/takes';
+import { storageWords } from '@/store/trouble';
+import { analysisLink } from '@/workers/analysis-link';
+import { useInstrument, useSensor, useSession, useTakesOf } from '../hooks/use-session';
+import { download } from '../parts/download';
+import { Headline, Reading, Station } from '../parts/station';
+import { HeaderView } from './header-view';
+import { ProofView } from './proof-view';
+import styles from './load.module.css';
+
+/** Station 7: what goes to the board, and the proof that it plays the same. */
+export function Load() {
+  const instrument = useInstrument();
+  const { sensor } = useSensor();
+  const { id } = useSession();
+  const ready = instrument.sensors.some((s) => s.calibration) && instrument.voices.length > 0;
+  if (!ready)
+    return (
+      <Station title="Load" reading={null}>
+        <Headline
+          says="There is nothing to load yet."
+          under={
+            <>
+              A board needs a calibrated sensor and a voice.{' '}
+              <Link href={`/i/${id}/calibrate`}>Calibrate</Link> <kbd>3</kbd>
+            </>
+          }
+        />
+      </Station>
+    );
+  return <LoadReady key={sensor.id} />;
+}
+
+function LoadReady() {
+  const instrument = useInstrument();
+  const { sensor } = useSensor();
+  const { enqueueSnackbar } = useSnackbar();
+  const board = useMemo(() => {
+    const channels = channelsOf(instrument);
+    const program = compile(instrument, channels);
+    const text = writeHeader(instrument, program, channels);
+    return {
+      text,
+      digest: digestOf(program),
+      flash: program.inputs.reduce((n, i) => n + 2 * i.table.length, 0),
+      program,
+    };
+  }, [instrument]);
+  const toBoard = async () => {
+    const response = await fetch('/api/firmware', { method: 'POST', body: JSON.stringify({ instrument }) });
+    if (response.ok) download(`${instrument.id}.zip`, await response.blob());
+    else
+      enqueueSnackbar(`The files were not made: ${(await response.json()).detail}`, { variant: 'warning' });
+  };
+  useHotkeys('enter', () => void toBoard(), { preventDefault: true });
+  return (
+    <Station
+      title="Load"
+      reading={
+        <>
+          <Reading label="Version and digest" value={board.digest}>
+            Document version {instrument.version}. It stands in the header; it changes whenever anything that
+            the board plays does.
+          </Reading>
+          <Reading label="Tables in flash" value={String(board.flash)} unit="bytes">
+            {board.program.inputs.length} × {2 ** board.program.tableBits + 1} points of 16 bits.
+          </Reading>
+          <Reading label="Most in one scan" value={String(board.program.maxBytes)} unit="bytes">
+            The board’s buffer is that long.
+          </Reading>
+        </>
+      }
+    >
+      <Headline
+        says="What you hear is what the board plays."
+        under="Header, runtime and sketch in one folder. Open the sketch, check the pins, flash it."
+        side={
+          <Button variant="contained" onClick={() => void toBoard()}>
+            Board files&nbsp;<kbd>Enter</kbd>
+          </Button>
+        }
+      />
+      <ProofView sensor={sensor.id} />
+      <Exports />
+      <HeaderView text={board.text} />
+    </Station>
+  );
+}
+
+function Exports() {
+  const instrument = useInstrument();
+  const { sensor } = useSensor();
+  const { workspace } = useSession();
+  const { enqueueSnackbar } = useSnackbar();
+  const takes = useTakesOf(sensor.id);
+  const file = useRef<HTMLInputElement>(null);
+  const joined = async () => joinTakes(await loadTakes(takes.map((t) => t.id)));
+  const csv = async () => {
+    for (const take of await loadTakes(takes.map((t) => t.id)))
+      download(
+        `${instrument.id}-${sensor.id}-${take.role}.csv`,
+        writeTakeCsv(take, {
+          take: take.id,
+          role: take.role,
+          sensor: sensor.id,
+          bits: String(instrument.board.bits),
+        }),
+        'text/csv',
+      );
+  };
+  const midi = async () => {
+    const frames = await joined();
+    const { events } = await analysisLink.get().render(instrument, frames);
+    download(`${instrument.id}.mid`, writeSmf(events, frames.tUs[0], instrument.name), 'audio/midi');
+  };
+  const bring = async (files: FileList | null) => {
+    for (const chosen of files ?? []) {
+      const kept = await importTake(await chosen.text(), instrument, sensor.id, null).catch((e: unknown) => ({
+        ok: false as const,
+        faults: [{ path: '', says: storageWords(e) }],
+      }));
+      if (kept.ok)
+        enqueueSnackbar(
+          `${chosen.name}: kept as the ${kept.value.role} take, ${kept.value.frames} frames. ${leftOutSentence(kept.value)}`,
+        );
+      else
+        enqueueSnackbar(`${chosen.name}: ${kept.faults.map((f) => f.says).join(' ')}`, {
+          variant: 'warning',
+          autoHideDuration: 12_000,
+        });
+    }
+    await workspace.reloadTakes();
+  };
+  return (
+    <section className={styles.exports}>
+      <h2>Files, readable by others</h2>
+      <Button
+        onClick={() => download(`${instrument.id}.json`, writeInstrument(instrument), 'application/json')}
+      >
+        Instrument, JSON
+      </Button>
+      <Button disabled={takes.length === 0} onClick={() => void csv()}>
+        {takes.length} takes, CSV
+      </Button>
+      <Button disabled={takes.length === 0} onClick={() => void midi()}>
+        Takes as played, MIDI file
+      </Button>
+      <Button onClick={() => file.current?.click()}>Bring takes in, CSV</Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,.txt,text/csv"
+        multiple
+        hidden
+        aria-label="Take files"
+        onChange={(e) => void bring(e.target.files)}
+      />
+    </section>
+  );
+}

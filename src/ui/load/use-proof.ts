@@ -1,0 +1,51 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { joinTakes } from '@/core/exchange/join-takes';
+import { writeTakeCsv } from '@/core/exchange/take-csv';
+import type { Instrument } from '@/core/instrument/document';
+import { loadTakes } from '@/store/takes';
+import type { Proof } from '@/server/prove';
+import { useInstrument, useTakesOf } from '../hooks/use-session';
+
+export type ProofState =
+  | { is: 'waiting' }
+  | { is: 'nothing' }
+  | { is: 'running' }
+  | { is: 'done'; proof: Proof }
+  | { is: 'failed'; says: string };
+
+/** Proves on the spot that the board's files play the sensor's takes as the bench does. */
+export function useProof(sensor: string): ProofState {
+  const instrument = useInstrument();
+  const key = useTakesOf(sensor)
+    .map((t) => t.id)
+    .join();
+  const [state, setState] = useState<{ of: Instrument; key: string; state: ProofState } | null>(null);
+  useEffect(() => {
+    if (key === '') return;
+    const stop = new AbortController();
+    void ask(instrument, key.split(','), stop.signal).then(
+      (proof) => setState({ of: instrument, key, state: { is: 'done', proof } }),
+      (error: unknown) => {
+        if (!stop.signal.aborted)
+          setState({ of: instrument, key, state: { is: 'failed', says: (error as Error).message } });
+      },
+    );
+    return () => stop.abort();
+  }, [instrument, key]);
+  if (key === '') return { is: 'nothing' };
+  return state?.of === instrument && state.key === key ? state.state : { is: 'running' };
+}
+
+async function ask(instrument: Instrument, takes: string[], signal: AbortSignal): Promise<Proof> {
+  const csv = writeTakeCsv(joinTakes(await loadTakes(takes)));
+  const response = await fetch('/api/prove', {
+    method: 'POST',
+    body: JSON.stringify({ instrument, csv }),
+    signal,
+  });
+  const body = await response.json();
+  if (!response.ok) throw new Error(body.detail ?? body.title);
+  return body;
+}

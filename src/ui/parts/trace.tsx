@@ -1,0 +1,160 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import type { TraceRing } from '../frame/trace-ring';
+import { useColours, type Colours } from './colours';
+import styles from './trace.module.css';
+
+/** What is drawn with the trace, all in counts. */
+export interface TraceOverlay {
+  rest?: number | null;
+  /** A band: the target zone, or rest with its noise. */
+  band?: { low: number; high: number } | null;
+  /** Thresholds and other levels, with a word each. */
+  lines?: { at: number; word: string; colour: keyof Colours }[];
+  /** Peaks of gestures, numbered as distances from rest; the time is in columns before now. */
+  peaks?: { columnsAgo: number; count: number; word: string }[];
+}
+
+interface Props {
+  ring: TraceRing;
+  colour: string;
+  /** Lowest and highest count shown; null follows the trace. */
+  range: { low: number; high: number } | null;
+  overlay: () => TraceOverlay;
+  label: string;
+  /** CSS height. */
+  height?: string;
+}
+
+/** Eight seconds of a channel, newest at the right; drawn once a frame of the display at most. */
+export function Trace({ ring, colour, range, overlay, label, height = '190px' }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const colours = useColours();
+  useEffect(() => {
+    let frame = 0;
+    let drawn = -1;
+    const draw = () => {
+      frame = requestAnimationFrame(draw);
+      if (canvas.current && ring.total !== drawn) {
+        drawn = ring.total;
+        paint(canvas.current, ring, colour, range ?? follow(ring), overlay(), colours);
+      }
+    };
+    draw();
+    return () => cancelAnimationFrame(frame);
+  }, [ring, colour, range, overlay, colours]);
+  return <canvas ref={canvas} className={styles.trace} style={{ height }} role="img" aria-label={label} />;
+}
+
+/** Room around what the trace holds: at least 40 counts, so that noise is seen as noise. */
+function follow(ring: TraceRing): { low: number; high: number } {
+  let low = Infinity;
+  let high = -Infinity;
+  for (let i = 0; i < ring.filled; i++) {
+    if (ring.low[i] < low) low = ring.low[i];
+    if (ring.high[i] > high) high = ring.high[i];
+  }
+  if (low > high) return { low: 0, high: 1 };
+  const room = Math.max(20 - (high - low) / 2, (high - low) * 0.12);
+  return { low: low - room, high: high + room };
+}
+
+const LEFT = 50;
+
+function paint(
+  canvas: HTMLCanvasElement,
+  ring: TraceRing,
+  colour: string,
+  range: { low: number; high: number },
+  overlay: TraceOverlay,
+  c: Colours,
+): void {
+  const ratio = devicePixelRatio;
+  const width = canvas.clientWidth;
+  const height = canvas.clientHeight;
+  if (canvas.width !== width * ratio || canvas.height !== height * ratio) {
+    canvas.width = width * ratio;
+    canvas.height = height * ratio;
+  }
+  const g = canvas.getContext('2d')!;
+  g.setTransform(ratio, 0, 0, ratio, 0, 0);
+  g.fillStyle = c.sheet;
+  g.fillRect(0, 0, width, height);
+  const y = (count: number) => height - 8 - ((count - range.low) / (range.high - range.low)) * (height - 16);
+  const x = (columnsAgo: number) => width - 1 - (columnsAgo / ring.size) * (width - LEFT - 1);
+  g.font = '12px "JetBrains Mono Variable", monospace';
+  g.textBaseline = 'middle';
+  if (overlay.band) {
+    g.fillStyle = c.liveWash;
+    g.fillRect(
+      LEFT,
+      y(overlay.band.high),
+      width - LEFT,
+      Math.max(1, y(overlay.band.low) - y(overlay.band.high)),
+    );
+  }
+  axis(g, range, y, width, c);
+  g.beginPath();
+  for (let k = ring.filled - 1; k >= 0; k--) {
+    const i = (ring.at - 1 - k + 2 * ring.size) % ring.size;
+    const at = x(k);
+    g.lineTo(at, y(ring.low[i]));
+    g.lineTo(at, y(ring.high[i]));
+  }
+  g.strokeStyle = colour;
+  g.lineWidth = 1.5;
+  g.lineJoin = 'round';
+  g.stroke();
+  for (const line of overlay.lines ?? []) level(g, y(line.at), line.word, c[line.colour], width, c);
+  g.fillStyle = c.ink;
+  g.textAlign = 'center';
+  for (const peak of overlay.peaks ?? []) {
+    const at = x(peak.columnsAgo);
+    if (at < LEFT + 10) continue;
+    const up = overlay.rest === undefined || overlay.rest === null || peak.count >= overlay.rest;
+    g.fillText(peak.word, at, Math.min(height - 8, Math.max(8, y(peak.count) + (up ? -10 : 10))));
+  }
+}
+
+/** Three or four round counts at the left. */
+function axis(
+  g: CanvasRenderingContext2D,
+  range: { low: number; high: number },
+  y: (n: number) => number,
+  width: number,
+  c: Colours,
+): void {
+  const raw = (range.high - range.low) / 3;
+  const power = 10 ** Math.floor(Math.log10(raw));
+  const step = [1, 2, 5, 10].map((m) => m * power).find((s) => s >= raw)!;
+  g.textAlign = 'right';
+  for (let at = Math.ceil(range.low / step) * step; at <= range.high; at += step) {
+    g.fillStyle = c.faint;
+    g.fillRect(LEFT, Math.round(y(at)), width - LEFT, 1);
+    g.fillStyle = c.soft;
+    g.fillText(String(Math.round(at)), LEFT - 6, Math.min(g.canvas.clientHeight - 8, Math.max(8, y(at))));
+  }
+}
+
+function level(
+  g: CanvasRenderingContext2D,
+  at: number,
+  word: string,
+  colour: string,
+  width: number,
+  c: Colours,
+): void {
+  g.strokeStyle = colour;
+  g.lineWidth = 1.5;
+  g.beginPath();
+  g.moveTo(LEFT, at);
+  g.lineTo(width, at);
+  g.stroke();
+  g.textAlign = 'left';
+  const room = g.measureText(word).width + 8;
+  g.fillStyle = c.sheet;
+  g.fillRect(LEFT + 6, at - 8, room, 16);
+  g.fillStyle = colour;
+  g.fillText(word, LEFT + 10, at);
+}

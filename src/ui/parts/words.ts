@@ -1,0 +1,28 @@
+/** "2 s ago", "6 days ago". @param ms how long since */
+export function agoWords(ms: number): string {
+  const s = Math.max(0, Math.round(ms / 1000));
+  if (s < 60) return `${s} s ago`;
+  if (s < 3600) return `${Math.floor(s / 60)} min ago`;
+  if (s < 86_400) return `${Math.floor(s / 3600)} h ago`;
+  const days = Math.floor(s / 86_400);
+  return days === 1 ? 'yesterday' : `${days} days ago`;
+}
+
+/** A rate an hour so that it can be felt: "1 in 40 h", "12 an hour", "under 1 in a year". */
+export function perHourWords(perHour: number): string {
+  if (!(perHour > 0)) return 'none';
+  if (perHour >= 1) return `${grouped(Math.round(perHour))} an hour`;
+  const hours = 1 / perHour;
+  if (hours < 100) return `1 in ${hours < 10 ? hours.toFixed(1) : Math.round(hours)} h`;
+  if (hours < 8766) return `1 in ${Math.round(hours / 24)} days`;
+  return 'under 1 a year';
+}
+
+/** Thousands parted by a thin space. */
+export const grouped = (n: number): string => String(n).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009');
+
+/** "0.4", "12": one digit after the point below ten. */
+export const short = (n: number): string => (Math.abs(n) < 10 ? n.toFixed(1) : String(Math.round(n)));
+
+/** A first letter made large, for the head of a sentence. */
+export const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

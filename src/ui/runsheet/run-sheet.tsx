@@ -1,0 +1,87 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { nextStep } from '../bench/next-step';
+import { STATIONS } from '../frame/stations';
+import { useInstrument, useSession } from '../hooks/use-session';
+import { useSeconds } from '../hooks/use-seconds';
+import { Headline, Reading, Station } from '../parts/station';
+import { agoWords, sentence } from '../parts/words';
+import { SheetRow } from './sheet-row';
+import styles from './runsheet.module.css';
+
+/** An instrument's first page: where was I? Rows are sensors, columns the stations in working order. */
+export function RunSheet() {
+  const instrument = useInstrument();
+  const { id } = useSession();
+  const router = useRouter();
+  const next = nextStep(instrument);
+  const go = () => router.push(`/i/${id}/${next.station}`);
+  useHotkeys('enter', go, { preventDefault: true });
+  return (
+    <Station title="Run sheet" reading={<Since />}>
+      <Headline
+        says={`Next: ${next.says}`}
+        side={
+          <Link href={`/i/${id}/${next.station}`} className={styles.go}>
+            <kbd>Enter</kbd> go there
+          </Link>
+        }
+      />
+      <table className={styles.sheet}>
+        <thead>
+          <tr>
+            <th scope="col">Sensor</th>
+            {STATIONS.map((s) => (
+              <th key={s.id} scope="col">
+                {s.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {instrument.sensors.map((sensor) => (
+            <SheetRow key={sensor.id} sensor={sensor} />
+          ))}
+        </tbody>
+      </table>
+      <p className={styles.hint}>
+        {sentence(instrument.board.name)}, {instrument.board.bits} bits, {instrument.board.scanHz} scans a
+        second. Every cell opens its station.
+      </p>
+    </Station>
+  );
+}
+
+function Since() {
+  const { log } = useInstrument();
+  const now = useSeconds();
+  const last = log.at(-1);
+  return (
+    <>
+      <Reading
+        label="Last written down"
+        value={last && now > 0 ? agoWords(now - Date.parse(last.at)).replace(' ago', '') : '–'}
+        unit={last ? 'ago' : undefined}
+      />
+      <section>
+        <h2 className={styles.logHead}>Log</h2>
+        <ol className={styles.log}>
+          {[...log]
+            .reverse()
+            .slice(0, 8)
+            .map((entry) => (
+              <li key={entry.at + entry.says}>
+                <time dateTime={entry.at}>
+                  {new Date(entry.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}
+                </time>{' '}
+                {entry.says}
+              </li>
+            ))}
+        </ol>
+      </section>
+    </>
+  );
+}

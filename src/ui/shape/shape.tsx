@@ -1,0 +1,173 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import Link from 'next/link';
+import { useSnackbar } from 'notistack';
+import { useMemo } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { Dynamics, Response } from '@/core/instrument/document';
+import { DEFAULT_DYNAMICS, DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
+import { CURVE_FAMILIES, CURVE_FAMILY_IDS, curveOf, type CurveFamilyId } from '@/core/shape/families';
+import { useLevelReport } from '../calibrate/use-calibration';
+import { useChangeSensor } from '../hooks/use-change-sensor';
+import { useSensor, useSession } from '../hooks/use-session';
+import { Headline, Station } from '../parts/station';
+import { BeforeAfter } from './before-after';
+import { CurveChart } from './curve-chart';
+import { ShapeReading } from './shape-reading';
+import { shownResponse, solved, useCompared, usePlayed } from './use-shape';
+import styles from './shape.module.css';
+
+/** Station 4: the response, until playing feels even. */
+export function Shape() {
+  const { sensor } = useSensor();
+  return sensor.calibration ? <ShapeSensor /> : <NotYet />;
+}
+
+function NotYet() {
+  const { id } = useSession();
+  const { sensor } = useSensor();
+  return (
+    <Station title="Shape" reading={null}>
+      <Headline
+        says={`${sensor.name} is not calibrated yet.`}
+        under={
+          <>
+            A curve needs rest and reach. <Link href={`/i/${id}/calibrate`}>Calibrate it</Link> <kbd>3</kbd>
+          </>
+        }
+      />
+    </Station>
+  );
+}
+
+function ShapeSensor() {
+  const { sensor } = useSensor();
+  const { enqueueSnackbar } = useSnackbar();
+  const changeSensor = useChangeSensor();
+  const { report } = useLevelReport(sensor);
+  const played = usePlayed(sensor, report);
+  const { shown, proposed } = useMemo(
+    () => shownResponse(sensor.response, played),
+    [sensor.response, played],
+  );
+  const compared = useCompared(sensor, shown);
+  const wanted = shown.dynamics ?? DEFAULT_DYNAMICS;
+  const set = (response: Response, says: string) =>
+    changeSensor(sensor.id, says, (s) => ({ ...s, response }));
+  const want = (next: Dynamics) => {
+    if (!played) return;
+    const family = shown.family === 'straight' ? 'power' : shown.family;
+    set(solved(family, played, ordered(next)), 'curve drawn');
+  };
+  useHotkeys(
+    'enter',
+    () => {
+      if (!proposed) return;
+      set(shown, 'curve accepted');
+      enqueueSnackbar('Accepted. Ctrl+Z takes it back.', { autoHideDuration: 2500 });
+    },
+    { preventDefault: true },
+  );
+  return (
+    <Station title="Shape" reading={<ShapeReading shown={shown} compared={compared} />}>
+      <div className={styles.top}>
+        <CurveChart
+          shown={shown}
+          proposed={proposed}
+          played={played}
+          wanted={wanted}
+          compared={compared}
+          xWords={`${sensor.name.toLowerCase()}, from rest to reach · where you play`}
+          want={want}
+        />
+        <div className={styles.side}>
+          <Headline
+            says={proposed ? 'Three dynamics, evenly apart' : 'Where should each land?'}
+            under={
+              played
+                ? 'Drag a diamond, or type what it should read.'
+                : 'Play soft, medium and loud takes first: they place the diamonds.'
+            }
+          />
+          {proposed && (
+            <Button variant="contained" onClick={() => set(shown, 'curve accepted')}>
+              Accept&nbsp;<kbd>Enter</kbd>
+            </Button>
+          )}
+          <Wanted wanted={wanted} disabled={!played} want={want} />
+          <TextField
+            select
+            label="Curve"
+            value={shown.family}
+            disabled={!played}
+            onChange={(e) =>
+              played &&
+              set(solved(e.target.value as CurveFamilyId, played, wanted), `curve ${e.target.value}`)
+            }
+          >
+            {CURVE_FAMILY_IDS.map((id) => (
+              <MenuItem key={id} value={id}>
+                {CURVE_FAMILIES[id].name}
+              </MenuItem>
+            ))}
+          </TextField>
+          {played && <p className={styles.note}>{fitWords(shown, played, wanted)}</p>}
+        </div>
+      </div>
+      {compared && (
+        <>
+          <h2 className={styles.caption}>
+            Your own takes: <span>firm, with this curve · dashed, without</span>
+          </h2>
+          <BeforeAfter compared={compared} />
+        </>
+      )}
+    </Station>
+  );
+}
+
+function Wanted({
+  wanted,
+  disabled,
+  want,
+}: {
+  wanted: Dynamics;
+  disabled: boolean;
+  want: (next: Dynamics) => void;
+}) {
+  return (
+    <div className={styles.wanted}>
+      {DYNAMIC_NAMES.map((d) => (
+        <TextField
+          key={d}
+          label={d}
+          type="number"
+          disabled={disabled}
+          value={wanted[d]}
+          onChange={(e) =>
+            want({ ...wanted, [d]: Math.min(127, Math.max(0, Math.round(Number(e.target.value)))) })
+          }
+          slotProps={{ htmlInput: { min: 0, max: 127 } }}
+        />
+      ))}
+    </div>
+  );
+}
+
+/** Soft never reads more than medium, nor medium more than loud. */
+const ordered = ({ soft, medium, loud }: Dynamics): Dynamics => ({
+  soft: Math.min(soft, medium, loud),
+  medium: Math.min(Math.max(soft, medium), loud),
+  loud: Math.max(soft, medium, loud),
+});
+
+function fitWords(shown: Response, played: Played, wanted: Dynamics): string {
+  const curve = curveOf(shown);
+  const off = Math.max(...DYNAMIC_NAMES.map((d) => Math.abs(127 * curve(played[d]) - wanted[d])));
+  const name =
+    shown.family === 'power' ? `Power ${shown.gamma!.toFixed(2)}` : CURVE_FAMILIES[shown.family].name;
+  return `${name}: within ${Math.ceil(off)} steps of all three.`;
+}

@@ -1,0 +1,70 @@
+'use client';
+
+import { useEffect, useMemo, useState } from 'react';
+import { playedDynamics } from '@/core/calibrate/played-dynamics';
+import type { LevelReport } from '@/core/calibrate/level';
+import type { Dynamics, Response, Sensor } from '@/core/instrument/document';
+import { DEFAULT_DYNAMICS, solvePoints, solvePower, type Played } from '@/core/shape/dynamics';
+import type { CurveFamilyId } from '@/core/shape/families';
+import type { Use } from '@/core/shape/use';
+import { loadTakes } from '@/store/takes';
+import { analysisLink } from '@/workers/analysis-link';
+import { useInstrument, useTakesOf } from '../hooks/use-session';
+
+export const STRAIGHT: Response = { family: 'straight' };
+
+/** Where soft, medium and loud lie in the sensor's calibration; null unless all three were played. */
+export function usePlayed(sensor: Sensor, report: LevelReport | null): Played | null {
+  return useMemo(() => {
+    if (!report || !sensor.calibration) return null;
+    const { soft, medium, loud } = playedDynamics(report.played, sensor.calibration);
+    return soft === null || medium === null || loud === null ? null : { soft, medium, loud };
+  }, [report, sensor.calibration]);
+}
+
+/** The response of a family that lands where it is wanted. */
+export function solved(family: CurveFamilyId, played: Played, wanted: Dynamics): Response {
+  if (family === 'points') return solvePoints(played, wanted);
+  if (family === 'power') return { family, gamma: solvePower(played, wanted).gamma, dynamics: wanted };
+  return { family: 'straight', dynamics: wanted };
+}
+
+/** What is drawn: the instrument's response, or a proposal while it was never shaped. */
+export function shownResponse(
+  response: Response,
+  played: Played | null,
+): { shown: Response; proposed: boolean } {
+  const untouched = response.family === 'straight' && !response.dynamics;
+  if (!untouched || !played) return { shown: response, proposed: false };
+  return { shown: solved('power', played, DEFAULT_DYNAMICS), proposed: true };
+}
+
+export interface Compared {
+  before: Use;
+  after: Use;
+  flicker: number | null;
+}
+
+/** The maker's own takes through the straight line and through the response shown; computed off the main thread. */
+export function useCompared(sensor: Sensor, shown: Response): Compared | null {
+  const instrument = useInstrument();
+  const key = useTakesOf(sensor.id)
+    .map((t) => t.id)
+    .join();
+  const [compared, setCompared] = useState<Compared | null>(null);
+  useEffect(() => {
+    if (key === '' || !sensor.calibration) return;
+    let current = true;
+    const shaped = {
+      ...instrument,
+      sensors: instrument.sensors.map((s) => (s.id === sensor.id ? { ...s, response: shown } : s)),
+    };
+    void loadTakes(key.split(','))
+      .then((takes) => analysisLink.get().use(shaped, sensor, [STRAIGHT, shown], takes))
+      .then(({ uses, flicker }) => current && setCompared({ before: uses[0], after: uses[1], flicker }));
+    return () => {
+      current = false;
+    };
+  }, [instrument, sensor, shown, key]);
+  return compared;
+}

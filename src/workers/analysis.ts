@@ -1,0 +1,29 @@
+import { calibrateLevel, type LevelJob, type LevelReport } from '@/core/calibrate/level';
+import { render, type Rendered } from '@/core/engine/render';
+import type { Instrument, Response, Sensor } from '@/core/instrument/document';
+import type { Result } from '@/core/result';
+import { flickerPerMinute, useOf, type Use } from '@/core/shape/use';
+import type { Frames, Take } from '@/core/signal/take';
+
+/** What the analysis worker computes; everything is copied across. */
+export const analysis = {
+  calibrate: (job: LevelJob, progress: (share: number) => void): Result<LevelReport> =>
+    calibrateLevel(job, progress),
+
+  /** The same takes through several responses, and the flicker of the instrument's own voices at rest. */
+  use(
+    instrument: Instrument,
+    sensor: Sensor,
+    responses: Response[],
+    takes: Take[],
+  ): { uses: Use[]; flicker: number | null } {
+    const rest = takes.find((t) => t.role === 'rest');
+    const played = takes.filter((t) => t.role !== 'rest');
+    const uses = responses.map((response) => useOf(instrument, sensor, response, played));
+    return { uses, flicker: rest ? flickerPerMinute(instrument, rest) : null };
+  },
+
+  render: (instrument: Instrument, frames: Frames): Rendered => render(instrument, frames),
+};
+
+export type Analysis = typeof analysis;

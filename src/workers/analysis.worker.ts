@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { analysis } from './analysis';
+
+expose(analysis);

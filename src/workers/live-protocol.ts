@@ -1,0 +1,58 @@
+import type { GuideStep, GuideView } from '@/core/calibrate/guide';
+import type { MidiEvent } from '@/core/engine/run';
+import type { Instrument } from '@/core/instrument/document';
+import type { RestStatistics } from '@/core/signal/rest';
+import type { Role } from '@/core/signal/take';
+
+/** What the screens ask of the live worker. */
+export type ToLive =
+  | { is: 'open'; instrument: Instrument; seed: number }
+  | { is: 'instrument'; instrument: Instrument }
+  /** Hand on the practice board: pressure in kPa, or let go. */
+  | { is: 'press'; kpa: number | null }
+  | {
+      is: 'guide';
+      sensor: string;
+      steps: GuideStep[];
+      known: Pick<RestStatistics, 'rest' | 'noise' | 'lag1'> | null;
+    }
+  | { is: 'stop-guide' }
+  | { is: 'silence' };
+
+/** What the live worker reports, about thirty times a second and whenever a take begins, grows or ends. */
+export type FromLive =
+  | ({ is: 'tick' } & Tick)
+  | { is: 'take-begins'; take: string; sensor: string; role: Role; channel: string }
+  | {
+      is: 'take-piece';
+      take: string;
+      n: number;
+      tUs: Float64Array<ArrayBuffer>;
+      counts: Uint16Array<ArrayBuffer>;
+    }
+  | { is: 'take-dropped'; take: string }
+  | { is: 'take-ends'; take: string }
+  | { is: 'guide-ends'; finished: boolean };
+
+/** What changed since the tick before. One number a channel, in the board's order, unless said. */
+export interface Tick {
+  tUs: number;
+  /** Frames in the last second, and frames lost since the board was opened. */
+  rateHz: number;
+  lost: number;
+  /** Counts now. */
+  counts: number[];
+  /** Response now, 0 … 1; 0 where there is no calibration. */
+  responses: number[];
+  /** New columns of 10 ms: for each, lowest and highest count a channel. */
+  columns: Uint16Array<ArrayBuffer>;
+  /** Rest statistics of the last four seconds, two times a second; null while it moves. */
+  rest: (RestStatistics | null)[] | null;
+  events: MidiEvent[];
+  /** Bytes sent in the last second. */
+  bytesPerSecond: number;
+  guide: GuideView | null;
+}
+
+/** Length of one column of {@link Tick.columns}, µs. */
+export const COLUMN_US = 10_000;

@@ -45,5 +45,5 @@ export default defineConfig([
     rules: { 'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'indexedDB', 'fetch'] },
   },
   { files: ['scripts/**', 'demo/**', 'e2e/**'], rules: { 'no-console': 'off' } },
-  globalIgnores(['.next/**', 'next-env.d.ts', 'node_modules/**', 'test-results/**']),
+  globalIgnores(['**/*.tmp.*', '.next/**', 'next-env.d.ts', 'node_modules/**', 'test-results/**']),
 ]);

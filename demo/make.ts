@@ -6,7 +6,7 @@ import { gestureMark } from '@/core/calibrate/mark';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
 import { breathVoices, newInstrument } from '@/core/instrument/create';
-import { DEFAULT_DYNAMICS, solvePower } from '@/core/shape/dynamics';
+import { DEFAULT_DYNAMICS, proposeResponse } from '@/core/shape/dynamics';
 import { PRACTICE_GAUGE } from '@/board/practice';
 import { guidedTakes } from './guided';
 
@@ -18,7 +18,6 @@ const report = calibrateLevel({ bits: 12, sensor: 'bellows', takes });
 if (!report.ok) throw new Error(report.faults[0].says);
 const { calibration, readings, played, findings } = report.value;
 const { soft, medium, loud } = readings.dynamics;
-const solved = solvePower({ soft: soft!, medium: medium!, loud: loud! }, DEFAULT_DYNAMICS);
 
 const wherry = newInstrument('wherry', 'Wherry', '2026-11-11T10:02:00.000Z');
 wherry.about = 'lap bellows';
@@ -32,7 +31,7 @@ wherry.sensors = [
     verb: 'push',
     gauge: { ...PRACTICE_GAUGE },
     calibration: { ...calibration, measuredAt: '2026-11-18T16:41:00.000Z' },
-    response: { family: 'power', gamma: solved.gamma, dynamics: DEFAULT_DYNAMICS },
+    response: proposeResponse({ soft: soft!, medium: medium!, loud: loud! }, DEFAULT_DYNAMICS),
     mark: gestureMark(played.find((t) => t.role === 'medium')!)!,
   },
 ];
@@ -57,5 +56,4 @@ console.log(
   calibration,
   readings,
   findings.map((f) => `${f.severity} ${f.code}: ${f.says}`),
-  solved,
 );

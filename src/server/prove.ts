@@ -1,21 +1,12 @@
 import { channelsOf, compile } from '@/core/engine/compile';
 import { readHeader, writeHeader } from '@/core/exchange/header';
 import { encodeTake, writePrograms, type Sent } from '@/core/exchange/harness';
+import type { Proof } from '@/core/exchange/proof';
 import { playOperations } from '@/core/exchange/play-operations';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
 import type { Frames } from '@/core/signal/take';
 import { compileHost, hasCompiler } from './compiler';
-
-/** Whether the board's files play a take as the bench does. */
-export interface Proof {
-  /** What played it: the C runtime compiled here, or the header read back where this machine has no C compiler. */
-  by: 'c-runtime' | 'header';
-  messages: number;
-  identical: boolean;
-  /** Frame of the first difference, or null. */
-  firstDifference: number | null;
-}
 
 /**
  * Plays a take with the application's engine and with what the board gets, and compares every byte.

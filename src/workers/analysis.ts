@@ -2,7 +2,7 @@ import { calibrateLevel, type LevelJob, type LevelReport } from '@/core/calibrat
 import { render, type Rendered } from '@/core/engine/render';
 import type { Instrument, Response, Sensor } from '@/core/instrument/document';
 import type { Result } from '@/core/result';
-import { flickerPerMinute, useOf, type Use } from '@/core/shape/use';
+import { flickerPerMinute, landingOf, type Landing } from '@/core/shape/landing';
 import type { Frames, Take } from '@/core/signal/take';
 
 /** What the analysis worker computes; everything is copied across. */
@@ -16,10 +16,10 @@ export const analysis = {
     sensor: Sensor,
     responses: Response[],
     takes: Take[],
-  ): { uses: Use[]; flicker: number | null } {
+  ): { uses: Landing[]; flicker: number | null } {
     const rest = takes.find((t) => t.role === 'rest');
     const played = takes.filter((t) => t.role !== 'rest');
-    const uses = responses.map((response) => useOf(instrument, sensor, response, played));
+    const uses = responses.map((response) => landingOf(instrument, sensor, response, played));
     return { uses, flicker: rest ? flickerPerMinute(instrument, rest) : null };
   },
 

@@ -1,7 +1,7 @@
 import type { Calibration } from '../instrument/document';
 import { refuse, ok, type Result } from '../result';
 import { clippingOf, type Clipping } from '../signal/rails';
-import { distinctLevels, useOfRange } from '../signal/levels';
+import { distinctLevels, rangeShare } from '../signal/levels';
 import { humOf, type Hum } from '../signal/hum';
 import { quantile } from '../signal/quantile';
 import { restStatistics, type RestStatistics } from '../signal/rest';
@@ -304,7 +304,7 @@ function readingsOf(
     missedSoft: soft.length === 1 ? soft[0] : missedSoft(pooled, 0),
     driftPerMinute: stats.driftPerMinute === null ? null : round(stats.driftPerMinute, 2),
     levels: distinctLevels(span, stats.noise),
-    useOfRange: round(useOfRange(span, job.bits), 4),
+    useOfRange: round(rangeShare(span, job.bits), 4),
     onSigmas: round((up.thresholds.on - up.side.restOffset) / stats.noise, 2),
     restStandardError: round(stats.standardError, 3),
     rateHz: round(timing.rateHz, 1),

@@ -8,7 +8,7 @@ export function newInstrument(id: string, name: string, at: string): Instrument 
     id,
     name,
     about: '',
-    board: { name: '12-bit board', bits: 12, supplyVolts: 3.3, scanHz: 1000, tableBits: 5 },
+    board: { name: '12-bit board', bits: 12, supplyVolts: 3.3, scanHz: 1000, tableBits: 7 },
     sensors: [
       {
         id: 'breath',

@@ -50,4 +50,15 @@ export function solvePoints(played: Played, wanted: Dynamics): Response {
   return { family: 'points', points: [...points, { x: 1, y: 1 }], dynamics: wanted };
 }
 
+/** A power curve that misses by no more than this is taken for its plainness, steps of 127. */
+const NEAR_STEPS = 2;
+
+/** The response to propose: the plain power curve where it lands near enough, else one through all three. */
+export function proposeResponse(played: Played, wanted: Dynamics): Response {
+  const { gamma, worstSteps } = solvePower(played, wanted);
+  return worstSteps <= NEAR_STEPS
+    ? { family: 'power', gamma, dynamics: wanted }
+    : solvePoints(played, wanted);
+}
+
 const round = (v: number) => Math.round(v * 10_000) / 10_000;

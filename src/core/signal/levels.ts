@@ -2,4 +2,4 @@
 export const distinctLevels = (span: number, noise: number): number => 1 + Math.floor(span / (6 * noise));
 
 /** Share of the converter that playing uses, 0 … 1: under a quarter is poor, under a half fair (common practice). */
-export const useOfRange = (span: number, bits: number): number => span / (2 ** bits - 1);
+export const rangeShare = (span: number, bits: number): number => span / (2 ** bits - 1);

@@ -7,7 +7,7 @@ export function upperTail(u: number): number {
   if (u < 0) return 1 - upperTail(-u);
   if (u < 3) return 0.5 - density(u) * bodySeries(u);
   let fraction = 0;
-  for (let k = 200; k >= 1; k--) fraction = k / (u + fraction);
+  for (let k = Math.ceil(30 + 600 / (u * u)); k >= 1; k--) fraction = k / (u + fraction);
   return density(u) / (u + fraction);
 }
 
@@ -26,16 +26,18 @@ function bodySeries(u: number): number {
 
 /**
  * P(X ≤ u < Y) for a standard bivariate normal pair with correlation ρ: the share of neighbouring samples that cross
- * a level upward. ∫ over y > u of φ(y)·Φ((u − ρy)/√(1 − ρ²)) by Simpson's rule on [u, u + 10].
+ * a level upward. ∫ over y > u of φ(y)·Φ((u − ρy)/√(1 − ρ²)) by Simpson's rule, over the width where φ has weight,
+ * in steps that resolve the fall of Φ.
  * @param rho −1 < ρ < 1
  */
 export function upcrossingShare(u: number, rho: number): number {
   if (!(Math.abs(rho) < 1)) throw new RangeError(`upcrossingShare: |ρ| < 1 is required, got ${rho}`);
   const root = Math.sqrt(1 - rho * rho);
+  const width = Math.min(10, 36 / Math.max(1, u));
+  const steps = 2 * Math.ceil(Math.min(3000, Math.max(100, (4 * width) / root)));
   const at = (y: number) => density(y) * upperTail((rho * y - u) / root);
-  const steps = 2000;
-  const h = 10 / steps;
-  let sum = at(u) + at(u + 10);
+  const h = width / steps;
+  let sum = at(u) + at(u + width);
   for (let i = 1; i < steps; i++) sum += at(u + i * h) * (i % 2 === 1 ? 4 : 2);
   return (sum * h) / 3;
 }

@@ -3,7 +3,6 @@
 import Button from '@mui/material/Button';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { importInstrument, seedDemo } from '@/store/bench';
@@ -13,13 +12,13 @@ import { useSchemeKey } from '../hooks/use-scheme-key';
 import { InstrumentCard } from './instrument-card';
 import { NewInstrument } from './new-instrument';
 import styles from './bench.module.css';
+import { notify } from '../parts/notice';
 
 const fetchDemo = async () => (await fetch('/api/demo')).json();
 
 /** The instruments on the bench. */
 export function Bench() {
   const router = useRouter();
-  const { enqueueSnackbar } = useSnackbar();
   const [naming, setNaming] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
@@ -45,12 +44,11 @@ export function Bench() {
     }));
     if (read.ok) return router.push(`/i/${read.value}`);
     const [first, ...more] = read.faults;
-    enqueueSnackbar(
+    notify(
       `${first.path ? `${first.path}: ` : ''}${first.says}${more.length > 0 ? ` And ${more.length} more.` : ''} Nothing was imported.`.replace(
         'Nothing was imported. Nothing',
         'Nothing',
       ),
-      { variant: 'warning', autoHideDuration: 12_000 },
     );
   };
 

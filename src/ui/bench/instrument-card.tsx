@@ -3,7 +3,6 @@
 import IconButton from '@mui/material/IconButton';
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import Link from 'next/link';
-import { useSnackbar } from 'notistack';
 import type { KeptInstrument } from '@/store/database';
 import { addInstrument, removeInstrument } from '@/store/bench';
 import { useSeconds } from '../hooks/use-seconds';
@@ -11,18 +10,18 @@ import { GestureMark } from '../parts/gesture-mark';
 import { agoWords } from '../parts/words';
 import { nextStep } from './next-step';
 import styles from './bench.module.css';
+import { notify } from '../parts/notice';
 
 /** An instrument drawn from its own data: its gesture marks, what is done, what to do next. */
 export function InstrumentCard({ kept }: { kept: KeptInstrument }) {
   const { document: instrument } = kept;
-  const { enqueueSnackbar } = useSnackbar();
   const now = useSeconds();
   const next = nextStep(instrument);
   const remove = async () => {
     await removeInstrument(kept.id);
-    enqueueSnackbar(`${instrument.name} and its takes are removed.`, {
-      autoHideDuration: 10_000,
-      action: <button onClick={() => void addInstrument(instrument)}>Bring the document back</button>,
+    notify(`${instrument.name} and its takes are removed.`, {
+      word: 'Bring the document back',
+      run: () => void addInstrument(instrument),
     });
   };
   return (

@@ -3,7 +3,6 @@
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Link from 'next/link';
-import { useSnackbar } from 'notistack';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { choiceOf } from '@/core/calibrate/choice';
 import type { Cure } from '@/core/calibrate/findings';
@@ -19,11 +18,11 @@ import { TakesStrip } from './takes-strip';
 import { TradeChart } from './trade-chart';
 import { useLevelReport, useProposal } from './use-calibration';
 import styles from './calibrate.module.css';
+import { notify } from '../parts/notice';
 
 /** Station 3: guided takes, then rest, reach and thresholds from them. */
 export function Calibrate() {
   const session = useSession();
-  const { enqueueSnackbar } = useSnackbar();
   const { sensor, column } = useSensor();
   const takes = useTakesOf(sensor.id);
   const readOnly = useWorkspace((s) => s.readOnly);
@@ -52,7 +51,7 @@ export function Calibrate() {
   const takeIt = () => {
     if (!waits || view) return;
     accept();
-    enqueueSnackbar('Accepted. Ctrl+Z takes it back.', { autoHideDuration: 2500 });
+    notify('Accepted. Ctrl+Z takes it back.');
   };
   useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(GUIDE_STEPS)), {
     preventDefault: true,

@@ -10,7 +10,7 @@ import {
   type ChartOptions,
   type Plugin,
 } from 'chart.js';
-import { useEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
 import { choiceOf, type Choice } from '@/core/calibrate/choice';
 import type { TradePoint } from '@/core/calibrate/thresholds';
@@ -33,12 +33,10 @@ export function TradeChart({ trade, calibration, move }: Props) {
   const choice = useMemo(() => choiceOf(calibration), [calibration]);
   const whole = Math.round(calibration.rest);
   const sign = calibration.polarity === 'falling' ? -1 : 1;
-  const data = useMemo(() => datasets(trade, colours), [trade, colours]);
-  const options = useMemo(
-    () => optionsFor(trade, colours, (d) => whole + sign * d),
-    [trade, colours, whole, sign],
-  );
-  const state = useRef<LineState>({ choice, colours, held: null });
+  const countAt = useCallback((d: number) => whole + sign * d, [whole, sign]);
+  const data = useMemo(() => datasets(trade, colours, countAt), [trade, colours, countAt]);
+  const options = useMemo(() => optionsFor(trade, colours, countAt), [trade, colours, countAt]);
+  const state = useRef<LineState>({ choice, colours, countAt, held: null });
   const plugin = useMemo(
     (): Plugin<'line'> => ({ id: 'thresholds', afterDatasetsDraw: (c) => drawLines(c, state.current) }),
     [],
@@ -46,17 +44,18 @@ export function TradeChart({ trade, calibration, move }: Props) {
   useEffect(() => {
     state.current.choice = choice;
     state.current.colours = colours;
+    state.current.countAt = countAt;
     chart.current?.draw();
-  }, [choice, colours]);
+  }, [choice, colours, countAt]);
 
   const distanceAt = (e: React.PointerEvent) => {
     const box = e.currentTarget.getBoundingClientRect();
-    return Math.round(chart.current!.scales.x.getValueForPixel(e.clientX - box.left)!);
+    return sign * (Math.round(chart.current!.scales.x.getValueForPixel(e.clientX - box.left)!) - whole);
   };
   const hold = (e: React.PointerEvent) => {
     const { x } = chart.current!.scales;
     const at = e.clientX - e.currentTarget.getBoundingClientRect().left;
-    const far = (d: number) => Math.abs(x.getPixelForValue(d) - at);
+    const far = (d: number) => Math.abs(x.getPixelForValue(countAt(d)) - at);
     const nearest = far(choice.on) <= far(choice.off) ? 'on' : 'off';
     if (far(choice[nearest]) > 28) return;
     state.current.held = nearest;
@@ -83,7 +82,7 @@ export function TradeChart({ trade, calibration, move }: Props) {
 /** Rates under this are drawn on the floor: once in six weeks. */
 const FLOOR_PER_HOUR = 0.001;
 
-function datasets(trade: readonly TradePoint[], c: Colours) {
+function datasets(trade: readonly TradePoint[], c: Colours, countAt: (d: number) => number) {
   const line = { pointRadius: 0, borderWidth: 2.2, animation: false as const };
   return {
     datasets: [
@@ -93,7 +92,10 @@ function datasets(trade: readonly TradePoint[], c: Colours) {
         yAxisID: 'phantoms',
         borderColor: c.fault,
         borderDash: [6, 5],
-        data: trade.map((p) => ({ x: p.distance, y: Math.max(FLOOR_PER_HOUR / 2, p.predictedPerHour) })),
+        data: trade.map((p) => ({
+          x: countAt(p.distance),
+          y: Math.max(FLOOR_PER_HOUR / 2, p.predictedPerHour),
+        })),
       },
       {
         ...line,
@@ -103,7 +105,7 @@ function datasets(trade: readonly TradePoint[], c: Colours) {
         stepped: true as const,
         data: trade
           .filter((p) => p.observedPerHour > 0)
-          .map((p) => ({ x: p.distance, y: p.observedPerHour })),
+          .map((p) => ({ x: countAt(p.distance), y: p.observedPerHour })),
       },
       {
         ...line,
@@ -113,7 +115,7 @@ function datasets(trade: readonly TradePoint[], c: Colours) {
         stepped: true as const,
         data: trade
           .filter((p) => p.missedShare !== null)
-          .map((p) => ({ x: p.distance, y: 100 * p.missedShare! })),
+          .map((p) => ({ x: countAt(p.distance), y: 100 * p.missedShare! })),
       },
     ],
   };
@@ -125,6 +127,7 @@ function optionsFor(
   countAt: (d: number) => number,
 ): ChartOptions<'line'> {
   const font = { family: 'JetBrains Mono Variable', size: 13 };
+  const ends = [trade[0], trade[trade.length - 1]].map((p) => countAt(p.distance));
   const most = Math.max(1000, ...trade.map((p) => Math.max(p.predictedPerHour, p.observedPerHour)));
   return {
     animation: false,
@@ -134,11 +137,12 @@ function optionsFor(
     scales: {
       x: {
         type: 'linear',
-        min: trade[0]?.distance,
-        max: trade[trade.length - 1]?.distance,
+        min: Math.min(...ends),
+        max: Math.max(...ends),
+        reverse: ends[0] > ends[1],
         grid: { color: c.faint },
         border: { color: c.line },
-        ticks: { color: c.soft, font, maxTicksLimit: 9, callback: (v) => String(countAt(Number(v))) },
+        ticks: { color: c.soft, font, maxTicksLimit: 9, includeBounds: false, callback: (v) => String(v) },
         title: {
           display: true,
           text: 'where “on” could lie, counts',
@@ -190,19 +194,20 @@ const rateWords = (v: number) => (v >= 1 ? String(Math.round(v)) : String(Number
 interface LineState {
   choice: Choice;
   colours: Colours;
+  countAt: (d: number) => number;
   /** The line under the pointer, while it is dragged. */
   held: keyof Choice | null;
 }
 
 /** Draws both thresholds over the chart, each with its handle. */
-function drawLines(chart: Chart, { choice, colours }: LineState): void {
-  handle(chart, choice.off, 'off', false, colours);
-  handle(chart, choice.on, 'on', true, colours);
+function drawLines(chart: Chart, { choice, colours, countAt }: LineState): void {
+  handle(chart, countAt(choice.off), 'off', false, colours);
+  handle(chart, countAt(choice.on), 'on', true, colours);
 }
 
-function handle(chart: Chart, distance: number, word: string, filled: boolean, c: Colours): void {
+function handle(chart: Chart, count: number, word: string, filled: boolean, c: Colours): void {
   const { ctx: g, chartArea } = chart;
-  const x = Math.min(chartArea.right, Math.max(chartArea.left, chart.scales.x.getPixelForValue(distance)));
+  const x = Math.min(chartArea.right, Math.max(chartArea.left, chart.scales.x.getPixelForValue(count)));
   g.save();
   g.strokeStyle = c.live;
   g.lineWidth = filled ? 3 : 2;

@@ -53,7 +53,9 @@ export function useLevelReport(sensor: Sensor): Working & { stop: () => void } {
     analysisLink.stop();
     setWorking((w) => ({ ...w, progress: null, refused: 'Stopped. The takes are kept.' }));
   };
-  return key === '' ? { report: null, refused: null, progress: null, stop } : { ...working, stop };
+  if (key === '') return { report: null, refused: null, progress: null, stop };
+  const stale = working.key !== key;
+  return { ...working, progress: stale ? 0 : working.progress, stop };
 }
 
 async function analyse(

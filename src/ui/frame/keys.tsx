@@ -1,19 +1,18 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useSnackbar } from 'notistack';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { useHandKeys } from '../hooks/use-hand-keys';
 import { useSchemeKey } from '../hooks/use-scheme-key';
 import { STATIONS } from './stations';
+import { notify } from '../parts/notice';
 
 /** The keys that work on every page of an instrument. */
 export function Keys() {
   const session = useSession();
   const { sensors } = useInstrument();
   const router = useRouter();
-  const { enqueueSnackbar } = useSnackbar();
   const { choice, workspace, id } = session;
   useHandKeys();
   useSchemeKey();
@@ -36,7 +35,7 @@ export function Keys() {
   useHotkeys('up', () => step(-1), { preventDefault: true });
   useHotkeys('down', () => step(1), { preventDefault: true });
   const told = (done: string, todo: string, says: string | null) =>
-    enqueueSnackbar(says ? `${done}: ${says}` : `Nothing to ${todo}`, { autoHideDuration: 1500 });
+    notify(says ? `${done}: ${says}` : `Nothing to ${todo}`);
   useHotkeys('mod+z', () => told('Undone', 'undo', workspace.undo()), { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', () => told('Redone', 'redo', workspace.redo()), { preventDefault: true });
   return null;

@@ -2,18 +2,17 @@
 
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useSession } from '../hooks/use-session';
 import type { Loudness } from '../sound/ear';
+import { notify } from '../parts/notice';
 
 const STEPS: Loudness[] = ['off', 'low', 'medium'];
 
 /** Where the music goes: the built-in sound (starts low), and a MIDI port where the browser has one. */
 export function OutMenu() {
   const { ear, midi } = useSession();
-  const { enqueueSnackbar } = useSnackbar();
   const [loudness, setLoudness] = useState<Loudness>(ear.loudness);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [ports, setPorts] = useState<{ id: string; name: string }[]>([]);
@@ -21,7 +20,7 @@ export function OutMenu() {
 
   const setSound = async (next: Loudness) => {
     const refused = await ear.set(next);
-    if (refused) enqueueSnackbar(refused, { variant: 'warning' });
+    if (refused) notify(refused);
     setLoudness(ear.loudness);
   };
   const nextSound = () => setSound(STEPS[(STEPS.indexOf(ear.loudness) + 1) % STEPS.length]);
@@ -29,7 +28,7 @@ export function OutMenu() {
 
   const openMidi = async (target: HTMLElement) => {
     const asked = await midi.ask();
-    if ('refused' in asked) enqueueSnackbar(asked.refused, { variant: 'warning' });
+    if ('refused' in asked) notify(asked.refused);
     else {
       setPorts(asked.ports);
       setAnchor(target);

@@ -29,7 +29,9 @@ export function Listen() {
       reading={
         <>
           <Reading label="Now" value={count === null ? '–' : String(count)} unit="counts">
-            {kpa === null ? `of ${2 ** board.bits - 1}` : `${kpa.toFixed(2)} kPa by the gauge’s sheet`}
+            {kpa === null
+              ? `of ${2 ** board.bits - 1}`
+              : `${(Math.round(100 * kpa) / 100 + 0).toFixed(2)} kPa by the gauge’s sheet`}
           </Reading>
           <Reading label="Rest" value={rest ? rest.rest.toFixed(1) : '–'} unit="counts">
             {rest

@@ -3,7 +3,7 @@ import styles from './load.module.css';
 /** The generated header, to be read before it is trusted. */
 export function HeaderView({ text }: { text: string }) {
   return (
-    <details className={styles.header}>
+    <details open className={styles.header}>
       <summary>instrument.h, {text.split('\n').length} lines</summary>
       <pre>{text}</pre>
     </details>

@@ -2,7 +2,6 @@
 
 import Button from '@mui/material/Button';
 import Link from 'next/link';
-import { useSnackbar } from 'notistack';
 import { useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { channelsOf, compile } from '@/core/engine/compile';
@@ -21,6 +20,7 @@ import { Headline, Reading, Station } from '../parts/station';
 import { HeaderView } from './header-view';
 import { ProofView } from './proof-view';
 import styles from './load.module.css';
+import { notify } from '../parts/notice';
 
 /** Station 7: what goes to the board, and the proof that it plays the same. */
 export function Load() {
@@ -48,7 +48,6 @@ export function Load() {
 function LoadReady() {
   const instrument = useInstrument();
   const { sensor } = useSensor();
-  const { enqueueSnackbar } = useSnackbar();
   const board = useMemo(() => {
     const channels = channelsOf(instrument);
     const program = compile(instrument, channels);
@@ -63,8 +62,7 @@ function LoadReady() {
   const toBoard = async () => {
     const response = await fetch('/api/firmware', { method: 'POST', body: JSON.stringify({ instrument }) });
     if (response.ok) download(`${instrument.id}.zip`, await response.blob());
-    else
-      enqueueSnackbar(`The files were not made: ${(await response.json()).detail}`, { variant: 'warning' });
+    else notify(`The files were not made: ${(await response.json()).detail}`);
   };
   useHotkeys('enter', () => void toBoard(), { preventDefault: true });
   return (
@@ -105,7 +103,6 @@ function Exports() {
   const instrument = useInstrument();
   const { sensor } = useSensor();
   const { workspace } = useSession();
-  const { enqueueSnackbar } = useSnackbar();
   const takes = useTakesOf(sensor.id);
   const file = useRef<HTMLInputElement>(null);
   const joined = async () => joinTakes(await loadTakes(takes.map((t) => t.id)));
@@ -134,14 +131,10 @@ function Exports() {
         faults: [{ path: '', says: storageWords(e) }],
       }));
       if (kept.ok)
-        enqueueSnackbar(
+        notify(
           `${chosen.name}: kept as the ${kept.value.role} take, ${kept.value.frames} frames. ${leftOutSentence(kept.value)}`,
         );
-      else
-        enqueueSnackbar(`${chosen.name}: ${kept.faults.map((f) => f.says).join(' ')}`, {
-          variant: 'warning',
-          autoHideDuration: 12_000,
-        });
+      else notify(`${chosen.name}: ${kept.faults.map((f) => f.says).join(' ')}`);
     }
     await workspace.reloadTakes();
   };
@@ -149,17 +142,20 @@ function Exports() {
     <section className={styles.exports}>
       <h2>Files, readable by others</h2>
       <Button
+        variant="outlined"
         onClick={() => download(`${instrument.id}.json`, writeInstrument(instrument), 'application/json')}
       >
         Instrument, JSON
       </Button>
-      <Button disabled={takes.length === 0} onClick={() => void csv()}>
+      <Button variant="outlined" disabled={takes.length === 0} onClick={() => void csv()}>
         {takes.length} takes, CSV
       </Button>
-      <Button disabled={takes.length === 0} onClick={() => void midi()}>
+      <Button variant="outlined" disabled={takes.length === 0} onClick={() => void midi()}>
         Takes as played, MIDI file
       </Button>
-      <Button onClick={() => file.current?.click()}>Bring takes in, CSV</Button>
+      <Button variant="outlined" onClick={() => file.current?.click()}>
+        Bring takes in, CSV
+      </Button>
       <input
         ref={file}
         type="file"

@@ -5,7 +5,7 @@ import { joinTakes } from '@/core/exchange/join-takes';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { loadTakes } from '@/store/takes';
-import type { Proof } from '@/server/prove';
+import type { Proof } from '@/core/exchange/proof';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
 
 export type ProofState =

@@ -2,18 +2,17 @@
 
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
-import { SnackbarProvider } from 'notistack';
+import { Notices } from '../parts/notice';
 import type { ReactNode } from 'react';
 import { theme } from './theme';
 
 /** Theme and messages around every page. */
 export function Providers({ children }: { children: ReactNode }) {
   return (
-    <ThemeProvider theme={theme} defaultMode="system" disableTransitionOnChange>
+    <ThemeProvider theme={theme} defaultMode="system">
       <CssBaseline />
-      <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-        {children}
-      </SnackbarProvider>
+      {children}
+      <Notices />
     </ThemeProvider>
   );
 }

@@ -35,7 +35,10 @@ export const theme = createTheme({
   },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: { defaultProps: { disableElevation: true, size: 'small' } },
+    MuiButton: {
+      defaultProps: { disableElevation: true, size: 'small' },
+      styleOverrides: { root: { fontSize: 15, lineHeight: 1.5, padding: '4px 12px' } },
+    },
     MuiPaper: {
       defaultProps: { elevation: 0 },
       styleOverrides: { root: { border: '1px solid var(--line)', backgroundImage: 'none' } },

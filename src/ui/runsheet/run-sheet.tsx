@@ -2,13 +2,17 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useCallback } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { nextStep } from '../bench/next-step';
 import { STATIONS } from '../frame/stations';
-import { useInstrument, useSession } from '../hooks/use-session';
+import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
 import { Headline, Reading, Station } from '../parts/station';
 import { agoWords, sentence } from '../parts/words';
+import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import { useColours } from '../parts/colours';
+import { Trace, type TraceOverlay } from '../parts/trace';
 import { SheetRow } from './sheet-row';
 import styles from './runsheet.module.css';
 
@@ -47,12 +51,40 @@ export function RunSheet() {
           ))}
         </tbody>
       </table>
+      <LiveNow />
       <p className={styles.hint}>
         {sentence(instrument.board.name)}, {instrument.board.bits} bits, {instrument.board.scanHz} scans a
         second. Every cell opens its station.
       </p>
     </Station>
   );
+}
+
+/** The chosen sensor now, with its thresholds: alive, and where it should be? */
+function LiveNow() {
+  const session = useSession();
+  const { sensor, column } = useSensor();
+  const colours = useColours();
+  const { calibration } = sensor;
+  const overlay = useCallback(
+    (): TraceOverlay =>
+      calibration ? { lines: [{ at: calibration.on, word: `on ${calibration.on}`, colour: 'live' }] } : {},
+    [calibration],
+  );
+  const ring = session.traces[column];
+  return ring ? (
+    <section>
+      <h2 className={styles.liveHead}>{sensor.name}, live, in counts</h2>
+      <Trace
+        ring={ring}
+        colour={colours[SENSOR_KINDS[sensor.kind].family]}
+        range={null}
+        overlay={overlay}
+        height="clamp(140px, 32vh, 340px)"
+        label={`The last eight seconds of ${sensor.name}`}
+      />
+    </section>
+  ) : null;
 }
 
 function Since() {

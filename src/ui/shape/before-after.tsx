@@ -36,7 +36,7 @@ export function BeforeAfter({ compared }: { compared: Compared }) {
           ...axis,
           type: 'linear',
           min: 0,
-          max: (values.length * strideUs) / 1e6,
+          max: Math.ceil((values.length * strideUs) / 1e6),
           ticks: { ...ticks, maxTicksLimit: 12, callback: (v) => `${v} s` },
         },
         y: {

@@ -25,7 +25,7 @@ export function ShapeReading({ shown, compared }: { shown: Response; compared: C
           <Reading
             label="Levels you use"
             value={String(compared.after.levels)}
-            unit={`of 127 · was ${compared.before.levels}`}
+            unit={`of 128 · was ${compared.before.levels}`}
           >
             Half of your playing lands below {compared.after.middle}; straight, below {compared.before.middle}
             .

@@ -4,7 +4,6 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
-import { useSnackbar } from 'notistack';
 import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Dynamics, Response } from '@/core/instrument/document';
@@ -19,6 +18,7 @@ import { CurveChart } from './curve-chart';
 import { ShapeReading } from './shape-reading';
 import { shownResponse, solved, useCompared, usePlayed } from './use-shape';
 import styles from './shape.module.css';
+import { notify } from '../parts/notice';
 
 /** Station 4: the response, until playing feels even. */
 export function Shape() {
@@ -45,9 +45,8 @@ function NotYet() {
 
 function ShapeSensor() {
   const { sensor } = useSensor();
-  const { enqueueSnackbar } = useSnackbar();
   const changeSensor = useChangeSensor();
-  const { report } = useLevelReport(sensor);
+  const { report, progress } = useLevelReport(sensor);
   const played = usePlayed(sensor, report);
   const { shown, proposed } = useMemo(
     () => shownResponse(sensor.response, played),
@@ -67,7 +66,7 @@ function ShapeSensor() {
     () => {
       if (!proposed) return;
       set(shown, 'curve accepted');
-      enqueueSnackbar('Accepted. Ctrl+Z takes it back.', { autoHideDuration: 2500 });
+      notify('Accepted. Ctrl+Z takes it back.');
     },
     { preventDefault: true },
   );
@@ -86,11 +85,7 @@ function ShapeSensor() {
         <div className={styles.side}>
           <Headline
             says={proposed ? 'Three dynamics, evenly apart' : 'Where should each land?'}
-            under={
-              played
-                ? 'Drag a diamond, or type what it should read.'
-                : 'Play soft, medium and loud takes first: they place the diamonds.'
-            }
+            under={underWords(played !== null, progress !== null)}
           />
           {proposed && (
             <Button variant="contained" onClick={() => set(shown, 'curve accepted')}>
@@ -127,6 +122,11 @@ function ShapeSensor() {
       )}
     </Station>
   );
+}
+
+function underWords(played: boolean, reading: boolean): string {
+  if (played) return 'Drag a diamond, or type what it should read.';
+  return reading ? 'Reading your takes…' : 'Play soft, medium and loud takes first: they place the diamonds.';
 }
 
 function Wanted({

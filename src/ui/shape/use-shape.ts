@@ -4,9 +4,15 @@ import { useEffect, useMemo, useState } from 'react';
 import { playedDynamics } from '@/core/calibrate/played-dynamics';
 import type { LevelReport } from '@/core/calibrate/level';
 import type { Dynamics, Response, Sensor } from '@/core/instrument/document';
-import { DEFAULT_DYNAMICS, solvePoints, solvePower, type Played } from '@/core/shape/dynamics';
+import {
+  DEFAULT_DYNAMICS,
+  proposeResponse,
+  solvePoints,
+  solvePower,
+  type Played,
+} from '@/core/shape/dynamics';
 import type { CurveFamilyId } from '@/core/shape/families';
-import type { Use } from '@/core/shape/use';
+import type { Landing } from '@/core/shape/landing';
 import { loadTakes } from '@/store/takes';
 import { analysisLink } from '@/workers/analysis-link';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
@@ -36,12 +42,12 @@ export function shownResponse(
 ): { shown: Response; proposed: boolean } {
   const untouched = response.family === 'straight' && !response.dynamics;
   if (!untouched || !played) return { shown: response, proposed: false };
-  return { shown: solved('power', played, DEFAULT_DYNAMICS), proposed: true };
+  return { shown: proposeResponse(played, DEFAULT_DYNAMICS), proposed: true };
 }
 
 export interface Compared {
-  before: Use;
-  after: Use;
+  before: Landing;
+  after: Landing;
   flicker: number | null;
 }
 

@@ -1,4 +1,4 @@
-import type * as ToneModule from 'tone';
+import type * as ToneParts from './tone-parts';
 
 export type Loudness = 'off' | 'low' | 'medium';
 const GAIN: Record<Loudness, number> = { off: 0, low: 0.12, medium: 0.4 };
@@ -9,11 +9,11 @@ const GAIN: Record<Loudness, number> = { off: 0, low: 0.12, medium: 0.4 };
  */
 export class Ear {
   loudness: Loudness = 'off';
-  private tone: typeof ToneModule | null = null;
-  private out: ToneModule.Gain | null = null;
-  private level: ToneModule.Gain | null = null;
-  private bright: ToneModule.Filter | null = null;
-  private readonly notes = new Map<number, ToneModule.Synth>();
+  private tone: typeof ToneParts | null = null;
+  private out: ToneParts.Gain | null = null;
+  private level: ToneParts.Gain | null = null;
+  private bright: ToneParts.Filter | null = null;
+  private readonly notes = new Map<number, ToneParts.Synth>();
 
   /** @returns null, or one sentence on why there is no sound */
   async set(loudness: Loudness): Promise<string | null> {
@@ -29,8 +29,7 @@ export class Ear {
   }
 
   private async load(): Promise<void> {
-    const tone = await import('tone');
-    // Its usual clock is a worker from a blob, which the Content-Security-Policy rightly refuses.
+    const tone = await import('./tone-parts');
     tone.setContext(
       new tone.Context({ clockSource: 'timeout', latencyHint: 'interactive', lookAhead: 0.01 }),
     );

@@ -27,7 +27,7 @@ export function VoiceRow({ voice, twoSided, change, remove }: Props) {
         ) : (
           <LevelSentence voice={voice} change={change} />
         )}
-        on channel
+        <span>on channel</span>
         <Whole
           label="Channel"
           value={voice.channel}
@@ -36,15 +36,12 @@ export function VoiceRow({ voice, twoSided, change, remove }: Props) {
           set={(channel) => change({ ...voice, channel })}
         />
         {twoSided && (
-          <>
-            from
-            <Pick
-              label="Side"
-              value={voice.side}
-              set={(side) => change({ ...voice, side: side as Voice['side'] })}
-              options={{ both: 'both ways', up: 'pushing only', down: 'drawing only' }}
-            />
-          </>
+          <Pick
+            label="Side"
+            value={voice.side}
+            set={(side) => change({ ...voice, side: side as Voice['side'] })}
+            options={{ both: 'both ways', up: 'pushing only', down: 'drawing only' }}
+          />
         )}
       </div>
       <IconButton size="small" aria-label="Remove this voice" onClick={remove}>
@@ -76,7 +73,7 @@ function NoteSentence({ voice, change }: { voice: Voice; change: (next: Voice) =
         high={60}
         set={(windowMs) => set({ windowMs })}
       />
-      ms,
+      ms
     </>
   );
 }
@@ -130,7 +127,7 @@ function LevelSentence({ voice, change }: { voice: Voice; change: (next: Voice) 
         high={1000}
         set={(perSecond) => change({ ...voice, perSecond })}
       />
-      times a second,
+      times a second
     </>
   );
 }

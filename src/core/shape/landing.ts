@@ -10,19 +10,19 @@ import { ONE } from './table';
 export const USE_BINS = 32;
 
 /** Where playing lies along x and lands along y, and what that is worth; for one response on the maker's own takes. */
-export interface Use {
+export interface Landing {
   /** Share of playing time in each of 32 bins from dead zone to reach. */
   along: number[];
   /** Share of playing time in each of 32 bins of the output. */
   lands: number[];
-  /** 7-bit values that the takes reached, rest's own included. */
+  /** 7-bit values (of 128) in each of which a thousandth of the playing time or more is spent. */
   levels: number;
   /** Largest step between two neighbouring frames, in 7-bit steps. */
   largestJump: number;
   /** Median 7-bit value while playing. */
   middle: number;
-  /** 7-bit values over time for a picture, one about every `strideUs`. */
-  trace: { values: number[]; strideUs: number };
+  /** Highest 7-bit value in every `strideUs`, for a picture; null between takes. */
+  trace: { values: (number | null)[]; strideUs: number };
 }
 
 /** Longest picture, points. */
@@ -33,25 +33,26 @@ const TRACE_POINTS = 1200;
  * @param takes of the sensor's board, in the order in which they are to be shown
  * @throws RangeError when the sensor has no calibration
  */
-export function useOf(
+export function landingOf(
   instrument: Instrument,
   sensor: Sensor,
   response: Response,
   takes: readonly Frames[],
-): Use {
+): Landing {
   const input = inputOf(instrument, sensor, response);
   const along = new Array<number>(USE_BINS).fill(0);
   const lands = new Array<number>(USE_BINS).fill(0);
   const reached = new Array<number>(128).fill(0);
   const stride = Math.max(1, Math.ceil(takes.reduce((n, t) => n + t.tUs.length, 0) / TRACE_POINTS));
-  const values: number[] = [];
+  const values: (number | null)[] = [];
   let playing = 0;
   let largestJump = 0;
-  let frame = 0;
   for (const take of takes) {
     const column = take.channels.indexOf(sensor.channel);
     let previous = -1;
-    for (let i = 0; i < take.tUs.length; i++, frame++) {
+    let highest = 0;
+    if (values.length > 0) values.push(null);
+    for (let i = 0; i < take.tUs.length; i++) {
       const count = take.counts[i * take.channels.length + column];
       const side = sideOf(input, count);
       const distance = distanceOf(input, side, count);
@@ -59,7 +60,11 @@ export function useOf(
       const value = (y * 254 + 32768) >>> 16;
       if (previous >= 0) largestJump = Math.max(largestJump, Math.abs(value - previous));
       previous = value;
-      if (frame % stride === 0) values.push(value);
+      highest = Math.max(highest, value);
+      if (i % stride === stride - 1) {
+        values.push(highest);
+        highest = 0;
+      }
       const { dead, span } = input.sides[side];
       if (span === 0 || distance <= dead) continue;
       playing++;
@@ -72,7 +77,7 @@ export function useOf(
   const strideUs =
     takes.length === 0 ? 0 : (stride * secondsOf(takes[0]) * 1e6) / Math.max(1, takes[0].tUs.length - 1);
   const trace = { values, strideUs };
-  const levels = reached.filter((n) => n > 0).length;
+  const levels = reached.filter((n) => n > 0 && n * 1000 >= playing).length;
   return { along: share(along), lands: share(lands), levels, largestJump, middle: middleOf(reached), trace };
 }
 
@@ -91,7 +96,7 @@ function middleOf(reached: number[]): number {
 function inputOf(instrument: Instrument, sensor: Sensor, response: Response): InputProgram {
   const only = { ...instrument, sensors: [{ ...sensor, response }], voices: [] };
   const [input] = compile(only, [sensor.channel]).inputs;
-  if (!input) throw new RangeError(`useOf: a calibration of ${sensor.id} is required, it has none`);
+  if (!input) throw new RangeError(`landingOf: a calibration of ${sensor.id} is required, it has none`);
   return { ...input, column: 0 };
 }
 

@@ -6,7 +6,7 @@ import { playOperations } from '@/core/exchange/play-operations';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
-import { randomInstrument, randomTake } from './random-instrument';
+import { randomInstrument, randomTake } from './test-instruments';
 
 const INSTRUMENTS = 300;
 const silences = new Set([400, 1000]);

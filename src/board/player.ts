@@ -41,7 +41,7 @@ export class Player {
   ask(role: Role, nowUs: number): void {
     this.role = role;
     this.stroke = null;
-    this.waitUntilUs = nowUs + 900_000;
+    this.waitUntilUs = nowUs + 1_500_000;
   }
 
   /** Plays by hand: pressure wanted, kPa; null lets go. */

@@ -47,6 +47,8 @@ export type GuideEvent =
 const TAIL_US = 200_000;
 /** Pause between takes, to read the next prompt. */
 const PAUSE_US = 1_200_000;
+/** Rest of this length must come before a take of gestures begins, so that none is cut in two. */
+const QUIET_US = 100_000;
 /** The first part of a rest take fixes what counts as moving. */
 const SETTLE_US = 500_000;
 
@@ -85,7 +87,7 @@ export class Guide {
     if (this.step >= this.steps.length) return [];
     if (this.resumeUs === null) this.resumeUs = tUs;
     if (!this.recording) {
-      if (tUs < this.resumeUs) return [];
+      if (!this.ready(tUs, count)) return [];
       this.begin(tUs);
       return [{ is: 'take-begins', role: this.current.role }, ...this.play(tUs, count)];
     }
@@ -104,6 +106,15 @@ export class Guide {
       rest: this.known?.rest ?? null,
       complaint: this.complaint,
     };
+  }
+
+  /** Whether the next take may begin: the pause is over and, where rest is known, nobody is in the middle of a gesture. */
+  private ready(tUs: number, count: number): boolean {
+    const { detector } = this;
+    if (detector) detect(detector, tUs, count);
+    const idle =
+      !detector || this.current.role === 'rest' || (!detector.open && tUs - detector.outsideUs > QUIET_US);
+    return idle && tUs >= this.resumeUs!;
   }
 
   private get current(): GuideStep {

@@ -40,7 +40,7 @@ const PARTS = [
 /** Fields that say "no such side" with null. */
 const NULLABLE = ['down', 'onDown', 'offDown'];
 
-type Part = { properties: Record<string, { type?: unknown }>; required?: string[] };
+type Part = { properties: Record<string, { type?: unknown; oneOf?: unknown }>; required?: string[] };
 
 /** Strict about unknown fields, and lenient where complete.ts fills a default in. */
 function published(name: string, part: Record<string, unknown>): Record<string, unknown> {
@@ -50,6 +50,12 @@ function published(name: string, part: Record<string, unknown>): Record<string, 
     ...Object.keys(defaults[name] ?? {}),
     ...(name === 'Calibration' ? ['polarity', 'deadZone'] : []),
   ];
+  // The generator offers a date alone as well; the validator wants the time too.
+  for (const field of Object.values(properties))
+    if ('oneOf' in field) {
+      delete field.oneOf;
+      Object.assign(field, { type: 'string', format: 'date-time' });
+    }
   for (const field of NULLABLE)
     if (properties[field]) properties[field].type = [properties[field].type, 'null'];
   return { ...part, required: required.filter((f) => !optional.includes(f)), additionalProperties: false };

@@ -42,11 +42,11 @@ export function solvePower(played: Played, wanted: Dynamics): Solved {
  */
 export function solvePoints(played: Played, wanted: Dynamics): Response {
   const points = [{ x: 0, y: 0 }];
-  for (const d of DYNAMIC_NAMES) {
+  DYNAMIC_NAMES.forEach((d, i) => {
     const last = points[points.length - 1];
-    const x = Math.min(0.99, Math.max(last.x + 0.005, played[d]));
+    const x = Math.min(0.98 + 0.005 * i, Math.max(last.x + 0.005, played[d]));
     points.push({ x: round(x), y: round(Math.min(1, Math.max(last.y, wanted[d] / 127))) });
-  }
+  });
   return { family: 'points', points: [...points, { x: 1, y: 1 }], dynamics: wanted };
 }
 

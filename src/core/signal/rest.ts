@@ -36,7 +36,9 @@ export function restStatistics(counts: ArrayLike<number>, rateHz: number): RestS
     throw new RangeError(`restStatistics: two counts or more required, got ${counts.length}`);
   const h = histogramOf(counts);
   const rest = levelAt(h, 0.5);
-  const noise = Math.max(QUANTISATION_NOISE, SIGMA_PER_MAD * madAbout(h, rest));
+  // Spreading each count over its interval widens the distribution by 1/12, which Sheppard's correction takes off.
+  const spread = SIGMA_PER_MAD * madAbout(h, rest);
+  const noise = Math.max(QUANTISATION_NOISE, Math.sqrt(Math.max(0, spread * spread - 1 / 12)));
   const lag1 = lag1Correlation(counts, rest, noise);
   // The median's standard error is √(π/2)·σ/√n; correlated samples count as n(1 − ρ)/(1 + ρ).
   const effective = Math.max(1, (counts.length * (1 - Math.max(0, lag1))) / (1 + Math.max(0, lag1)));

@@ -44,9 +44,20 @@ export function Notices() {
       autoHideDuration={readingMs(says)}
       onClose={(_, reason) => reason !== 'clickaway' && close()}
       anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-      sx={{ mb: 5 }}
+      sx={{ mb: 3, left: '8px !important', maxWidth: 192 }}
     >
-      <SnackbarContent message={says} action={button} />
+      <SnackbarContent
+        message={says}
+        action={button}
+        sx={{
+          minWidth: 0,
+          border: '1px solid var(--live)',
+          bgcolor: 'var(--sheet)',
+          color: 'var(--ink)',
+          boxShadow: 'none',
+          fontSize: 14,
+        }}
+      />
     </Snackbar>
   );
 }

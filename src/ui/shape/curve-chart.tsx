@@ -173,7 +173,7 @@ interface DrawState {
 }
 
 /** Playing along x at the floor of the chart; landing along y at its right, firm after and dashed before. */
-function drawUse(chart: Chart, { compared, colours: c }: DrawState): void {
+function drawUse(chart: Chart<'line'>, { compared, colours: c }: DrawState): void {
   if (!compared) return;
   const { ctx: g, chartArea: a } = chart;
   const { along } = compared.after;
@@ -216,7 +216,7 @@ function drawUse(chart: Chart, { compared, colours: c }: DrawState): void {
 }
 
 /** The names of the diamonds beside them. */
-function drawNames(chart: Chart, { colours: c, wanted }: DrawState): void {
+function drawNames(chart: Chart<'line'>, { colours: c, wanted }: DrawState): void {
   const { ctx: g, chartArea: a } = chart;
   g.save();
   g.font = '600 15px "Atkinson Hyperlegible Next Variable"';

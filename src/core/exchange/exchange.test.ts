@@ -1,0 +1,278 @@
+import Ajv2020 from 'ajv/dist/2020';
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { randomInstrument } from '../../../firmware/host/test-instruments';
+import { channelsOf, compile } from '../engine/compile';
+import { instrumentSchema } from '../instrument/schema';
+import published from '../instrument/instrument.schema.json';
+import { crc32 } from './crc32';
+import { digestOf, readHeader, writeHeader } from './header';
+import { checkInstrument, readInstrument, writeInstrument } from './instrument-json';
+import { joinTakes } from './join-takes';
+import { leftOutWords, readTakeCsv, writeTakeCsv, type ReadTake } from './take-csv';
+
+const csv = (text: string): ReadTake => {
+  const read = readTakeCsv(text);
+  if (!read.ok) throw new Error(read.faults[0].says);
+  return read.value;
+};
+const refused = (text: string) => {
+  const read = readTakeCsv(text);
+  return read.ok ? '' : read.faults[0].says;
+};
+
+describe('takes as CSV', () => {
+  it('come back as they went, whatever their notes', () => {
+    const take = fc.record({
+      width: fc.integer({ min: 1, max: 4 }),
+      steps: fc.array(fc.integer({ min: 0, max: 5000 }), { minLength: 1, maxLength: 40 }),
+      seed: fc.integer(),
+      note: fc.stringMatching(/^[ -~]{0,60}$/),
+    });
+    fc.assert(
+      fc.property(take, ({ width, steps, seed, note }) => {
+        let t = 0;
+        const frames = {
+          channels: Array.from({ length: width }, (_, i) => `c${i}`),
+          tUs: Float64Array.from(steps, (s) => (t += s)),
+          counts: Uint16Array.from(
+            { length: width * steps.length },
+            (_, i) => Math.abs(seed * 31 + i * 7919) % 65536,
+          ),
+        };
+        const read = csv(writeTakeCsv(frames, { says: note }));
+        expect(read.frames).toEqual(frames);
+        expect(read.notes.says ?? '').toBe(note.trim());
+        expect(read.leftOut).toBe(0);
+      }),
+    );
+  });
+  it.each([
+    ['comma with header', 't_us,bellows\n0,5\n1000,6\n2000,7', ['bellows'], [5, 6, 7], [0, 1000, 2000]],
+    [
+      'tab, no header, time in ms',
+      '10\t5\n11\t6\n12\t7\n13\t8',
+      ['c1'],
+      [5, 6, 7, 8],
+      [10_000, 11_000, 12_000, 13_000],
+    ],
+    [
+      'semicolon and Windows line ends',
+      't_ms;a;b\r\n1;5;6\r\n2;7;8\r\n',
+      ['a', 'b'],
+      [5, 6, 7, 8],
+      [1000, 2000],
+    ],
+    [
+      'labels with colons',
+      'breath:512 lip:30\nbreath:514 lip:31',
+      ['breath', 'lip'],
+      [512, 30, 514, 31],
+      [0, 1000],
+    ],
+    ['labels with equals and spaces', 'breath= 512\nbreath= 514', ['breath'], [512, 514], [0, 1000]],
+    ['bare numbers at the board’s rate', '7\n8\n9', ['c1'], [7, 8, 9], [0, 1000, 2000]],
+    ['a byte order mark and comments', '\ufeff# role: soft\nt_us,a\n0,1\n', ['a'], [1], [0]],
+  ])('reads what makers print: %s', (_, text, channels, counts, tUs) => {
+    const { frames } = csv(text);
+    expect([frames.channels, Array.from(frames.counts), Array.from(frames.tUs)]).toEqual([
+      channels,
+      counts,
+      tUs,
+    ]);
+  });
+  it('counts bad lines, says which, and keeps the rest', () => {
+    const read = csv('t_us,a\n0,5\n1000,hello\n2000,6\n3000\n4000,-1\n5000,70000\n6000,2.5\n7000,7\n');
+    expect(Array.from(read.frames.counts)).toEqual([5, 6, 7]);
+    expect(read.leftOut).toBe(5);
+    expect(read.faults[0]).toEqual({
+      path: 'line 3',
+      says: '2 whole numbers are required, got "1000,hello"',
+    });
+    expect(leftOutWords(read)).toMatch(
+      /^5 lines were left out \(line 3: .*\); 3 frames were kept\. Mend the file/,
+    );
+  });
+  it('leaves out lines whose time runs backwards, but follows a clock that wraps at 2^32 µs', () => {
+    const back = csv('t_us,a\n0,1\n5000,2\n3000,3\n6000,4\n');
+    expect([Array.from(back.frames.counts), back.leftOut]).toEqual([[1, 2, 4], 1]);
+    const wrapped = csv(`t_us,a\n${2 ** 32 - 500},1\n500,2\n`);
+    expect(wrapped.frames.tUs[1] - wrapped.frames.tUs[0]).toBe(1000);
+  });
+  it('refuses what holds no frames, with one sentence each', () => {
+    expect(refused('')).toMatch(/no line of numbers.*Nothing was kept/);
+    expect(refused('t_us,a\n')).toMatch(/no line of numbers/);
+    expect(refused('dear diary\nI blew today\n')).toMatch(/no line of numbers/);
+    expect(refused('t_us\n0\n1000\n')).toMatch(/no channel/);
+    expect(refused('x'.repeat(64 * 1024 * 1024 + 1))).toMatch(/over 64 MB.*split it/);
+  });
+  it('never throws, whatever it is given', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 300, unit: 'binary' }), (text) => void readTakeCsv(text)),
+      { numRuns: 500 },
+    );
+    const lines = fc.array(
+      fc.constantFrom('1,2', 't_us,a', '# a: b', 'a=1', '9;9', ',,,', '1e9', '-', ' ', '0x10', '1,2,3'),
+      { maxLength: 12 },
+    );
+    fc.assert(
+      fc.property(lines, (list) => void readTakeCsv(list.join('\n'))),
+      { numRuns: 500 },
+    );
+  });
+  it('joins takes end to end with half a second between', () => {
+    const one = csv('t_us,a\n5,1\n1005,2').frames;
+    expect(Array.from(joinTakes([one, one]).tUs)).toEqual([0, 1000, 501_000, 502_000]);
+    expect(() => joinTakes([])).toThrow(RangeError);
+    expect(() => joinTakes([one, { ...one, channels: ['b'] }])).toThrow(/channels a are required/);
+  });
+});
+
+const demo = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
+const faultsAt = (value: unknown) => {
+  const read = checkInstrument(value);
+  return read.ok ? [] : read.faults.map((f) => f.path);
+};
+const broken = (change: (d: ReturnType<typeof demo>) => void) => {
+  const document = demo();
+  change(document);
+  return document;
+};
+
+describe('instruments as JSON', () => {
+  it('come back as they went', () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const instrument = JSON.parse(JSON.stringify(randomInstrument(seed)));
+      const read = readInstrument(writeInstrument(instrument));
+      expect(read.ok && read.value).toEqual(instrument);
+    }
+  });
+  it('name each fault by its path, and import nothing', () => {
+    expect(faultsAt(broken((d) => delete d.board))).toEqual(['board']);
+    expect(faultsAt(broken((d) => (d.board = [])))).toEqual(['board']);
+    expect(faultsAt(broken((d) => (d.board.bits = 99)))).toEqual(['board.bits']);
+    expect(faultsAt(broken((d) => (d.sensors = [null])))).toContain('sensors');
+    expect(faultsAt(broken((d) => (d.sensors[0].kind = 'sonar')))).toEqual(['sensors.0.kind']);
+    expect(faultsAt(broken((d) => (d.sensors[0].calibration.rest = 'low')))).toContain(
+      'sensors.0.calibration.rest',
+    );
+    expect(
+      faultsAt(broken((d) => (d.sensors[0].calibration.on = d.sensors[0].calibration.off - 1))),
+    ).toContain('sensors.0.calibration.on');
+    expect(faultsAt(broken((d) => (d.sensors[0].response = { family: 'power' })))).toEqual([
+      'sensors.0.response',
+    ]);
+    expect(faultsAt(broken((d) => (d.sensors[0].surprise = 1)))).toEqual(['sensors.0.surprise']);
+    expect(faultsAt(broken((d) => (d.voices[0].sensor = 'nobody')))).toEqual(['voices.0.sensor']);
+    expect(faultsAt(broken((d) => (d.voices[0].controller = 120)))).toEqual(['voices.0.controller']);
+    expect(faultsAt(broken((d) => (d.voices[1].velocity.full = 0)))).toEqual(['voices.1.velocity.full']);
+    expect(faultsAt(broken((d) => d.voices.push(d.voices[0])))).toEqual(['voices.2.id']);
+  });
+  it('from a newer version, of another kind, or no JSON at all, say so in one sentence', () => {
+    const says = (text: string) => {
+      const read = readInstrument(text);
+      return read.ok ? '' : read.faults[0].says;
+    };
+    expect(says(JSON.stringify({ ...demo(), version: 2 }))).toMatch(
+      /newer Cheironom.*Nothing was imported; update first/,
+    );
+    expect(says('{"format":"poem"}')).toMatch(/another kind of file/);
+    expect(says('{"format":')).toMatch(/not JSON.*Nothing was imported/);
+    expect(says('[1]')).toMatch(/an instrument is required/);
+  });
+  it('may leave out what has a default: a calibration as the server’s example has it', () => {
+    const read = checkInstrument({
+      format: 'cheironom-instrument',
+      version: 1,
+      id: 'short',
+      name: 'Short',
+      board: { name: 'b', bits: 12, supplyVolts: 3.3, scanHz: 1000, tableBits: 5 },
+      sensors: [
+        {
+          id: 'bellows',
+          name: 'Bellows',
+          kind: 'breath-gauge',
+          channel: 'bellows',
+          calibration: { rest: 2041.6, noise: 3.1, reach: { up: 3580, down: null }, on: 2063, off: 2048 },
+        },
+      ],
+    });
+    expect(read.ok && read.value.sensors[0]).toMatchObject({
+      response: { family: 'straight' },
+      calibration: { polarity: 'rising', deadZone: { up: 21, down: null } },
+    });
+  });
+  it('never throw, whatever they are given', () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), (value) => void checkInstrument(value)),
+      { numRuns: 300 },
+    );
+    const paths = ['board', 'sensors', 'voices', 'log', 'name', 'id', 'version'];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...paths),
+        fc.jsonValue(),
+        (key, value) => void checkInstrument({ ...demo(), [key]: value }),
+      ),
+      { numRuns: 300 },
+    );
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.keys(demo().sensors[0].calibration)),
+        fc.jsonValue(),
+        (key, value) => void checkInstrument(broken((d) => (d.sensors[0].calibration[key] = value))),
+      ),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe('the published JSON Schema', () => {
+  const accepts = new Ajv2020({ strict: false, validateFormats: false }).compile(published);
+  it('is the one that the document’s classes give', () => {
+    expect(published).toEqual(JSON.parse(JSON.stringify(instrumentSchema())));
+  });
+  it('takes what the validator takes, and refuses what it refuses, as an independent validator reads it', () => {
+    expect(accepts(demo()), JSON.stringify(accepts.errors)).toBe(true);
+    for (let seed = 1; seed <= 60; seed++)
+      expect(
+        accepts(JSON.parse(JSON.stringify(randomInstrument(seed)))),
+        JSON.stringify(accepts.errors),
+      ).toBe(true);
+    for (const change of [
+      (d: ReturnType<typeof demo>) => delete d.name,
+      (d: ReturnType<typeof demo>) => (d.board.bits = 7),
+      (d: ReturnType<typeof demo>) => (d.voices[0].channel = 17),
+      (d: ReturnType<typeof demo>) => (d.sensors[0].extra = true),
+    ])
+      expect(accepts(broken(change))).toBe(false);
+  });
+});
+
+describe('the C header', () => {
+  it('says everything that the program does: read back it is the same, also where there is no voice', () => {
+    for (let seed = 300; seed < 340; seed++) {
+      const instrument = randomInstrument(seed);
+      if (seed % 10 === 0) instrument.voices = [];
+      const channels = channelsOf(instrument);
+      const program = compile(instrument, channels);
+      expect(readHeader(writeHeader(instrument, program, channels))).toEqual(program);
+    }
+  });
+  it('has a digest that changes with what is played and only then (CRC-32 of ISO 3309: "123456789" gives cbf43926)', () => {
+    expect(crc32('123456789')).toBe(0xcbf43926);
+    const instrument = randomInstrument(9);
+    const digest = () => digestOf(compile(instrument, channelsOf(instrument)));
+    const before = digest();
+    instrument.name = 'Another';
+    expect(digest()).toBe(before);
+    instrument.voices[0].channel = (instrument.voices[0].channel % 16) + 1;
+    expect(digest()).not.toBe(before);
+  });
+  it('lets no name end its comment', () => {
+    const instrument = { ...randomInstrument(3), name: 'evil */ int main(void) { return 1; } /*' };
+    const text = writeHeader(instrument, compile(instrument, ['c0']), ['c0']);
+    expect(text.split('\n')[0].match(/\*\//g)).toHaveLength(1);
+  });
+});

@@ -1,0 +1,130 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import golden from './pchip.golden.json';
+import { proposeResponse, solvePoints, solvePower } from './dynamics';
+import { curveOf } from './families';
+import { pchip } from './pchip';
+import { tableOf, worstTableError } from './table';
+
+const knots = fc
+  .array(
+    fc.record({
+      step: fc.double({ min: 0.01, max: 1, noNaN: true }),
+      rise: fc.double({ min: 0, max: 1, noNaN: true }),
+    }),
+    { minLength: 1, maxLength: 12 },
+  )
+  .map((steps) => {
+    const width = steps.reduce((n, s) => n + s.step, 0);
+    const height = Math.max(
+      1e-9,
+      steps.reduce((n, s) => n + s.rise, 0),
+    );
+    const points = [{ x: 0, y: 0 }];
+    for (const s of steps) {
+      const last = points[points.length - 1];
+      points.push({ x: last.x + s.step / width, y: Math.min(1, last.y + s.rise / height) });
+    }
+    points[points.length - 1].x = 1;
+    return points;
+  });
+
+describe(`PCHIP (Fritsch & Carlson 1980) against ${golden.madeBy}`, () => {
+  it('gives SciPy’s values at about 1e−12', () => {
+    for (const { x, y, at, want } of golden.cases) {
+      const curve = pchip(x, y);
+      at.forEach((t, i) => expect(Math.abs(curve(t) - want[i])).toBeLessThan(2e-12));
+    }
+  });
+  it('refuses knots that do not rise', () => {
+    expect(() => pchip([0, 0, 1], [0, 1, 1])).toThrow(/knot 1/);
+    expect(() => pchip([0], [0])).toThrow(RangeError);
+  });
+});
+
+describe('curves', () => {
+  it('through any monotone points stay monotone and within 0 … 1, and so do their tables', () => {
+    fc.assert(
+      fc.property(knots, fc.integer({ min: 4, max: 8 }), (points, bits) => {
+        const curve = curveOf({ family: 'points', points });
+        let last = -1;
+        for (let i = 0; i <= 300; i++) {
+          const y = curve(i / 300);
+          expect(y).toBeGreaterThanOrEqual(last - 1e-12);
+          expect(y).toBeLessThanOrEqual(1);
+          last = Math.max(last, y);
+        }
+        const table = tableOf({ family: 'points', points }, bits);
+        for (let i = 1; i < table.length; i++) expect(table[i]).toBeGreaterThanOrEqual(table[i - 1]);
+      }),
+      { numRuns: 200 },
+    );
+  });
+  it('clamp what lies outside, and refuse parameters that are not theirs', () => {
+    const power = curveOf({ family: 'power', gamma: 2 });
+    expect([power(-1), power(0), power(0.5), power(1), power(7)]).toEqual([0, 0, 0.25, 1, 1]);
+    expect(() => curveOf({ family: 'power' })).toThrow(/gamma/);
+    expect(() =>
+      curveOf({
+        family: 'points',
+        points: [
+          { x: 0, y: 1 },
+          { x: 1, y: 0 },
+        ],
+      }),
+    ).toThrow(/never fall/);
+    expect(() =>
+      curveOf({
+        family: 'points',
+        points: [
+          { x: 0, y: 0 },
+          { x: 0.9, y: 1 },
+        ],
+      }),
+    ).toThrow(/x = 1/);
+  });
+});
+
+describe('the board’s table', () => {
+  it('has 17 … 257 points in Q15 with both ends exact', () => {
+    for (const bits of [4, 8]) {
+      const table = tableOf({ family: 'straight' }, bits);
+      expect(table.length).toBe(2 ** bits + 1);
+      expect([table[0], table[table.length - 1]]).toEqual([0, 32768]);
+    }
+  });
+  it('errs by what a chord errs from a parabola: h²/8 · y″, at x², 127 steps', () => {
+    // Chord error of y = x² over a segment of 1/16: (1/16)²/4 = 0.000977, times 127 = 0.124 steps.
+    expect(worstTableError({ family: 'power', gamma: 2 }, 4).steps).toBeCloseTo(127 / 16 ** 2 / 4, 2);
+    expect(worstTableError({ family: 'straight' }, 4).steps).toBeLessThan(0.01);
+  });
+});
+
+describe('a curve from dynamics', () => {
+  it('gives back the power that made the wishes', () => {
+    for (const gamma of [0.4, 0.58, 1, 2.2]) {
+      const played = { soft: 0.1, medium: 0.35, loud: 0.8 };
+      const wanted = { soft: 127 * 0.1 ** gamma, medium: 127 * 0.35 ** gamma, loud: 127 * 0.8 ** gamma };
+      const solved = solvePower(played, wanted);
+      expect(solved.gamma).toBeCloseTo(gamma, 3);
+      expect(solved.worstSteps).toBeLessThan(0.01);
+      expect(proposeResponse(played, wanted).family).toBe('power');
+    }
+  });
+  it('goes through all three where a power cannot, and stays a valid curve for any playing', () => {
+    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    const step = fc.integer({ min: 0, max: 127 });
+    fc.assert(
+      fc.property(share, share, share, step, step, step, (a, b, c, p, q, r) => {
+        const [soft, medium, loud] = [a, b, c].sort((x, y) => x - y);
+        const [low, middle, high] = [p, q, r].sort((x, y) => x - y);
+        const response = solvePoints({ soft, medium, loud }, { soft: low, medium: middle, loud: high });
+        expect(() => curveOf(response)).not.toThrow();
+      }),
+    );
+    const played = { soft: 0.04, medium: 0.37, loud: 0.85 };
+    const curve = curveOf(proposeResponse(played, { soft: 32, medium: 70, loud: 110 }));
+    expect(127 * curve(0.04)).toBeCloseTo(32, 1);
+    expect(127 * curve(0.85)).toBeCloseTo(110, 1);
+  });
+});

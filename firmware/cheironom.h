@@ -25,14 +25,14 @@ extern "C" {
 enum { CHEIR_CONTROLLER7 = 0, CHEIR_CONTROLLER14 = 1, CHEIR_PRESSURE = 2 };
 enum { CHEIR_UP = 1, CHEIR_DOWN = 2 };
 
-/* x of 0 ... span as a Q15 share: ((x << shift) * mul) >> 16. span 0: no such side. */
+/* x of 0 ... span as a Q15 share: the product of halves of x * factor and mul; factor is a power of two. */
 typedef struct {
     uint16_t span;
-    uint8_t shift;
+    uint16_t factor;
     uint16_t mul;
 } cheir_scale;
 
-/* One side of rest; distances in counts from rest. */
+/* One side of rest; distances in counts from rest. An absent side has 65535 for all three. */
 typedef struct {
     cheir_scale scale;
     uint16_t dead;
@@ -40,17 +40,24 @@ typedef struct {
     uint16_t off;
 } cheir_side;
 
-/* A level sent as a controller or as channel pressure. */
+/* A level sent as a controller or as channel pressure, in steps of `from` ... `from + span`. */
 typedef struct {
     uint8_t kind;
     uint8_t status;
     uint8_t controller;
     uint8_t side_mask;
     uint16_t from;
-    uint16_t span2;     /* 2 * (to - from) */
-    uint16_t deadband;  /* Q15 */
-    uint32_t interval_us;
+    uint16_t span;
+    uint16_t deadband; /* Q15 */
+    uint16_t interval_us;
 } cheir_level;
+
+typedef struct {
+    uint16_t sent;    /* 65535 before the first message */
+    uint16_t sent_at; /* response when sent, Q15 */
+    uint16_t sent_us; /* time when sent, modulo 2^16 */
+    uint8_t held;     /* 1 until the interval has passed */
+} cheir_level_state;
 
 /* A gate that plays one fixed note. */
 typedef struct {
@@ -60,44 +67,48 @@ typedef struct {
     uint8_t side_mask;
     uint16_t window_us;
     uint8_t velocity_from;
-    uint16_t velocity_span2; /* 2 * (to - from) */
+    uint8_t velocity_span;
     cheir_scale attack[2];
 } cheir_gate;
 
 typedef struct {
+    uint8_t stage;
+    uint16_t peak; /* Q15 */
+    uint16_t opened_us; /* modulo 2^16 */
+} cheir_gate_state;
+
+typedef struct {
     uint8_t column;
-    uint16_t rest;
     uint8_t falling;
-    cheir_side side[2]; /* up, down */
+    uint16_t rest;
+    /* Counts between which an input at rest has nothing to do. */
+    uint16_t rest_low;
+    uint16_t rest_high;
+    cheir_side side[2];    /* up, down */
     const uint16_t *table; /* in CHEIR_FLASH: 2^table_bits + 1 entries, Q15, never falling */
     uint8_t levels;
     uint8_t gates;
+    const cheir_level *level;
+    cheir_level_state *level_state;
+    const cheir_gate *gate;
+    cheir_gate_state *gate_state;
 } cheir_input;
 
 typedef struct {
     uint8_t table_bits;
     uint8_t inputs;
     const cheir_input *input;
-    const cheir_level *level; /* of all inputs, in their order */
-    const cheir_gate *gate;
 } cheir_program;
 
+/* What changes from frame to frame, besides the level and gate states that the inputs point at. */
 typedef struct {
-    uint16_t sent;    /* CHEIR_UNSENT before the first message */
-    uint16_t sent_at; /* response when sent, Q15 */
-    uint32_t sent_us;
-} cheir_level_state;
-
-typedef struct {
-    uint8_t stage;
-    uint16_t peak; /* Q15 */
-    uint32_t opened_us;
-} cheir_gate_state;
-
-/* What changes from frame to frame; the generated header declares arrays of the right length. */
-typedef struct {
-    cheir_level_state *level;
-    cheir_gate_state *gate;
+    uint8_t *quiet; /* one an input: everything sent, every gate closed; nothing to do within its rest band */
+    uint16_t t_us; /* modulo 2^16: the longest interval is 60 ms */
+    uint8_t *out;
+    /* Where the input at hand lies. */
+    const cheir_side *side;
+    uint16_t distance;
+    uint8_t mask;
 } cheir_state;
 
 /* Power-up: nothing sent, nothing sounding. */

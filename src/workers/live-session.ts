@@ -212,7 +212,7 @@ export class LiveSession {
     for (const input of this.program.inputs) {
       const count = this.frame[input.column];
       const side = sideOf(input, count);
-      const y = responseOf(input, this.program.tableBits, side, distanceOf(input, side, count));
+      const y = responseOf(input, this.program.tableBits, side, distanceOf(input, count));
       responses[input.column] = y / ONE;
     }
     return responses;

@@ -45,13 +45,13 @@ function makeCells(input: InputProgram, tableBits: number, bits: number): Cells 
 /** Everything that is decided from one count alone. */
 function decisions(input: InputProgram, tableBits: number, count: number, into: Int32Array): void {
   const side = sideOf(input, count);
-  const distance = distanceOf(input, side, count);
+  const distance = distanceOf(input, count);
   const { on, off } = input.sides[side];
   const response = responseOf(input, tableBits, side, distance);
-  const zone = distance === 0 || distance < off ? 0 : distance < on ? 1 : 2;
+  const zone = distance < off ? 0 : distance < on ? 1 : 2;
   into[0] = zone;
   into[1] = zone === 0 ? 0 : side;
   input.levels.forEach((level, i) => {
-    into[2 + i] = stepOf(level.from, level.span2, feeds(level.sideMask, side) ? response : input.table[0]);
+    into[2 + i] = stepOf(level.from, level.span, feeds(level.sideMask, side) ? response : input.table[0]);
   });
 }

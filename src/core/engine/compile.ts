@@ -14,7 +14,7 @@ import {
 } from './program';
 import { NO_SCALE, scaleOf } from './scale';
 
-const ABSENT: Side = { ...NO_SCALE, dead: 0, on: 0, off: 0 };
+const ABSENT: Side = { ...NO_SCALE, dead: 65535, on: 65535, off: 65535 };
 
 /**
  * Turns an instrument into what the engine runs. Sensors without a calibration are left out: nothing is sent for
@@ -48,12 +48,24 @@ function compileInput(
   return {
     column,
     rest: Math.round(calibration.rest),
+    ...restBand(Math.round(calibration.rest), falling, sides),
     falling,
     sides,
     table: tableOf(sensor.response, tableBits),
     levels: voices.filter((v) => v.kind !== 'note').map(compileLevel),
     gates: voices.filter((v) => v.kind === 'note').map((v) => compileGate(v, sides)),
   };
+}
+
+/** The counts around rest in which neither a level nor a closed gate can change. */
+function restBand(
+  rest: number,
+  falling: 0 | 1,
+  [up, down]: [Side, Side],
+): Pick<InputProgram, 'restLow' | 'restHigh'> {
+  const room = (s: Side) => Math.min(s.dead, s.on - 1);
+  const [above, below] = falling ? [room(down), room(up)] : [room(up), room(down)];
+  return { restLow: Math.max(0, rest - below), restHigh: Math.min(65535, rest + above) };
 }
 
 /** Counts of the calibration as distances from the whole-count rest. */
@@ -93,7 +105,7 @@ function compileLevel(voice: Voice): LevelProgram {
     controller: voice.controller ?? 0,
     sideMask: MASK[voice.side],
     from,
-    span2: 2 * (to - from),
+    span: to - from,
     deadband: Math.min(ONE, Math.round(((voice.deadband ?? 0) * ONE) / (to - from))),
     intervalUs: voice.perSecond ? Math.floor(1_000_000 / voice.perSecond) : 0,
   };
@@ -109,7 +121,7 @@ function compileGate(voice: Voice, sides: [Side, Side]): GateProgram {
     sideMask: MASK[voice.side],
     windowUs: Math.round(velocity.windowMs * 1000),
     velocityFrom: velocity.from,
-    velocitySpan2: 2 * (velocity.to - velocity.from),
+    velocitySpan: velocity.to - velocity.from,
     attack: [attack(sides[0]), attack(sides[1])],
   };
 }

@@ -51,7 +51,7 @@ const play = (instrument: Instrument, counts: number[], periodUs?: number) =>
   run(compile(instrument, ['breath']), frames(counts, periodUs)).map((e) => [e.tUs, ...e.bytes]);
 
 describe('scales without division (docs/engine.md)', () => {
-  it('are exact at both ends and never two Q15 units low between, for every span', () => {
+  it('are exact at both ends and never four Q15 units low between, for every span', () => {
     for (let span = 1; span <= 65535; span += span < 3000 ? 1 : 97) {
       const s = scaleOf(span);
       expect(s.mul).toBeGreaterThanOrEqual(32768 - 1);
@@ -60,7 +60,7 @@ describe('scales without division (docs/engine.md)', () => {
       expect(shareOf(s, span)).toBe(32768);
       for (const x of [1, span >> 1, span - 1]) {
         const exact = (32768 * x) / span;
-        if (x < span) expect(exact - shareOf(s, x)).toBeLessThan(2);
+        if (x < span) expect(exact - shareOf(s, x)).toBeLessThan(4);
         if (x < span) expect(shareOf(s, x)).toBeLessThanOrEqual(exact);
       }
     }
@@ -81,8 +81,8 @@ describe('a level as a controller', () => {
     const program = compile(straight([{}]), ['breath']);
     const input = program.inputs[0];
     for (let count = 1020; count <= 2020; count++) {
-      const y = responseOf(input, program.tableBits, sideOf(input, count), distanceOf(input, 0, count));
-      expect(Math.abs(stepOf(0, 254, y) - (127 * (count - 1020)) / 1000)).toBeLessThan(0.51);
+      const y = responseOf(input, program.tableBits, sideOf(input, count), distanceOf(input, count));
+      expect(Math.abs(stepOf(0, 127, y) - (127 * (count - 1020)) / 1000)).toBeLessThan(0.51);
     }
   });
   it('sends 14 bits high byte first, and the high byte only when it changed', () => {

@@ -3,17 +3,17 @@
  * fields, in the same order, make up the structs of firmware/cheironom.h.
  */
 
-/** A linear scale without division: x of 0 … span becomes a Q15 share by one shift and one 16 × 16 multiply. */
+/** A linear scale without division: x of 0 … span becomes a Q15 share by multiplications only (see scale.ts). */
 export interface Scale {
   /** Counts from nothing to full; 0 where there is no such side. */
   span: number;
-  /** Left shift that brings span into 32769 … 65536. */
-  shift: number;
-  /** floor(2^31 / (span << shift)), 32768 … 65533. */
+  /** The power of two that brings span into 32769 … 65536; 0 where span is 1, which needs none. */
+  factor: number;
+  /** floor(2^31 / (span · factor)), 32768 … 65533. */
   mul: number;
 }
 
-/** One side of rest. Distances are counts from rest, on that side. */
+/** One side of rest. Distances are counts from rest, on that side; an absent side has 65535 for all three. */
 export interface Side extends Scale {
   dead: number;
   on: number;
@@ -24,6 +24,9 @@ export interface InputProgram {
   /** Column of the frame. */
   column: number;
   rest: number;
+  /** Counts between which an input at rest has nothing to do: within the dead zone and short of "on". */
+  restLow: number;
+  restHigh: number;
   /** 1 where playing lowers the count. */
   falling: 0 | 1;
   /** Up, then down. */
@@ -48,8 +51,8 @@ export interface LevelProgram {
   controller: number;
   sideMask: number;
   from: number;
-  /** 2 × (to − from), so that the product's upper 16 bits are the value. */
-  span2: number;
+  /** to − from, steps. */
+  span: number;
   /** Least change of the response, Q15, that is worth a message. */
   deadband: number;
   /** Least time between two messages, µs. */
@@ -64,8 +67,8 @@ export interface GateProgram {
   sideMask: number;
   windowUs: number;
   velocityFrom: number;
-  /** 2 × (to − from). */
-  velocitySpan2: number;
+  /** to − from. */
+  velocitySpan: number;
   /** From the on-threshold to the level that reads full velocity; one a side. */
   attack: [Scale, Scale];
 }

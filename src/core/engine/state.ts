@@ -16,11 +16,12 @@ export interface State {
   sent: Uint16Array<ArrayBuffer>;
   /** Response when it was sent, Q15. */
   sentAt: Uint16Array<ArrayBuffer>;
-  /** Time when it was sent, µs modulo 2^32. */
-  sentUs: Uint32Array<ArrayBuffer>;
+  /** Time when it was sent, µs modulo 2^16; `held` is 1 from then until the level's interval has passed. */
+  sentUs: Uint16Array<ArrayBuffer>;
+  held: Uint8Array<ArrayBuffer>;
   gate: Uint8Array<ArrayBuffer>;
-  /** Time when the gate opened, µs modulo 2^32. */
-  openedUs: Uint32Array<ArrayBuffer>;
+  /** Time when the gate opened, µs modulo 2^16. */
+  openedUs: Uint16Array<ArrayBuffer>;
   /** Highest velocity share since it opened, Q15. */
   peak: Uint16Array<ArrayBuffer>;
   /** Counts, one band an input, in which the next step provably does nothing. Empty when low > high. */
@@ -36,9 +37,10 @@ export function start(program: Program): State {
   return {
     sent: new Uint16Array(levels).fill(UNSENT),
     sentAt: new Uint16Array(levels),
-    sentUs: new Uint32Array(levels),
+    sentUs: new Uint16Array(levels),
+    held: new Uint8Array(levels),
     gate: new Uint8Array(gates),
-    openedUs: new Uint32Array(gates),
+    openedUs: new Uint16Array(gates),
     peak: new Uint16Array(gates),
     quietLow: new Int32Array(program.inputs.length).fill(1),
     quietHigh: new Int32Array(program.inputs.length),

@@ -7,7 +7,7 @@ import { GATE, UNSENT, type State } from './state';
 /**
  * Plays one frame. Integers only, nothing allocated; firmware/cheironom.c does the same, byte for byte.
  *
- * @param tUs time of the frame, µs; only differences matter, modulo 2^32
+ * @param tUs time of the frame, µs; only differences matter, modulo 2^16
  * @param counts the frame's counts start at `offset`, one a column
  * @param out room for `program.maxBytes`; complete messages are written from its start, levels before notes
  * @returns bytes written
@@ -28,7 +28,7 @@ export function step(
     const input = inputs[i];
     const count = counts[offset + input.column];
     if (count < state.quietLow[i] || count > state.quietHigh[i]) {
-      bytes = playInput(program.tableBits, input, i, state, tUs >>> 0, count, level, gate, out, bytes);
+      bytes = playInput(program.tableBits, input, i, state, tUs & 0xffff, count, level, gate, out, bytes);
     }
     level += input.levels.length;
     gate += input.gates.length;
@@ -49,7 +49,7 @@ function playInput(
   bytes: number,
 ): number {
   const side = sideOf(input, count);
-  const distance = distanceOf(input, side, count);
+  const distance = distanceOf(input, count);
   const response = responseOf(input, tableBits, side, distance);
   const { levels, gates, table } = input;
   let settled = true;
@@ -57,7 +57,7 @@ function playInput(
     const l = levels[k];
     const share = feeds(l.sideMask, side) ? response : table[0];
     bytes = playLevel(l, level + k, state, tUs, share, out, bytes);
-    settled &&= state.sent[level + k] === stepOf(l.from, l.span2, share);
+    settled &&= state.held[level + k] === 0 && state.sent[level + k] === stepOf(l.from, l.span, share);
   }
   for (let k = 0; k < gates.length; k++) {
     const fed = feeds(gates[k].sideMask, side) ? distance : 0;
@@ -87,18 +87,21 @@ function playLevel(
   out: Uint8Array,
   bytes: number,
 ): number {
-  const value = stepOf(level.from, level.span2, response);
+  if (state.held[n] === 1) {
+    if (((tUs - state.sentUs[n]) & 0xffff) < level.intervalUs) return bytes;
+    state.held[n] = 0;
+  }
+  const value = stepOf(level.from, level.span, response);
   const sent = state.sent[n];
   if (value === sent) return bytes;
-  if (sent !== UNSENT) {
+  if (sent !== UNSENT && value !== level.from && value !== level.from + level.span) {
     const moved = response > state.sentAt[n] ? response - state.sentAt[n] : state.sentAt[n] - response;
-    const atEnd = value === level.from || value === level.from + (level.span2 >> 1);
-    if (moved < level.deadband && !atEnd) return bytes;
-    if ((tUs - state.sentUs[n]) >>> 0 < level.intervalUs) return bytes;
+    if (moved < level.deadband) return bytes;
   }
   state.sent[n] = value;
   state.sentAt[n] = response;
   state.sentUs[n] = tUs;
+  state.held[n] = 1;
   return writeLevel(level, value, sent, out, bytes);
 }
 
@@ -143,24 +146,23 @@ function playGate(
   out: Uint8Array,
   bytes: number,
 ): number {
-  const fed = distance > 0;
   if (state.gate[n] === GATE.closed) {
-    if (!fed || distance < on) return bytes;
+    if (distance < on) return bytes;
     state.gate[n] = GATE.attack;
     state.openedUs[n] = tUs;
     state.peak[n] = 0;
   }
-  const released = !fed || distance < off;
+  const released = distance < off;
   if (state.gate[n] === GATE.attack) {
     if (!released && distance > on) {
       const share = shareOf(gate.attack[side], distance - on);
       if (share > state.peak[n]) state.peak[n] = share;
     }
-    if (!released && (tUs - state.openedUs[n]) >>> 0 < gate.windowUs) return bytes;
+    if (!released && ((tUs - state.openedUs[n]) & 0xffff) < gate.windowUs) return bytes;
     state.gate[n] = GATE.sounding;
     out[bytes++] = gate.statusOn;
     out[bytes++] = gate.note;
-    out[bytes++] = stepOf(gate.velocityFrom, gate.velocitySpan2, state.peak[n]);
+    out[bytes++] = stepOf(gate.velocityFrom, gate.velocitySpan, state.peak[n]);
   }
   if (!released) return bytes;
   if (state.gate[n] === GATE.sounding) bytes = writeNoteOff(gate, out, bytes);

@@ -1,6 +1,13 @@
 import { crc32 } from './crc32';
 import { VERSION, type Instrument } from '../instrument/document';
-import { LEVEL_KIND, type GateProgram, type LevelProgram, type Program, type Scale } from '../engine/program';
+import {
+  LEVEL_KIND,
+  type GateProgram,
+  type InputProgram,
+  type LevelProgram,
+  type Program,
+  type Scale,
+} from '../engine/program';
 
 /** Words of the maker's that go into a C comment: what could end it, or is not plain text, is left out. */
 const commentSafe = (words: string) => words.replace(/[^\p{L}\p{N} .,'’()+-]/gu, ' ').trim();
@@ -40,22 +47,29 @@ export function writeHeader(
     `#define ${upper}_SCAN_HZ ${instrument.board.scanHz}`,
     `#define ${upper}_MAX_BYTES ${program.maxBytes}`,
     '',
-    ...inputs.map((i, n) => array('uint16_t', `${prefix}_table${n}`, Array.from(i.table), 'CHEIR_FLASH ')),
-    array('cheir_level', `${prefix}_levels`, levels.map(levelRow)),
-    array('cheir_gate', `${prefix}_gates`, gates.map(gateRow)),
-    array(
-      'cheir_input',
-      `${prefix}_inputs`,
-      inputs.map((i, n) => {
-        const sides = i.sides.map((s) => `{${scaleRow(s)}, ${s.dead}, ${s.on}, ${s.off}}`).join(', ');
-        return `{${i.column}, ${i.rest}, ${i.falling}, {${sides}}, ${prefix}_table${n}, ${i.levels.length}, ${i.gates.length}}`;
-      }),
+    ...inputs.map((i, n) =>
+      array('const uint16_t', `${prefix}_table${n}`, Array.from(i.table), 'CHEIR_FLASH '),
     ),
-    `static const cheir_program ${prefix}_program = {${program.tableBits}, ${inputs.length}, ${prefix}_inputs, ${prefix}_levels, ${prefix}_gates};`,
-    '',
-    `static cheir_level_state ${prefix}_level_states[${Math.max(1, levels.length)}];`,
-    `static cheir_gate_state ${prefix}_gate_states[${Math.max(1, gates.length)}];`,
-    `static cheir_state ${prefix}_state = {${prefix}_level_states, ${prefix}_gate_states};`,
+    array('const cheir_level', `${prefix}_levels`, levels.map(levelRow)),
+    array('const cheir_gate', `${prefix}_gates`, gates.map(gateRow)),
+    array(
+      'cheir_level_state',
+      `${prefix}_level_states`,
+      levels.map(() => '{0, 0, 0, 0}'),
+    ),
+    array(
+      'cheir_gate_state',
+      `${prefix}_gate_states`,
+      gates.map(() => '{0, 0, 0}'),
+    ),
+    array('const cheir_input', `${prefix}_inputs`, inputRows(inputs, prefix)),
+    array(
+      'uint8_t',
+      `${prefix}_quiet`,
+      inputs.map(() => 0),
+    ),
+    `static const cheir_program ${prefix}_program = {${program.tableBits}, ${inputs.length}, ${prefix}_inputs};`,
+    `static cheir_state ${prefix}_state = {${prefix}_quiet, 0, 0, 0, 0, 0};`,
     '',
     '#endif',
     '',
@@ -63,13 +77,31 @@ export function writeHeader(
   return lines.join('\n');
 }
 
-const scaleRow = (s: Scale) => `{${s.span}, ${s.shift}, ${s.mul}}`;
+/** Each input points at its own levels and gates, and at their states. */
+function inputRows(inputs: readonly InputProgram[], prefix: string): string[] {
+  let level = 0;
+  let gate = 0;
+  return inputs.map((i, n) => {
+    const sides = i.sides.map((s) => `{${scaleRow(s)}, ${s.dead}, ${s.on}, ${s.off}}`).join(', ');
+    const own = [
+      `${prefix}_levels + ${level}`,
+      `${prefix}_level_states + ${level}`,
+      `${prefix}_gates + ${gate}`,
+      `${prefix}_gate_states + ${gate}`,
+    ];
+    level += i.levels.length;
+    gate += i.gates.length;
+    return `{${i.column}, ${i.falling}, ${i.rest}, ${i.restLow}, ${i.restHigh}, {${sides}}, ${prefix}_table${n}, ${i.levels.length}, ${i.gates.length}, ${own.join(', ')}}`;
+  });
+}
+
+const scaleRow = (s: Scale) => `{${s.span}, ${s.factor}, ${s.mul}}`;
 
 const levelRow = (l: LevelProgram) =>
-  `{${l.kind}, ${l.status}, ${l.controller}, ${l.sideMask}, ${l.from}, ${l.span2}, ${l.deadband}, ${l.intervalUs}u}`;
+  `{${l.kind}, ${l.status}, ${l.controller}, ${l.sideMask}, ${l.from}, ${l.span}, ${l.deadband}, ${l.intervalUs}u}`;
 
 const gateRow = (g: GateProgram) =>
-  `{${g.statusOn}, ${g.statusOff}, ${g.note}, ${g.sideMask}, ${g.windowUs}u, ${g.velocityFrom}, ${g.velocitySpan2}, {${g.attack.map(scaleRow).join(', ')}}}`;
+  `{${g.statusOn}, ${g.statusOff}, ${g.note}, ${g.sideMask}, ${g.windowUs}u, ${g.velocityFrom}, ${g.velocitySpan}, {${g.attack.map(scaleRow).join(', ')}}}`;
 
 /** C has no empty arrays: an empty one gets a single zero row that nothing reads. */
 function array(type: string, name: string, rows: (string | number)[], qualifier = ''): string {
@@ -77,8 +109,8 @@ function array(type: string, name: string, rows: (string | number)[], qualifier 
   const body = numbers
     ? rows.map((r, i) => `${r},${i % 12 === 11 ? '\n    ' : ' '}`).join('')
     : rows.map((r) => `${r},\n    `).join('');
-  const filled = rows.length > 0 ? body.trimEnd() : '{0}';
-  return `static const ${type} ${name}[${Math.max(1, rows.length)}] ${qualifier}= {\n    ${filled}\n};`;
+  const filled = rows.length > 0 ? body.trimEnd() : type === 'uint8_t' ? '0' : '{0}';
+  return `static ${type} ${name}[${Math.max(1, rows.length)}] ${qualifier}= {\n    ${filled}\n};`;
 }
 
 /**
@@ -96,17 +128,19 @@ export function readHeader(text: string, prefix = 'instrument'): Program {
   const [tableBits, count] = numbersOf(part(`cheir_program ${prefix}_program = \\{(.*?)\\};`));
   const levels = inRows(rows(`${prefix}_levels`), 8).map(readLevel);
   const gates = inRows(rows(`${prefix}_gates`), 13).map(readGate);
-  const inputRows = count > 0 ? inRows(rows(`${prefix}_inputs`), 17) : [];
-  const inputs = inputRows.map((r, n) => {
+  const found = count > 0 ? inRows(rows(`${prefix}_inputs`), 23) : [];
+  const inputs = found.map((r, n) => {
     const sideAt = (k: number) => ({ ...readScale(r, k), dead: r[k + 3], on: r[k + 4], off: r[k + 5] });
     return {
       column: r[0],
-      rest: r[1],
-      falling: r[2] as 0 | 1,
-      sides: [sideAt(3), sideAt(9)] as Program['inputs'][0]['sides'],
+      falling: r[1] as 0 | 1,
+      rest: r[2],
+      restLow: r[3],
+      restHigh: r[4],
+      sides: [sideAt(5), sideAt(11)] as Program['inputs'][0]['sides'],
       table: Uint16Array.from(rows(`${prefix}_table${n}`)),
-      levels: levels.splice(0, r[15]),
-      gates: gates.splice(0, r[16]),
+      levels: levels.splice(0, r[17]),
+      gates: gates.splice(0, r[18]),
     };
   });
   const define = (name: string) => Number(part(`#define ${prefix.toUpperCase()}_${name} (\\d+)`));
@@ -122,7 +156,7 @@ const inRows = (numbers: number[], width: number): number[][] =>
     numbers.slice(i * width, (i + 1) * width),
   );
 
-const readScale = (r: number[], at: number): Scale => ({ span: r[at], shift: r[at + 1], mul: r[at + 2] });
+const readScale = (r: number[], at: number): Scale => ({ span: r[at], factor: r[at + 1], mul: r[at + 2] });
 
 const readLevel = ([
   kind,
@@ -130,7 +164,7 @@ const readLevel = ([
   controller,
   sideMask,
   from,
-  span2,
+  span,
   deadband,
   intervalUs,
 ]: number[]): LevelProgram => ({
@@ -139,7 +173,7 @@ const readLevel = ([
   controller,
   sideMask,
   from,
-  span2,
+  span,
   deadband,
   intervalUs,
 });
@@ -151,6 +185,6 @@ const readGate = (r: number[]): GateProgram => ({
   sideMask: r[3],
   windowUs: r[4],
   velocityFrom: r[5],
-  velocitySpan2: r[6],
+  velocitySpan: r[6],
   attack: [readScale(r, 7), readScale(r, 10)],
 });

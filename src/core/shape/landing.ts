@@ -1,5 +1,5 @@
 import { compile } from '../engine/compile';
-import { distanceOf, responseOf, sideOf } from '../engine/level';
+import { distanceOf, responseOf, sideOf, stepOf } from '../engine/level';
 import type { InputProgram } from '../engine/program';
 import { shareOf } from '../engine/scale';
 import { run } from '../engine/run';
@@ -55,9 +55,9 @@ export function landingOf(
     for (let i = 0; i < take.tUs.length; i++) {
       const count = take.counts[i * take.channels.length + column];
       const side = sideOf(input, count);
-      const distance = distanceOf(input, side, count);
+      const distance = distanceOf(input, count);
       const y = responseOf(input, instrument.board.tableBits, side, distance);
-      const value = (y * 254 + 32768) >>> 16;
+      const value = stepOf(0, 127, y);
       if (previous >= 0) largestJump = Math.max(largestJump, Math.abs(value - previous));
       previous = value;
       highest = Math.max(highest, value);

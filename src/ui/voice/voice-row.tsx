@@ -123,7 +123,7 @@ function LevelSentence({ voice, change }: { voice: Voice; change: (next: Voice) 
       <Whole
         label="Messages a second"
         value={voice.perSecond ?? 1000}
-        low={1}
+        low={20}
         high={1000}
         set={(perSecond) => change({ ...voice, perSecond })}
       />

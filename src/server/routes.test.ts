@@ -1,0 +1,227 @@
+import { unzipSync, strFromU8 } from 'fflate';
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { POST as calibrate } from '@/app/api/calibrate/route';
+import { GET as demo } from '@/app/api/demo/route';
+import { POST as firmware } from '@/app/api/firmware/route';
+import { POST as prove } from '@/app/api/prove/route';
+import { POST as render } from '@/app/api/render/route';
+import { GET as schema } from '@/app/api/schema/route';
+import { makeRun } from '@/core/calibrate/takes-by-formula';
+import { writeTakeCsv } from '@/core/exchange/take-csv';
+
+const post = (body: unknown, headers: Record<string, string> = {}) =>
+  new Request('http://127.0.0.1/api', {
+    method: 'POST',
+    headers,
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  });
+const take = (role: string) => readFileSync(`demo/wherry-bellows-${role}.csv`, 'utf8');
+const wherry = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
+const ROLES = ['rest', 'soft', 'medium', 'loud', 'full'];
+const job = (over: object = {}) => ({
+  board: { bits: 12, supplyVolts: 3.3 },
+  sensor: { id: 'bellows', kind: 'breath-gauge', channel: 'bellows' },
+  takes: ROLES.map((role) => ({ role, csv: take(role) })),
+  ...over,
+});
+
+describe('POST /api/calibrate', () => {
+  it('calibrates the demonstration takes as the design’s example reads', async () => {
+    const response = await calibrate(post(job()));
+    expect(response.status).toBe(200);
+    const { calibration, readings, findings } = await response.json();
+    expect(calibration).toMatchObject({
+      polarity: 'rising',
+      rest: expect.any(Number),
+      noise: expect.any(Number),
+      method: expect.any(String),
+    });
+    expect(calibration.reach.down).toBeLessThan(calibration.onDown);
+    expect(readings.missedSoft).toEqual({ missed: 0, of: 20, upTo: expect.closeTo(0.139, 3) });
+    expect(readings.falseTriggersPerHour).toBeLessThan(0.1);
+    expect(readings.levels).toBeGreaterThan(50);
+    expect(findings).toEqual([]);
+  });
+  it('takes recordings of another board: ten bits, one-sided, time in ms, a column among others', async () => {
+    const takes = makeRun(100, 1, { seed: 4 }).map((t) => {
+      const lines = Array.from(
+        t.counts,
+        (c, i) => `${(t.tUs[i] / 1000).toFixed(0)};7;${Math.min(1023, Math.round(c / 2))}`,
+      );
+      return { role: t.role, csv: ['t_ms;knob;breath', ...lines].join('\n') };
+    });
+    const body = job({
+      board: { bits: 10 },
+      sensor: { id: 'b', kind: 'breath-gauge', channel: 'breath' },
+      takes,
+    });
+    const { calibration, readings } = await (await calibrate(post(body))).json();
+    expect(calibration.reach.down).toBeNull();
+    expect(calibration.rest).toBeCloseTo(50, 0);
+    expect(readings.missedSoft.of).toBe(20);
+  });
+  it('takes marks, and says which lines of a take it left out', async () => {
+    const soft = take('soft').split('\n');
+    soft[100] = 'nonsense';
+    const takes = [
+      { role: 'rest', csv: take('rest') },
+      { role: 'soft', csv: soft.join('\n'), marks: [500_000, 1_500_000] },
+      { role: 'loud', csv: take('loud') },
+    ];
+    const { readings, findings } = await (await calibrate(post(job({ takes })))).json();
+    expect(readings.missedSoft.of).toBe(2);
+    expect(findings[0]).toMatchObject({
+      code: 'lines-left-out',
+      says: expect.stringMatching(/^1 lines were left out \(line 101/),
+    });
+  });
+});
+
+describe('malformed bodies are 4xx problem documents (RFC 9457) that name the field', () => {
+  const cases: [string, unknown, number, string][] = [
+    ['no JSON', '{', 400, ''],
+    ['a list', [], 400, ''],
+    ['nothing at all', {}, 422, 'board'],
+    ['a board without bits', job({ board: {} }), 422, 'board.bits'],
+    ['a board that is a list', job({ board: [] }), 422, 'board'],
+    ['takes that are none', job({ takes: [] }), 422, 'takes'],
+    ['a take that is null', job({ takes: [null] }), 422, 'takes'],
+    ['an unknown role', job({ takes: [{ role: 'shout', csv: '' }] }), 422, 'takes.0.role'],
+    [
+      'a kind of another house',
+      job({ sensor: { id: 'x', kind: 'sonar', channel: 'x' } }),
+      422,
+      'sensor.kind',
+    ],
+    ['an empty take', job({ takes: [{ role: 'rest', csv: '' }] }), 422, 'takes.0.csv'],
+    [
+      'a take without the channel',
+      job({ takes: [{ role: 'rest', csv: 't_us,other\n0,1\n' }] }),
+      422,
+      'takes.0.csv',
+    ],
+    [
+      'counts beyond the converter',
+      job({ takes: [{ role: 'rest', csv: 't_us,bellows\n0,5000\n' }] }),
+      422,
+      'takes.0.csv',
+    ],
+    ['no rest take', job({ takes: [{ role: 'soft', csv: take('soft') }] }), 422, 'takes'],
+    [
+      'marks that are words',
+      job({ takes: [{ role: 'rest', csv: take('rest'), marks: ['x'] }] }),
+      422,
+      'takes.0.marks',
+    ],
+  ];
+  it.each(cases)('calibrate: %s', async (_, body, status, field) => {
+    const response = await calibrate(post(body));
+    expect(response.headers.get('content-type')).toBe('application/problem+json');
+    const problem = await response.json();
+    expect(problem).toMatchObject({ status, title: expect.any(String), detail: expect.any(String) });
+    expect(response.status).toBe(status);
+    expect(problem.errors[0].field).toBe(field);
+  });
+  it('render and firmware name the instrument’s own fields', async () => {
+    const bad = wherry();
+    bad.voices[0].channel = 40;
+    for (const response of [
+      await render(post({ instrument: bad, csv: take('soft') })),
+      await firmware(post({ instrument: bad })),
+    ]) {
+      expect(response.status).toBe(422);
+      expect((await response.json()).errors[0].field).toBe('instrument.voices.0.channel');
+    }
+    const noColumn = await render(post({ instrument: wherry(), csv: 't_us,other\n0,1\n' }));
+    expect((await noColumn.json()).errors[0].field).toBe('csv');
+  });
+  it('a body over 16 MiB is refused before it is read through, said or not', async () => {
+    expect((await render(post('{}', { 'content-length': String(17 * 2 ** 20) }))).status).toBe(413);
+    expect((await render(post(`{"csv":"${'1'.repeat(17 * 2 ** 20)}"}`))).status).toBe(413);
+    expect((await render(new Request('http://127.0.0.1/', { method: 'POST' }))).status).toBe(400);
+  });
+  it('never a 500, whatever is sent', async () => {
+    const keys = fc.constantFrom('board', 'sensor', 'takes', 'instrument', 'csv', 'phantomsPerHour');
+    await fc.assert(
+      fc.asyncProperty(keys, fc.jsonValue(), async (key, value) => {
+        for (const route of [calibrate, render, firmware]) {
+          const body = {
+            ...(route === calibrate
+              ? job({ takes: [{ role: 'rest', csv: 't_us,bellows\n0,1\n' }] })
+              : { instrument: wherry(), csv: 't_us,bellows\n0,1\n' }),
+            [key]: value,
+          };
+          expect((await route(post(body))).status).toBeLessThan(500);
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
+
+describe('POST /api/render', () => {
+  it('plays a note for each soft stroke, and ends every one', async () => {
+    const { events, metrics, findings } = await (
+      await render(post({ instrument: wherry(), csv: take('soft') }))
+    ).json();
+    const of = (kind: number) =>
+      events.filter((e: { bytes: number[] }) => (e.bytes[0] & 0xf0) === kind).length;
+    expect([of(0x90), of(0x80)]).toEqual([20, 20]);
+    expect(metrics).toMatchObject({ notes: 20, messages: events.length });
+    expect(findings).toEqual([]);
+  });
+  it('gives a Standard MIDI File to who asks for one', async () => {
+    const response = await render(
+      post({ instrument: wherry(), csv: take('loud') }, { accept: 'audio/midi' }),
+    );
+    expect(response.headers.get('content-type')).toBe('audio/midi');
+    expect(strFromU8(new Uint8Array(await response.arrayBuffer()).subarray(0, 4))).toBe('MThd');
+  });
+});
+
+describe('POST /api/firmware and /api/prove', () => {
+  let zip: Uint8Array;
+  beforeAll(async () => {
+    zip = new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer());
+  });
+  it('gives header, runtime, sketch and instrument in one folder, and the same bytes each time', async () => {
+    const files = unzipSync(zip);
+    expect(Object.keys(files).sort()).toEqual(
+      ['cheironom.c', 'cheironom.h', 'instrument.h', 'instrument.json', 'wherry.ino'].map(
+        (f) => `wherry/${f}`,
+      ),
+    );
+    expect(strFromU8(files['wherry/wherry.ino'])).toContain('PINS[INSTRUMENT_COLUMNS] = {A0}');
+    expect(strFromU8(files['wherry/wherry.ino'])).not.toMatch(/@\w+@/);
+    expect(new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer())).toEqual(zip);
+  });
+  it('proves on a take that the compiled runtime plays the same bytes', async () => {
+    const proof = await (await prove(post({ instrument: wherry(), csv: take('soft') }))).json();
+    expect(proof).toMatchObject({ by: 'c-runtime', identical: true, firstDifference: null });
+    expect(proof.messages).toBeGreaterThan(200);
+  });
+  it('proves a take whose columns come in another order, and one that lacks a sensor’s', async () => {
+    const instrument = wherry();
+    instrument.sensors.push({ ...instrument.sensors[0], id: 'lip', name: 'Lip', channel: 'lip' });
+    const frames = {
+      channels: ['extra', 'bellows'],
+      tUs: Float64Array.of(0, 1000, 30_000),
+      counts: Uint16Array.of(1, 3000, 2, 3000, 3, 2042),
+    };
+    const proof = await (await prove(post({ instrument, csv: writeTakeCsv(frames) }))).json();
+    expect(proof.identical).toBe(true);
+  });
+});
+
+describe('GET', () => {
+  it('/api/schema is the instrument’s JSON Schema', async () => {
+    expect((await schema().json()).$id).toBe('urn:cheironom-instrument:1');
+  });
+  it('/api/demo is the demonstration instrument with its takes', async () => {
+    const { instrument, takes } = await (await demo()).json();
+    expect(JSON.parse(instrument).name).toBe('Wherry');
+    expect(takes).toHaveLength(5);
+  });
+});

@@ -1,0 +1,201 @@
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Instrument } from '@/core/instrument/document';
+import {
+  addInstrument,
+  beginInstrument,
+  importInstrument,
+  importTake,
+  removeInstrument,
+  seedDemo,
+} from './bench';
+import { Database } from './database';
+import { beginHistory, record, redo, undo } from './history';
+import { addPiece, beginTake, endTake, keepTake, loadTake, loadTakes } from './takes';
+import { storageWords } from './trouble';
+import { createWorkspace } from './workspace';
+
+let db: Database;
+let n = 0;
+beforeEach(() => {
+  db = new Database(`test-${n++}`);
+});
+
+const label = (id: string, over = {}) => ({
+  id,
+  instrument: 'w',
+  sensor: 'breath',
+  role: 'soft' as const,
+  at: '2026-11-25T10:00:00Z',
+  channels: ['breath'],
+  bits: 12,
+  rateHz: 1000,
+  whole: false,
+  ...over,
+});
+const piece = (from: number, frames: number) => ({
+  tUs: Float64Array.from({ length: frames }, (_, i) => (from + i) * 1000),
+  counts: Uint16Array.from({ length: frames }, (_, i) => (from + i) % 4096),
+});
+const demo = async () => ({
+  instrument: readFileSync('demo/wherry.json', 'utf8'),
+  takes: ['rest', 'soft', 'medium', 'loud', 'full'].map((r) =>
+    readFileSync(`demo/wherry-bellows-${r}.csv`, 'utf8'),
+  ),
+});
+
+describe('undo and redo', () => {
+  it('go back and forth over any run of changes', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer(), { minLength: 1, maxLength: 50 }), (values) => {
+        let h = beginHistory(-1);
+        values.forEach((v, i) => (h = record(h, v, `step ${i}`, i * 10)));
+        for (let i = 0; i < values.length; i++) h = undo(h);
+        expect(h.present).toBe(-1);
+        expect(undo(h)).toBe(h);
+        for (let i = 0; i < values.length; i++) h = redo(h);
+        expect(h.present).toBe(values[values.length - 1]);
+      }),
+    );
+  });
+  it('take one drag for one step, and a later one for another', () => {
+    let h = beginHistory(0);
+    for (let i = 1; i <= 20; i++) h = record(h, i, 'curve drawn', i * 16);
+    h = record(h, 99, 'curve drawn', 5000);
+    expect(undo(h).present).toBe(20);
+    expect(undo(undo(h)).present).toBe(0);
+  });
+});
+
+describe('takes in pieces', () => {
+  it('lose nothing but the last piece when the tab closes in the middle', async () => {
+    await beginTake(label('t'), db);
+    await addPiece('t', 0, piece(0, 500), db);
+    await addPiece('t', 1, piece(500, 500), db);
+    const kept = (await db.takes.get('t'))!;
+    const take = await loadTake(kept, db);
+    expect(kept.whole).toBe(false);
+    expect([take.tUs.length, take.tUs[999], take.counts[999]]).toEqual([1000, 999_000, 999]);
+  });
+  it('replace the older take of their sensor and role when they end, and no other', async () => {
+    await keepTake(label('old'), { channels: ['breath'], ...piece(0, 2500) }, db);
+    await keepTake(label('loud', { role: 'loud' }), { channels: ['breath'], ...piece(0, 10) }, db);
+    await beginTake(label('new'), db);
+    await addPiece('new', 0, piece(0, 100), db);
+    expect(await db.takes.count()).toBe(3);
+    await endTake('new', db);
+    expect((await db.takes.toArray()).map((t) => t.id).sort()).toEqual(['loud', 'new']);
+    expect(await db.pieces.where('take').equals('old').count()).toBe(0);
+    expect((await loadTakes(['new', 'gone'], db)).map((t) => t.id)).toEqual(['new']);
+  });
+});
+
+describe('the bench', () => {
+  it('gets the demonstration once: not again after it was removed', async () => {
+    await seedDemo(demo, db);
+    await removeInstrument('wherry', db);
+    await seedDemo(demo, db);
+    expect([await db.instruments.count(), await db.takes.count(), await db.pieces.count()]).toEqual([
+      0, 0, 0,
+    ]);
+  });
+  it('finds the demonstration’s calibration and its takes together', async () => {
+    await seedDemo(demo, db);
+    const { document } = (await db.instruments.get('wherry'))!;
+    const ids = (await db.takes.toArray()).map((t) => t.id).sort();
+    expect([...document.sensors[0].calibration!.takes].sort()).toEqual(ids);
+  });
+  it('keeps two instruments of one name apart', async () => {
+    expect([
+      await beginInstrument('Reed box', db),
+      await beginInstrument('Reed  box', db),
+      await beginInstrument('¿?', db),
+    ]).toEqual(['reed-box', 'reed-box-2', 'instrument']);
+  });
+  it('imports an instrument whole or not at all', async () => {
+    const { instrument } = await demo();
+    const bad = JSON.parse(instrument);
+    bad.sensors[0].calibration.off = 9999;
+    const refused = await importInstrument(JSON.stringify(bad), db);
+    expect(refused.ok).toBe(false);
+    expect(await db.instruments.count()).toBe(0);
+    expect(await importInstrument(instrument, db)).toEqual({ ok: true, value: 'wherry' });
+  });
+  it('imports a take or says in one sentence why not', async () => {
+    const instrument = JSON.parse((await demo()).instrument) as Instrument;
+    const says = async (text: string) => {
+      const read = await importTake(text, instrument, 'bellows', null, db);
+      return read.ok ? read.value : read.faults[0].says;
+    };
+    expect(await says('# role: soft\nt_us,bellows\n0,1\nx\n1000,2\n')).toMatchObject({
+      role: 'soft',
+      leftOut: 1,
+      frames: 2,
+    });
+    expect(await says('# role: soft\nt_us,other\n0,1\n')).toMatch(
+      /no column bellows.*Nothing was kept; rename/,
+    );
+    expect(await says('t_us,bellows\n0,1\n')).toMatch(/does not say what it was played for.*# role: soft/);
+    expect(await says('# role: soft\nt_us,bellows\n0,9000\n')).toMatch(/over 4095.*check the board/);
+    expect(await says('')).toMatch(/Nothing was kept/);
+  });
+});
+
+describe('an open instrument', () => {
+  const open = async (readOnly = false) => {
+    await addInstrument(JSON.parse((await demo()).instrument), db);
+    const workspace = createWorkspace('wherry', readOnly, db);
+    await workspace.open();
+    return workspace;
+  };
+  const present = (w: Awaited<ReturnType<typeof open>>) => w.store.getState().history!.present;
+  it('saves by itself, undoes, and logs what is worth it', async () => {
+    const w = await open();
+    w.change('renamed', { ...present(w), name: 'Wherry II' }, true);
+    await vi.waitFor(async () =>
+      expect((await db.instruments.get('wherry'))!.document.name).toBe('Wherry II'),
+    );
+    expect(present(w).log.at(-1)!.says).toBe('renamed');
+    expect(w.undo()).toBe('renamed');
+    expect(present(w).name).toBe('Wherry');
+    await w.close();
+    expect((await db.instruments.get('wherry'))!.document.name).toBe('Wherry');
+    expect(w.redo()).toBe('renamed');
+  });
+  it('changes nothing where another tab holds it', async () => {
+    const w = await open(true);
+    w.change('renamed', { ...present(w), name: 'No' });
+    expect(present(w).name).toBe('Wherry');
+  });
+  it('goes on, on screen, when storage is full, and says what to do', async () => {
+    const w = await open();
+    const full = Object.assign(new Error('full'), {
+      name: 'AbortError',
+      inner: { name: 'QuotaExceededError' },
+    });
+    vi.spyOn(db.instruments, 'put').mockRejectedValueOnce(full);
+    w.change('renamed', { ...present(w), name: 'Kept on screen' });
+    await w.close();
+    expect(present(w).name).toBe('Kept on screen');
+    expect(w.store.getState().trouble).toMatch(/storage is full.*kept on screen only; export/);
+  });
+  it('says so when it is not there, or storage is refused', async () => {
+    const missing = createWorkspace('nobody', false, db);
+    await missing.open();
+    expect(missing.store.getState().status).toBe('missing');
+    vi.spyOn(db.instruments, 'get').mockRejectedValueOnce(
+      Object.assign(new Error(), { name: 'InvalidStateError' }),
+    );
+    const refused = createWorkspace('wherry', false, db);
+    await refused.open();
+    expect(refused.store.getState()).toMatchObject({
+      status: 'refused',
+      trouble: expect.stringMatching(/refuses to store.*private window/),
+    });
+  });
+  it('has a sentence for every refusal, a newer database and the unknown among them', () => {
+    expect(storageWords({ name: 'VersionError' })).toMatch(/newer Cheironom.*update/);
+    expect(storageWords(new TypeError('x'))).toMatch(/Storing failed \(TypeError\).*export/);
+  });
+});

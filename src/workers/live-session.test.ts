@@ -1,0 +1,105 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { calibrateLevel } from '@/core/calibrate/level';
+import { GUIDE_STEPS } from '@/core/calibrate/guide';
+import { newInstrument } from '@/core/instrument/create';
+import type { Instrument } from '@/core/instrument/document';
+import { analysis } from './analysis';
+import type { FromLive } from './live-protocol';
+import { LiveSession } from './live-session';
+
+/** A session driven by a clock of its own, thirty times a second. */
+function drive(instrument: Instrument, seed = 3) {
+  const heard: FromLive[] = [];
+  const session = new LiveSession(instrument, seed, (m) => heard.push(m), 'test');
+  let nowUs = 0;
+  return {
+    session,
+    heard,
+    run(seconds: number, stepUs = 33_000) {
+      for (const until = nowUs + seconds * 1e6; nowUs < until;) session.advance((nowUs += stepUs));
+    },
+    events: () => heard.flatMap((m) => (m.is === 'tick' ? m.events : [])),
+    last: () => heard.filter((m) => m.is === 'tick').at(-1)!,
+  };
+}
+const wherry = (): Instrument => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
+
+describe('a live session', () => {
+  it('plays a note for the hand on the practice board, and ends it when the hand lets go', () => {
+    const live = drive(wherry());
+    live.run(0.5);
+    live.session.handle({ is: 'press', kpa: 1 });
+    live.run(0.5);
+    live.session.handle({ is: 'press', kpa: null });
+    live.run(0.5);
+    const notes = live.events().filter((e) => [0x80, 0x90].includes(e.bytes[0]));
+    expect(notes.map((e) => e.bytes[0])).toEqual([0x90, 0x80]);
+    expect(live.last().rateHz).toBe(1000);
+    expect(live.last().lost).toBe(0);
+  });
+  it('ends what sounds on Silence and when the instrument is changed under it', () => {
+    for (const message of [{ is: 'silence' } as const, { is: 'instrument', instrument: wherry() } as const]) {
+      const live = drive(wherry());
+      live.session.handle({ is: 'press', kpa: 1 });
+      live.run(0.5);
+      live.session.handle(message);
+      live.run(0.05);
+      expect(live.events().filter((e) => e.bytes[0] === 0x80)).toHaveLength(1);
+    }
+  });
+  it('records a whole guided run in pieces of at most a second, from which a calibration follows', () => {
+    const live = drive(newInstrument('new', 'New', '2026-11-25T00:00:00Z'));
+    live.session.handle({ is: 'guide', sensor: 'breath', steps: [...GUIDE_STEPS], known: null });
+    live.run(90);
+    expect(
+      live.heard.at(-1)!.is === 'tick' && live.heard.some((m) => m.is === 'guide-ends' && m.finished),
+    ).toBe(true);
+    const begun = live.heard.flatMap((m) => (m.is === 'take-begins' ? [m] : []));
+    expect(begun.map((m) => m.role)).toEqual(['rest', 'soft', 'medium', 'loud', 'full']);
+    const pieces = live.heard.flatMap((m) => (m.is === 'take-piece' ? [m] : []));
+    for (const p of pieces) expect(p.tUs.at(-1)! - p.tUs[0]).toBeLessThanOrEqual(1e6);
+    const takes = begun.map(({ take, role }) => {
+      const own = pieces.filter((p) => p.take === take);
+      return {
+        id: take,
+        role,
+        tUs: own.flatMap((p) => [...p.tUs]),
+        counts: own.flatMap((p) => [...p.counts]),
+      };
+    });
+    for (const t of takes) expect(t.tUs.every((x, i) => x === i * 1000)).toBe(true);
+    const result = calibrateLevel({ bits: 12, sensor: 'breath', takes });
+    expect(result.ok && result.value.readings.missedSoft).toMatchObject({ missed: 0, of: 20 });
+  });
+  it('drops the take of a run that is stopped', () => {
+    const live = drive(wherry());
+    live.session.handle({ is: 'guide', sensor: 'bellows', steps: [...GUIDE_STEPS], known: null });
+    live.run(3);
+    live.session.handle({ is: 'stop-guide' });
+    expect(live.heard.slice(-2).map((m) => m.is)).toEqual(['take-dropped', 'guide-ends']);
+  });
+  it('says when it lies still, and counts what was lost while it slept', () => {
+    const live = drive(wherry());
+    live.run(5);
+    const looks = live.heard.flatMap((m) => (m.is === 'tick' && m.rest ? [m.rest[0]] : []));
+    expect(looks.at(-1)!.noise).toBeCloseTo(3, 0);
+    live.session.advance(30e6);
+    expect(live.last().lost).toBeGreaterThan(20_000);
+  });
+  it('tells the analysis the same flicker at rest that it hears itself: none', () => {
+    const live = drive(wherry());
+    live.run(10);
+    expect(live.events().filter((e) => e.tUs > 100_000)).toEqual([]);
+    const counts = Uint16Array.from({ length: 8000 }, (_, i) => 2041 + (i % 3));
+    const rest = {
+      id: 'r',
+      role: 'rest' as const,
+      channels: ['bellows'],
+      tUs: Float64Array.from(counts, (_, i) => i * 1000),
+      counts,
+    };
+    const { uses, flicker } = analysis.use(wherry(), wherry().sensors[0], [{ family: 'straight' }], [rest]);
+    expect([flicker, uses[0].levels, uses[0].trace.values.length]).toEqual([0, 0, 0]);
+  });
+});

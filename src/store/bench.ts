@@ -99,21 +99,24 @@ export async function importTake(
   });
 }
 
-/** Puts the demonstration instrument on an empty bench, once. @param fetchDemo asked only then */
+/** Puts the demonstration instrument on an empty bench, once, with its takes. @param fetchDemo asked only then */
 export async function seedDemo(
   fetchDemo: () => Promise<{ instrument: string; takes: string[] }>,
   db: Database = database(),
 ): Promise<void> {
   if ((await db.facts.get('demo')) || (await db.instruments.count()) > 0) return;
   const demo = await fetchDemo();
-  const id = await importInstrument(demo.instrument, db);
-  if (!id.ok) throw new Error(`seedDemo: ${id.faults[0].path} ${id.faults[0].says}`);
-  const { document } = (await db.instruments.get(id.value))!;
-  for (const csv of demo.takes) {
-    const kept = await importTake(csv, document, document.sensors[0].id, null, db);
-    if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
-  }
-  await db.facts.put({ key: 'demo', value: new Date().toISOString() });
+  // All or nothing: a page left in the middle must not leave half a demonstration behind.
+  await db.transaction('rw', db.instruments, db.takes, db.pieces, db.facts, async () => {
+    const id = await importInstrument(demo.instrument, db);
+    if (!id.ok) throw new Error(`seedDemo: ${id.faults[0].path} ${id.faults[0].says}`);
+    const { document } = (await db.instruments.get(id.value))!;
+    for (const csv of demo.takes) {
+      const kept = await importTake(csv, document, document.sensors[0].id, null, db);
+      if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
+    }
+    await db.facts.put({ key: 'demo', value: new Date().toISOString() });
+  });
 }
 
 const slug = (name: string) =>

@@ -10,12 +10,13 @@ const CABLE_BYTES = 3125;
 /** Last events as words, bytes a second, sound, and Silence. */
 export function FootStrip() {
   const session = useSession();
+  const note = useLive((s) => s.note);
   const words = useLive((s) => s.words);
   const bytes = useLive((s) => s.tick?.bytesPerSecond ?? 0);
   return (
     <footer className={styles.foot}>
-      <output aria-label="Last messages">{words[0] ?? 'nothing sent yet'}</output>
-      <output aria-hidden="true">{words[1] ?? ''}</output>
+      <span className={styles.word}>{note ?? words[0] ?? 'nothing sent yet'}</span>
+      <span className={styles.word}>{note ? (words[0] ?? '') : ''}</span>
       <span>
         <code>{bytes}</code> bytes/s of {CABLE_BYTES}
       </span>

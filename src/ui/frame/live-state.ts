@@ -9,11 +9,13 @@ export interface LiveState {
   rest: (RestStatistics | null)[];
   /** True while the last look found the channel at rest. */
   quiet: boolean[];
-  /** Messages in words, newest first. */
+  /** The last note message in words, or null; controllers would soon push it out of sight. */
+  note: string | null;
+  /** The last other messages in words, newest first. */
   words: string[];
   /** One sentence when the worker broke, or null. */
   broken: string | null;
 }
 
 export const createLiveStore = () =>
-  createStore<LiveState>(() => ({ tick: null, rest: [], quiet: [], words: [], broken: null }));
+  createStore<LiveState>(() => ({ tick: null, rest: [], quiet: [], note: null, words: [], broken: null }));

@@ -129,9 +129,13 @@ export class Session {
       this.ear.play(bytes);
       this.midi.send(bytes);
     }
+    const notes = tick.events.filter((e) => (e.bytes[0] & 0xe0) === 0x80);
+    const others = tick.events.filter((e) => (e.bytes[0] & 0xe0) !== 0x80);
+    const last = notes.at(-1);
     this.live.setState((s) => ({
       tick,
-      words: [...tick.events.map((e) => messageWords(e.bytes)).reverse(), ...s.words].slice(0, WORDS),
+      note: last ? messageWords(last.bytes) : s.note,
+      words: [...others.map((e) => messageWords(e.bytes)).reverse(), ...s.words].slice(0, WORDS),
       ...(tick.rest
         ? { rest: tick.rest.map((r, c) => r ?? s.rest[c] ?? null), quiet: tick.rest.map((r) => r !== null) }
         : {}),

@@ -79,6 +79,7 @@ const freeId = (voices: Voice[], sensor: string): string => {
 
 /** What it sends now, large: play and read. */
 function Said() {
+  const note = useLive((s) => s.note);
   const words = useLive((s) => s.words);
   const { column } = useSensor();
   const response = useLive((s) => Math.round(127 * (s.tick?.responses[column] ?? 0)));
@@ -89,12 +90,12 @@ function Said() {
         <span>of 127 now</span>
       </p>
       <ol>
-        {words.length === 0 ? (
+        {words.length === 0 && note === null ? (
           <li>
             Nothing sent yet. Hold <kbd>X</kbd> to play the practice board, <kbd>S</kbd> for sound.
           </li>
         ) : (
-          words.map((w, i) => <li key={i}>{w}</li>)
+          [...(note ? [note] : []), ...words].slice(0, 3).map((w, i) => <li key={i}>{w}</li>)
         )}
       </ol>
     </section>

@@ -1,0 +1,105 @@
+import { readFileSync } from 'node:fs';
+import { expect, openBench, openWherry, test } from './bench';
+
+const wherry = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
+const file = (name: string, content: string) => ({
+  name,
+  mimeType: 'application/json',
+  buffer: Buffer.from(content),
+});
+
+test('a faulty instrument is refused by the path of its fault, and a newer one by its version', async ({
+  page,
+}) => {
+  await openBench(page);
+  const input = page.getByLabel('Instrument file');
+  const bad = wherry();
+  bad.voices[0].channel = 40;
+  await input.setInputFiles(file('bad.json', JSON.stringify(bad)));
+  await expect(page.getByText(/voices\.0\.channel: .*Nothing was imported/)).toBeVisible();
+  await input.setInputFiles(file('new.json', JSON.stringify({ ...wherry(), version: 9 })));
+  await expect(page.getByText(/newer Cheironom.*update first/)).toBeVisible();
+  await input.setInputFiles(file('good.json', JSON.stringify({ ...wherry(), name: 'Wherry again' })));
+  await expect(page.getByText('Wherry again')).toBeVisible();
+});
+
+test('a take with bad lines says what was left out and what was kept', async ({ page }) => {
+  await openWherry(page, 'load');
+  const input = page.getByLabel('Take files');
+  await input.setInputFiles(
+    file('soft.csv', readFileSync('demo/wherry-bellows-soft.csv', 'utf8').replace('\n5000,', '\nfive,')),
+  );
+  await expect(page.getByText(/kept as the soft take.*1 lines were left out/)).toBeVisible();
+  await input.setInputFiles(file('empty.csv', ''));
+  await expect(page.getByText(/no line of numbers.*Nothing was kept/)).toBeVisible();
+});
+
+test('a second tab on the same instrument looks on, and says so', async ({ page, context }) => {
+  await openWherry(page, 'voice');
+  const second = await context.newPage();
+  await second.goto('/i/wherry/voice');
+  await expect(second.getByRole('alert').filter({ hasText: 'open in another tab' })).toContainText(
+    'Close that tab and reload',
+  );
+  await second.getByLabel('Note number').fill('70');
+  await expect(second.getByLabel('Note number')).toHaveValue('62');
+  await second.close();
+});
+
+test('a tab closed in the middle of a take loses at most a second of it', async ({ page, context }) => {
+  await openWherry(page, 'calibrate');
+  await page.keyboard.press('Space');
+  await expect(page.getByText('rest, 5 of 8')).toBeVisible();
+  const seen = Date.now();
+  await page.close();
+  const again = await context.newPage();
+  await again.goto('/');
+  const kept = await again.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const open = indexedDB.open('cheironom');
+        open.onsuccess = () => {
+          const all = open.result.transaction(['takes', 'pieces']).objectStore('pieces').getAll();
+          all.onsuccess = () => {
+            const cut = all.result.filter((p) => /-rest-\w+-0$/.test(p.take));
+            resolve(Math.max(...cut.flatMap((p) => [...p.tUs])) / 1e6);
+          };
+        };
+      }),
+  );
+  expect(Date.now() - seen).toBeLessThan(20_000);
+  expect(kept).toBeGreaterThan(4);
+});
+
+test('sound and MIDI that the browser refuses get a sentence each', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.assign(navigator, {
+      requestMIDIAccess: () => Promise.reject(new DOMException('no', 'InvalidStateError')),
+    });
+    const refuse = () => {
+      throw new DOMException('no', 'NotAllowedError');
+    };
+    Object.assign(window, { AudioContext: refuse, webkitAudioContext: refuse });
+  });
+  await openWherry(page, 'voice');
+  await page.getByText('MIDI out: none').click();
+  await expect(page.getByText(/refused MIDI \(InvalidStateError\)/)).toBeVisible();
+  await page.keyboard.press('s');
+  await expect(page.getByText(/refused sound/)).toBeVisible();
+  await expect(page.getByText('sound: off')).toBeVisible();
+});
+
+test('storage that is refused altogether is said on the bench', async ({ page }) => {
+  await page.addInitScript(() => {
+    Object.defineProperty(window, 'indexedDB', {
+      value: {
+        open: () => {
+          throw new DOMException('no', 'SecurityError');
+        },
+        deleteDatabase: () => {},
+      },
+    });
+  });
+  await page.goto('/');
+  await expect(page.getByRole('alert').filter({ hasText: 'refuses to store' })).toBeVisible();
+});

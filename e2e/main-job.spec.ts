@@ -1,0 +1,62 @@
+import { readFileSync } from 'node:fs';
+import { unzipSync } from 'fflate';
+import { expect, hold, openBench, test } from './bench';
+
+test('from nothing to a sounding instrument and its board files, with the keyboard alone, in under five minutes', async ({
+  page,
+}) => {
+  const began = Date.now();
+  await openBench(page);
+
+  await page.keyboard.press('n');
+  await expect(page.getByLabel('Name')).toBeFocused();
+  await page.keyboard.type('Reed box');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Press Space, then let it rest.' })).toBeVisible();
+  await expect(page.getByText('1000 frames/s')).toBeVisible();
+
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('heading', { name: 'Let it rest.' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Blow as softly as you ever would.' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Read it, then accept.' })).toBeVisible({
+    timeout: 120_000,
+  });
+  await expect(page.getByText('20 played')).toBeVisible();
+  await expect(page.getByText('of 20', { exact: true })).toBeVisible();
+  const on = Number(
+    await page
+      .getByRole('img', { name: /^On at/ })
+      .getAttribute('aria-label')
+      .then((l) => /On at (\d+)/.exec(l!)![1]),
+  );
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('img', { name: new RegExp(`^On at ${on + 1}`) })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Breath is calibrated.' })).toBeVisible();
+
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { name: 'Three dynamics, evenly apart' })).toBeVisible();
+  await expect(page.getByText('Levels you use')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Where should each land?' })).toBeVisible();
+
+  await page.keyboard.press('5');
+  await page.keyboard.press('s');
+  await expect(page.getByText('sound: low')).toBeVisible();
+  await hold(page, 'x', 700);
+  await expect(page.getByLabel('Sent now').getByText('note 62 off')).toBeVisible();
+
+  await page.keyboard.press('7');
+  await expect(page.getByRole('status')).toContainText('messages, identical');
+  await expect(page.getByRole('status')).toContainText('C runtime, compiled on this computer');
+  const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
+  const files = unzipSync(new Uint8Array(readFileSync((await download.path())!)));
+  expect(Object.keys(files)).toContain('reed-box/instrument.h');
+  expect(Date.now() - began).toBeLessThan(5 * 60_000);
+
+  await page.reload();
+  await expect(page.getByText('1000 frames/s')).toBeVisible();
+  await page.keyboard.press('0');
+  await expect(page.getByRole('heading', { name: 'Next: load it onto the board' })).toBeVisible();
+  await expect(page.getByText(`on ${on + 1}`).first()).toBeVisible();
+});

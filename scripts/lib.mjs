@@ -1,0 +1,49 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import path from 'node:path';
+
+export const ROOT = path.join(import.meta.dirname, '..');
+
+/** Runs a command in the repository's root with its output shown. Returns its exit code. */
+export function run(command, args, env = {}) {
+  const done = spawnSync(command, args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+  });
+  return done.status ?? 1;
+}
+
+/** Whether a program is on the PATH. */
+export const has = (program) => spawnSync('which', [program]).status === 0;
+
+/** Installs the packages that the lockfile names, if it is newer than what is installed. */
+export function ensurePackages() {
+  const mark = path.join(ROOT, 'node_modules', '.package-lock.json');
+  const lock = path.join(ROOT, 'package-lock.json');
+  if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs) return;
+  console.log('Installing packages (a minute or two, once)…');
+  const code = run('npm', ['ci', '--no-audit', '--no-fund']);
+  if (code !== 0) process.exit(code);
+}
+
+/** Builds the application if any source is newer than the last build. */
+export function ensureBuild() {
+  const mark = path.join(ROOT, '.next', 'BUILD_ID');
+  if (existsSync(mark) && statSync(mark).mtimeMs > newest(['src', 'package-lock.json', 'next.config.ts']))
+    return;
+  console.log('Building (about a minute)…');
+  const code = run('npx', ['next', 'build']);
+  if (code !== 0) process.exit(code);
+}
+
+function newest(names) {
+  let latest = 0;
+  const visit = (file) => {
+    const stat = statSync(file);
+    if (stat.isDirectory()) for (const name of readdirSync(file)) visit(path.join(file, name));
+    else latest = Math.max(latest, stat.mtimeMs);
+  };
+  for (const name of names) visit(path.join(ROOT, name));
+  return latest;
+}

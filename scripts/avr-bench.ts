@@ -136,8 +136,8 @@ function emulate(
     avrInstruction(cpu);
     cpu.tick();
   }
-  // The first scan sends every value once, at power-up; it is not playing.
-  const playing = scans.slice(1);
+  // The first scans send every value once, at power-up; that is not playing.
+  const playing = scans.slice(20);
   return {
     mean: playing.reduce((a, b) => a + b, 0) / playing.length / INPUTS,
     worst: Math.max(...playing) / INPUTS,

@@ -2,7 +2,8 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 
-export const ROOT = path.join(import.meta.dirname, '..');
+/** The repository's root: npm runs every script there. */
+export const ROOT = process.cwd();
 
 /** Runs a command in the repository's root with its output shown. Returns its exit code. */
 export function run(command, args, env = {}) {

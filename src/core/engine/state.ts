@@ -1,5 +1,5 @@
+import { lookaheadOf, type Lookahead } from './lookahead';
 import type { Program } from './program';
-import { cellsOf, type Cells } from './cells';
 
 /** Stages of a gate. */
 export const GATE = { closed: 0, attack: 1, sounding: 2, muted: 3 } as const;
@@ -24,10 +24,13 @@ export interface State {
   openedUs: Uint16Array<ArrayBuffer>;
   /** Highest velocity share since it opened, Q15. */
   peak: Uint16Array<ArrayBuffer>;
-  /** Counts, one band an input, in which the next step provably does nothing. Empty when low > high. */
-  quietLow: Int32Array<ArrayBuffer>;
-  quietHigh: Int32Array<ArrayBuffer>;
-  cells: Cells[];
+  /** One an input: the cell in which it has nothing to do, or 0. */
+  settledIn: Uint16Array<ArrayBuffer>;
+  /** One an input: its only level is held for `sleepFor` µs from `sleepUs` on; until then only its zone matters. */
+  sleepUs: Uint16Array<ArrayBuffer>;
+  sleepFor: Uint16Array<ArrayBuffer>;
+  sleepZone: Uint8Array<ArrayBuffer>;
+  ahead: Lookahead;
 }
 
 /** The state at power-up: nothing sent, nothing sounding. */
@@ -42,8 +45,10 @@ export function start(program: Program): State {
     gate: new Uint8Array(gates),
     openedUs: new Uint16Array(gates),
     peak: new Uint16Array(gates),
-    quietLow: new Int32Array(program.inputs.length).fill(1),
-    quietHigh: new Int32Array(program.inputs.length),
-    cells: program.inputs.map((input) => cellsOf(input, program.tableBits, program.bits)),
+    settledIn: new Uint16Array(program.inputs.length),
+    sleepUs: new Uint16Array(program.inputs.length),
+    sleepFor: new Uint16Array(program.inputs.length),
+    sleepZone: new Uint8Array(program.inputs.length),
+    ahead: lookaheadOf(program),
   };
 }

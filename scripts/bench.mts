@@ -1,0 +1,238 @@
+/**
+ * `npm run bench`: the limits of the design, measured in one run on this machine. Times are noisy, so that what counts
+ * is given as a ratio within the run; cycles are exact, since the chip is emulated. Needs a build (made if stale), and
+ * Debian's gcc-avr and avr-libc for the chip's part.
+ */
+import { spawn } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
+import { calibrateLevel } from '@/core/calibrate/level';
+import { compile } from '@/core/engine/compile';
+import type { Program } from '@/core/engine/program';
+import { start } from '@/core/engine/state';
+import { stepMany } from '@/core/engine/step';
+import { joinTakes } from '@/core/exchange/join-takes';
+import { readInstrument } from '@/core/exchange/instrument-json';
+import { readTakeCsv } from '@/core/exchange/take-csv';
+import type { Instrument } from '@/core/instrument/document';
+import type { Frames } from '@/core/signal/take';
+import { avrFigures } from './avr-bench';
+import { ensureBuild, has } from './lib.mjs';
+
+const PORT = 4321;
+const rows: { what: string; got: string; limit: string; ok: boolean }[] = [];
+const row = (what: string, got: string, limit = '', ok = true) => rows.push({ what, got, limit, ok });
+
+const wherry = demoInstrument();
+const playing = joinTakes(['soft', 'medium', 'loud', 'full', 'rest'].map(demoTake));
+engine();
+calibration();
+board();
+ensureBuild();
+await browser();
+for (const r of rows)
+  console.log(`${r.ok ? '  ' : '✗ '}${r.what.padEnd(62)} ${r.got.padStart(22)}   ${r.limit}`);
+process.exit(rows.every((r) => r.ok) ? 0 : 1);
+
+function demoInstrument(): Instrument {
+  const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].says);
+  return read.value;
+}
+
+function demoTake(role: string): Frames {
+  const read = readTakeCsv(readFileSync(`demo/wherry-bellows-${role}.csv`, 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].says);
+  return read.value.frames;
+}
+
+/** Ten minutes of one channel: the demonstration's playing over and over. */
+function tenMinutes(): Frames {
+  const n = 600_000;
+  const counts = Uint16Array.from({ length: n }, (_, i) => playing.counts[i % playing.counts.length]);
+  return { channels: ['bellows'], tUs: Float64Array.from({ length: n }, (_, i) => i * 1000), counts };
+}
+
+/** Median time of several runs of a job, ns a count. The job's result is kept, so that its work is done. */
+function nsPerCount(counts: number, job: () => number): number {
+  const times = Array.from({ length: 11 }, () => {
+    const began = performance.now();
+    if (Number.isNaN(job())) throw new Error('nsPerCount: the job gave no number');
+    return performance.now() - began;
+  }).sort((x, y) => x - y);
+  return (times[5] * 1e6) / counts;
+}
+
+/** The engine against a bare table look-up over the same counts, one channel and 32. */
+function engine(): void {
+  const one = tenMinutes();
+  row('engine, one channel: against a bare table look-up', ...ratio(wherry, one.counts, 1));
+  const channels = 32;
+  const counts = new Uint16Array(60_000 * channels);
+  for (let i = 0; i < 60_000; i++)
+    for (let c = 0; c < channels; c++)
+      counts[i * channels + c] = one.counts[(i + c * 977) % one.counts.length];
+  const many: Instrument = {
+    ...wherry,
+    sensors: Array.from({ length: channels }, (_, i) => ({
+      ...wherry.sensors[0],
+      id: `s${i}`,
+      channel: `c${i}`,
+    })),
+    voices: Array.from({ length: channels }, (_, i) =>
+      wherry.voices.map((v) => ({ ...v, id: `${v.id}${i}`, sensor: `s${i}` })),
+    ).flat(),
+  };
+  row('engine, 32 channels: against a bare table look-up', ...ratio(many, counts, channels));
+}
+
+function lookUpAll(counts: Uint16Array, table: Uint16Array): number {
+  let sum = 0;
+  for (let i = 0; i < counts.length; i++) sum += table[counts[i]];
+  return sum;
+}
+
+function playAll(program: Program, tUs: Float64Array, counts: Uint16Array, width: number): number {
+  const out = new Uint8Array(program.maxBytes);
+  let bytes = 0;
+  stepMany(program, start(program), tUs, counts, width, out, (_, n) => (bytes += n));
+  return bytes;
+}
+
+function ratio(instrument: Instrument, counts: Uint16Array, width: number): [string, string, boolean] {
+  const channels = instrument.sensors.map((s) => s.channel);
+  const program = compile(instrument, channels);
+  const table = Uint16Array.from({ length: 65536 }, (_, i) => i >> 1);
+  const tUs = Float64Array.from({ length: counts.length / width }, (_, i) => i * 1000);
+  const bare = nsPerCount(counts.length, () => lookUpAll(counts, table));
+  const played = nsPerCount(counts.length, () => playAll(program, tUs, counts, width));
+  const times = played / bare;
+  return [`${played.toFixed(2)} / ${bare.toFixed(2)} ns = ${times.toFixed(2)}×`, 'at most 4×', times <= 4];
+}
+
+function calibration(): void {
+  const long = tenMinutes();
+  let told = 0;
+  const began = performance.now();
+  const takes = [
+    { id: 'r', role: 'rest' as const, ...demoTake('rest') },
+    { id: 'l', role: 'loud' as const, tUs: long.tUs, counts: long.counts },
+  ];
+  const result = calibrateLevel({ bits: 12, sensor: 'b', takes }, () => told++);
+  row(
+    'a ten-minute take through calibration',
+    `${((performance.now() - began) / 1000).toFixed(2)} s`,
+    `in a worker, progress told ${told} times`,
+    result.ok && told > 2,
+  );
+}
+
+function board(): void {
+  if (!has('avr-gcc'))
+    return void row('8-bit chip at 16 MHz', 'avr-gcc is missing', 'apt-get install gcc-avr avr-libc', false);
+  for (const role of ['rest', 'soft', 'loud']) {
+    const f = avrFigures(role);
+    row(
+      `8-bit chip, sixteen inputs playing the ${role} take: cycles an input`,
+      `${f.mean.toFixed(0)}`,
+      `at most 250 on average; slowest scan ${f.worst.toFixed(0)}`,
+      f.mean <= 250 && f.identical,
+    );
+    if (role === 'loud') {
+      row(
+        '   a whole scan of sixteen',
+        `${((f.mean * 16) / 16_000).toFixed(3)} ms`,
+        `of 1 ms; slowest ${((f.worst * 16) / 16_000).toFixed(3)} ms; bytes identical`,
+        f.identical,
+      );
+      row(
+        '   flash and memory',
+        `${f.flashBytes} + ${f.ramBytes} bytes`,
+        'of 32 768 and 2 048',
+        f.flashBytes < 32_768 && f.ramBytes < 2_048,
+      );
+    }
+  }
+}
+
+/** First-load script a route, compressed, and the longest task of the main thread while listening. */
+async function browser(): Promise<void> {
+  const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(PORT)], {
+    stdio: 'ignore',
+    detached: true,
+  });
+  const home = `http://127.0.0.1:${PORT}`;
+  try {
+    for (
+      let i = 0;
+      i < 120 &&
+      !(await fetch(home).then(
+        (r) => r.ok,
+        () => false,
+      ));
+      i++
+    )
+      await new Promise((r) => setTimeout(r, 250));
+    const path = '/usr/bin/chromium';
+    if (!existsSync(path))
+      return void row('screens', 'chromium is missing', 'apt-get install chromium', false);
+    const chrome = await chromium.launch({
+      executablePath: path,
+      args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
+    });
+    const page = await (await chrome.newContext()).newPage();
+    await page.goto(home);
+    await page.getByText('Wherry').waitFor();
+    for (const route of [
+      '',
+      'i/wherry',
+      'i/wherry/listen',
+      'i/wherry/calibrate',
+      'i/wherry/shape',
+      'i/wherry/voice',
+      'i/wherry/load',
+    ]) {
+      const kilobytes = await firstLoad(page, `${home}/${route}`);
+      row(
+        `first load of /${route}`,
+        `${kilobytes.toFixed(0)} KB`,
+        'under 400 KB of compressed script',
+        kilobytes < 400,
+      );
+    }
+    await page.goto(`${home}/i/wherry/listen`);
+    await page.getByText('It lies still').waitFor();
+    const longest = await page.evaluate(async () => {
+      let worst = 0;
+      const watch = new PerformanceObserver((list) => {
+        for (const e of list.getEntries()) worst = Math.max(worst, e.duration);
+      });
+      watch.observe({ type: 'longtask', buffered: false });
+      await new Promise((r) => setTimeout(r, 15_000));
+      watch.disconnect();
+      return worst;
+    });
+    row(
+      'longest main-thread task in 15 s of listening at 1 kHz',
+      longest === 0 ? 'none over 50 ms' : `${longest.toFixed(0)} ms`,
+      'under 50 ms',
+      longest < 50,
+    );
+    await chrome.close();
+  } finally {
+    process.kill(-server.pid!);
+  }
+}
+
+/** Script that a page asks for before it is quiet, compressed with gzip as a server would, KB of 1000 bytes. */
+async function firstLoad(page: import('@playwright/test').Page, url: string): Promise<number> {
+  const scripts: Promise<Buffer>[] = [];
+  const listen = (r: import('@playwright/test').Response) => {
+    if (r.request().resourceType() === 'script') scripts.push(r.body());
+  };
+  page.on('response', listen);
+  await page.goto(url, { waitUntil: 'networkidle' });
+  page.off('response', listen);
+  return (await Promise.all(scripts)).reduce((n, body) => n + gzipSync(body).length, 0) / 1000;
+}

@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { LevelJob } from '@/core/calibrate/level';
+import type { LevelJob } from '@/core/calibrate/level-types';
 import type { Analysis } from './analysis';
 
 /** The analysis worker, begun on first use. `stop` ends what it is doing; the next call begins anew. */

@@ -1,4 +1,5 @@
-import { calibrateLevel, type LevelJob, type LevelReport } from '@/core/calibrate/level';
+import { calibrateLevel } from '@/core/calibrate/level';
+import type { LevelJob, LevelReport } from '@/core/calibrate/level-types';
 import { render, type Rendered } from '@/core/engine/render';
 import type { Instrument, Response, Sensor } from '@/core/instrument/document';
 import type { Result } from '@/core/result';

@@ -1,5 +1,5 @@
 import type { Calibration } from '../instrument/document';
-import type { LevelReport } from './level';
+import type { LevelReport } from './level-types';
 import { missedSoft, type Missed } from './missed';
 
 /** On and off of the up side as whole distances from the whole-count rest. */

@@ -1,7 +1,7 @@
 import { median } from '../signal/quantile';
 import type { Role } from '../signal/take';
 import type { Finding } from './findings';
-import type { LevelEvidence, PlayedTake } from './level';
+import type { LevelEvidence, PlayedTake } from './level-types';
 import { phantomsPerHour } from './thresholds';
 
 type Check = (e: LevelEvidence) => Omit<Finding, 'sensor'> | null;

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { calibrationFaults } from '../instrument/rules';
 import { choiceOf, priceOf, withChoice } from './choice';
-import { calibrateLevel, type LevelReport, type LevelTake } from './level';
+import { calibrateLevel } from './level';
+import type { LevelReport, LevelTake } from './level-types';
 import { gestureMark } from './mark';
 import { makeRun, makeTake } from './takes-by-formula';
 

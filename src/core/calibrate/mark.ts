@@ -1,5 +1,5 @@
 import type { Gesture } from './gesture-detector';
-import type { PlayedTake } from './level';
+import type { PlayedTake } from './level-types';
 import { quantile } from '../signal/quantile';
 
 /** Points of a gesture mark. */

@@ -1,6 +1,6 @@
 import type { Calibration } from '../instrument/document';
 import { median } from '../signal/quantile';
-import type { PlayedTake } from './level';
+import type { PlayedTake } from './level-types';
 
 /** Median peak of soft, medium and loud gestures, as a share (0 … 1) of the way from dead zone to reach. */
 export type PlayedDynamics = Record<'soft' | 'medium' | 'loud', number | null>;

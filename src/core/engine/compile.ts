@@ -128,7 +128,8 @@ function compileLevel(voice: Voice): LevelProgram {
 
 function compileGate(voice: Voice, sides: [Side, Side]): GateProgram {
   const velocity = voice.velocity ?? FIXED_VELOCITY;
-  const attack = (s: Side) => (s.span === 0 ? NO_SCALE : scaleOf(Math.min(65535, Math.max(1, velocity.full - s.on))));
+  const attack = (s: Side) =>
+    s.span === 0 ? NO_SCALE : scaleOf(Math.min(65535, Math.max(1, velocity.full - s.on)));
   return {
     statusOn: STATUS.noteOn | (voice.channel - 1),
     statusOff: STATUS.noteOff | (voice.channel - 1),

@@ -1,6 +1,6 @@
 import { priceOf } from '@/core/calibrate/choice';
 import type { Cure } from '@/core/calibrate/findings';
-import type { LevelReport } from '@/core/calibrate/level';
+import type { LevelReport } from '@/core/calibrate/level-types';
 import type { Calibration } from '@/core/instrument/document';
 import { Findings } from '../parts/findings';
 import { Reading } from '../parts/station';

@@ -1,7 +1,7 @@
 'use client';
 
 import { GUIDE_STEPS } from '@/core/calibrate/guide';
-import type { LevelReport } from '@/core/calibrate/level';
+import type { LevelReport } from '@/core/calibrate/level-types';
 import type { Role } from '@/core/signal/take';
 import type { KeptTake } from '@/store/database';
 import styles from './calibrate.module.css';

@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useState } from 'react';
 import { choiceOf, withChoice, type Choice } from '@/core/calibrate/choice';
-import type { LevelReport } from '@/core/calibrate/level';
+import type { LevelReport } from '@/core/calibrate/level-types';
 import { gestureMark } from '@/core/calibrate/mark';
 import { breathVoices } from '@/core/instrument/create';
 import type { Calibration, Sensor } from '@/core/instrument/document';

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { playedDynamics } from '@/core/calibrate/played-dynamics';
-import type { LevelReport } from '@/core/calibrate/level';
+import type { LevelReport } from '@/core/calibrate/level-types';
 import type { Dynamics, Response, Sensor } from '@/core/instrument/document';
 import {
   DEFAULT_DYNAMICS,

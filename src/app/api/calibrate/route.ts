@@ -1,4 +1,5 @@
-import { calibrateLevel, type LevelTake } from '@/core/calibrate/level';
+import { calibrateLevel } from '@/core/calibrate/level';
+import type { LevelTake } from '@/core/calibrate/level-types';
 import type { Finding } from '@/core/calibrate/findings';
 import { leftOutWords } from '@/core/exchange/take-csv';
 import type { Fault } from '@/core/result';

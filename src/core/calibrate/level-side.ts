@@ -1,0 +1,51 @@
+import { quantile } from '../signal/quantile';
+import type { RestStatistics } from '../signal/rest';
+import type { Role } from '../signal/take';
+import type { Timing } from '../signal/timing';
+import type { LevelJob, LevelTake, PlayedTake } from './level-types';
+import { reachOf } from './reach';
+import {
+  chooseThresholds,
+  DEFAULT_PHANTOMS_PER_HOUR,
+  restSide,
+  type RestSide,
+  type Thresholds,
+} from './thresholds';
+
+/** One side of rest, calibrated. */
+export interface CalibratedSide {
+  side: RestSide;
+  thresholds: Thresholds;
+  /** Distance from the whole-count rest, counts. */
+  reach: number;
+  /** Peaks of soft gestures, distances. */
+  soft: number[];
+}
+
+/** Thresholds and reach of one side; null where nothing was played on it or no threshold fits. @param sign 1 up, −1 down */
+export function calibrateSide(
+  job: LevelJob,
+  rest: LevelTake,
+  stats: RestStatistics,
+  timing: Timing,
+  played: readonly PlayedTake[],
+  sign: 1 | -1,
+  fullScale: number,
+): CalibratedSide | null {
+  const whole = Math.round(stats.rest);
+  const peaks = (role?: Role) =>
+    played
+      .filter((t) => !role || t.role === role)
+      .flatMap((t) => t.gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - whole)));
+  const side = restSide(rest.counts, stats, timing.rateHz, sign, fullScale);
+  const loudest = [peaks('loud'), peaks('medium'), peaks()].find((p) => p.length > 0);
+  const thresholds = chooseThresholds(side, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR);
+  if (!thresholds || !loudest) return null;
+  const p95 = Math.round(quantile(loudest, 0.95));
+  const ceiling = Math.min(
+    side.room,
+    Math.max(p95, ...(peaks('full').length > 0 ? peaks('full') : [side.room])),
+  );
+  const reach = reachOf(loudest, ceiling);
+  return reach > thresholds.on ? { side, thresholds, reach, soft: peaks('soft') } : null;
+}

@@ -1,0 +1,89 @@
+import type { Calibration } from '../instrument/document';
+import type { Hum } from '../signal/hum';
+import type { Clipping } from '../signal/rails';
+import type { RestStatistics } from '../signal/rest';
+import type { Role } from '../signal/take';
+import type { Timing } from '../signal/timing';
+import type { Finding } from './findings';
+import type { Gesture } from './gesture-detector';
+import type { Missed } from './missed';
+import type { PlayedDynamics } from './played-dynamics';
+import type { Sidedness } from './sides';
+import type { RestSide, TradePoint } from './thresholds';
+
+/** One sensor's column of a take. */
+export interface LevelTake {
+  id: string;
+  role: Role;
+  /** µs, never falling. */
+  tUs: ArrayLike<number>;
+  /** Same length; 0 … 2^bits − 1. */
+  counts: ArrayLike<number>;
+  /** Intended gestures, µs; they replace detection in this take. */
+  marks?: readonly number[];
+}
+
+export interface LevelJob {
+  bits: number;
+  sensor: string;
+  takes: readonly LevelTake[];
+  /** Phantom notes an hour to accept. */
+  phantomsPerHour?: number;
+}
+
+/** The few numbers that matter, as the server and the reading show them. */
+export interface LevelReadings {
+  /** At "on", both sides together. */
+  falseTriggersPerHour: number;
+  missedSoft: Missed;
+  /** Theil–Sen, counts a minute; null where the rest take is under three seconds. */
+  driftPerMinute: number | null;
+  /** Levels that noise leaves apart between rest and reach, both sides together. */
+  levels: number;
+  /** Share of the converter between rest and reach, 0 … 1. */
+  useOfRange: number;
+  /** "On" above rest, in σ. */
+  onSigmas: number;
+  /** Standard error of rest, counts. */
+  restStandardError: number;
+  rateHz: number;
+  jitterUs: number;
+  /** Openings of the gate beyond one a gesture, in all played takes. */
+  chatter: number;
+  /** Distance from rest that a loud attack reaches in 10 ms, counts; null without loud gestures. */
+  attack: number | null;
+  dynamics: PlayedDynamics;
+}
+
+/** A played take with its gestures, each with its distance from rest. */
+export interface PlayedTake extends LevelTake {
+  gestures: Gesture[];
+  /** Rest as it lay in this take, counts. */
+  restHere: number;
+}
+
+export interface LevelReport {
+  calibration: Calibration;
+  readings: LevelReadings;
+  findings: Finding[];
+  trade: { up: TradePoint[]; down: TradePoint[] | null };
+  played: PlayedTake[];
+  rest: RestStatistics;
+}
+
+/** What the findings are drawn from. */
+export interface LevelEvidence {
+  job: LevelJob;
+  rest: LevelTake;
+  stats: RestStatistics;
+  timing: Timing;
+  hum: Hum[];
+  clipping: { take: LevelTake; at: Clipping }[];
+  played: PlayedTake[];
+  sidedness: Sidedness;
+  upSide: RestSide;
+  calibration: Calibration;
+  readings: LevelReadings;
+  /** Distances of soft peaks on the up side, and the thresholds chosen there. */
+  softUp: number[];
+}

@@ -8,7 +8,12 @@ enum { CLOSED = 0, ATTACK = 1, SOUNDING = 2, MUTED = 3 };
 #define LSB_OFFSET 32u
 #define RELEASE_VELOCITY 64u
 
-/* The generated header may fix the table's size, so that the compiler can fold the shifts. */
+/* The sketch's own folder may fix the table's size, so that the compiler can fold the shifts. */
+#if defined(__has_include)
+#if __has_include("cheironom_config.h")
+#include "cheironom_config.h"
+#endif
+#endif
 #ifdef CHEIR_TABLE_BITS
 #define TABLE_BITS(program) CHEIR_TABLE_BITS
 #else

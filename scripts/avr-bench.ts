@@ -6,7 +6,7 @@ import { avrInstruction, CPU } from 'avr8js';
 import { channelsOf, compile } from '@/core/engine/compile';
 import { start } from '@/core/engine/state';
 import { step } from '@/core/engine/step';
-import { writeHeader } from '@/core/exchange/header';
+import { writeConfig, writeHeader } from '@/core/exchange/header';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
@@ -67,16 +67,9 @@ export function avrFigures(role = 'loud'): AvrFigures {
     path.join(folder, 'frames.h'),
     `#include <avr/pgmspace.h>\n#define FRAMES ${counts.length}u\n#define LATER ${LATER}u\nstatic const uint16_t frames[FRAMES] PROGMEM = {${counts.join(',')}};\n`,
   );
+  writeFileSync(path.join(folder, 'cheironom_config.h'), writeConfig(instrument));
   const elf = path.join(folder, 'bench.elf');
-  const flags = [
-    '-mmcu=atmega328p',
-    '-Os',
-    '-std=c99',
-    '-Wall',
-    '-Wextra',
-    '-Werror',
-    `-DCHEIR_TABLE_BITS=${instrument.board.tableBits}`,
-  ];
+  const flags = ['-mmcu=atmega328p', '-Os', '-std=c99', '-Wall', '-Wextra', '-Werror'];
   execFileSync('avr-gcc', [
     ...flags,
     '-I',

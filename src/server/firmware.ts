@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import { channelsOf, compile } from '@/core/engine/compile';
-import { writeHeader } from '@/core/exchange/header';
+import { writeConfig, writeHeader } from '@/core/exchange/header';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { fillSketch } from '@/core/exchange/sketch';
 import type { Instrument } from '@/core/instrument/document';
@@ -18,6 +18,7 @@ export async function firmwareZip(instrument: Instrument): Promise<Uint8Array<Ar
   const files: Record<string, string> = {
     'cheironom.h': await source('cheironom.h'),
     'cheironom.c': await source('cheironom.c'),
+    'cheironom_config.h': writeConfig(instrument),
     'instrument.h': writeHeader(instrument, compile(instrument, channels), channels),
     [`${instrument.id}.ino`]: fillSketch(await source('sketch.ino'), instrument),
     'instrument.json': writeInstrument(instrument),

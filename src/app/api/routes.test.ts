@@ -189,9 +189,14 @@ describe('POST /api/firmware and /api/prove', () => {
   it('gives header, runtime, sketch and instrument in one folder, and the same bytes each time', async () => {
     const files = unzipSync(zip);
     expect(Object.keys(files).sort()).toEqual(
-      ['cheironom.c', 'cheironom.h', 'instrument.h', 'instrument.json', 'wherry.ino'].map(
-        (f) => `wherry/${f}`,
-      ),
+      [
+        'cheironom.c',
+        'cheironom.h',
+        'cheironom_config.h',
+        'instrument.h',
+        'instrument.json',
+        'wherry.ino',
+      ].map((f) => `wherry/${f}`),
     );
     expect(strFromU8(files['wherry/wherry.ino'])).toContain('PINS[INSTRUMENT_COLUMNS] = {A0}');
     expect(strFromU8(files['wherry/wherry.ino'])).not.toMatch(/@\w+@/);

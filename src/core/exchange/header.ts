@@ -92,6 +92,10 @@ function inputRows(inputs: readonly InputProgram[], prefix: string): string[] {
   });
 }
 
+/** cheironom_config.h: what the runtime may fold when it is compiled for one instrument. */
+export const writeConfig = (instrument: Instrument): string =>
+  `/* Made by Cheironom. */\n#define CHEIR_TABLE_BITS ${instrument.board.tableBits}\n`;
+
 const scaleRow = (s: Scale) => `{${s.span}, ${s.factor}, ${s.mul}}`;
 
 const levelRow = (l: LevelProgram) =>

@@ -37,7 +37,9 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
       defaultProps: { disableElevation: true, size: 'small' },
-      styleOverrides: { root: { fontSize: 15, lineHeight: 1.5, padding: '4px 12px' } },
+      styleOverrides: {
+        root: { fontSize: 15, lineHeight: 1.5, padding: '4px 12px', whiteSpace: 'nowrap', flexShrink: 0 },
+      },
     },
     MuiPaper: {
       defaultProps: { elevation: 0 },

@@ -37,7 +37,7 @@ export function BeforeAfter({ compared }: { compared: Compared }) {
           type: 'linear',
           min: 0,
           max: Math.ceil((values.length * strideUs) / 1e6),
-          ticks: { ...ticks, maxTicksLimit: 12, callback: (v) => `${v} s` },
+          ticks: { ...ticks, maxTicksLimit: 12, includeBounds: false, callback: (v) => `${v} s` },
         },
         y: {
           ...axis,

@@ -1,0 +1,47 @@
+import { expect, openBench, openWherry, test } from './bench';
+
+test.use({ reducedMotion: 'reduce' } as object);
+
+const shot = (name: string) => ({ path: `docs/screenshots/${name}.png` });
+
+test('bench, run sheet and stations', async ({ page }) => {
+  await openBench(page);
+  await page.screenshot(shot('bench'));
+  await openWherry(page);
+  await page.waitForTimeout(5000);
+  await page.screenshot(shot('run-sheet'));
+  await page.keyboard.press('2');
+  await page.waitForTimeout(8000);
+  await page.screenshot(shot('listen'));
+  await page.keyboard.press('3');
+  await expect(page.getByRole('img', { name: /^On at/ })).toBeVisible();
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('calibrate'));
+  await page.keyboard.press('4');
+  await expect(page.getByText('Levels you use')).toBeVisible();
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('shape'));
+  await page.keyboard.press('5');
+  await page.keyboard.down('x');
+  await page.waitForTimeout(700);
+  await page.screenshot(shot('voice'));
+  await page.keyboard.up('x');
+  await page.keyboard.press('7');
+  await expect(page.getByText('messages, identical')).toBeVisible();
+  await page.screenshot(shot('load'));
+});
+
+test('a guided take, and the dark scheme', async ({ page }) => {
+  await openWherry(page, 'calibrate');
+  await page.keyboard.press('Space');
+  await expect(page.getByText('soft, 7 of 20')).toBeVisible();
+  await page.screenshot(shot('prompter'));
+  await page.keyboard.press('d');
+  await page.waitForTimeout(1500);
+  await page.screenshot(shot('prompter-dark'));
+  await page.keyboard.press('Space');
+  await page.keyboard.press('4');
+  await expect(page.getByText('Levels you use')).toBeVisible();
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('shape-dark'));
+});

@@ -1,5 +1,8 @@
 import { median } from '../signal/quantile';
 import type { Role } from '../signal/take';
+import type { Calibration } from '../instrument/document';
+import { chatterOf } from './chatter';
+import { choiceOf, withChoice } from './choice';
 import type { Finding } from './findings';
 import type { LevelEvidence, PlayedTake } from './level-types';
 import { phantomsPerHour } from './thresholds';
@@ -229,16 +232,36 @@ const freezes: Check = ({ timing }) =>
       }
     : null;
 
-const chatter: Check = ({ readings }) =>
-  readings.chatter > 0
-    ? {
-        code: 'chatter',
-        severity: 'doubt',
-        says: `The gate opened ${readings.chatter} times more than you played.`,
-        causes: ['a gesture hovers at the threshold', 'the level dips inside a gesture'],
-        cures: [{ says: 'Draw “off” further below “on”', cost: 'a later release' }],
-      }
-    : null;
+const chatter: Check = ({ readings, played, calibration, stats }) => {
+  if (readings.chatter === 0) return null;
+  const { on, off } = choiceOf(calibration);
+  const calmer = Array.from({ length: 8 }, (_, k) => on + Math.ceil((k + 1) * Math.max(1, stats.noise)))
+    .map((higher) => withChoice(calibration, { on: higher, off }))
+    .find((c) => chatterOf(played, c) === 0);
+  const missed = calmer && missedAt(played, calmer);
+  return {
+    code: 'chatter',
+    severity: 'doubt',
+    says: `The gate opened ${readings.chatter} times more than you played.`,
+    causes: ['the level rises slowly through the threshold', 'the level dips inside a gesture'],
+    cures: calmer
+      ? [
+          {
+            says: `Set on to ${calmer.on}, off stays`,
+            cost: `${missed} soft ones missed; notes begin a little later`,
+            set: { on: calmer.on, off: calmer.off },
+          },
+        ]
+      : [{ says: 'Less noise: shorter wires, a capacitor at the pin', cost: 'a part, under 1 ms of lag' }],
+  };
+};
+
+/** Soft gestures that would play nothing with these thresholds. */
+function missedAt(played: readonly PlayedTake[], c: Calibration): number {
+  const whole = Math.round(c.rest);
+  const soft = played.filter((t) => t.role === 'soft').flatMap((t) => t.gestures);
+  return soft.filter((g) => Math.abs(g.peak - whole) < choiceOf(c).on).length;
+}
 
 const dead: Check = ({ stats, rest }) =>
   stats.excursion < 1 && new Set(Array.from(rest.counts)).size === 1

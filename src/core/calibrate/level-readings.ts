@@ -4,11 +4,12 @@ import type { RestStatistics } from '../signal/rest';
 import type { Timing } from '../signal/timing';
 import { round } from '../units/round';
 import { attackReach, openingsOf } from './attack';
+import { chatterOf } from './chatter';
 import type { CalibratedSide } from './level-side';
 import type { LevelJob, LevelReadings, PlayedTake } from './level-types';
 import { missedSoft } from './missed';
 import { playedDynamics } from './played-dynamics';
-import { phantomsPerHour, type Thresholds } from './thresholds';
+import { phantomsPerHour } from './thresholds';
 
 /** Time from the gate's opening within which an attack is judged, µs. */
 export const ATTACK_WINDOW_US = 10_000;
@@ -49,21 +50,8 @@ export function readingsOf(
     restStandardError: round(stats.standardError, 3),
     rateHz: round(timing.rateHz, 1),
     jitterUs: timing.jitterUs,
-    chatter: played.reduce((n, t) => n + chatterIn(openings(t).length, t, gates), 0),
+    chatter: chatterOf(played, c),
     attack: attackReach(loud, up.thresholds.on),
     dynamics: playedDynamics(played, c),
   };
-}
-
-/** Openings beyond one for each gesture that reached "on". */
-function chatterIn(
-  openings: number,
-  take: PlayedTake,
-  gates: { sign: number; thresholds: Thresholds }[],
-): number {
-  const heard = take.gestures.filter((g) => {
-    const gate = gates.find((k) => k.sign === g.sign);
-    return gate && Math.abs(g.peak - take.restHere) >= gate.thresholds.on;
-  }).length;
-  return Math.max(0, openings - heard);
 }

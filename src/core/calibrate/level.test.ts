@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { calibrationFaults } from '../instrument/rules';
+import { chatterOf } from './chatter';
 import { choiceOf, priceOf, withChoice } from './choice';
 import { calibrateLevel } from './level';
 import type { LevelReport, LevelTake } from './level-types';
@@ -142,6 +143,16 @@ describe('bad takes get a finding each, with a cure', () => {
     expect(r.readings.missedSoft.missed).toBeGreaterThan(0);
     expect(missed.cures[0].set!.on).toBeLessThan(r.calibration.on);
     expect(missed.cures[0].cost).toMatch(/phantom notes/);
+  });
+  it('a level that rises slowly through the threshold, with the “on” that would not chatter', () => {
+    const peaks = new Array(20).fill(24);
+    const takes = replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks, length: 1.2 }));
+    const r = report(takes);
+    const cure = r.findings.find((f) => f.code === 'chatter')!.cures[0];
+    expect(r.readings.chatter).toBeGreaterThan(0);
+    expect(
+      chatterOf(r.played, withChoice(r.calibration, { on: cure.set!.on - 400, off: cure.set!.off - 400 })),
+    ).toBe(0);
   });
   it('too short a rest, and too few soft ones', () => {
     const takes = replace(

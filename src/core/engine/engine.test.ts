@@ -223,7 +223,8 @@ describe('for any valid instrument and any take', () => {
         const take = randomTake(instrument, 500, seed + 3);
         const program = compile(instrument, take.channels);
         const state = start(program);
-        const blind = { cell: new Uint16Array(0), zone: new Uint8Array(0) };
+        const none = new Uint16Array(0);
+        const blind = { cell: none, closedCell: none, zone: new Uint8Array(0), value: none };
         expect(run(program, take, { ...state, ahead: blind })).toEqual(run(program, take));
       }),
       { numRuns: 60 },

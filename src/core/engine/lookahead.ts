@@ -9,8 +9,12 @@ import type { InputProgram, Program } from './program';
 export interface Lookahead {
   /** Number of the cell, 1 …: counts of one cell give the same step to every level and the same zone to every gate. */
   cell: Uint16Array<ArrayBuffer>;
-  /** Number of the zone, 1 …: as far as gates alone can tell counts apart. */
+  /** The same while every gate is closed: short of on, off does not matter. */
+  closedCell: Uint16Array<ArrayBuffer>;
+  /** As far as gates alone can tell counts apart: 1 short of off, else 2 or 3 up, 4 or 5 down: short of on, or not. */
   zone: Uint8Array<ArrayBuffer>;
+  /** Step of level n (numbered across the program) at count c, at n · 2^bits + c. */
+  value: Uint16Array<ArrayBuffer>;
 }
 
 const cache = new WeakMap<Program, Lookahead>();
@@ -20,7 +24,13 @@ export function lookaheadOf(program: Program): Lookahead {
   let made = cache.get(program);
   if (!made) {
     const size = program.inputs.length * 2 ** program.bits;
-    made = { cell: new Uint16Array(size), zone: new Uint8Array(size) };
+    const levels = program.inputs.reduce((n, input) => n + input.levels.length, 0);
+    made = {
+      cell: new Uint16Array(size),
+      closedCell: new Uint16Array(size),
+      zone: new Uint8Array(size),
+      value: new Uint16Array(levels * 2 ** program.bits),
+    };
     program.inputs.forEach((input, i) => fill(made!, input, i, program));
     cache.set(program, made);
   }
@@ -31,6 +41,7 @@ function fill(into: Lookahead, input: InputProgram, i: number, { bits, tableBits
   const size = 2 ** bits;
   let before: number[] = [];
   let cell = 0;
+  let closedCell = 0;
   for (let count = 0; count < size; count++) {
     const side = sideOf(input, count);
     const distance = distanceOf(input, count);
@@ -41,9 +52,16 @@ function fill(into: Lookahead, input: InputProgram, i: number, { bits, tableBits
       zone,
       ...input.levels.map((l) => stepOf(l.from, l.span, feeds(l.sideMask, side) ? response : input.table[0])),
     ];
-    if (now.some((v, k) => v !== before[k])) cell++;
+    const read = now.some((v, k) => k > 0 && v !== before[k]) || count === 0;
+    if (read || zone !== before[0]) cell++;
+    if (read || opens(zone) !== opens(before[0])) closedCell++;
     into.cell[i * size + count] = cell;
+    into.closedCell[i * size + count] = closedCell;
     into.zone[i * size + count] = zone;
+    for (let k = 1; k < now.length; k++) into.value[(input.firstLevel + k - 1) * size + count] = now[k];
     before = now;
   }
 }
+
+/** Which side's "on" a zone has reached: 3 or 5, or 0 for neither. */
+const opens = (zone: number): number => (zone === 3 || zone === 5 ? zone : 0);

@@ -24,12 +24,15 @@ export interface State {
   openedUs: Uint16Array<ArrayBuffer>;
   /** Highest velocity share since it opened, Q15. */
   peak: Uint16Array<ArrayBuffer>;
-  /** One an input: the cell in which it has nothing to do, or 0. */
+  /** One an input: the cell in which it has nothing to do, or 0; the second while every gate is closed. */
   settledIn: Uint16Array<ArrayBuffer>;
+  settledClosed: Uint16Array<ArrayBuffer>;
   /** One an input: its only level is held for `sleepFor` µs from `sleepUs` on; until then only its zone matters. */
   sleepUs: Uint16Array<ArrayBuffer>;
   sleepFor: Uint16Array<ArrayBuffer>;
   sleepZone: Uint8Array<ArrayBuffer>;
+  /** One an input: the cell in which it would be settled once it wakes, or 0. */
+  sleepCell: Uint16Array<ArrayBuffer>;
   ahead: Lookahead;
 }
 
@@ -46,9 +49,11 @@ export function start(program: Program): State {
     openedUs: new Uint16Array(gates),
     peak: new Uint16Array(gates),
     settledIn: new Uint16Array(program.inputs.length),
+    settledClosed: new Uint16Array(program.inputs.length),
     sleepUs: new Uint16Array(program.inputs.length),
     sleepFor: new Uint16Array(program.inputs.length),
     sleepZone: new Uint8Array(program.inputs.length),
+    sleepCell: new Uint16Array(program.inputs.length),
     ahead: lookaheadOf(program),
   };
 }

@@ -1,7 +1,7 @@
 import { DEFAULT_RELEASE, LSB_OFFSET } from '../midi/messages';
 import { distanceOf, feeds, responseOf, sideOf, stepOf } from './level';
 import type { Lookahead } from './lookahead';
-import { LEVEL_KIND, type GateProgram, type LevelProgram, type Program } from './program';
+import { LEVEL_KIND, type GateProgram, type InputProgram, type LevelProgram, type Program } from './program';
 import { shareOf } from './scale';
 import { GATE, UNSENT, type State } from './state';
 
@@ -73,30 +73,52 @@ function nextBusy(
   columns: number,
   from: number,
 ): number {
+  const base = i << program.bits;
+  let frame = state.sleepFor[i] > 0 ? wakes(program, state, i, tUs, counts, columns, from) : from;
+  const closed = state.settledClosed[i] > 0;
+  const cell = closed ? state.ahead.closedCell : state.ahead.cell;
+  const settled = closed ? state.settledClosed[i] : state.settledIn[i];
+  if (settled === 0) return frame;
+  let at = frame * columns + program.inputs[i].column;
+  for (; frame < tUs.length && cell[base + counts[at]] === settled; at += columns) frame++;
+  return frame;
+}
+
+/** Follows a sleeping input to where it wakes, or leaves its zone; one that wakes where it fell asleep is settled. */
+function wakes(
+  program: Program,
+  state: State,
+  i: number,
+  tUs: Float64Array,
+  counts: Uint16Array,
+  columns: number,
+  from: number,
+): number {
   const { cell, zone } = state.ahead;
   const base = i << program.bits;
-  const settled = state.settledIn[i];
   const sleepFor = state.sleepFor[i];
   const sleepUs = state.sleepUs[i];
   const sleepZone = state.sleepZone[i];
   let frame = from;
   let at = from * columns + program.inputs[i].column;
-  if (settled > 0) for (; frame < tUs.length && cell[base + counts[at]] === settled; at += columns) frame++;
-  if (sleepFor > 0)
-    while (
-      frame < tUs.length &&
-      ((tUs[frame] - sleepUs) & 0xffff) < sleepFor &&
-      zone[base + counts[at]] === sleepZone
-    ) {
-      frame++;
-      at += columns;
+  for (; frame < tUs.length; frame++, at += columns) {
+    const place = base + counts[at];
+    if (((tUs[frame] - sleepUs) & 0xffff) >= sleepFor) {
+      if (cell[place] === state.sleepCell[i]) {
+        state.held[program.inputs[i].firstLevel] = 0;
+        state.sleepFor[i] = 0;
+        state.settledIn[i] = state.sleepCell[i];
+      }
+      return frame;
     }
+    if (zone[place] !== sleepZone) return frame;
+  }
   return frame;
 }
 
 /** Whether an input has nothing to do at a place of the lookahead: settled in its cell, or asleep in its zone. */
 function passedOver(state: State, ahead: Lookahead, i: number, at: number, t: number): boolean {
-  if (ahead.cell[at] === state.settledIn[i]) return true;
+  if (ahead.cell[at] === state.settledIn[i] || ahead.closedCell[at] === state.settledClosed[i]) return true;
   return ((t - state.sleepUs[i]) & 0xffff) < state.sleepFor[i] && ahead.zone[at] === state.sleepZone[i];
 }
 
@@ -111,9 +133,9 @@ function playInput(
   bytes: number,
 ): number {
   const input = program.inputs[i];
-  const { levels, gates, firstLevel, firstGate, table } = input;
-  const side = sideOf(input, count);
-  const distance = distanceOf(input, count);
+  const { levels, gates, firstLevel, firstGate } = input;
+  const { value, zone } = state.ahead;
+  const zoneHere = zone[(i << program.bits) + count];
   let settled = true;
   for (let k = 0; k < levels.length; k++) {
     const n = firstLevel + k;
@@ -124,23 +146,51 @@ function playInput(
       }
       state.held[n] = 0;
     }
-    const response = feeds(levels[k].sideMask, side)
-      ? responseOf(input, program.tableBits, side, distance)
-      : table[0];
-    const value = stepOf(levels[k].from, levels[k].span, response);
-    if (value === state.sent[n]) continue;
+    if (value[(n << program.bits) + count] === state.sent[n]) continue;
     settled = false;
-    if (worthSending(levels[k], state, n, value, response))
-      bytes = sendLevel(levels[k], state, n, t, value, response, out, bytes);
+    bytes = changeLevel(levels[k], n, input, program.tableBits, state, t, count, out, bytes);
   }
   for (let k = 0; k < gates.length; k++) {
-    const fed = feeds(gates[k].sideMask, side) ? distance : 0;
-    const { on, off } = input.sides[side];
-    bytes = playGate(gates[k], firstGate + k, state, t, side, fed, on, off, out, bytes);
-    settled &&= state.gate[firstGate + k] !== GATE.attack;
+    const n = firstGate + k;
+    if (!gateRests(state.gate[n], gates[k].sideMask, zoneHere))
+      bytes = playGate(gates[k], n, input, state, t, count, out, bytes);
+    settled &&= state.gate[n] !== GATE.attack;
   }
   rest(program, state, i, count, settled);
   return bytes;
+}
+
+/** Whether a gate has nothing to do in a zone of the lookahead; never in an unknown one. */
+function gateRests(stage: number, sideMask: number, zone: number | undefined): boolean {
+  if (zone === undefined || stage === GATE.attack) return false;
+  const fed = zone > 1 && feeds(sideMask, zone < 4 ? 0 : 1);
+  return stage === GATE.closed ? !(fed && (zone & 1) === 1) : fed;
+}
+
+/** Sends what a level reads, if it is another value than the one sent, and worth it. The level is not held. */
+function changeLevel(
+  level: LevelProgram,
+  n: number,
+  input: InputProgram,
+  tableBits: number,
+  state: State,
+  t: number,
+  count: number,
+  out: Uint8Array,
+  bytes: number,
+): number {
+  const side = sideOf(input, count);
+  const response = feeds(level.sideMask, side)
+    ? responseOf(input, tableBits, side, distanceOf(input, count))
+    : input.table[0];
+  const reads = stepOf(level.from, level.span, response);
+  const sent = state.sent[n];
+  if (reads === sent || !worthSending(level, state, n, reads, response)) return bytes;
+  state.sent[n] = reads;
+  state.sentAt[n] = response;
+  state.sentUs[n] = t;
+  state.held[n] = 1;
+  return writeLevel(level, reads, sent, out, bytes);
 }
 
 /** Past the deadband, ends excepted. */
@@ -156,36 +206,23 @@ function worthSending(
   return moved >= level.deadband;
 }
 
-function sendLevel(
-  level: LevelProgram,
-  state: State,
-  n: number,
-  t: number,
-  value: number,
-  response: number,
-  out: Uint8Array,
-  bytes: number,
-): number {
-  const sent = state.sent[n];
-  state.sent[n] = value;
-  state.sentAt[n] = response;
-  state.sentUs[n] = t;
-  state.held[n] = 1;
-  return writeLevel(level, value, sent, out, bytes);
-}
-
 /** Notes in which cell nothing can happen, and for how long only the zone matters. Counts past the converter: never. */
 function rest(program: Program, state: State, i: number, count: number, settled: boolean): void {
   const { levels, gates, firstLevel, firstGate } = program.inputs[i];
   const at = (i << program.bits) + count;
   const known = count < 1 << program.bits;
-  state.settledIn[i] = known && settled ? state.ahead.cell[at] : 0;
+  let closed = true;
+  for (let k = 0; k < gates.length; k++) closed &&= state.gate[firstGate + k] === GATE.closed;
+  state.settledIn[i] = known && settled && !closed ? state.ahead.cell[at] : 0;
+  state.settledClosed[i] = known && settled && closed ? state.ahead.closedCell[at] : 0;
   let sleeps = known && levels.length === 1 && state.held[firstLevel] === 1;
   for (let k = 0; k < gates.length; k++) sleeps &&= state.gate[firstGate + k] !== GATE.attack;
   state.sleepFor[i] = sleeps ? levels[0].intervalUs : 0;
   if (!sleeps) return;
   state.sleepUs[i] = state.sentUs[firstLevel];
   state.sleepZone[i] = state.ahead.zone[at];
+  const reads = state.ahead.value[(firstLevel << program.bits) + count];
+  state.sleepCell[i] = reads === state.sent[firstLevel] ? state.ahead.cell[at] : 0;
 }
 
 /** A 14-bit controller sends its high byte only when that changed; the low byte follows it always. */
@@ -220,15 +257,16 @@ function writeLevel(
 function playGate(
   gate: GateProgram,
   n: number,
+  input: InputProgram,
   state: State,
   tUs: number,
-  side: 0 | 1,
-  distance: number,
-  on: number,
-  off: number,
+  count: number,
   out: Uint8Array,
   bytes: number,
 ): number {
+  const side = sideOf(input, count);
+  const distance = feeds(gate.sideMask, side) ? distanceOf(input, count) : 0;
+  const { on, off } = input.sides[side];
   if (state.gate[n] === GATE.closed) {
     if (distance < on) return bytes;
     state.gate[n] = GATE.attack;
@@ -275,6 +313,7 @@ export function silence(program: Program, state: State, out: Uint8Array): number
     }
   }
   state.settledIn.fill(0);
+  state.settledClosed.fill(0);
   state.sleepFor.fill(0);
   return bytes;
 }

@@ -20,6 +20,8 @@ export interface Working {
   progress: number | null;
 }
 
+const NOTHING_YET: Working = { report: null, refused: null, progress: 0 };
+
 /** The report of a sensor's takes, computed in the analysis worker whenever they change. */
 export function useLevelReport(sensor: Sensor): Working & { stop: () => void } {
   const { board } = useInstrument();
@@ -36,7 +38,9 @@ export function useLevelReport(sensor: Sensor): Working & { stop: () => void } {
   useEffect(() => {
     if (key === '') return;
     let current = true;
-    const tell = (w: Partial<Working>) => current && setWorking((before) => ({ ...before, key, ...w }));
+    // A report of other takes must never be taken for one of these.
+    const tell = (w: Partial<Working>) =>
+      current && setWorking((before) => ({ ...(before.key === key ? before : NOTHING_YET), key, ...w }));
     void analyse(key.split(','), { id, channel }, bits, (share) => tell({ progress: share })).then(
       (done) => tell({ ...done, progress: null }),
       (error: unknown) =>
@@ -54,8 +58,7 @@ export function useLevelReport(sensor: Sensor): Working & { stop: () => void } {
     setWorking((w) => ({ ...w, progress: null, refused: 'Stopped. The takes are kept.' }));
   };
   if (key === '') return { report: null, refused: null, progress: null, stop };
-  const stale = working.key !== key;
-  return { ...working, progress: stale ? 0 : working.progress, stop };
+  return { ...(working.key === key ? working : NOTHING_YET), stop };
 }
 
 async function analyse(

@@ -22,5 +22,7 @@ export function sidednessOf(gestures: readonly Gesture[], distance: (g: Gesture)
     return kept.length >= 2 && kept.length * 6 >= gestures.length && median(kept) > 0;
   };
   if (real(up, down) && real(down, up)) return 'both';
-  return strength(down) > strength(up) ? 'falling' : 'rising';
+  // One knock the other way may be the strongest of all; what was played most decides.
+  const total = (peaks: number[]) => peaks.reduce((sum, p) => sum + p, 0);
+  return total(down) > total(up) ? 'falling' : 'rising';
 }

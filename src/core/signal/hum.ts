@@ -29,7 +29,7 @@ export function humOf(counts: ArrayLike<number>, rateHz: number): Hum[] {
       const around = [-10, -9, -8, -7, -6, -5, 5, 6, 7, 8, 9, 10].map((k) => power[Math.max(1, bin + k)]);
       const inPeak = power[bin - 1] + power[bin] + power[bin + 1];
       const floor = median(around);
-      // A sine of amplitude A spreads A²/4 · Σw² over the bins beside its own under a Hann window.
+      // A sine of amplitude A spreads A²/4 · Σw² over the bins beside its own, as a Hann window does.
       const amplitude = Math.sqrt(Math.max(0, (4 * (inPeak - 3 * floor)) / (SEGMENT * 0.375 * SEGMENT)));
       return { hz, amplitude, ratio: floor > 0 ? power[bin] / floor : Infinity };
     })

@@ -34,8 +34,8 @@ export function Keys() {
   };
   useHotkeys('up', () => step(-1), { preventDefault: true });
   useHotkeys('down', () => step(1), { preventDefault: true });
-  const told = (done: string, todo: string, says: string | null) =>
-    notify(says ? `${done}: ${says}` : `Nothing to ${todo}`);
+  const told = (done: string, verb: string, says: string | null) =>
+    notify(says ? `${done}: ${says}` : `Nothing to ${verb}`);
   useHotkeys('mod+z', () => told('Undone', 'undo', workspace.undo()), { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', () => told('Redone', 'redo', workspace.redo()), { preventDefault: true });
   return null;

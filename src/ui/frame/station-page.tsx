@@ -6,7 +6,7 @@ import type { StationId } from './stations';
 
 const waiting = () => <p style={{ padding: 20 }}>Opening…</p>;
 
-/** Each station is loaded when it is first opened, so that no page carries the charts of another. */
+/** A station is loaded when it is first opened, so that no page carries the charts of another. */
 const PAGES: Record<StationId, ComponentType> = {
   listen: dynamic(() => import('../listen/listen').then((m) => m.Listen), { loading: waiting }),
   calibrate: dynamic(() => import('../calibrate/calibrate').then((m) => m.Calibrate), { loading: waiting }),

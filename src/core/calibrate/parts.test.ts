@@ -1,0 +1,106 @@
+import { describe, expect, it } from 'vitest';
+import type { Calibration } from '../instrument/document';
+import { attackReach, openingsOf } from './attack';
+import { chatterOf } from './chatter';
+import type { Gesture } from './gesture-detector';
+import type { PlayedTake } from './level-types';
+import { playedDynamics } from './played-dynamics';
+import { restInTake } from './rest-in-take';
+import { sidednessOf } from './sides';
+import { makeTake } from './takes-by-formula';
+
+const gesture = (peak: number): Gesture => ({
+  fromUs: 0,
+  toUs: 1,
+  sign: peak >= 1000 ? 1 : -1,
+  peak,
+  peakUs: 0,
+});
+const from1000 = (g: Gesture) => Math.abs(g.peak - 1000);
+
+describe('openings of a gate', () => {
+  const tUs = Array.from({ length: 12 }, (_, i) => i * 1000);
+  it('begin at on, last until below off, and keep the peak of their window only', () => {
+    const distances = [0, 12, 30, 60, 90, 8, 7, 4, 12, 11, 3, 0];
+    expect(openingsOf(tUs, distances, { on: 10, off: 5 }, 2000)).toEqual([
+      { tUs: 1000, peak: 60 },
+      { tUs: 8000, peak: 12 },
+    ]);
+  });
+  it('give full velocity to p95 of loud attacks, never at or below on', () => {
+    expect(
+      attackReach(
+        [
+          { tUs: 0, peak: 100 },
+          { tUs: 1, peak: 200 },
+        ],
+        10,
+      ),
+    ).toBe(195);
+    expect(attackReach([{ tUs: 0, peak: 10 }], 10)).toBe(11);
+    expect(attackReach([], 10)).toBeNull();
+  });
+});
+
+describe('which way playing goes', () => {
+  it('follows the gestures, and takes an echo for an echo', () => {
+    expect(sidednessOf([1500, 1600, 1550].map(gesture), from1000)).toBe('rising');
+    expect(sidednessOf([500, 400, 450].map(gesture), from1000)).toBe('falling');
+    expect(sidednessOf([1500, 500, 1600, 400].map(gesture), from1000)).toBe('both');
+    expect(sidednessOf([1500, 950, 1600, 940, 1550, 960].map(gesture), from1000)).toBe('rising');
+    expect(sidednessOf([1500, 1600, 1550, 1520, 400].map(gesture), from1000)).toBe('rising');
+  });
+});
+
+describe('rest in a take that was played', () => {
+  it('is found where it lies, moved or not, and not taken from a held note', () => {
+    const strokes = makeTake('soft', { rest: 1006, noise: 2, peaks: new Array(10).fill(300) });
+    expect(restInTake(strokes.counts, 1000, 1000, 2, 4095)).toBeCloseTo(1006, 0);
+    const held = [...new Array(3000).fill(1040), ...new Array(600).fill(1001)];
+    expect(restInTake(held, 1000, 1000, 2, 4095)).toBeCloseTo(1001, 1);
+    expect(restInTake(new Array(3000).fill(3000), 1000, 1000, 2, 4095)).toBe(1000);
+  });
+});
+
+describe('judging takes by a calibration', () => {
+  const calibration: Calibration = {
+    rest: 1000,
+    noise: 2,
+    polarity: 'rising',
+    reach: { up: 2020, down: 480 },
+    on: 1020,
+    off: 1010,
+    onDown: 980,
+    offDown: 990,
+    deadZone: { up: 20, down: 20 },
+    takes: [],
+    method: '',
+  };
+  const played = (role: PlayedTake['role'], counts: number[], gestures: Gesture[]): PlayedTake => ({
+    id: role,
+    role,
+    tUs: counts.map((_, i) => i * 1000),
+    counts,
+    gestures,
+    restHere: 1000,
+  });
+  it('dynamics are the middle of each, every gesture on its own side', () => {
+    const takes = [
+      played('soft', [], [gesture(1120), gesture(930)]),
+      played('loud', [], [gesture(2020), gesture(2600)]),
+    ];
+    expect(playedDynamics(takes, calibration)).toEqual({
+      soft: expect.closeTo(0.1, 9),
+      medium: null,
+      loud: 1,
+    });
+  });
+  it('chatter counts openings beyond one a gesture, on both sides, and not those of gestures that were missed', () => {
+    const once = [1000, 1030, 1012, 1030, 1000, 970, 1000];
+    const twice = [1000, 1030, 1005, 1030, 1000, 970, 995, 970, 1000];
+    const both = [gesture(1030), gesture(970)];
+    expect(chatterOf([played('soft', once, both)], calibration)).toBe(0);
+    expect(chatterOf([played('soft', twice, both)], calibration)).toBe(2);
+    expect(chatterOf([played('soft', [1000, 1015, 1000], [gesture(1015)])], calibration)).toBe(0);
+  });
+});

@@ -1,0 +1,261 @@
+// @vitest-environment jsdom
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { newInstrument } from '@/core/instrument/create';
+import type { Instrument } from '@/core/instrument/document';
+import { nextStep } from './bench/next-step';
+import { promptFor } from './calibrate/prompts';
+import { TakesStrip } from './calibrate/takes-strip';
+import { isStation, STATIONS } from './frame/stations';
+import { TraceRing } from './frame/trace-ring';
+import { shareNow } from './frame/sensor-list';
+import { Findings } from './parts/findings';
+import { GestureMark } from './parts/gesture-mark';
+import { Notices, notify } from './parts/notice';
+import { agoWords, grouped, perHourWords, short } from './parts/words';
+import { shownResponse } from './shape/use-shape';
+import { MidiOut } from './sound/midi-out';
+import { VoiceRow } from './voice/voice-row';
+
+afterEach(cleanup);
+
+const instrument = (): Instrument => newInstrument('reed', 'Reed', '2026-11-25T00:00:00Z');
+const calibration = {
+  rest: 1000,
+  noise: 2,
+  polarity: 'rising' as const,
+  reach: { up: 3000, down: 0 },
+  on: 1020,
+  off: 1010,
+  onDown: 980,
+  offDown: 990,
+  deadZone: { up: 20, down: 20 },
+  takes: [],
+  method: '',
+};
+
+describe('words', () => {
+  it('say how long ago, how often, and how many, so that it can be felt', () => {
+    expect([2000, 125_000, 2 * 3_600_000, 26 * 3_600_000, 6 * 86_400_000, -50].map(agoWords)).toEqual([
+      '2 s ago',
+      '2 min ago',
+      '2 h ago',
+      'yesterday',
+      '6 days ago',
+      '0 s ago',
+    ]);
+    expect([0, NaN, 1234, 1, 1 / 40, 1 / 3, 1 / 720, 1e-6].map(perHourWords)).toEqual([
+      'none',
+      'none',
+      '1\u2009234 an hour',
+      '1 an hour',
+      '1 in 40 h',
+      '1 in 3.0 h',
+      '1 in 30 days',
+      'under 1 a year',
+    ]);
+    expect([grouped(4213), grouped(999), short(3.14159), short(-42.4)]).toEqual([
+      '4\u2009213',
+      '999',
+      '3.1',
+      '-42',
+    ]);
+  });
+  it('prompt with the sensor’s own verb, and say when it moved', () => {
+    const [sensor] = instrument().sensors;
+    expect(promptFor('soft', sensor).says).toBe('Blow as softly as you ever would.');
+    expect(promptFor('soft', { ...sensor, verb: 'push' }).says).toBe('Push as softly as you ever would.');
+    const view = {
+      step: 0,
+      role: 'rest' as const,
+      done: 0,
+      wanted: 8,
+      peaks: [],
+      rest: null,
+      complaint: 'moved' as const,
+    };
+    expect(promptFor('rest', sensor, view).says).toBe('It moved. Let it rest.');
+    for (const role of ['rest', 'soft', 'medium', 'loud', 'full'] as const)
+      expect(promptFor(role, sensor).under).not.toBe('');
+  });
+});
+
+describe('what comes next', () => {
+  it('is the first thing that is missing, in working order', () => {
+    const i = instrument();
+    expect(nextStep(i).station).toBe('calibrate');
+    i.sensors[0].calibration = calibration;
+    expect(nextStep(i).station).toBe('shape');
+    i.sensors[0].response = { family: 'power', gamma: 0.6 };
+    expect(nextStep(i)).toEqual({ says: 'give it a voice', station: 'voice' });
+    i.voices = [{ id: 'v', sensor: 'breath', kind: 'pressure', side: 'both', channel: 1 }];
+    expect(nextStep(i).station).toBe('load');
+  });
+  it('stations keep the design’s own numbers', () => {
+    expect(STATIONS.map((s) => s.key).join('')).toBe('23457');
+    expect([isStation('shape'), isStation('plan'), isStation('__proto__')]).toEqual([true, false, false]);
+  });
+});
+
+describe('levels and traces', () => {
+  it('a level lies between rest and reach on its own side, and on the converter without a calibration', () => {
+    const [sensor] = instrument().sensors;
+    expect(shareNow(sensor, 12, 4095)).toBe(1);
+    const measured = { ...sensor, calibration };
+    expect([1000, 2000, 500, 3500, -9].map((c) => shareNow(measured, 12, c))).toEqual([0, 0.5, 0.5, 1, 1]);
+    expect(
+      shareNow({ ...measured, calibration: { ...calibration, reach: { up: 3000, down: null } } }, 12, 500),
+    ).toBe(0);
+  });
+  it('a trace holds its last eight seconds and nothing more', () => {
+    const ring = new TraceRing();
+    for (let i = 0; i < ring.size + 5; i++) ring.push(i, i + 1);
+    expect([ring.filled, ring.total, ring.at, ring.low[4], ring.low[5]]).toEqual([
+      ring.size,
+      ring.size + 5,
+      5,
+      ring.size + 4,
+      5,
+    ]);
+  });
+  it('a gesture mark is drawn from the take, dashed before there is one', () => {
+    const [sensor] = instrument().sensors;
+    const { container, rerender } = render(<GestureMark sensor={sensor} />);
+    expect(container.querySelector('path')!.getAttribute('stroke-dasharray')).not.toBeNull();
+    rerender(<GestureMark sensor={{ ...sensor, mark: [0, 1, 0] }} />);
+    const path = container.querySelector('path')!;
+    expect(path.getAttribute('d')).toBe('M2.0 18.0L22.0 3.0L42.0 18.0');
+    expect(path.getAttribute('stroke-dasharray')).toBeNull();
+    expect(path.getAttribute('stroke')).toBe('var(--breath)');
+  });
+});
+
+describe('findings', () => {
+  it('offer what can be done as a button, and what cannot as words, each with its price', () => {
+    const cure = vi.fn();
+    const cures = [
+      { says: 'Record a longer rest', cost: 'about 8 s', redo: 'rest' as const },
+      { says: 'A gauge of a narrower range', cost: 'a part' },
+    ];
+    render(
+      <Findings
+        act={cure}
+        findings={[
+          { code: 'x', severity: 'doubt', sensor: 's', says: 'Rest is short.', causes: ['a', 'b'], cures },
+        ]}
+      />,
+    );
+    expect(screen.getByText('Likely: a; or b.')).toBeTruthy();
+    expect(screen.getAllByRole('button')).toHaveLength(1);
+    fireEvent.click(screen.getByRole('button', { name: /Record a longer rest.*about 8 s/ }));
+    expect(cure).toHaveBeenCalledWith(cures[0]);
+  });
+  it('takes say what they hold, and can be played again one by one', () => {
+    const redo = vi.fn();
+    const take = {
+      id: 't',
+      instrument: 'i',
+      sensor: 's',
+      role: 'rest' as const,
+      at: '',
+      channels: ['s'],
+      bits: 12,
+      rateHz: 1000,
+      whole: true,
+    };
+    const { rerender } = render(<TakesStrip takes={[]} report={null} redo={redo} />);
+    expect(screen.queryByRole('button')).toBeNull();
+    rerender(<TakesStrip takes={[take]} report={null} redo={redo} />);
+    expect(screen.getAllByText('to do')).toHaveLength(4);
+    fireEvent.click(screen.getByRole('button', { name: 'Play soft again' }));
+    expect(redo).toHaveBeenCalledWith('soft');
+  });
+  it('a notice is said, and its action done once', async () => {
+    const run = vi.fn();
+    render(<Notices />);
+    expect(screen.queryByText('Wherry is removed.')).toBeNull();
+    act(() => notify('Wherry is removed.', { word: 'Bring it back', run }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Bring it back' }));
+    expect(run).toHaveBeenCalledTimes(1);
+    expect(screen.queryByText('Wherry is removed.')).toBeNull();
+  });
+});
+
+describe('the curve that is shown', () => {
+  const played = { soft: 0.05, medium: 0.4, loud: 0.85 };
+  it('is a proposal only while the sensor was never shaped and all dynamics were played', () => {
+    expect(shownResponse({ family: 'straight' }, null)).toEqual({
+      shown: { family: 'straight' },
+      proposed: false,
+    });
+    expect(shownResponse({ family: 'straight' }, played).proposed).toBe(true);
+    const chosen = { family: 'straight' as const, dynamics: { soft: 10, medium: 60, loud: 120 } };
+    expect(shownResponse(chosen, played)).toEqual({ shown: chosen, proposed: false });
+  });
+});
+
+describe('a voice as a sentence', () => {
+  const row = (voice: Instrument['voices'][0], change = vi.fn()) => {
+    render(
+      <ul>
+        <VoiceRow voice={voice} twoSided={false} change={change} remove={vi.fn()} />
+      </ul>,
+    );
+    return change;
+  };
+  it('keeps numbers within what MIDI allows', () => {
+    const change = row({ id: 'v', sensor: 's', kind: 'note', side: 'both', channel: 1, note: 62 });
+    expect(screen.getByText('D4')).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('Note number'), { target: { value: '300' } });
+    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ note: 127 }));
+    fireEvent.change(screen.getByLabelText('Channel'), { target: { value: '-4' } });
+    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ channel: 1 }));
+  });
+  it('falls back to 7 bits where a controller has no low byte', () => {
+    const change = row({
+      id: 'v',
+      sensor: 's',
+      kind: 'controller',
+      side: 'both',
+      channel: 1,
+      controller: 2,
+      bits: 14,
+    });
+    fireEvent.change(screen.getByLabelText('Controller number'), { target: { value: '74' } });
+    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ controller: 74, bits: 7 }));
+  });
+});
+
+describe('MIDI out', () => {
+  it('ends what it started when another port is chosen, and is silent without one', async () => {
+    const sent: number[][] = [];
+    const port = { id: 'p', name: null, send: (b: number[]) => sent.push(b) };
+    vi.stubGlobal('navigator', { requestMIDIAccess: async () => ({ outputs: new Map([['p', port]]) }) });
+    const out = new MidiOut();
+    out.send([0x90, 60, 100]);
+    expect(await out.ask()).toEqual({ ports: [{ id: 'p', name: 'unnamed port' }] });
+    out.choose('p');
+    out.send([0x93, 60, 100]);
+    out.send([0x93, 64, 100]);
+    out.send([0x83, 60, 64]);
+    out.choose(null);
+    expect(sent.at(-1)).toEqual([0x83, 64, 64]);
+    expect(sent).toHaveLength(4);
+    vi.unstubAllGlobals();
+  });
+  it('says why there is no port', async () => {
+    const asked = async (navigator: object) => {
+      vi.stubGlobal('navigator', navigator);
+      const answer = await new MidiOut().ask();
+      vi.unstubAllGlobals();
+      return 'refused' in answer ? answer.refused : '';
+    };
+    expect(await asked({})).toMatch(/has no MIDI/);
+    expect(await asked({ requestMIDIAccess: async () => ({ outputs: new Map() }) })).toMatch(
+      /no MIDI port.*Plug one in/,
+    );
+    expect(
+      await asked({ requestMIDIAccess: () => Promise.reject(new DOMException('', 'InvalidStateError')) }),
+    ).toMatch(/refused MIDI/);
+  });
+});

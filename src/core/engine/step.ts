@@ -9,7 +9,7 @@ import { GATE, UNSENT, type State } from './state';
  * Plays one frame. Integers only, nothing allocated; firmware/cheironom.c does the same, byte for byte.
  *
  * @param tUs time of the frame, µs; only differences matter, modulo 2^16
- * @param counts the frame's counts start at `offset`, one a column
+ * @param counts the frame's counts start at `offset`, one a column, each 0 … 2^bits − 1: who lets frames in checks that
  * @param out room for `program.maxBytes`; complete messages are written from its start, levels before notes
  * @returns bytes written
  */
@@ -48,18 +48,20 @@ export function stepMany(
 ): void {
   const { inputs } = program;
   const next = Int32Array.from(inputs, (_, i) => nextBusy(program, state, i, tUs, counts, columns, 0));
-  for (;;) {
-    let frame = tUs.length;
-    for (let i = 0; i < next.length; i++) if (next[i] < frame) frame = next[i];
-    if (frame === tUs.length) return;
+  let frame = next.reduce((soonest, f) => Math.min(soonest, f), tUs.length);
+  while (frame < tUs.length) {
+    let soonest = tUs.length;
     let bytes = 0;
     for (let i = 0; i < next.length; i++) {
-      if (next[i] !== frame) continue;
-      const count = counts[frame * columns + inputs[i].column];
-      bytes = playInput(program, state, i, tUs[frame] & 0xffff, count, out, bytes);
-      next[i] = nextBusy(program, state, i, tUs, counts, columns, frame + 1);
+      if (next[i] === frame) {
+        const count = counts[frame * columns + inputs[i].column];
+        bytes = playInput(program, state, i, tUs[frame] & 0xffff, count, out, bytes);
+        next[i] = nextBusy(program, state, i, tUs, counts, columns, frame + 1);
+      }
+      if (next[i] < soonest) soonest = next[i];
     }
     if (bytes > 0) emit(frame, bytes);
+    frame = soonest;
   }
 }
 

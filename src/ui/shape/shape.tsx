@@ -165,9 +165,11 @@ const ordered = ({ soft, medium, loud }: Dynamics): Dynamics => ({
 });
 
 function fitWords(shown: Response, played: Played, wanted: Dynamics): string {
+  if (shown.family === 'points') return 'A smooth curve through all three.';
   const curve = curveOf(shown);
   const off = Math.max(...DYNAMIC_NAMES.map((d) => Math.abs(127 * curve(played[d]) - wanted[d])));
-  const name =
-    shown.family === 'power' ? `Power ${shown.gamma!.toFixed(2)}` : CURVE_FAMILIES[shown.family].name;
-  return `${name}: within ${Math.ceil(off)} steps of all three.`;
+  const name = shown.family === 'power' ? `Power ${shown.gamma!.toFixed(2)}` : 'Straight';
+  return off <= 1
+    ? `${name}: within a step of all three.`
+    : `${name}: within ${Math.ceil(off)} steps of all three.`;
 }

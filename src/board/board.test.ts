@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest';
 import { restStatistics } from '@/core/signal/rest';
 import { FrameQueue } from './board';
 import { PracticeBoard, PRACTICE_GAUGE, USUAL_DISTURBANCE } from './practice';
-import { ReplayBoard } from './replay';
 
 /** What a practice board gives in so many seconds. */
 function listen(board: PracticeBoard, seconds: number): number[] {
@@ -75,21 +74,5 @@ describe('the practice board', () => {
     board.player.press(40);
     const heard = listen(board, 1);
     expect([Math.max(...heard), heard.length]).toEqual([1023, 501]);
-  });
-});
-
-describe('a take played again', () => {
-  it('gives its own frames at its own pace, once', () => {
-    const frames = {
-      channels: ['a'],
-      tUs: Float64Array.of(500, 1500, 2500),
-      counts: Uint16Array.of(7, 8, 9),
-    };
-    const board = new ReplayBoard(frames, 12, 1000);
-    const queue = new FrameQueue(1, 10);
-    board.advance(1000, queue);
-    expect([queue.length, board.done]).toEqual([2, false]);
-    board.advance(9000, queue);
-    expect([queue.length, board.done]).toEqual([3, true]);
   });
 });

@@ -1,4 +1,4 @@
-/** What a board is, whatever stands behind it: practice, a cable, or a take played again. */
+/** What a board is, whatever stands behind it: practice, or a cable. */
 export interface BoardInfo {
   /** As the screens name it: "Practice board". */
   name: string;

@@ -2,7 +2,6 @@ import { createStore } from 'zustand/vanilla';
 import type { Instrument } from '@/core/instrument/document';
 import { database, type Database, type KeptTake } from './database';
 import { beginHistory, record, redo, undo, type History } from './history';
-import { removeTake } from './takes';
 import { storageWords } from './trouble';
 
 /** The instrument on the bench: its document with undo, its takes' labels, and how well it is kept. */
@@ -80,7 +79,6 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
   return {
     store,
     open,
-    save,
     reloadTakes,
     guarded,
     /** Changes the instrument, undoably. `logged` puts the step into its log too. */
@@ -100,7 +98,6 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
       if (history) setHistory(redo(history));
       return history?.future[0]?.says ?? null;
     },
-    removeTake: (take: string) => guarded(() => removeTake(take, db)).then(reloadTakes),
     /** Keeps what is still waiting to be kept. */
     close: async () => {
       if (timer) {

@@ -32,7 +32,6 @@ export function Calibrate() {
 
   const guide = (steps: readonly GuideStep[]) => {
     if (readOnly) return;
-    session.choice.setState({ fresh: false });
     session.say({ is: 'guide', sensor: sensor.id, steps: [...steps], known: report?.rest ?? null });
   };
   const redo = (role: Role) => {

@@ -15,8 +15,6 @@ export interface Choice {
   sensor: string;
   glance: boolean;
   keys: boolean;
-  /** True once a guided run has finished and its takes wait to be looked at. */
-  fresh: boolean;
 }
 
 const WORDS = 3;
@@ -25,7 +23,7 @@ const WORDS = 3;
 export class Session {
   readonly workspace: Workspace;
   readonly live = createLiveStore();
-  readonly choice = createStore<Choice>(() => ({ sensor: '', glance: false, keys: false, fresh: false }));
+  readonly choice = createStore<Choice>(() => ({ sensor: '', glance: false, keys: false }));
   readonly ear = new Ear();
   readonly midi = new MidiOut();
   traces: TraceRing[] = [];
@@ -108,10 +106,7 @@ export class Session {
       case 'take-ends':
         return this.keep(() => endTake(message.take).then(() => workspace.reloadTakes()));
       case 'guide-ends':
-        return this.keep(async () => {
-          await workspace.reloadTakes();
-          if (message.finished) this.choice.setState({ fresh: true });
-        });
+        return this.keep(() => workspace.reloadTakes());
     }
   }
 

@@ -10,7 +10,6 @@ export function ProofView({ sensor }: { sensor: string }) {
   switch (state.is) {
     case 'nothing':
       return <p className={styles.proof}>Record takes first; they are what the proof is played on.</p>;
-    case 'waiting':
     case 'running':
       return <p className={styles.proof}>Playing your takes on both…</p>;
     case 'failed':

@@ -9,11 +9,7 @@ import type { Proof } from '@/core/exchange/proof';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
 
 export type ProofState =
-  | { is: 'waiting' }
-  | { is: 'nothing' }
-  | { is: 'running' }
-  | { is: 'done'; proof: Proof }
-  | { is: 'failed'; says: string };
+  { is: 'nothing' } | { is: 'running' } | { is: 'done'; proof: Proof } | { is: 'failed'; says: string };
 
 /** Proves on the spot that the board's files play the sensor's takes as the bench does. */
 export function useProof(sensor: string): ProofState {

@@ -128,22 +128,25 @@ function randomVoice(r: Random, i: number, sensors: Sensor[]): Voice {
   }
 }
 
-/** A take that wanders, leaps, rests and runs into both rails; times jitter and wrap past 2^32 µs. */
+/** A take that wanders, leaps, lies dead still, and runs into both rails; times jitter and wrap past 2^32 µs. */
 export function randomTake(instrument: Instrument, frames: number, seed: number): Frames {
   const r = random(seed);
   const channels = instrument.sensors.map((s) => s.channel);
   const top = 2 ** instrument.board.bits - 1;
   const at = instrument.sensors.map((s) => s.calibration!.rest);
   const goal = [...at];
+  const trembles = at.map(() => true);
   const counts = new Uint16Array(frames * channels.length);
   const tUs = new Float64Array(frames);
   let t = 2 ** 32 - 50_000;
   for (let i = 0; i < frames; i++) {
     tUs[i] = t += r.whole(700, 1300);
     channels.forEach((_, c) => {
-      if (r.next() < 0.02)
+      if (r.next() < 0.02) {
+        trembles[c] = r.next() < 0.6;
         goal[c] = r.next() < 0.4 ? instrument.sensors[c].calibration!.rest : r.between(-0.1, 1.1) * top;
-      at[c] += (goal[c] - at[c]) * 0.2 + r.gauss() * (top / 1000);
+      }
+      at[c] += (goal[c] - at[c]) * 0.2 + (trembles[c] ? r.gauss() * (top / 1000) : 0);
       counts[i * channels.length + c] = Math.min(top, Math.max(0, Math.round(at[c])));
     });
   }

@@ -119,6 +119,30 @@ describe('a level as a controller', () => {
   });
 });
 
+describe('a level that lay still for longer than its clock of 16 bits can tell', () => {
+  it('sends its next change at once, frame by frame and in a whole take', () => {
+    const instrument = straight([{ perSecond: 20 }]);
+    // 66 ms after a message the clock reads half a millisecond again, well inside the interval of 50 ms.
+    const still = [...new Array(66).fill(1000), 1522, ...new Array(65).fill(1522), 2020];
+    const want = [
+      [0, 0xb0, 2, 0],
+      [66_000, 0xb0, 2, 64],
+      [132_000, 0xb0, 2, 127],
+    ];
+    expect(play(instrument, still)).toEqual(want);
+    const program = compile(instrument, ['breath']);
+    const state = start(program);
+    const out = new Uint8Array(program.maxBytes);
+    const single = still.flatMap((count, i) =>
+      splitMessages(out.subarray(0, step(program, state, i * 1000, [count], 0, out))).map((m) => [
+        i * 1000,
+        ...m,
+      ]),
+    );
+    expect(single).toEqual(want);
+  });
+});
+
 describe('a gate that plays a note', () => {
   const note = { kind: 'note', note: 62, velocity: { windowMs: 5, full: 520, from: 1, to: 127 } } as const;
   it('opens at on, closes below off, and not between', () => {

@@ -29,21 +29,8 @@ export function compile(instrument: Instrument, channels: readonly string[]): Pr
     const voices = instrument.voices.filter((v) => v.sensor === sensor.id);
     return [compileInput(sensor, sensor.calibration, voices, column, instrument.board.tableBits)];
   });
-  numberOutputs(inputs);
   const { bits, tableBits } = instrument.board;
   return { bits, tableBits, inputs, maxBytes: mostBytes(inputs) };
-}
-
-/** Numbers levels and gates across the inputs, in their order. */
-export function numberOutputs(inputs: InputProgram[]): void {
-  let level = 0;
-  let gate = 0;
-  for (const input of inputs) {
-    input.firstLevel = level;
-    input.firstGate = gate;
-    level += input.levels.length;
-    gate += input.gates.length;
-  }
 }
 
 /** The columns of an instrument's own board: each sensor's channel, in the sensors' order. */
@@ -67,8 +54,6 @@ function compileInput(
     table: tableOf(sensor.response, tableBits),
     levels: voices.filter((v) => v.kind !== 'note').map(compileLevel),
     gates: voices.filter((v) => v.kind === 'note').map((v) => compileGate(v, sides)),
-    firstLevel: 0,
-    firstGate: 0,
   };
 }
 

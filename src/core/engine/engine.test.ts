@@ -114,7 +114,7 @@ describe('a level as a controller', () => {
     const rising = Array.from({ length: 100 }, (_, i) => 1020 + 10 * i);
     const events = play(straight([{ perSecond: 100 }]), [...rising, 2020, ...new Array(20).fill(2020)]);
     for (let i = 1; i < events.length; i++)
-      expect(events[i][0] - events[i - 1][0]).toBeGreaterThanOrEqual(10_000);
+      expect(events[i][0] - events[i - 1][0]).toBe(10_000);
     expect(events[events.length - 1][3]).toBe(127);
   });
 });
@@ -240,18 +240,25 @@ describe('for any valid instrument and any take', () => {
       );
     expect([...part(0, 333), ...part(333, 800)]).toEqual(run(program, take));
   });
-  it('looking ahead changes nothing: with nothing looked up the full arithmetic gives the same bytes', () => {
+  it('a whole take gives what it gives frame by frame', () => {
     fc.assert(
       fc.property(seeds, (seed) => {
         const instrument = randomInstrument(seed);
-        const take = randomTake(instrument, 500, seed + 3);
+        // Longer than what stepMany takes in one go; silent for a second here and there.
+        const take = randomTake(instrument, 2500, seed + 3);
+        take.tUs = take.tUs.map((t, i) => t + 1_000_003 * Math.floor(i / 700));
         const program = compile(instrument, take.channels);
         const state = start(program);
-        const none = new Uint16Array(0);
-        const blind = { cell: none, closedCell: none, zone: new Uint8Array(0), value: none };
-        expect(run(program, take, { ...state, ahead: blind })).toEqual(run(program, take));
+        const out = new Uint8Array(program.maxBytes);
+        const single = Array.from(take.tUs, (tUs, i) => {
+          const bytes = step(program, state, tUs, take.counts, i * take.channels.length, out);
+          return splitMessages(out.subarray(0, bytes)).map((m) => ({ tUs, bytes: m }));
+        }).flat();
+        const whole = start(program);
+        expect(run(program, take, whole)).toEqual(single);
+        expect(whole).toEqual(state);
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     );
   });
 });

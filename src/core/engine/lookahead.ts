@@ -1,67 +1,65 @@
-import { distanceOf, feeds, responseOf, sideOf, stepOf } from './level';
-import type { InputProgram, Program } from './program';
+import { feeds, stepOf } from './level';
+import type { GateProgram, InputProgram, LevelProgram, Program } from './program';
+import { heardBy } from './step';
 
-/**
- * What each possible count comes to, worked out once: `step` passes over an input while it stays in a cell where it
- * has nothing to do, and does the arithmetic otherwise. The board, which has no room for this, does the arithmetic
- * every time and gives the same bytes. Arrays are flat: input i at count c stands at i · 2^bits + c.
- */
-export interface Lookahead {
-  /** Number of the cell, 1 …: counts of one cell give the same step to every level and the same zone to every gate. */
-  cell: Uint16Array<ArrayBuffer>;
-  /** The same while every gate is closed: short of on, off does not matter. */
-  closedCell: Uint16Array<ArrayBuffer>;
-  /** As far as gates alone can tell counts apart: 1 short of off, else 2 or 3 up, 4 or 5 down: short of on, or not. */
-  zone: Uint8Array<ArrayBuffer>;
-  /** Step of level n (numbered across the program) at count c, at n · 2^bits + c. */
-  value: Uint16Array<ArrayBuffer>;
+/** What each possible count comes to for a level: arrays of 2^bits. The board, which has no room for it, does without. */
+export interface LevelAhead {
+  /** What it hears, Q15. */
+  heard: Uint16Array<ArrayBuffer>;
+  /** The lowest and highest count of those around that read the same value. */
+  low: Uint16Array<ArrayBuffer>;
+  high: Uint16Array<ArrayBuffer>;
 }
 
-const cache = new WeakMap<Program, Lookahead>();
+/** The counts nearest to rest, below and above it, that reach a gate's thresholds; beyond all counts on a side that does not feed it. */
+export interface GateAhead {
+  onLow: number;
+  onHigh: number;
+  offLow: number;
+  offHigh: number;
+}
 
-/** The lookahead of a program; made once for each. */
-export function lookaheadOf(program: Program): Lookahead {
+interface InputAhead {
+  levels: LevelAhead[];
+  gates: GateAhead[];
+}
+
+const cache = new WeakMap<Program, InputAhead[]>();
+
+/** The lookahead of a program's inputs; made once for each program. */
+export function lookahead(program: Program): InputAhead[] {
   let made = cache.get(program);
   if (!made) {
-    const size = program.inputs.length * 2 ** program.bits;
-    const levels = program.inputs.reduce((n, input) => n + input.levels.length, 0);
-    made = {
-      cell: new Uint16Array(size),
-      closedCell: new Uint16Array(size),
-      zone: new Uint8Array(size),
-      value: new Uint16Array(levels * 2 ** program.bits),
-    };
-    program.inputs.forEach((input, i) => fill(made!, input, i, program));
+    made = program.inputs.map((input) => ({
+      levels: input.levels.map((level) => levelAhead(level, input, program)),
+      gates: input.gates.map((gate) => gateAhead(gate, input)),
+    }));
     cache.set(program, made);
   }
   return made;
 }
 
-function fill(into: Lookahead, input: InputProgram, i: number, { bits, tableBits }: Program): void {
+function levelAhead(level: LevelProgram, input: InputProgram, { bits, tableBits }: Program): LevelAhead {
   const size = 2 ** bits;
-  let before: number[] = [];
-  let cell = 0;
-  let closedCell = 0;
-  for (let count = 0; count < size; count++) {
-    const side = sideOf(input, count);
-    const distance = distanceOf(input, count);
-    const response = responseOf(input, tableBits, side, distance);
-    const { on, off } = input.sides[side];
-    const zone = distance < off ? 1 : (distance < on ? 2 : 3) + 2 * side;
-    const now = [
-      zone,
-      ...input.levels.map((l) => stepOf(l.from, l.span, feeds(l.sideMask, side) ? response : input.table[0])),
-    ];
-    const read = now.some((v, k) => k > 0 && v !== before[k]) || count === 0;
-    if (read || zone !== before[0]) cell++;
-    if (read || opens(zone) !== opens(before[0])) closedCell++;
-    into.cell[i * size + count] = cell;
-    into.closedCell[i * size + count] = closedCell;
-    into.zone[i * size + count] = zone;
-    for (let k = 1; k < now.length; k++) into.value[(input.firstLevel + k - 1) * size + count] = now[k];
-    before = now;
+  const heard = Uint16Array.from({ length: size }, (_, count) => heardBy(level, input, tableBits, count));
+  const low = new Uint16Array(size);
+  const high = new Uint16Array(size);
+  const reads = (count: number) => stepOf(level.from, level.span, heard[count]);
+  for (let first = 0, next = 0; first < size; first = next) {
+    while (next < size && reads(next) === reads(first)) next++;
+    low.fill(first, first, next);
+    high.fill(next - 1, first, next);
   }
+  return { heard, low, high };
 }
 
-/** Which side's "on" a zone has reached: 3 or 5, or 0 for neither. */
-const opens = (zone: number): number => (zone === 3 || zone === 5 ? zone : 0);
+function gateAhead(gate: GateProgram, { rest, falling, sides }: InputProgram): GateAhead {
+  const at = (threshold: 'on' | 'off', side: 0 | 1) =>
+    feeds(gate.sideMask, side) ? sides[side][threshold] : 65536;
+  return {
+    onLow: rest - at('on', falling ? 0 : 1),
+    onHigh: rest + at('on', falling ? 1 : 0),
+    offLow: rest - at('off', falling ? 0 : 1),
+    offHigh: rest + at('off', falling ? 1 : 0),
+  };
+}

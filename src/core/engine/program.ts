@@ -35,9 +35,6 @@ export interface InputProgram {
   table: Uint16Array<ArrayBuffer>;
   levels: LevelProgram[];
   gates: GateProgram[];
-  /** Numbers of its first level and gate across the whole program. */
-  firstLevel: number;
-  firstGate: number;
 }
 
 /** Bit of the side mask. */

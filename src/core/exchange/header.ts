@@ -1,5 +1,4 @@
 import { crc32 } from './crc32';
-import { numberOutputs } from '../engine/compile';
 import { VERSION, type Instrument } from '../instrument/document';
 import {
   LEVEL_KIND,
@@ -80,14 +79,18 @@ export function writeHeader(
 
 /** Each input points at its own levels and gates, and at their states. */
 function inputRows(inputs: readonly InputProgram[], prefix: string): string[] {
+  let level = 0;
+  let gate = 0;
   return inputs.map((i, n) => {
     const sides = i.sides.map((s) => `{${scaleRow(s)}, ${s.dead}, ${s.on}, ${s.off}}`).join(', ');
     const own = [
-      `${prefix}_levels + ${i.firstLevel}`,
-      `${prefix}_level_states + ${i.firstLevel}`,
-      `${prefix}_gates + ${i.firstGate}`,
-      `${prefix}_gate_states + ${i.firstGate}`,
+      `${prefix}_levels + ${level}`,
+      `${prefix}_level_states + ${level}`,
+      `${prefix}_gates + ${gate}`,
+      `${prefix}_gate_states + ${gate}`,
     ];
+    level += i.levels.length;
+    gate += i.gates.length;
     return `{${i.column}, ${i.falling}, ${i.rest}, ${i.restLow}, ${i.restHigh}, {${sides}}, ${prefix}_table${n}, ${i.levels.length}, ${i.gates.length}, ${own.join(', ')}}`;
   });
 }
@@ -142,11 +145,8 @@ export function readHeader(text: string, prefix = 'instrument'): Program {
       table: Uint16Array.from(rows(`${prefix}_table${n}`)),
       levels: levels.splice(0, r[17]),
       gates: gates.splice(0, r[18]),
-      firstLevel: 0,
-      firstGate: 0,
     };
   });
-  numberOutputs(inputs);
   const define = (name: string) => Number(part(`#define ${prefix.toUpperCase()}_${name} (\\d+)`));
   return { bits: define('BITS'), tableBits, inputs, maxBytes: define('MAX_BYTES') };
 }

@@ -1,0 +1,158 @@
+import { stepOf } from './level';
+import { lookahead, type GateAhead, type LevelAhead } from './lookahead';
+import type { GateProgram, InputProgram, LevelProgram, Program } from './program';
+import { GATE, type GateState, type LevelState, type State } from './state';
+import { playGate, playLevel, waits } from './step';
+
+/** Counts that every input goes through in turn, so that what it reads stays in the cache. */
+const BLOCK_COUNTS = 4096;
+
+/** One input being followed. */
+interface Lane {
+  input: InputProgram;
+  levels: (LevelAhead & { level: LevelProgram; state: LevelState })[];
+  gates: (GateAhead & { gate: GateProgram; state: GateState })[];
+  /** The counts among which no gate has anything to do; none where high lies below low. */
+  gatesLow: number;
+  gatesHigh: number;
+  /** The counts among which no level has, before frame `until`. */
+  low: number;
+  high: number;
+  until: number;
+}
+
+/** The frames at hand, and what a block of them sent: a row of `program.maxBytes` for each of its frames. */
+interface Desk {
+  tUs: Float64Array;
+  counts: Uint16Array;
+  columns: number;
+  rows: Uint8Array;
+  /** Where each row is written to. */
+  ends: Int32Array;
+  /** A bit for each row that was written. */
+  written: Int32Array;
+}
+
+/**
+ * Plays many frames as `step` does, and quicker: each input is followed by itself over the frames in which it has
+ * nothing to do, and only the others are played.
+ * @param columns width of a frame in `counts`
+ * @param emit called for each frame that sent something, in order: its bytes stand from `from` up to `to` in `out`
+ */
+export function stepMany(
+  program: Program,
+  state: State,
+  tUs: Float64Array,
+  counts: Uint16Array,
+  columns: number,
+  emit: (frame: number, out: Uint8Array, from: number, to: number) => void,
+): void {
+  const { maxBytes } = program;
+  const lanes = lanesOf(program, state);
+  const block = Math.ceil(BLOCK_COUNTS / columns);
+  const rows = new Uint8Array(block * maxBytes);
+  const ends = Int32Array.from({ length: block }, (_, row) => row * maxBytes);
+  const written = new Int32Array(Math.ceil(block / 32));
+  const desk: Desk = { tUs, counts, columns, rows, ends, written };
+  for (let first = 0; first < tUs.length; first += block) {
+    const end = Math.min(first + block, tUs.length);
+    for (const lane of lanes) follow(lane, desk, first, end);
+    for (let word = 0; word < written.length; word++) {
+      for (let bits = written[word]; bits !== 0; bits &= bits - 1) {
+        const row = 32 * word + 31 - Math.clz32(bits & -bits);
+        const from = row * maxBytes;
+        emit(first + row, rows, from, ends[row]);
+        ends[row] = from;
+      }
+      written[word] = 0;
+    }
+  }
+}
+
+function lanesOf(program: Program, state: State): Lane[] {
+  const ahead = lookahead(program);
+  return program.inputs.map((input, i) => ({
+    input,
+    levels: input.levels.map((level, k) => ({ level, state: state[i].levels[k], ...ahead[i].levels[k] })),
+    gates: input.gates.map((gate, k) => ({ gate, state: state[i].gates[k], ...ahead[i].gates[k] })),
+    gatesLow: 0,
+    gatesHigh: -1,
+    low: 0,
+    high: 0,
+    until: 0,
+  }));
+}
+
+/** Plays one input over the frames of a block, levels before gates. */
+function follow(lane: Lane, desk: Desk, first: number, end: number): void {
+  const { tUs, counts, columns, rows, ends, written } = desk;
+  const { levels } = lane;
+  const { column } = lane.input;
+  let at = first * columns + column;
+  for (let frame = first; frame < end; frame = (at - column) / columns) {
+    const count = counts[at];
+    const row = frame - first;
+    let bytes = ends[row];
+    lane.low = 0;
+    lane.high = 65535;
+    lane.until = end;
+    for (let k = 0; k < levels.length; k++) bytes = followLevel(lane, k, tUs, frame, count, rows, bytes);
+    if (count < lane.gatesLow || count > lane.gatesHigh)
+      bytes = followGates(lane, tUs[frame] & 0xffff, count, rows, bytes);
+    if (bytes !== ends[row]) {
+      ends[row] = bytes;
+      written[row >> 5] |= 1 << (row & 31);
+    }
+    const low = Math.max(lane.low, lane.gatesLow);
+    const room = Math.min(lane.high, lane.gatesHigh) - low;
+    const past = lane.until * columns;
+    for (at += columns; at < past; at += columns) if ((counts[at] - low) >>> 0 > room) break;
+  }
+}
+
+/** Plays a frame on level number k, and narrows where the levels have nothing more to do. */
+function followLevel(
+  lane: Lane,
+  k: number,
+  tUs: Float64Array,
+  frame: number,
+  count: number,
+  rows: Uint8Array,
+  bytes: number,
+): number {
+  const { level, state, heard, low, high } = lane.levels[k];
+  const t = tUs[frame] & 0xffff;
+  if (!waits(level, state, t)) bytes = playLevel(level, state, t, heard[count], rows, bytes);
+  if (state.held) {
+    const waitsUntil = tUs[frame] + level.intervalUs - ((t - state.sentUs) & 0xffff);
+    let until = frame + 1;
+    while (until < lane.until && tUs[until] < waitsUntil) until++;
+    lane.until = until;
+  } else if (stepOf(level.from, level.span, heard[count]) === state.sent) {
+    lane.low = Math.max(lane.low, low[count]);
+    lane.high = Math.min(lane.high, high[count]);
+  } else {
+    lane.until = frame;
+  }
+  return bytes;
+}
+
+/** Plays a frame on every gate, and finds where none has anything more to do. */
+function followGates(lane: Lane, t: number, count: number, rows: Uint8Array, bytes: number): number {
+  lane.gatesLow = 0;
+  lane.gatesHigh = 65535;
+  for (const { gate, state, onLow, onHigh, offLow, offHigh } of lane.gates) {
+    bytes = playGate(gate, state, lane.input, t, count, rows, bytes);
+    if (state.stage === GATE.attack) {
+      lane.gatesHigh = -1;
+    } else if (state.stage === GATE.closed) {
+      lane.gatesLow = Math.max(lane.gatesLow, onLow + 1);
+      lane.gatesHigh = Math.min(lane.gatesHigh, onHigh - 1);
+    } else if (count >= offHigh) {
+      lane.gatesLow = Math.max(lane.gatesLow, offHigh);
+    } else {
+      lane.gatesHigh = Math.min(lane.gatesHigh, offLow);
+    }
+  }
+  return bytes;
+}

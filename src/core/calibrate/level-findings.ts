@@ -256,6 +256,22 @@ const chatter: Check = ({ readings, played, calibration, stats }) => {
   };
 };
 
+const calmed: Check = ({ raisedBy }) =>
+  raisedBy === 0
+    ? null
+    : {
+        code: 'calmed',
+        severity: 'note',
+        says: `On was raised by ${raisedBy} counts: lower, slow attacks open the gate more than once. No gesture is lost by it.`,
+        causes: ['the level rises slowly through the threshold', 'much noise for so slow a rise'],
+        cures: [
+          {
+            says: 'Less noise: shorter wires, a capacitor at the pin',
+            cost: 'a part, under 1 ms of lag; on comes down again',
+          },
+        ],
+      };
+
 /** Soft gestures that would play nothing with these thresholds. */
 function missedAt(played: readonly PlayedTake[], c: Calibration): number {
   const whole = Math.round(c.rest);
@@ -284,6 +300,7 @@ const CHECKS: Check[] = [
   softMissed,
   freezes,
   chatter,
+  calmed,
   range,
   dead,
   hum,

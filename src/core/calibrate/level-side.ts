@@ -3,6 +3,7 @@ import type { RestStatistics } from '../signal/rest';
 import type { Role } from '../signal/take';
 import type { Timing } from '../signal/timing';
 import type { LevelJob, LevelTake, PlayedTake } from './level-types';
+import { calmThresholds } from './calm';
 import { reachOf } from './reach';
 import {
   chooseThresholds,
@@ -16,6 +17,8 @@ import {
 export interface CalibratedSide {
   side: RestSide;
   thresholds: Thresholds;
+  /** Counts that "on" was raised by over the lowest that noise allows, to calm the gate. */
+  raisedBy: number;
   /** Distance from the whole-count rest, counts. */
   reach: number;
   /** Peaks of soft gestures, distances. */
@@ -39,13 +42,15 @@ export function calibrateSide(
       .flatMap((t) => t.gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - whole)));
   const side = restSide(rest.counts, stats, timing.rateHz, sign, fullScale);
   const loudest = [peaks('loud'), peaks('medium'), peaks()].find((p) => p.length > 0);
-  const thresholds = chooseThresholds(side, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR);
-  if (!thresholds || !loudest) return null;
+  const lowest = chooseThresholds(side, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR);
+  if (!lowest || !loudest) return null;
+  const thresholds = calmThresholds(lowest, side, played, whole, sign, peaks());
   const p95 = Math.round(quantile(loudest, 0.95));
   const ceiling = Math.min(
     side.room,
     Math.max(p95, ...(peaks('full').length > 0 ? peaks('full') : [side.room])),
   );
   const reach = reachOf(loudest, ceiling);
-  return reach > thresholds.on ? { side, thresholds, reach, soft: peaks('soft') } : null;
+  if (reach <= thresholds.on) return null;
+  return { side, thresholds, raisedBy: thresholds.on - lowest.on, reach, soft: peaks('soft') };
 }

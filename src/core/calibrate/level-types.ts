@@ -48,7 +48,7 @@ export interface LevelReadings {
   restStandardError: number;
   rateHz: number;
   jitterUs: number;
-  /** Openings of the gate beyond one a gesture, in all played takes. */
+  /** Openings of the gate beyond one a gesture, in the takes of single gestures. */
   chatter: number;
   /** Distance from rest that a loud attack reaches in 10 ms, counts; null without loud gestures. */
   attack: number | null;
@@ -84,6 +84,8 @@ export interface LevelEvidence {
   upSide: RestSide;
   calibration: Calibration;
   readings: LevelReadings;
-  /** Distances of soft peaks on the up side, and the thresholds chosen there. */
+  /** Distances of soft peaks on the up side. */
   softUp: number[];
+  /** Counts that "on" was raised by to calm the gate; the side that needed more. */
+  raisedBy: number;
 }

@@ -144,7 +144,17 @@ describe('bad takes get a finding each, with a cure', () => {
     expect(missed.cures[0].set!.on).toBeLessThan(r.calibration.on);
     expect(missed.cures[0].cost).toMatch(/phantom notes/);
   });
-  it('a level that rises slowly through the threshold, with the “on” that would not chatter', () => {
+  it('a level that rises slowly through the threshold: “on” is raised until the gate opens once a gesture', () => {
+    const peaks = new Array(20).fill(60);
+    const takes = replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks, length: 4 }));
+    const r = report(takes);
+    expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
+    expect(codes(r)).toContain('calmed');
+    expect(r.calibration.method).toMatch(/raised by \d+/);
+    const lowest = choiceOf(report(run()).calibration);
+    expect(chatterOf(r.played, withChoice(r.calibration, lowest))).toBeGreaterThan(0);
+  });
+  it('the same where that would lose soft gestures: the price of the calm “on” is named', () => {
     const peaks = new Array(20).fill(24);
     const takes = replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks, length: 1.2 }));
     const r = report(takes);

@@ -71,6 +71,7 @@ export function calibrateLevel(
     calibration,
     readings,
     softUp: up.soft,
+    raisedBy: Math.max(up.raisedBy, down?.raisedBy ?? 0),
   };
   progress(1);
   return ok({
@@ -96,6 +97,8 @@ function toCalibration(
   const whole = Math.round(stats.rest);
   const sign = sidedness === 'falling' ? -1 : 1;
   const limit = job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR;
+  const raisedBy = Math.max(up.raisedBy, down?.raisedBy ?? 0);
+  const raised = raisedBy > 0 ? ` On then raised by ${raisedBy}, so that the gate opens once a gesture.` : '';
   return {
     rest: round(stats.rest, 2),
     noise: round(stats.noise, 3),
@@ -107,6 +110,6 @@ function toCalibration(
     offDown: down ? whole - down.thresholds.off : null,
     deadZone: { up: up.thresholds.on, down: down ? down.thresholds.on : null },
     takes: job.takes.map((t) => t.id),
-    method: `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it. Reach: p95 of loud peaks plus 5 %.`,
+    method: `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it.${raised} Reach: p95 of loud peaks plus 5 %.`,
   };
 }

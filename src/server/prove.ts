@@ -1,5 +1,6 @@
 import { channelsOf, compile } from '@/core/engine/compile';
-import { readHeader, writeHeader } from '@/core/exchange/header';
+import { writeHeader } from '@/core/exchange/header';
+import { readHeader } from '@/core/exchange/read-header';
 import { encodeTake, writePrograms, type Sent } from '@/core/exchange/harness';
 import type { Proof } from '@/core/exchange/proof';
 import { playOperations } from '@/core/exchange/play-operations';

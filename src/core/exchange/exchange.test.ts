@@ -7,9 +7,10 @@ import { channelsOf, compile } from '../engine/compile';
 import { instrumentSchema } from '../instrument/schema';
 import published from '../instrument/instrument.schema.json';
 import { crc32 } from './crc32';
-import { digestOf, readHeader, writeHeader } from './header';
+import { digestOf, writeHeader } from './header';
 import { checkInstrument, readInstrument, writeInstrument } from './instrument-json';
 import { joinTakes } from './join-takes';
+import { readHeader } from './read-header';
 import { leftOutWords, readTakeCsv, writeTakeCsv, type ReadTake } from './take-csv';
 
 const csv = (text: string): ReadTake => {

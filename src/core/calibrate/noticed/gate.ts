@@ -1,0 +1,86 @@
+import type { Calibration } from '../../instrument/document';
+import { chatterOf } from '../chatter';
+import { choiceOf, withChoice } from '../choice';
+import type { PlayedTake } from '../level-types';
+import { phantomsPerHour } from '../thresholds';
+import { type Check } from './check';
+
+/* What is noticed of the gate at the chosen thresholds, with the price of other ones. */
+
+export const softMissed: Check = ({ readings, calibration, softUp, upSide, stats }) => {
+  const { missed, of } = readings.missedSoft;
+  if (missed === 0) return null;
+  const whole = Math.round(stats.rest);
+  const sign = calibration.polarity === 'falling' ? -1 : 1;
+  const lower = Math.floor(Math.min(...softUp));
+  const off = Math.min(Math.abs(calibration.off - whole), Math.floor(lower - 2 * stats.noise));
+  const feasible = Number.isFinite(lower) && off >= 1 && lower < Math.abs(calibration.on - whole);
+  return {
+    code: 'soft-missed',
+    severity: 'doubt',
+    says: `${missed} of ${of} soft gestures would play nothing.`,
+    causes: ['the signal is too small beside its noise', 'those gestures were softer than you need'],
+    cures: [
+      ...(feasible
+        ? [
+            {
+              says: `Set on to ${whole + sign * lower}`,
+              cost: `${perHourWords(phantomsPerHour(upSide, lower))} phantom notes`,
+              set: { on: whole + sign * lower, off: whole + sign * off },
+            },
+          ]
+        : []),
+      { says: 'More signal: less bleed, or a gauge of a narrower range', cost: 'a part; clips sooner' },
+      { says: 'Less noise: shorter wires, a capacitor at the pin', cost: 'a part, under 1 ms of lag' },
+    ],
+  };
+};
+
+const perHourWords = (n: number) => (n >= 1 ? `${Math.round(n)} an hour` : `one in ${Math.round(1 / n)} h`);
+
+export const chatter: Check = ({ readings, played, calibration, stats }) => {
+  if (readings.chatter === 0) return null;
+  const { on, off } = choiceOf(calibration);
+  const calmer = Array.from({ length: 8 }, (_, k) => on + Math.ceil((k + 1) * Math.max(1, stats.noise)))
+    .map((higher) => withChoice(calibration, { on: higher, off }))
+    .find((c) => chatterOf(played, c) === 0);
+  const missed = calmer && missedAt(played, calmer);
+  return {
+    code: 'chatter',
+    severity: 'doubt',
+    says: `The gate opened ${readings.chatter} times more than you played.`,
+    causes: ['the level rises slowly through the threshold', 'the level dips inside a gesture'],
+    cures: calmer
+      ? [
+          {
+            says: `Set on to ${calmer.on}, off stays`,
+            cost: `${missed} soft ones missed; notes begin a little later`,
+            set: { on: calmer.on, off: calmer.off },
+          },
+        ]
+      : [{ says: 'Less noise: shorter wires, a capacitor at the pin', cost: 'a part, under 1 ms of lag' }],
+  };
+};
+
+export const calmed: Check = ({ raisedBy }) =>
+  raisedBy === 0
+    ? null
+    : {
+        code: 'calmed',
+        severity: 'note',
+        says: `On was raised by ${raisedBy} counts: lower, slow attacks open the gate more than once. No gesture is lost by it.`,
+        causes: ['the level rises slowly through the threshold', 'much noise for so slow a rise'],
+        cures: [
+          {
+            says: 'Less noise: shorter wires, a capacitor at the pin',
+            cost: 'a part, under 1 ms of lag; on comes down again',
+          },
+        ],
+      };
+
+/** Soft gestures that would play nothing with these thresholds. */
+function missedAt(played: readonly PlayedTake[], c: Calibration): number {
+  const whole = Math.round(c.rest);
+  const soft = played.filter((t) => t.role === 'soft').flatMap((t) => t.gestures);
+  return soft.filter((g) => Math.abs(g.peak - whole) < choiceOf(c).on).length;
+}

@@ -113,8 +113,7 @@ describe('a level as a controller', () => {
   it('keeps under its rate, and catches up with the newest value', () => {
     const rising = Array.from({ length: 100 }, (_, i) => 1020 + 10 * i);
     const events = play(straight([{ perSecond: 100 }]), [...rising, 2020, ...new Array(20).fill(2020)]);
-    for (let i = 1; i < events.length; i++)
-      expect(events[i][0] - events[i - 1][0]).toBe(10_000);
+    for (let i = 1; i < events.length; i++) expect(events[i][0] - events[i - 1][0]).toBe(10_000);
     expect(events[events.length - 1][3]).toBe(127);
   });
 });

@@ -1,3 +1,4 @@
+import { channelsOf } from '@/core/engine/compile';
 import { checkInstrument } from '@/core/exchange/instrument-json';
 import type { ReadTake } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
@@ -21,7 +22,7 @@ export async function askedRender(
   const instrument = checked(asked.value.instrument);
   if (!instrument.ok) return instrument;
   const { board, sensors } = instrument.value;
-  const take = askedTake(asked.value.csv, 'csv', board.bits, board.scanHz);
+  const take = askedTake(asked.value.csv, 'csv', board, channelsOf(instrument.value));
   if (!take.ok) return { ok: false, response: problem(422, 'The take cannot be read', take.faults) };
   const { channels } = take.value.frames;
   if (!sensors.some((s) => channels.includes(s.channel))) {

@@ -42,10 +42,10 @@ export async function importTake(
   role: Role | null,
   db: Database = database(),
 ): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
-  const read = readTakeCsv(text, instrument.board.scanHz);
+  const channel = instrument.sensors.find((s) => s.id === sensor)?.channel ?? '';
+  const read = readTakeCsv(text, instrument.board.scanHz, [channel]);
   if (!read.ok) return read;
   const { frames, notes, leftOut, faults } = read.value;
-  const channel = instrument.sensors.find((s) => s.id === sensor)?.channel ?? '';
   if (!frames.channels.includes(channel))
     return {
       ok: false,

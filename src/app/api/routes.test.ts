@@ -62,6 +62,15 @@ describe('POST /api/calibrate', () => {
     expect(calibration.rest).toBeCloseTo(50, 0);
     expect(readings.missedSoft.of).toBe(20);
   });
+  it('takes bare lines, as a sketch prints them: a column without a name is the sensor’s', async () => {
+    const bare = (csv: string) => csv.replace(/^(#.*|t_us.*)\n/gm, '').replace(/^\d+,/gm, '');
+    const { readings } = await (
+      await calibrate(post(job({ takes: ROLES.map((role) => ({ role, csv: bare(take(role)) })) })))
+    ).json();
+    expect(readings.missedSoft.of).toBe(20);
+    const played = await render(post({ instrument: wherry(), csv: bare(take('soft')) }));
+    expect((await played.json()).metrics.notes).toBe(20);
+  });
   it('takes marks, and says which lines of a take it left out', async () => {
     const soft = take('soft').split('\n');
     soft[100] = 'nonsense';

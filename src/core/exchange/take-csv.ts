@@ -29,8 +29,13 @@ const TIME_NAMES: Record<string, number> = {
  * line of numbers parted by comma, tab, semicolon or space, with `name:` or `name=` before them, with or without a
  * header and a leading time. Bad lines are counted and left out, never fatal; nothing readable at all is refused.
  * @param rateHz frames a second, where the lines have no time
+ * @param unnamed the channels in order, where the lines name none and have as many columns
  */
-export function readTakeCsv(text: string, rateHz = 1000): Result<ReadTake> {
+export function readTakeCsv(
+  text: string,
+  rateHz = 1000,
+  unnamed: readonly string[] = [],
+): Result<ReadTake> {
   if (text.length > LONGEST_CSV)
     return refuse({
       path: '',
@@ -43,7 +48,7 @@ export function readTakeCsv(text: string, rateHz = 1000): Result<ReadTake> {
     reader.line(text.slice(at, end < 0 ? text.length : end).trim(), ++number);
     at = end < 0 ? text.length : end + 1;
   }
-  return reader.finish(rateHz);
+  return reader.finish(rateHz, unnamed);
 }
 
 class LineReader {
@@ -85,7 +90,7 @@ class LineReader {
     if (this.faults.length < SHOWN_FAULTS) this.faults.push({ path: `line ${number}`, says });
   }
 
-  finish(rateHz: number): Result<ReadTake> {
+  finish(rateHz: number, unnamed: readonly string[]): Result<ReadTake> {
     const { width, rows } = this;
     const n = width === 0 ? 0 : rows.length / width;
     if (n === 0)
@@ -100,7 +105,11 @@ class LineReader {
     const first = scale === null ? 0 : 1;
     if (width - first < 1)
       return refuse({ path: '', says: 'The take has a time but no channel. Nothing was kept.' });
-    const channels = Array.from({ length: width - first }, (_, c) => this.header?.[c + first] ?? `c${c + 1}`);
+    const known = unnamed.length === width - first ? unnamed : [];
+    const channels = Array.from(
+      { length: width - first },
+      (_, c) => this.header?.[c + first] ?? known[c] ?? `c${c + 1}`,
+    );
     const tUs: number[] = [];
     const counts: number[] = [];
     let wraps = 0;

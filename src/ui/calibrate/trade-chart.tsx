@@ -16,6 +16,7 @@ import { choiceOf, type Choice } from '@/core/calibrate/choice';
 import type { TradePoint } from '@/core/calibrate/thresholds';
 import type { Calibration } from '@/core/instrument/document';
 import { useColours, type Colours } from '../parts/colours';
+import { grouped } from '../parts/words';
 import styles from './calibrate.module.css';
 
 Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, PointElement);
@@ -127,7 +128,9 @@ function optionsFor(
   countAt: (d: number) => number,
 ): ChartOptions<'line'> {
   const font = { family: 'JetBrains Mono Variable', size: 13 };
-  const ends = [trade[0], trade[trade.length - 1]].map((p) => countAt(p.distance));
+  const [nearest, furthest] = [trade[0].distance, trade[trade.length - 1].distance];
+  // "Off" may lie at the nearest point: its handle stays clear of the scale's numbers.
+  const ends = [Math.floor(nearest - 0.05 * (furthest - nearest)), furthest].map(countAt);
   const most = Math.max(1000, ...trade.map((p) => Math.max(p.predictedPerHour, p.observedPerHour)));
   return {
     animation: false,
@@ -189,7 +192,7 @@ function optionsFor(
 }
 
 /** A tick that is a whole power of ten, without a tail of digits. */
-const rateWords = (v: number) => (v >= 1 ? String(Math.round(v)) : String(Number(v.toPrecision(1))));
+const rateWords = (v: number) => (v >= 1 ? grouped(v) : String(Number(v.toPrecision(1))));
 
 interface LineState {
   choice: Choice;

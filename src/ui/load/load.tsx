@@ -85,7 +85,7 @@ function LoadReady() {
     >
       <Headline
         says="What you hear is what the board plays."
-        under="Header, runtime and sketch in one folder. Open the sketch, check the pins, flash it."
+        under="Header, runtime and sketch in one folder. Open the sketch, check its pins, flash."
         side={
           <Button variant="contained" onClick={() => void toBoard()}>
             Board files&nbsp;<kbd>Enter</kbd>

@@ -21,7 +21,7 @@ export async function POST(request: Request): Promise<Response> {
     const columns: LevelTake[] = [];
     takes.forEach((take, i) => {
       late();
-      const read = askedTake(take.csv, `takes.${i}.csv`, board.bits, board.scanHz);
+      const read = askedTake(take.csv, `takes.${i}.csv`, board, [sensor.channel]);
       if (!read.ok) return void faults.push(...read.faults);
       const { frames } = read.value;
       if (!frames.channels.includes(sensor.channel))

@@ -31,11 +31,7 @@ const TIME_NAMES: Record<string, number> = {
  * @param rateHz frames a second, where the lines have no time
  * @param unnamed the channels in order, where the lines name none and have as many columns
  */
-export function readTakeCsv(
-  text: string,
-  rateHz = 1000,
-  unnamed: readonly string[] = [],
-): Result<ReadTake> {
+export function readTakeCsv(text: string, rateHz = 1000, unnamed: readonly string[] = []): Result<ReadTake> {
   if (text.length > LONGEST_CSV)
     return refuse({
       path: '',

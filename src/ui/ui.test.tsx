@@ -42,7 +42,7 @@ describe('words', () => {
       '2 h ago',
       'yesterday',
       '6 days ago',
-      '0 s ago',
+      'just now',
     ]);
     expect([0, NaN, 1234, 1, 1 / 40, 1 / 3, 1 / 720, 1e-6].map(perHourWords)).toEqual([
       'none',

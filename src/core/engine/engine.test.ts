@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { randomInstrument, randomTake } from '../../../firmware/host/test-instruments';
-import type { Instrument, Voice } from '../instrument/document';
-import { newInstrument } from '../instrument/create';
+import type { Instrument } from '../instrument/document';
+import { straight } from '../instrument/straight';
 import { splitMessages } from '../midi/messages';
 import type { Frames } from '../signal/take';
 import { channelsOf, compile } from './compile';
@@ -12,35 +12,6 @@ import { run } from './run';
 import { scaleOf, shareOf } from './scale';
 import { start } from './state';
 import { silence, step } from './step';
-
-/** One straight sensor: rest 1000, off 1010, on 1020, reach 2020, so that on … reach are a thousand counts. */
-function straight(voices: Partial<Voice>[], change: Partial<Instrument['board']> = {}): Instrument {
-  const instrument = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
-  instrument.board = { ...instrument.board, ...change };
-  instrument.sensors[0].calibration = {
-    rest: 1000,
-    noise: 2,
-    polarity: 'rising',
-    reach: { up: 2020, down: null },
-    on: 1020,
-    off: 1010,
-    onDown: null,
-    offDown: null,
-    deadZone: { up: 20, down: null },
-    takes: [],
-    method: '',
-  };
-  instrument.voices = voices.map((v, i) => ({
-    id: `v${i}`,
-    sensor: 'breath',
-    kind: 'controller',
-    side: 'both',
-    channel: 1,
-    controller: 2,
-    ...v,
-  }));
-  return instrument;
-}
 
 const frames = (counts: number[], periodUs = 1000): Frames => ({
   channels: ['breath'],

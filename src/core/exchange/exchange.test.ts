@@ -75,6 +75,7 @@ describe('takes as CSV', () => {
     ['labels with equals and spaces', 'breath= 512\nbreath= 514', ['breath'], [512, 514], [0, 1000]],
     ['bare numbers at the board’s rate', '7\n8\n9', ['c1'], [7, 8, 9], [0, 1000, 2000]],
     ['a byte order mark and comments', '\ufeff# role: soft\nt_us,a\n0,1\n', ['a'], [1], [0]],
+    ['blank lines, the first too', '\n\nt_us,a\n\n0,1\n', ['a'], [1], [0]],
   ])('reads what makers print: %s', (_, text, channels, counts, tUs) => {
     const { frames } = csv(text);
     expect([frames.channels, Array.from(frames.counts), Array.from(frames.tUs)]).toEqual([

@@ -1,6 +1,6 @@
 import { compile } from '../engine/compile';
 import { distanceOf, responseOf, sideOf, stepOf } from '../engine/level';
-import type { InputProgram } from '../engine/program';
+import { LEVEL_KIND, type InputProgram } from '../engine/program';
 import { shareOf } from '../engine/scale';
 import { run } from '../engine/run';
 import type { Instrument, Response, Sensor } from '../instrument/document';
@@ -105,7 +105,7 @@ export function flickerPerMinute(instrument: Instrument, rest: Take): number {
   const program = compile(instrument, rest.channels);
   const events = run(program, rest);
   const firsts = program.inputs.reduce(
-    (n, i) => n + i.levels.reduce((m, l) => m + (l.kind === 1 ? 2 : 1), 0),
+    (n, i) => n + i.levels.reduce((m, l) => m + (l.kind === LEVEL_KIND.controller14 ? 2 : 1), 0),
     0,
   );
   return secondsOf(rest) === 0 ? 0 : (Math.max(0, events.length - firsts) * 60) / secondsOf(rest);

@@ -15,12 +15,12 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
     case 'soft':
       return {
         says: `${verb} as softly as you ever would.`,
-        under: 'Let it come back to rest between. It counts by itself.',
+        under: 'Rest between. Both ways in turn, if it has two. It counts by itself.',
       };
     case 'medium':
       return {
         says: `${verb} as you usually play.`,
-        under: 'Let it come back to rest between. It counts by itself.',
+        under: 'Rest between. Both ways in turn, if it has two.',
       };
     case 'loud':
       return {

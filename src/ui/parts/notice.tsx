@@ -50,7 +50,7 @@ export function Notices() {
         message={says}
         action={button}
         sx={{
-          minWidth: 0,
+          minWidth: { sm: 0 },
           border: '1px solid var(--live)',
           bgcolor: 'var(--sheet)',
           color: 'var(--ink)',

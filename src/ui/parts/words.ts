@@ -1,6 +1,7 @@
 /** "2 s ago", "6 days ago". @param ms how long since */
 export function agoWords(ms: number): string {
   const s = Math.max(0, Math.round(ms / 1000));
+  if (s < 2) return 'just now';
   if (s < 60) return `${s} s ago`;
   if (s < 3600) return `${Math.floor(s / 60)} min ago`;
   if (s < 86_400) return `${Math.floor(s / 3600)} h ago`;

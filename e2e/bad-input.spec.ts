@@ -24,7 +24,7 @@ test('a faulty instrument is refused by the path of its fault, and a newer one b
 });
 
 test('a take with bad lines says what was left out and what was kept', async ({ page }) => {
-  await openWherry(page, 'load');
+  await openWherry(page, 'calibrate');
   const input = page.getByLabel('Take files');
   await input.setInputFiles(
     file('soft.csv', readFileSync('demo/wherry-bellows-soft.csv', 'utf8').replace('\n5000,', '\nfive,')),

@@ -34,12 +34,21 @@ export async function removeInstrument(id: string, db: Database = database()): P
   });
 }
 
-/** Reads a take's CSV for a sensor and keeps it. The role stands in its `# role:` line unless given. */
+/** The role that a file's name holds as a word of its own: "reed-soft-2.csv". */
+const roleIn = (name: string): Role | undefined => {
+  const words = name.toLowerCase().split(/[^a-z]+/);
+  return ROLES.find((role) => words.includes(role));
+};
+
+/**
+ * Reads a take's CSV for a sensor and keeps it. Its role stands in a `# role:` line, else in the file's name.
+ * @param name of the file
+ */
 export async function importTake(
   text: string,
+  name: string,
   instrument: Instrument,
   sensor: string,
-  role: Role | null,
   db: Database = database(),
 ): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
   const channel = instrument.sensors.find((s) => s.id === sensor)?.channel ?? '';
@@ -67,14 +76,14 @@ export async function importTake(
         },
       ],
     };
-  const known = ROLES.find((r) => r === (role ?? notes.role));
+  const known = ROLES.find((r) => r === notes.role) ?? roleIn(name);
   if (!known)
     return {
       ok: false,
       faults: [
         {
           path: '',
-          says: 'The take does not say what it was played for. Nothing was kept; add a line "# role: soft" at its top.',
+          says: 'The take does not say what it was played for. Nothing was kept; add a line "# role: soft" at its top, or name the file so.',
         },
       ],
     };
@@ -112,7 +121,7 @@ export async function seedDemo(
     if (!id.ok) throw new Error(`seedDemo: ${id.faults[0].path} ${id.faults[0].says}`);
     const { document } = (await db.instruments.get(id.value))!;
     for (const csv of demo.takes) {
-      const kept = await importTake(csv, document, document.sensors[0].id, null, db);
+      const kept = await importTake(csv, '', document, document.sensors[0].id, db);
       if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
     }
     await db.facts.put({ key: 'demo', value: new Date().toISOString() });

@@ -124,8 +124,8 @@ describe('the bench', () => {
   });
   it('imports a take or says in one sentence why not', async () => {
     const instrument = JSON.parse((await demo()).instrument) as Instrument;
-    const says = async (text: string) => {
-      const read = await importTake(text, instrument, 'bellows', null, db);
+    const says = async (text: string, name = 'a.csv') => {
+      const read = await importTake(text, name, instrument, 'bellows', db);
       return read.ok ? read.value : read.faults[0].says;
     };
     expect(await says('# role: soft\nt_us,bellows\n0,1\nx\n1000,2\n')).toMatchObject({
@@ -137,6 +137,7 @@ describe('the bench', () => {
       /no column bellows.*Nothing was kept; rename/,
     );
     expect(await says('t_us,bellows\n0,1\n')).toMatch(/does not say what it was played for.*# role: soft/);
+    expect(await says('0,1\n1000,2\n2000,3\n', 'my-loud_2.csv')).toMatchObject({ role: 'loud', frames: 3 });
     expect(await says('# role: soft\nt_us,bellows\n0,9000\n')).toMatch(/over 4095.*check the board/);
     expect(await says('')).toMatch(/Nothing was kept/);
   });

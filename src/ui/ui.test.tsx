@@ -47,12 +47,12 @@ describe('words', () => {
     expect([0, NaN, 1234, 1, 1 / 40, 1 / 3, 1 / 720, 1e-6].map(perHourWords)).toEqual([
       'none',
       'none',
-      '1\u2009234 an hour',
+      '1\u2009200 an hour',
       '1 an hour',
       '1 in 40 h',
       '1 in 3.0 h',
       '1 in 30 days',
-      'under 1 a year',
+      '< 1 a year',
     ]);
     expect([grouped(4213), grouped(999), short(3.14159), short(-42.4)]).toEqual([
       '4\u2009213',

@@ -46,17 +46,15 @@ export function withChoice(c: Calibration, wanted: Choice): Calibration {
 /** What a choice costs. */
 export interface Price {
   phantomsPerHour: number;
-  /** True where the rest take itself did it, rather than the prediction. */
-  observed: boolean;
+  /** What the rest take itself did, an hour. */
+  observedPerHour: number;
   missed: Missed;
-  /** "On" above rest, in σ. */
-  sigmas: number;
 }
 
 /** The price of a calibration's thresholds by the report's trade, both sides together. */
 export function priceOf(report: LevelReport, c: Calibration): Price {
   const whole = Math.round(c.rest);
-  const on = choiceOf(c).on;
+  const { on } = choiceOf(c);
   const at = (points: LevelReport['trade']['up'], d: number) =>
     points.reduce((best, p) => (Math.abs(p.distance - d) < Math.abs(best.distance - d) ? p : best));
   const points = [at(report.trade.up, on)];
@@ -71,8 +69,7 @@ export function priceOf(report: LevelReport, c: Calibration): Price {
     });
   return {
     phantomsPerHour: sum((p) => Math.max(p.predictedPerHour, p.observedPerHour)),
-    observed: points.some((p) => p.observedPerHour > p.predictedPerHour),
+    observedPerHour: sum((p) => p.observedPerHour),
     missed: missedSoft(soft, 0),
-    sigmas: (on - signOf(c) * (c.rest - whole)) / c.noise,
   };
 }

@@ -12,6 +12,7 @@ import type { Role } from '@/core/signal/take';
 import { useLive, useSensor, useSession, useTakesOf, useWorkspace } from '../hooks/use-session';
 import { Care } from '../parts/care';
 import { Headline, Reading, Station } from '../parts/station';
+import { BringTakes } from './bring-takes';
 import { CalibrationReading } from './calibration-reading';
 import { Prompter } from './prompter';
 import { TakesStrip } from './takes-strip';
@@ -109,7 +110,10 @@ export function Calibrate() {
       ) : (
         <Empty />
       )}
-      <Care>{SENSOR_KINDS[sensor.kind].care}</Care>
+      <div className={styles.foot}>
+        <Care>{SENSOR_KINDS[sensor.kind].care}</Care>
+        {!readOnly && <BringTakes sensor={sensor} />}
+      </div>
     </Station>
   );
 }

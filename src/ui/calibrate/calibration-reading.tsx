@@ -1,10 +1,19 @@
 import { priceOf } from '@/core/calibrate/choice';
 import type { Cure } from '@/core/calibrate/findings';
 import type { LevelReport } from '@/core/calibrate/level-types';
+import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
 import type { Calibration } from '@/core/instrument/document';
 import { Findings } from '../parts/findings';
 import { Reading } from '../parts/station';
 import { perHourWords } from '../parts/words';
+
+/** What "off" is worth: as far below "on" as noise needs, or not. */
+function offWords({ on, off, noise }: Calibration): string {
+  const sigmas = Math.abs(on - off) / noise;
+  return sigmas >= HYSTERESIS_SIGMAS
+    ? `Off at ${off}, so a note held at the edge will not stutter.`
+    : `Off at ${off}, ${sigmas.toFixed(1)} σ below: a note held at the edge can stutter.`;
+}
 
 /** The few numbers that matter of a calibration, why, and what was noticed. */
 export function CalibrationReading({
@@ -21,15 +30,14 @@ export function CalibrationReading({
   return (
     <>
       <Reading label="On threshold" value={String(shown.on)} unit="counts">
-        {(Math.abs(shown.on - shown.rest) / shown.noise || 0).toFixed(1)} σ from rest. Off at {shown.off}, so
-        a note held at the edge will not stutter.
+        {(Math.abs(shown.on - shown.rest) / shown.noise || 0).toFixed(1)} σ from rest. {offWords(shown)}
         {shown.onDown !== null && ` Drawn: on ${shown.onDown}, off ${shown.offDown}.`}
       </Reading>
       {price && (
         <>
           <Reading label="Phantom notes" value={perHourWords(price.phantomsPerHour)}>
-            {price.observed
-              ? 'They happened in the rest take.'
+            {price.observedPerHour > 0
+              ? `${Math.round((price.observedPerHour * seconds) / 3600)} happened in ${seconds} s of rest.`
               : `Predicted from ${seconds} s of rest. None happened in them.`}
           </Reading>
           <Reading

@@ -2,17 +2,15 @@
 
 import Button from '@mui/material/Button';
 import Link from 'next/link';
-import { useMemo, useRef } from 'react';
+import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { channelsOf, compile } from '@/core/engine/compile';
 import { digestOf, writeHeader } from '@/core/exchange/header';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { joinTakes } from '@/core/exchange/join-takes';
-import { leftOutSentence, writeTakeCsv } from '@/core/exchange/take-csv';
+import { writeTakeCsv } from '@/core/exchange/take-csv';
 import { writeSmf } from '@/core/midi/smf';
-import { importTake } from '@/store/bench';
 import { loadTakes } from '@/store/takes';
-import { storageWords } from '@/store/trouble';
 import { analysisLink } from '@/workers/analysis-link';
 import { useInstrument, useSensor, useSession, useTakesOf } from '../hooks/use-session';
 import { download } from '../parts/download';
@@ -102,9 +100,7 @@ function LoadReady() {
 function Exports() {
   const instrument = useInstrument();
   const { sensor } = useSensor();
-  const { workspace } = useSession();
   const takes = useTakesOf(sensor.id);
-  const file = useRef<HTMLInputElement>(null);
   const joined = async () => joinTakes(await loadTakes(takes.map((t) => t.id)));
   const csv = async () => {
     for (const take of await loadTakes(takes.map((t) => t.id)))
@@ -124,20 +120,6 @@ function Exports() {
     const { events } = await analysisLink.get().render(instrument, frames);
     download(`${instrument.id}.mid`, writeSmf(events, frames.tUs[0], instrument.name), 'audio/midi');
   };
-  const bring = async (files: FileList | null) => {
-    for (const chosen of files ?? []) {
-      const kept = await importTake(await chosen.text(), instrument, sensor.id, null).catch((e: unknown) => ({
-        ok: false as const,
-        faults: [{ path: '', says: storageWords(e) }],
-      }));
-      if (kept.ok)
-        notify(
-          `${chosen.name}: kept as the ${kept.value.role} take, ${kept.value.frames} frames. ${leftOutSentence(kept.value)}`,
-        );
-      else notify(`${chosen.name}: ${kept.faults.map((f) => f.says).join(' ')}`);
-    }
-    await workspace.reloadTakes();
-  };
   return (
     <section className={styles.exports}>
       <h2>Files, readable by others</h2>
@@ -153,18 +135,6 @@ function Exports() {
       <Button variant="outlined" disabled={takes.length === 0} onClick={() => void midi()}>
         Takes as played, MIDI file
       </Button>
-      <Button variant="outlined" onClick={() => file.current?.click()}>
-        Bring takes in, CSV
-      </Button>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,.txt,text/csv"
-        multiple
-        hidden
-        aria-label="Take files"
-        onChange={(e) => void bring(e.target.files)}
-      />
     </section>
   );
 }

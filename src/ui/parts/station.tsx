@@ -52,7 +52,7 @@ export function Reading({
     <section className={styles.number}>
       <h2>{label}</h2>
       <p>
-        <strong>{value}</strong> {unit && <span>{unit}</span>}
+        <strong data-long={value.length > 12}>{value}</strong> {unit && <span>{unit}</span>}
       </p>
       {children && <small>{children}</small>}
     </section>

@@ -9,14 +9,14 @@ export function agoWords(ms: number): string {
   return days === 1 ? 'yesterday' : `${days} days ago`;
 }
 
-/** A rate an hour so that it can be felt: "1 in 40 h", "12 an hour", "under 1 in a year". */
+/** A rate an hour so that it can be felt, to two digits: "1 in 40 h", "12 an hour", "< 1 a year". */
 export function perHourWords(perHour: number): string {
   if (!(perHour > 0)) return 'none';
-  if (perHour >= 1) return `${grouped(Math.round(perHour))} an hour`;
+  if (perHour >= 1) return `${grouped(Math.round(Number(perHour.toPrecision(2))))} an hour`;
   const hours = 1 / perHour;
   if (hours < 100) return `1 in ${hours < 10 ? hours.toFixed(1) : Math.round(hours)} h`;
   if (hours < 8766) return `1 in ${Math.round(hours / 24)} days`;
-  return 'under 1 a year';
+  return '< 1 a year';
 }
 
 /** Thousands parted by a thin space. */

@@ -3,6 +3,7 @@ import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
+import { twoSided } from '@/core/instrument/straight';
 import { nextStep } from './bench/next-step';
 import { promptFor } from './calibrate/prompts';
 import { TakesStrip } from './calibrate/takes-strip';
@@ -20,19 +21,7 @@ import { VoiceRow } from './voice/voice-row';
 afterEach(cleanup);
 
 const instrument = (): Instrument => newInstrument('reed', 'Reed', '2026-11-25T00:00:00Z');
-const calibration = {
-  rest: 1000,
-  noise: 2,
-  polarity: 'rising' as const,
-  reach: { up: 3000, down: 0 },
-  on: 1020,
-  off: 1010,
-  onDown: 980,
-  offDown: 990,
-  deadZone: { up: 20, down: 20 },
-  takes: [],
-  method: '',
-};
+const calibration = { ...twoSided, reach: { up: 3000, down: 0 } };
 
 describe('words', () => {
   it('say how long ago, how often, and how many, so that it can be felt', () => {

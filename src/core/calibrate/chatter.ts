@@ -3,25 +3,33 @@ import type { Role } from '../signal/take';
 import { openingsOf } from './attack';
 import type { PlayedTake } from './level-types';
 
-/** A gate on one side of rest: thresholds as distances from the whole-count rest. */
-export interface SideGate {
-  /** 1 above rest, −1 below. */
-  sign: 1 | -1;
-  on: number;
-  off: number;
+/** A take of single gestures as one side of rest sees it: distances from the whole-count rest. */
+export interface SingleTake {
+  tUs: ArrayLike<number>;
+  distances: Int32Array;
+  /** Peak of each gesture on this side. */
+  peaks: number[];
 }
 
 /** Takes of single gestures; in the others (repeated, sweep, hold, release) one gesture may well open a gate twice. */
 const SINGLE: readonly Role[] = ['soft', 'medium', 'loud', 'full'];
 
-/** Openings of a gate beyond one for each gesture on its side that reached "on", in all takes of single gestures. */
-export function chatterOfGate(played: readonly PlayedTake[], whole: number, gate: SideGate): number {
-  const { sign, on } = gate;
-  return played.reduce((sum, take) => {
-    if (!SINGLE.includes(take.role)) return sum;
-    const distances = Int32Array.from(take.counts, (n) => sign * (n - whole));
-    const heard = take.gestures.filter((g) => g.sign === sign && sign * (g.peak - whole) >= on).length;
-    return sum + Math.max(0, openingsOf(take.tUs, distances, gate, 0).length - heard);
+/** The takes of single gestures, seen from one side of rest. @param sign 1 above rest, −1 below */
+export function singlesOf(played: readonly PlayedTake[], whole: number, sign: 1 | -1): SingleTake[] {
+  return played
+    .filter((take) => SINGLE.includes(take.role))
+    .map((take) => ({
+      tUs: take.tUs,
+      distances: Int32Array.from(take.counts, (n) => sign * (n - whole)),
+      peaks: take.gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - whole)),
+    }));
+}
+
+/** Openings of a gate (distances) beyond one for each gesture that reached "on". */
+export function chatterOfGate(singles: readonly SingleTake[], gate: { on: number; off: number }): number {
+  return singles.reduce((sum, { tUs, distances, peaks }) => {
+    const heard = peaks.filter((p) => p >= gate.on).length;
+    return sum + Math.max(0, openingsOf(tUs, distances, gate, 0).length - heard);
   }, 0);
 }
 
@@ -29,7 +37,8 @@ export function chatterOfGate(played: readonly PlayedTake[], whole: number, gate
 export function chatterOf(played: readonly PlayedTake[], c: Calibration): number {
   const whole = Math.round(c.rest);
   const sign = c.polarity === 'falling' ? -1 : 1;
-  const up = chatterOfGate(played, whole, { sign, on: sign * (c.on - whole), off: sign * (c.off - whole) });
+  const gate = { on: sign * (c.on - whole), off: sign * (c.off - whole) };
+  const up = chatterOfGate(singlesOf(played, whole, sign), gate);
   if (c.onDown === null || c.offDown === null) return up;
-  return up + chatterOfGate(played, whole, { sign: -1, on: whole - c.onDown, off: whole - c.offDown });
+  return up + chatterOfGate(singlesOf(played, whole, -1), { on: whole - c.onDown, off: whole - c.offDown });
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { Calibration } from '../instrument/document';
+import { twoSided } from '../instrument/straight';
 import { attackReach, openingsOf } from './attack';
+import { calmThresholds } from './calm';
 import { chatterOf } from './chatter';
 import type { Gesture } from './gesture-detector';
 import type { PlayedTake } from './level-types';
@@ -63,19 +64,6 @@ describe('rest in a take that was played', () => {
 });
 
 describe('judging takes by a calibration', () => {
-  const calibration: Calibration = {
-    rest: 1000,
-    noise: 2,
-    polarity: 'rising',
-    reach: { up: 2020, down: 480 },
-    on: 1020,
-    off: 1010,
-    onDown: 980,
-    offDown: 990,
-    deadZone: { up: 20, down: 20 },
-    takes: [],
-    method: '',
-  };
   const played = (role: PlayedTake['role'], counts: number[], gestures: Gesture[]): PlayedTake => ({
     id: role,
     role,
@@ -89,7 +77,7 @@ describe('judging takes by a calibration', () => {
       played('soft', [], [gesture(1120), gesture(930)]),
       played('loud', [], [gesture(2020), gesture(2600)]),
     ];
-    expect(playedDynamics(takes, calibration)).toEqual({
+    expect(playedDynamics(takes, twoSided)).toEqual({
       soft: expect.closeTo(0.1, 9),
       medium: null,
       loud: 1,
@@ -99,8 +87,18 @@ describe('judging takes by a calibration', () => {
     const once = [1000, 1030, 1012, 1030, 1000, 970, 1000];
     const twice = [1000, 1030, 1005, 1030, 1000, 970, 995, 970, 1000];
     const both = [gesture(1030), gesture(970)];
-    expect(chatterOf([played('soft', once, both)], calibration)).toBe(0);
-    expect(chatterOf([played('soft', twice, both)], calibration)).toBe(2);
-    expect(chatterOf([played('soft', [1000, 1015, 1000], [gesture(1015)])], calibration)).toBe(0);
+    expect(chatterOf([played('soft', once, both)], twoSided)).toBe(0);
+    expect(chatterOf([played('soft', twice, both)], twoSided)).toBe(2);
+    expect(chatterOf([played('soft', [1000, 1015, 1000], [gesture(1015)])], twoSided)).toBe(0);
+  });
+  it('a gate that only just held is calmed: a wobble under “on” would open it twice on another day', () => {
+    const side = { restOffset: 0, noise: 4, lag1: 0, rateHz: 1000, crossings: [], hours: 1, room: 3000 };
+    const lowest = { on: 24, off: 8, perHour: 0 };
+    const calmFor = (...counts: number[]) =>
+      calmThresholds(lowest, side, [played('soft', counts, [gesture(1100)])], 1000, 1, [100]);
+    expect(calmFor(1000, 1019, 1000, 1100, 1000)).toBe(lowest);
+    const { on, off } = calmFor(1000, 1021, 1000, 1100, 1000);
+    expect(on - side.noise).toBeGreaterThan(21);
+    expect(off).toBe(lowest.off);
   });
 });

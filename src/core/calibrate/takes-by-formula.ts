@@ -2,7 +2,7 @@ import type { LevelTake } from './level-types';
 import { random } from '../signal/random';
 import type { Role } from '../signal/take';
 
-/** A take made by formula, so that a test knows the truth: raised-cosine gestures with these peaks on Gaussian noise. */
+/** A take made by formula, so that a test knows the truth: gestures shaped as the root of a half sine, on Gaussian noise. */
 export interface Recipe {
   rest: number;
   noise: number;

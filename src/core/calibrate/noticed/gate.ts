@@ -68,7 +68,7 @@ export const calmed: Check = ({ raisedBy }) =>
     : {
         code: 'calmed',
         severity: 'note',
-        says: `On was raised by ${raisedBy} counts: lower, slow attacks open the gate more than once. No gesture is lost by it.`,
+        says: `On was raised by ${raisedBy} counts: lower, slow attacks can open the gate twice. No gesture is lost by it.`,
         causes: ['the level rises slowly through the threshold', 'much noise for so slow a rise'],
         cures: [
           {

@@ -3,7 +3,7 @@ import type { PlayedTake } from './level-types';
 import { phantomsPerHour, type RestSide, type Thresholds } from './thresholds';
 
 /** How far "on" is raised at most to calm a gate, and how far below every gesture's peak it stays, σ. */
-const FURTHEST_SIGMAS = 8;
+const FURTHEST_SIGMAS = 16;
 const CLEAR_SIGMAS = 4;
 /** The gate is judged from here too, σ away: other playing meets other noise, and one take alone may be calm by luck. */
 const NEARBY_SIGMAS = [-1, -0.5, 0, 0.5, 1];

@@ -33,6 +33,8 @@ export interface Detector {
   level: number;
   /** The gesture going on, or null. */
   open: Gesture | null;
+  /** The last gesture: when it and its rebounds ended, and its peak's distance from rest in counts. */
+  last: { toUs: number; strength: number } | null;
   ring: Float64Array<ArrayBuffer>;
   filled: number;
   at: number;
@@ -41,6 +43,9 @@ export interface Detector {
   /** When the level last was outside `end`. */
   outsideUs: number;
 }
+
+/** A swing past rest, straight after a gesture and under this share of it, is its spring-back, not another. */
+export const ECHO = 0.2;
 
 /** Rest is followed with this time constant while nobody plays. */
 const FOLLOW_US = 2_000_000;
@@ -67,6 +72,7 @@ export function startDetector(settings: DetectorSettings): Detector {
     rest: settings.rest,
     level: settings.rest,
     open: null,
+    last: null,
     ring: new Float64Array(settings.window),
     filled: 0,
     at: 0,
@@ -80,7 +86,7 @@ export function startDetector(settings: DetectorSettings): Detector {
 export function detect(d: Detector, tUs: number, count: number): Gesture | null {
   smooth(d, count);
   const away = d.level - d.rest;
-  const { begin, end, gapUs, leastUs } = d.settings;
+  const { begin, end, gapUs } = d.settings;
   const elapsed = d.filled === 1 ? 0 : tUs - d.lastUs;
   d.lastUs = tUs;
   if (Math.abs(away) > end) d.outsideUs = tUs;
@@ -96,9 +102,19 @@ export function detect(d: Detector, tUs: number, count: number): Gesture | null 
     gesture.peakUs = tUs;
   }
   if (!turned && tUs - d.outsideUs < gapUs) return null;
-  gesture.toUs = turned ? tUs : d.outsideUs;
   d.open = turned ? opened(tUs, count, away) : null;
-  return gesture.toUs - gesture.fromUs >= leastUs ? gesture : null;
+  return ended(d, { ...gesture, toUs: turned ? tUs : d.outsideUs });
+}
+
+/** @returns null for a knock, and for a rebound */
+function ended(d: Detector, gesture: Gesture): Gesture | null {
+  if (gesture.toUs - gesture.fromUs < d.settings.leastUs) return null;
+  const { last } = d;
+  const strength = Math.abs(gesture.peak - d.rest);
+  const rebound =
+    last !== null && gesture.fromUs - last.toUs < d.settings.gapUs && strength < ECHO * last.strength;
+  d.last = { toUs: gesture.toUs, strength: rebound ? last.strength : strength };
+  return rebound ? null : gesture;
 }
 
 const opened = (tUs: number, count: number, away: number): Gesture => ({
@@ -130,6 +146,6 @@ export function gesturesOf(
     const gesture = detect(d, tUs[i], counts[i]);
     if (gesture) found.push(gesture);
   }
-  if (d.open && d.outsideUs - d.open.fromUs >= settings.leastUs) found.push({ ...d.open, toUs: d.outsideUs });
-  return found;
+  const cut = d.open && ended(d, { ...d.open, toUs: d.outsideUs });
+  return cut ? [...found, cut] : found;
 }

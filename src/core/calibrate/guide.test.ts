@@ -71,55 +71,48 @@ describe('a hands-free run', () => {
 
 describe('telling gestures from noise', () => {
   const settings = (noise: number) => detectorSettings(1000, noise, 1000);
+  const found = (counts: number[], noise: number, change = {}) =>
+    gesturesOf(
+      counts.map((_, i) => i * 1000),
+      counts,
+      { ...settings(noise), ...change },
+    );
+  const steps = (...levels: number[]) => levels.flatMap((level) => new Array<number>(300).fill(level));
   it('finds every gesture of 8 σ and none in ten minutes of noise', () => {
     const take = makeTake('soft', { rest: 1000, noise: 5, peaks: new Array(30).fill(40) });
     expect(gesturesOf(take.tUs, take.counts, settings(5))).toHaveLength(30);
     const r = random(9);
-    const noise = Array.from({ length: 600_000 }, () => Math.round(1000 + 5 * r.gauss()));
     expect(
-      gesturesOf(
-        noise.map((_, i) => i * 1000),
-        noise,
-        settings(5),
+      found(
+        Array.from({ length: 600_000 }, () => Math.round(1000 + 5 * r.gauss())),
+        5,
       ),
     ).toEqual([]);
   });
   it('follows a rest that creeps by many times its threshold while nobody plays', () => {
     const r = random(10);
-    const counts = Array.from({ length: 120_000 }, (_, i) =>
-      Math.round(1000 + (60 * i) / 120_000 + 2 * r.gauss()),
-    );
+    const creep = (i: number) => Math.round(1000 + (60 * i) / 120_000 + 2 * r.gauss());
     expect(
-      gesturesOf(
-        counts.map((_, i) => i * 1000),
-        counts,
-        settings(2),
+      found(
+        Array.from({ length: 120_000 }, (_, i) => creep(i)),
+        2,
       ),
     ).toEqual([]);
   });
   it('parts a push from a draw that follows without a rest', () => {
-    const counts = [
-      ...new Array(300).fill(1000),
-      ...new Array(300).fill(1200),
-      ...new Array(300).fill(800),
-      ...new Array(300).fill(1000),
-    ];
-    const found = gesturesOf(
-      counts.map((_, i) => i * 1000),
-      counts,
-      settings(2),
-    );
-    expect(found.map((g) => [g.sign, g.peak])).toEqual([
+    expect(found(steps(1000, 1200, 800, 1000), 2).map((g) => [g.sign, g.peak])).toEqual([
       [1, 1200],
       [-1, 800],
     ]);
   });
+  it('takes a swing past rest, straight after a gesture, for its spring-back, and what it swings to after that', () => {
+    expect(found(steps(1000, 1200, 970, 1020, 1000), 2).map((g) => g.peak)).toEqual([1200]);
+    expect(found(steps(1000, 1200, 970), 2).map((g) => g.peak)).toEqual([1200]);
+    expect(found(steps(1000, 1200, 1000, 970, 1000), 2).map((g) => g.peak)).toEqual([1200, 970]);
+  });
   it('takes a knock of a few milliseconds for a knock, also at the end of a take', () => {
-    const knocked = (at: number, ms: number) => {
-      const counts = new Array(1000).fill(1000).fill(1400, at, at + ms);
-      const tUs = counts.map((_, i) => i * 1000);
-      return gesturesOf(tUs, counts, { ...settings(2), window: 1 }).length;
-    };
+    const knocked = (at: number, ms: number) =>
+      found(new Array(1000).fill(1000).fill(1400, at, at + ms), 2, { window: 1 }).length;
     expect([knocked(500, 3), knocked(997, 3), knocked(960, 40)]).toEqual([0, 0, 1]);
   });
 });

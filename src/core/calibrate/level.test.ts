@@ -154,6 +154,13 @@ describe('bad takes get a finding each, with a cure', () => {
     const lowest = choiceOf(report(run()).calibration);
     expect(chatterOf(r.played, withChoice(r.calibration, lowest))).toBeGreaterThan(0);
   });
+  it('a bellows that springs back past rest after a hard push: “on” of the other side stays over it', () => {
+    const r = report(makeRun(2048, 2.5, { both: true, rebound: 0.015 }));
+    expect(r.played.map((t) => t.gestures.length)).toEqual([20, 8, 8, 3]);
+    expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
+    expect(2048 - r.calibration.onDown!).toBeGreaterThan(0.015 * 1600);
+    expect(codes(r)).toContain('calmed');
+  });
   it('the same where that would lose soft gestures: the price of the calm “on” is named', () => {
     const peaks = new Array(20).fill(24);
     const takes = replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks, length: 1.2 }));

@@ -1,11 +1,8 @@
 import { median, quantile } from '../signal/quantile';
-import type { Gesture } from './gesture-detector';
+import { ECHO, type Gesture } from './gesture-detector';
 
 /** How a sensor moves when it is played. Found, not asked. */
 export type Sidedness = 'rising' | 'falling' | 'both';
-
-/** A side with gestures under this share of the other side's is an echo of it: a spring-back, a sip of air. */
-const ECHO = 0.2;
 
 /**
  * Which way playing goes, from gestures of any strength: `both` when each side has two gestures or more, a sixth of

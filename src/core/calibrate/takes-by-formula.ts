@@ -13,6 +13,8 @@ export interface Recipe {
   between?: number;
   /** Length of one gesture, s. */
   length?: number;
+  /** How far it springs back past rest for 0.1 s after, as a share of its peak. */
+  rebound?: number;
   rateHz?: number;
   bits?: number;
   seed?: number;
@@ -26,6 +28,7 @@ export function makeTake(role: Role, recipe: Recipe): LevelTake {
     before = 0.5,
     between = 0.4,
     length = 0.3,
+    rebound = 0,
     rateHz = 1000,
     bits = 12,
     seed = 1,
@@ -39,9 +42,12 @@ export function makeTake(role: Role, recipe: Recipe): LevelTake {
     for (let i = 0; i < seconds * rateHz; i++) put(rest);
   };
   still(before);
+  const swing = (peak: number, n: number, power: number) => {
+    for (let i = 0; i < n; i++) put(rest + peak * Math.sin((Math.PI * (i + 0.5)) / n) ** power);
+  };
   for (const peak of peaks) {
-    const n = length * rateHz;
-    for (let i = 0; i < n; i++) put(rest + peak * Math.sin((Math.PI * (i + 0.5)) / n) ** 0.5);
+    swing(peak, length * rateHz, 0.5);
+    if (rebound > 0) swing(-rebound * peak, 0.1 * rateHz, 1);
     still(between);
   }
   return {
@@ -56,16 +62,16 @@ export function makeTake(role: Role, recipe: Recipe): LevelTake {
 export function makeRun(
   rest: number,
   noise: number,
-  options: { sign?: 1 | -1; both?: boolean; seed?: number } = {},
+  options: { sign?: 1 | -1; both?: boolean; rebound?: number; seed?: number } = {},
 ): LevelTake[] {
-  const { sign = 1, both = false, seed = 1 } = options;
+  const { sign = 1, both = false, rebound, seed = 1 } = options;
   const peaks = (n: number, size: number, spread: number) =>
     Array.from(
       { length: n },
       (_, i) => (both && i % 2 === 1 ? -1 : 1) * sign * (size + spread * Math.sin(i * 2.4)),
     );
   const take = (role: Role, list: number[], before?: number) =>
-    makeTake(role, { rest, noise, peaks: list, before, seed });
+    makeTake(role, { rest, noise, peaks: list, before, rebound, seed });
   return [
     take('rest', [], 8),
     take('soft', peaks(20, 80, 10)),

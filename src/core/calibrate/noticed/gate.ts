@@ -49,7 +49,11 @@ export const chatter: Check = ({ readings, played, calibration, stats }) => {
     code: 'chatter',
     severity: 'doubt',
     says: `The gate opened ${readings.chatter} times more than you played.`,
-    causes: ['the level rises slowly through the threshold', 'the level dips inside a gesture'],
+    causes: [
+      'the level rises slowly through the threshold',
+      'the level dips inside a gesture',
+      'the level springs back past rest after a release',
+    ],
     cures: calmer
       ? [
           {
@@ -68,8 +72,11 @@ export const calmed: Check = ({ raisedBy }) =>
     : {
         code: 'calmed',
         severity: 'note',
-        says: `On was raised by ${raisedBy} counts: lower, slow attacks can open the gate twice. No gesture is lost by it.`,
-        causes: ['the level rises slowly through the threshold', 'much noise for so slow a rise'],
+        says: `On was raised by ${raisedBy} counts: lower, the gate can open more often than you play. No gesture is lost by it.`,
+        causes: [
+          'the level rises slowly through the threshold',
+          'the level springs back past rest after a release',
+        ],
         cures: [
           {
             says: 'Less noise: shorter wires, a capacitor at the pin',

@@ -9,7 +9,7 @@ import { STATIONS } from '../frame/stations';
 import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
 import { Headline, Reading, Station } from '../parts/station';
-import { agoWords, sentence } from '../parts/words';
+import { agoWords } from '../parts/words';
 import { SENSOR_KINDS } from '@/core/sensors/kinds';
 import { useColours } from '../parts/colours';
 import { Trace, type TraceOverlay } from '../parts/trace';
@@ -53,8 +53,8 @@ export function RunSheet() {
       </table>
       <LiveNow />
       <p className={styles.hint}>
-        {sentence(instrument.board.name)}, {instrument.board.bits} bits, {instrument.board.scanHz} scans a
-        second. Every cell opens its station.
+        The board: {instrument.board.bits} bits, {instrument.board.supplyVolts} V, {instrument.board.scanHz}{' '}
+        scans a second. Every cell opens its station.
       </p>
     </Station>
   );

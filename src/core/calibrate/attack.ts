@@ -25,8 +25,9 @@ export function openingsOf(
       open = true;
       openings.push({ tUs: tUs[i], peak: distances[i] });
     } else if (open && distances[i] < gate.off) open = false;
+    if (!open) continue;
     const last = openings[openings.length - 1];
-    if (open && tUs[i] - last.tUs <= windowUs && distances[i] > last.peak) last.peak = distances[i];
+    if (tUs[i] - last.tUs <= windowUs && distances[i] > last.peak) last.peak = distances[i];
   }
   return openings;
 }

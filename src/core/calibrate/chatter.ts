@@ -1,6 +1,7 @@
 import type { Calibration } from '../instrument/document';
 import type { Role } from '../signal/take';
 import { openingsOf } from './attack';
+import { distancesOf } from './distances';
 import type { PlayedTake } from './level-types';
 
 /** A take of single gestures as one side of rest sees it: distances from the whole-count rest. */
@@ -20,7 +21,7 @@ export function singlesOf(played: readonly PlayedTake[], whole: number, sign: 1 
     .filter((take) => SINGLE.includes(take.role))
     .map((take) => ({
       tUs: take.tUs,
-      distances: Int32Array.from(take.counts, (n) => sign * (n - whole)),
+      distances: distancesOf(take.counts, whole, sign),
       peaks: take.gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - whole)),
     }));
 }

@@ -5,6 +5,7 @@ import type { Timing } from '../signal/timing';
 import { round } from '../units/round';
 import { attackReach, openingsOf } from './attack';
 import { chatterOf } from './chatter';
+import { distancesOf } from './distances';
 import type { CalibratedSide } from './level-side';
 import type { LevelJob, LevelReadings, PlayedTake } from './level-types';
 import { missedSoft } from './missed';
@@ -25,16 +26,11 @@ export function readingsOf(
   down: CalibratedSide | null,
 ): LevelReadings {
   const whole = Math.round(stats.rest);
-  const sign = c.polarity === 'falling' ? -1 : 1;
-  const gates = [{ sign, ...up }, ...(down ? [{ sign: -sign, ...down }] : [])];
+  const sign: 1 | -1 = c.polarity === 'falling' ? -1 : 1;
+  const gates = [{ sign, ...up }, ...(down ? [{ sign: -1 as const, ...down }] : [])];
   const openings = (take: PlayedTake) =>
     gates.flatMap((g) =>
-      openingsOf(
-        take.tUs,
-        Int32Array.from(take.counts, (n) => g.sign * (n - whole)),
-        g.thresholds,
-        ATTACK_WINDOW_US,
-      ),
+      openingsOf(take.tUs, distancesOf(take.counts, whole, g.sign), g.thresholds, ATTACK_WINDOW_US),
     );
   const loud = played.filter((t) => t.role === 'loud').flatMap(openings);
   const soft = gates.map((g) => missedSoft(g.soft, g.thresholds.on));

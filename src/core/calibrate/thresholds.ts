@@ -1,3 +1,4 @@
+import { distancesOf } from './distances';
 import { correlatedFalseTriggersPerHour, observedCrossings } from './false-triggers';
 
 /** Phantom notes an hour that a maker accepts unless told otherwise: one in ten hours. */
@@ -46,7 +47,7 @@ export function restSide(
     noise: stats.noise,
     lag1: stats.lag1,
     rateHz,
-    crossings: observedCrossings(Int32Array.from(counts, (c) => sign * (c - whole))),
+    crossings: observedCrossings(distancesOf(counts, whole, sign)),
     hours: counts.length / rateHz / 3600,
     room: sign > 0 ? fullScale - whole : whole,
   };

@@ -46,7 +46,10 @@ test('a second tab on the same instrument looks on, and says so', async ({ page,
   await second.close();
 });
 
-test('a tab closed in the middle of a take loses at most a second of it', async ({ page, context }) => {
+test('a tab closed in the middle of a take loses at most a second of it, and what was kept can be used', async ({
+  page,
+  context,
+}) => {
   await openWherry(page, 'calibrate');
   await page.keyboard.press('Space');
   await expect(page.getByText('rest, 5 of 8')).toBeVisible();
@@ -69,6 +72,11 @@ test('a tab closed in the middle of a take loses at most a second of it', async 
   );
   expect(Date.now() - seen).toBeLessThan(20_000);
   expect(kept).toBeGreaterThan(4);
+  await openWherry(again, 'calibrate');
+  await again.getByRole('button', { name: 'Use the rest take that was cut off' }).click();
+  await expect(again.getByRole('heading', { name: 'Read it, then accept.' })).toBeVisible();
+  await again.getByRole('button', { name: 'Use the earlier rest take' }).click();
+  await expect(again.getByRole('heading', { name: 'Bellows is calibrated.' })).toBeVisible();
 });
 
 test('sound and MIDI that the browser refuses get a sentence each', async ({ page }) => {

@@ -5,7 +5,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';
 import { ROLES, type Role } from '@/core/signal/take';
 import { timingOf } from '@/core/signal/timing';
-import { database, type Database, type KeptTake } from './database';
+import { database, type Database, type KeptInstrument, type KeptPiece, type KeptTake } from './database';
 import { keepTake, removeTake } from './takes';
 
 /** Puts an instrument on the bench under a free id. @returns the id */
@@ -26,11 +26,34 @@ export async function importInstrument(text: string, db: Database = database()):
   return read.ok ? ok(await addInstrument(read.value, db)) : read;
 }
 
-/** Removes an instrument with its takes. */
-export async function removeInstrument(id: string, db: Database = database()): Promise<void> {
-  await db.transaction('rw', db.instruments, db.takes, db.pieces, async () => {
-    for (const take of await db.takes.where({ instrument: id }).toArray()) await removeTake(take.id, db);
+/** An instrument with its takes, off the bench. */
+export interface Removed {
+  kept: KeptInstrument;
+  takes: KeptTake[];
+  pieces: KeptPiece[];
+}
+
+/** Removes an instrument with its takes. @returns all of it, to bring back; null where there is none of that id */
+export const removeInstrument = (id: string, db: Database = database()): Promise<Removed | null> =>
+  db.transaction('rw', db.instruments, db.takes, db.pieces, async () => {
+    const kept = await db.instruments.get(id);
+    const takes = await db.takes.where({ instrument: id }).toArray();
+    const pieces = await db.pieces
+      .where('take')
+      .anyOf(takes.map((t) => t.id))
+      .toArray();
+    for (const take of takes) await removeTake(take.id, db);
     await db.instruments.delete(id);
+    return kept ? { kept, takes, pieces } : null;
+  });
+
+/** Puts a removed instrument back with its takes, under another id where its own was taken since. */
+export async function bringBack({ kept, takes, pieces }: Removed, db: Database = database()): Promise<void> {
+  await db.transaction('rw', db.instruments, db.takes, db.pieces, async () => {
+    const id = await freeId(kept.id, db);
+    await db.instruments.put({ ...kept, id, document: { ...kept.document, id } });
+    await db.takes.bulkPut(takes.map((t) => ({ ...t, instrument: id })));
+    await db.pieces.bulkPut(pieces);
   });
 }
 

@@ -9,7 +9,10 @@ export interface KeptInstrument {
   changedAt: string;
 }
 
-/** A take's label; its frames are in pieces. `whole` turns true when it ended as it should. */
+/**
+ * A take's label; its frames are in pieces. `whole` turns true when it ended as it should, or is taken as it is; `at` is
+ * when it was begun, then when it was last chosen to stand: the newest of a role does (standing.ts).
+ */
 export interface KeptTake {
   id: string;
   instrument: string;

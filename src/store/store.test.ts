@@ -5,6 +5,7 @@ import type { Instrument } from '@/core/instrument/document';
 import {
   addInstrument,
   beginInstrument,
+  bringBack,
   importInstrument,
   importTake,
   removeInstrument,
@@ -12,7 +13,8 @@ import {
 } from './bench';
 import { Database } from './database';
 import { beginHistory, record, redo, undo } from './history';
-import { addPiece, beginTake, endTake, keepTake, loadTake, loadTakes } from './takes';
+import { rolesOf, standingOf } from './standing';
+import { addPiece, beginTake, loadTake, loadTakes, standTake, sweepTakes } from './takes';
 import { storageWords } from './trouble';
 import { createWorkspace } from './workspace';
 
@@ -78,16 +80,35 @@ describe('takes in pieces', () => {
     expect(kept.whole).toBe(false);
     expect([take.tUs.length, take.tUs[999], take.counts[999]]).toEqual([1000, 999_000, 999]);
   });
-  it('replace the older take of their sensor and role when they end, and no other', async () => {
-    await keepTake(label('old'), { channels: ['breath'], ...piece(0, 2500) }, db);
-    await keepTake(label('loud', { role: 'loud' }), { channels: ['breath'], ...piece(0, 10) }, db);
-    await beginTake(label('new'), db);
-    await addPiece('new', 0, piece(0, 100), db);
-    expect(await db.takes.count()).toBe(3);
-    await endTake('new', db);
-    expect((await db.takes.toArray()).map((t) => t.id).sort()).toEqual(['loud', 'new']);
-    expect(await db.pieces.where('take').equals('old').count()).toBe(0);
-    expect((await loadTakes(['new', 'gone'], db)).map((t) => t.id)).toEqual(['new']);
+  it('stand for their role when they end, until an earlier one is put back or one that was cut off is used', async () => {
+    const put = (id: string, minute: number, over = {}) =>
+      db.takes.put(label(id, { at: `2026-11-24T10:0${minute}:00Z`, ...over }));
+    await put('soft-1', 1, { whole: true });
+    await put('loud', 2, { whole: true, role: 'loud' });
+    await put('soft-2', 3);
+    const soft = async () => {
+      const takes = await db.takes.toArray();
+      const { stands, earlier, cut } = rolesOf(takes).find((r) => r.role === 'soft')!;
+      return [standingOf(takes).map((t) => t.id), stands?.id, earlier?.id, cut?.id];
+    };
+    expect(await soft()).toEqual([['soft-1', 'loud'], 'soft-1', undefined, 'soft-2']);
+    await standTake('soft-2', db);
+    expect(await soft()).toEqual([['loud', 'soft-2'], 'soft-2', 'soft-1', undefined]);
+    await new Promise((r) => setTimeout(r, 2));
+    await standTake('soft-1', db);
+    expect(await soft()).toEqual([['loud', 'soft-1'], 'soft-1', 'soft-2', undefined]);
+  });
+  it('are kept while they stand, were cut off since, or are what a calibration came from', async () => {
+    const instrument = { ...(JSON.parse((await demo()).instrument) as Instrument), id: 'w' };
+    instrument.sensors[0].calibration!.takes = ['cited'];
+    const order = ['older', 'cited', 'replaced', 'stands', 'cut'];
+    for (const [i, id] of order.entries())
+      await db.takes.put(label(id, { at: `2026-11-25T10:0${i}:00Z`, whole: id !== 'cut' }));
+    await addPiece('older', 0, piece(0, 10), db);
+    await sweepTakes(instrument, db);
+    expect((await db.takes.toArray()).map((t) => t.id).sort()).toEqual(['cited', 'cut', 'stands']);
+    expect(await db.pieces.count()).toBe(0);
+    expect((await loadTakes(['stands', 'older'], db)).map((t) => t.id)).toEqual(['stands']);
   });
 });
 
@@ -99,6 +120,18 @@ describe('the bench', () => {
     expect([await db.instruments.count(), await db.takes.count(), await db.pieces.count()]).toEqual([
       0, 0, 0,
     ]);
+  });
+  it('brings back what was removed, takes and all, beside one of its name that came since', async () => {
+    await seedDemo(demo, db);
+    const before = [await db.takes.toArray(), await db.pieces.toArray()];
+    const removed = (await removeInstrument('wherry', db))!;
+    await bringBack(removed, db);
+    expect([await db.takes.toArray(), await db.pieces.toArray()]).toEqual(before);
+    expect(await db.instruments.get('wherry')).toEqual(removed.kept);
+    await removeInstrument('wherry', db);
+    await beginInstrument('Wherry', db);
+    await bringBack(removed, db);
+    expect((await db.takes.toArray()).map((t) => t.instrument)).toEqual(new Array(5).fill('wherry-2'));
   });
   it('finds the demonstration’s calibration and its takes together', async () => {
     await seedDemo(demo, db);
@@ -166,7 +199,7 @@ describe('an open instrument', () => {
   });
   it('changes nothing where another tab holds it', async () => {
     const w = await open(true);
-    w.change('renamed', { ...present(w), name: 'No' });
+    expect(w.change('renamed', { ...present(w), name: 'No' })).toBe(false);
     expect(present(w).name).toBe('Wherry');
   });
   it('goes on, on screen, when storage is full, and says what to do', async () => {

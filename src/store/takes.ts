@@ -1,5 +1,7 @@
+import type { Instrument } from '@/core/instrument/document';
 import type { Frames, Take } from '@/core/signal/take';
 import { database, type Database, type KeptTake } from './database';
+import { rolesOf } from './standing';
 
 /** Puts a take's label down before its first frame. */
 export const beginTake = (take: KeptTake, db: Database = database()) => db.takes.put(take);
@@ -12,17 +14,19 @@ export const addPiece = (
   db: Database = database(),
 ) => db.pieces.put({ take, n, tUs: frames.tUs, counts: frames.counts });
 
-/** Marks a take as whole and removes older ones of the same sensor and role. */
-export async function endTake(id: string, db: Database = database()): Promise<void> {
+/** Lets a take stand for its sensor and role: one that has just ended, was cut off, or stood before. */
+export const standTake = (id: string, db: Database = database()) =>
+  db.takes.update(id, { whole: true, at: new Date().toISOString() });
+
+/** Removes the takes that neither stand, nor were cut off since, nor belong to the instrument's calibrations. */
+export async function sweepTakes(instrument: Instrument, db: Database = database()): Promise<void> {
+  const cited = instrument.sensors.flatMap((s) => s.calibration?.takes ?? []);
   await db.transaction('rw', db.takes, db.pieces, async () => {
-    await db.takes.update(id, { whole: true });
-    const take = await db.takes.get(id);
-    if (!take) return;
-    const older = await db.takes
-      .where({ instrument: take.instrument, sensor: take.sensor })
-      .filter((t) => t.role === take.role && t.id !== id)
-      .toArray();
-    for (const t of older) await removeTake(t.id, db);
+    const takes = await db.takes.where({ instrument: instrument.id }).toArray();
+    const needed = [...new Set(takes.map((t) => t.sensor))]
+      .flatMap((sensor) => rolesOf(takes.filter((t) => t.sensor === sensor)))
+      .flatMap(({ stands, cut }) => [stands?.id, cut?.id]);
+    for (const { id } of takes) if (!needed.includes(id) && !cited.includes(id)) await removeTake(id, db);
   });
 }
 
@@ -70,6 +74,6 @@ export async function keepTake(label: KeptTake, frames: Frames, db: Database = d
         },
         db,
       );
-    await endTake(label.id, db);
+    await standTake(label.id, db);
   });
 }

@@ -2,7 +2,7 @@
 export function storageWords(error: unknown): string {
   const names = namesOf(error);
   if (names.includes('QuotaExceededError'))
-    return 'The browser’s storage is full. This change is kept on screen only; export the instrument, then delete old takes.';
+    return 'The browser’s storage is full. This change is kept on screen only; export the instrument, then remove from the bench what you no longer need.';
   if (
     names.some((n) =>
       ['InvalidStateError', 'SecurityError', 'OpenFailedError', 'MissingAPIError', 'UnknownError'].includes(

@@ -2,6 +2,7 @@ import { createStore } from 'zustand/vanilla';
 import type { Instrument } from '@/core/instrument/document';
 import { database, type Database, type KeptTake } from './database';
 import { beginHistory, record, redo, undo, type History } from './history';
+import { sweepTakes } from './takes';
 import { storageWords } from './trouble';
 
 /** The instrument on the bench: its document with undo, its takes' labels, and how well it is kept. */
@@ -52,11 +53,12 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     if (await guarded(() => db.instruments.put(kept))) store.setState({ savedAt: Date.now() });
   };
 
-  const setHistory = (history: History<Instrument>) => {
-    if (store.getState().readOnly) return;
+  const setHistory = (history: History<Instrument>): boolean => {
+    if (store.getState().readOnly) return false;
     store.setState({ history });
     if (timer) clearTimeout(timer);
     timer = setTimeout(save, AUTOSAVE_MS);
+    return true;
   };
 
   const reloadTakes = () =>
@@ -72,6 +74,8 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
       );
     });
     if (!found) return store.setState({ status: 'refused' });
+    const { history } = store.getState();
+    if (history && !readOnly) await guarded(() => sweepTakes(history.present, db));
     await reloadTakes();
     if (store.getState().history) store.setState({ status: 'open' });
   };
@@ -81,12 +85,12 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     open,
     reloadTakes,
     guarded,
-    /** Changes the instrument, undoably. `logged` puts the step into its log too. */
-    change(says: string, next: Instrument, logged = false) {
+    /** Changes the instrument, undoably. `logged` puts the step into its log too. @returns false where it may not */
+    change(says: string, next: Instrument, logged = false): boolean {
       const { history } = store.getState();
-      if (!history) return;
+      if (!history) return false;
       const log = logged ? [...next.log, { at: new Date().toISOString(), says }] : next.log;
-      setHistory(record(history, { ...next, log }, says, Date.now()));
+      return setHistory(record(history, { ...next, log }, says, Date.now()));
     },
     undo: () => {
       const { history } = store.getState();

@@ -139,8 +139,9 @@ describe('findings', () => {
     fireEvent.click(screen.getByRole('button', { name: /Record a longer rest.*about 8 s/ }));
     expect(cure).toHaveBeenCalledWith(cures[0]);
   });
-  it('takes say what they hold, and can be played again one by one', () => {
+  it('takes say what they hold, can be played again one by one, and none that is kept is out of reach', () => {
     const redo = vi.fn();
+    const stand = vi.fn();
     const take = {
       id: 't',
       instrument: 'i',
@@ -152,12 +153,21 @@ describe('findings', () => {
       rateHz: 1000,
       whole: true,
     };
-    const { rerender } = render(<TakesStrip takes={[]} report={null} redo={redo} />);
+    const strip = (takes: (typeof take)[]) => (
+      <TakesStrip takes={takes} report={null} redo={redo} stand={stand} />
+    );
+    const { rerender } = render(strip([]));
     expect(screen.queryByRole('button')).toBeNull();
-    rerender(<TakesStrip takes={[take]} report={null} redo={redo} />);
+    rerender(strip([take]));
     expect(screen.getAllByText('to do')).toHaveLength(4);
     fireEvent.click(screen.getByRole('button', { name: 'Play soft again' }));
     expect(redo).toHaveBeenCalledWith('soft');
+    const newer = { ...take, id: 'newer', at: '2026-11-25T10:00:00Z' };
+    const cut = { ...take, id: 'cut', at: '2026-11-25T11:00:00Z', whole: false };
+    rerender(strip([take, newer, cut]));
+    fireEvent.click(screen.getByRole('button', { name: 'Use the earlier rest take' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Use the rest take that was cut off' }));
+    expect(stand.mock.calls.map(([t]) => t.id)).toEqual(['t', 'cut']);
   });
   it('a notice is said, and its action done once', async () => {
     const run = vi.fn();

@@ -4,7 +4,8 @@ import IconButton from '@mui/material/IconButton';
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import Link from 'next/link';
 import type { KeptInstrument } from '@/store/database';
-import { addInstrument, removeInstrument } from '@/store/bench';
+import { bringBack, removeInstrument } from '@/store/bench';
+import { storageWords } from '@/store/trouble';
 import { useSeconds } from '../hooks/use-seconds';
 import { GestureMark } from '../parts/gesture-mark';
 import { agoWords } from '../parts/words';
@@ -18,12 +19,14 @@ export function InstrumentCard({ kept }: { kept: KeptInstrument }) {
   const now = useSeconds();
   const next = nextStep(instrument);
   const remove = async () => {
-    await removeInstrument(kept.id);
+    const removed = await removeInstrument(kept.id);
+    if (!removed) return;
     notify(`${instrument.name} and its takes are removed.`, {
-      word: 'Bring the document back',
-      run: () => void addInstrument(instrument),
+      word: 'Bring it back',
+      run: () => void bringBack(removed).catch(refused),
     });
   };
+  const refused = (error: unknown) => notify(storageWords(error));
   return (
     <article className={styles.card}>
       <Link href={`/i/${kept.id}`}>
@@ -47,7 +50,11 @@ export function InstrumentCard({ kept }: { kept: KeptInstrument }) {
       </Link>
       <footer>
         changed {now > 0 ? agoWords(now - Date.parse(kept.changedAt)) : ''}
-        <IconButton size="small" aria-label={`Remove ${instrument.name}`} onClick={() => void remove()}>
+        <IconButton
+          size="small"
+          aria-label={`Remove ${instrument.name}`}
+          onClick={() => void remove().catch(refused)}
+        >
           <DeleteOutlined fontSize="small" />
         </IconButton>
       </footer>

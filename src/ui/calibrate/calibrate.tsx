@@ -9,7 +9,8 @@ import type { Cure } from '@/core/calibrate/findings';
 import { GUIDE_STEPS, type GuideStep } from '@/core/calibrate/guide';
 import { SENSOR_KINDS } from '@/core/sensors/kinds';
 import type { Role } from '@/core/signal/take';
-import { useLive, useSensor, useSession, useTakesOf, useWorkspace } from '../hooks/use-session';
+import type { KeptTake } from '@/store/database';
+import { useKeptTakesOf, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { Care } from '../parts/care';
 import { Headline, Reading, Station } from '../parts/station';
 import { BringTakes } from './bring-takes';
@@ -25,7 +26,7 @@ import { notify } from '../parts/notice';
 export function Calibrate() {
   const session = useSession();
   const { sensor, column } = useSensor();
-  const takes = useTakesOf(sensor.id);
+  const takes = useKeptTakesOf(sensor.id);
   const readOnly = useWorkspace((s) => s.readOnly);
   const view = useLive((s) => s.tick?.guide ?? null);
   const { report, refused, progress, stop } = useLevelReport(sensor);
@@ -41,6 +42,9 @@ export function Calibrate() {
     if (role !== 'rest' && !report) guide(GUIDE_STEPS);
     else guide([step]);
   };
+  const stand = (take: KeptTake) => {
+    if (!readOnly) session.stand(take.id);
+  };
   const act = (cure: Cure) => {
     if (cure.redo) redo(cure.redo);
     if (cure.set && shown) {
@@ -49,9 +53,7 @@ export function Calibrate() {
     }
   };
   const takeIt = () => {
-    if (!waits || view) return;
-    accept();
-    notify('Accepted. Ctrl+Z takes it back.');
+    if (!view && accept()) notify('Accepted. Ctrl+Z takes it back.');
   };
   useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(GUIDE_STEPS)), {
     preventDefault: true,
@@ -95,7 +97,7 @@ export function Calibrate() {
         </div>
       )}
       {refused && <p className={styles.refused}>{refused}</p>}
-      <TakesStrip takes={takes} report={report} redo={redo} />
+      <TakesStrip takes={takes} report={report} redo={redo} stand={stand} />
       {report && shown ? (
         <>
           <div className={styles.caption}>

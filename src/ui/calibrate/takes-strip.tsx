@@ -4,36 +4,66 @@ import { GUIDE_STEPS } from '@/core/calibrate/guide';
 import type { LevelReport } from '@/core/calibrate/level-types';
 import type { Role } from '@/core/signal/take';
 import type { KeptTake } from '@/store/database';
+import { rolesOf } from '@/store/standing';
 import styles from './calibrate.module.css';
 
-/** The five takes of a run: what each holds, and a way to play one again. */
+/** The five takes of a run: what each holds, and ways to play one again or go back to the one before. */
 export function TakesStrip({
   takes,
   report,
   redo,
+  stand,
 }: {
+  /** All of the sensor's. */
   takes: KeptTake[];
   report: LevelReport | null;
   redo: (role: Role) => void;
+  /** Lets another take stand. */
+  stand: (take: KeptTake) => void;
 }) {
+  const roles = rolesOf(takes);
   const holds = (role: Role) => {
-    if (!takes.some((t) => t.role === role)) return 'to do';
     const played = report?.played.find((t) => t.role === role);
     if (played) return `${played.gestures.length} played`;
     return role === 'rest' && report ? `±${report.rest.standardError.toFixed(2)}` : 'recorded';
   };
   return (
     <ul className={styles.takes} aria-label="Takes">
-      {GUIDE_STEPS.map(({ role }) => (
-        <li key={role} data-done={takes.some((t) => t.role === role)}>
-          <b>{role}</b> <span>{holds(role)}</span>
-          {takes.length > 0 && (
-            <button type="button" onClick={() => redo(role)} aria-label={`Play ${role} again`}>
-              {takes.some((t) => t.role === role) ? 'again' : 'play'}
-            </button>
-          )}
-        </li>
-      ))}
+      {GUIDE_STEPS.map(({ role }) => {
+        const { stands, earlier, cut } = roles.find((r) => r.role === role) ?? NONE;
+        return (
+          <li key={role} data-done={stands !== null}>
+            <b>{role}</b>
+            {takes.length > 0 && (
+              <button type="button" onClick={() => redo(role)} aria-label={`Play ${role} again`}>
+                {stands ? 'again' : 'play'}
+              </button>
+            )}
+            <span>{stands ? holds(role) : 'to do'}</span>
+            {earlier && (
+              <button
+                type="button"
+                onClick={() => stand(earlier)}
+                aria-label={`Use the earlier ${role} take`}
+              >
+                earlier
+              </button>
+            )}
+            {cut && (
+              <button
+                type="button"
+                data-cut
+                onClick={() => stand(cut)}
+                aria-label={`Use the ${role} take that was cut off`}
+              >
+                use the one cut off
+              </button>
+            )}
+          </li>
+        );
+      })}
     </ul>
   );
 }
+
+const NONE = { stands: null, earlier: null, cut: null };

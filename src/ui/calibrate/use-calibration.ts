@@ -92,17 +92,18 @@ export function useProposal(sensor: Sensor, report: LevelReport | null) {
   const waits = shown !== null && shown !== accepted;
 
   const move = useCallback((choice: Choice) => report && setDraft({ of: report, choice }), [report]);
-  const accept = () => {
-    if (!shown || !waits) return;
+  const accept = (): boolean => {
+    if (!shown || !waits) return false;
     const medium = report?.played.find((t) => t.role === 'medium');
     const mark = (medium && gestureMark(medium)) ?? sensor.mark;
     const calibration = { ...shown, measuredAt: new Date().toISOString() };
-    changeSensor(
+    const changed = changeSensor(
       sensor.id,
       `${sensor.name} calibrated: on ${shown.on}, reach ${shown.reach.up}`,
       (s) => ({ ...s, calibration, mark }),
       true,
     );
+    if (!changed) return false;
     const on = choiceOf(shown).on;
     const attack = report?.readings.attack ?? null;
     if (!voices.some((v) => v.sensor === sensor.id))
@@ -114,6 +115,7 @@ export function useProposal(sensor: Sensor, report: LevelReport | null) {
         ),
       );
     setDraft(null);
+    return true;
   };
   return { shown, accepted, waits, move, accept };
 }

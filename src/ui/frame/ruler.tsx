@@ -55,7 +55,7 @@ function Saved({ about }: { about: string }) {
       : savedAt
         ? `saved ${agoWords(now - savedAt)}`
         : 'saving';
-  return <span>{about ? `${about} · ${kept}` : kept}</span>;
+  return <span>{about ? `${kept} · ${about}` : kept}</span>;
 }
 
 function BoardState() {

@@ -1,7 +1,7 @@
 import { createStore } from 'zustand/vanilla';
 import { messageWords } from '@/core/midi/words';
 import type { Instrument } from '@/core/instrument/document';
-import { addPiece, beginTake, endTake, removeTake } from '@/store/takes';
+import { addPiece, beginTake, removeTake, standTake } from '@/store/takes';
 import { createWorkspace, type Workspace } from '@/store/workspace';
 import type { FromLive, ToLive, Tick } from '@/workers/live-protocol';
 import { LiveLink } from '@/workers/live-link';
@@ -81,6 +81,11 @@ export class Session {
     await this.workspace.close();
   }
 
+  /** Lets a take that is kept stand for its role. */
+  stand(take: string): void {
+    this.keep(() => standTake(take).then(() => this.workspace.reloadTakes()));
+  }
+
   private hear(message: FromLive): void {
     const { workspace } = this;
     switch (message.is) {
@@ -104,7 +109,7 @@ export class Session {
       case 'take-dropped':
         return this.keep(() => removeTake(message.take));
       case 'take-ends':
-        return this.keep(() => endTake(message.take).then(() => workspace.reloadTakes()));
+        return this.stand(message.take);
       case 'guide-ends':
         return this.keep(() => workspace.reloadTakes());
     }

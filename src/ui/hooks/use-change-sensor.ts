@@ -4,14 +4,14 @@ import { useCallback } from 'react';
 import type { Sensor, Voice } from '@/core/instrument/document';
 import { useSession } from './use-session';
 
-/** Changes one sensor of the instrument, undoably. */
+/** Changes one sensor of the instrument, undoably; false where this tab only looks on. */
 export function useChangeSensor() {
   const { workspace } = useSession();
   return useCallback(
     (id: string, says: string, change: (s: Sensor) => Sensor, logged = false) => {
       const instrument = workspace.store.getState().history!.present;
       const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
-      workspace.change(says, { ...instrument, sensors }, logged);
+      return workspace.change(says, { ...instrument, sensors }, logged);
     },
     [workspace],
   );

@@ -4,6 +4,7 @@ import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import type { Instrument, Sensor } from '@/core/instrument/document';
 import type { KeptTake } from '@/store/database';
+import { standingOf } from '@/store/standing';
 import type { WorkspaceState } from '@/store/workspace';
 import type { LiveState } from '../frame/live-state';
 import type { Choice, Session } from '../frame/session';
@@ -36,8 +37,11 @@ export function useSensor(): { sensor: Sensor; column: number } {
   return { sensor: sensors[column], column };
 }
 
-/** The labels of a sensor's whole takes, newest of each role. */
-export function useTakesOf(sensor: string): KeptTake[] {
+/** The labels of all of a sensor's takes. */
+export function useKeptTakesOf(sensor: string): KeptTake[] {
   const takes = useWorkspace((s) => s.takes);
-  return takes.filter((t) => t.sensor === sensor && t.whole);
+  return takes.filter((t) => t.sensor === sensor);
 }
+
+/** The labels of a sensor's takes that count, one a role. */
+export const useTakesOf = (sensor: string): KeptTake[] => standingOf(useKeptTakesOf(sensor));

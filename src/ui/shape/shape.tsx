@@ -61,15 +61,10 @@ function ShapeSensor() {
     const family = shown.family === 'straight' ? 'power' : shown.family;
     set(solved(family, played, ordered(next)), 'curve drawn');
   };
-  useHotkeys(
-    'enter',
-    () => {
-      if (!proposed) return;
-      set(shown, 'curve accepted');
-      notify('Accepted. Ctrl+Z takes it back.');
-    },
-    { preventDefault: true },
-  );
+  const accept = () => {
+    if (proposed && set(shown, 'curve accepted')) notify('Accepted. Ctrl+Z takes it back.');
+  };
+  useHotkeys('enter', accept, { preventDefault: true });
   return (
     <Station title="Shape" reading={<ShapeReading shown={shown} compared={compared} />}>
       <div className={styles.top}>
@@ -88,7 +83,7 @@ function ShapeSensor() {
             under={underWords(played !== null, progress !== null)}
           />
           {proposed && (
-            <Button variant="contained" onClick={() => set(shown, 'curve accepted')}>
+            <Button variant="contained" onClick={accept}>
               Accept&nbsp;<kbd>Enter</kbd>
             </Button>
           )}

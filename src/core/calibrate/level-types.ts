@@ -9,6 +9,7 @@ import type { Gesture } from './gesture-detector';
 import type { Missed } from './missed';
 import type { PlayedDynamics } from './played-dynamics';
 import type { Sidedness } from './sides';
+import type { Stray } from './strays';
 import type { RestSide, TradePoint } from './thresholds';
 
 /** One sensor's column of a take. */
@@ -88,4 +89,6 @@ export interface LevelEvidence {
   softUp: number[];
   /** Counts that "on" was raised by to calm the gate; the side that needed more. */
   raisedBy: number;
+  /** What moved in the rest take and was left out, both sides together. */
+  leftOut: Stray[];
 }

@@ -124,6 +124,17 @@ describe('bad takes get a finding each, with a cure', () => {
     expect(codes(r)).toContain('rest-moves');
     expect(r.calibration.on).toBeGreaterThan(450);
   });
+  it('a cough or two in the rest take, as strong as soft playing: left out, and said; three are no accident', () => {
+    const coughing = (peaks: number[]) =>
+      report(replace(run(), makeTake('rest', { rest: 400, noise: 2.5, peaks, before: 4, between: 2 })));
+    const r = coughing([150, 300]);
+    expect(r.calibration.on).toBeLessThan(430);
+    expect(r.readings).toMatchObject({ missedSoft: { missed: 0, of: 20 } });
+    const { says, evidence } = r.findings.find((f) => f.code === 'rest-moves')!;
+    expect(says).toMatch(/left out; if it was not you, record rest again/);
+    expect(evidence!.fromUs / 1e6).toBeCloseTo(4, 1);
+    expect(coughing([150, 300, 150]).readings.missedSoft.missed).toBe(20);
+  });
   it('a take that never comes back to rest', () => {
     const takes = replace(
       run(),

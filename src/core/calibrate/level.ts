@@ -72,6 +72,7 @@ export function calibrateLevel(
     readings,
     softUp: up.soft,
     raisedBy: Math.max(up.raisedBy, down?.raisedBy ?? 0),
+    leftOut: [...up.leftOut, ...(down?.leftOut ?? [])],
   };
   progress(1);
   return ok({

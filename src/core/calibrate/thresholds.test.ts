@@ -4,6 +4,7 @@ import golden from '../signal/signal.golden.json';
 import { upperTail } from '../signal/normal';
 import { random } from '../signal/random';
 import { correlatedFalseTriggersPerHour, falseTriggersPerHour, observedCrossings } from './false-triggers';
+import { distancesOf } from './distances';
 import { missedSoft, upperBound } from './missed';
 import { reachOf } from './reach';
 import { chooseThresholds, phantomsPerHour, restSide, tradeOf, type RestSide } from './thresholds';
@@ -131,9 +132,10 @@ describe('choosing on and off', () => {
     }
   });
   it('reads a side from a rest take, below rest as well', () => {
-    const counts = [100, 101, 100, 96, 100, 100];
-    expect(restSide(counts, { rest: 100.2, noise: 1, lag1: 0 }, 1000, -1, 4095)).toMatchObject({ room: 100 });
-    expect(restSide(counts, { rest: 100.2, noise: 1, lag1: 0 }, 1000, -1, 4095).crossings[4]).toBe(1);
+    const below = distancesOf([100, 101, 100, 96, 100, 100], 100, -1);
+    const side = restSide(below, { rest: 100.2, noise: 1, lag1: 0 }, 1000, -1, 4095);
+    expect(side).toMatchObject({ room: 100, restOffset: expect.closeTo(-0.2, 9) });
+    expect(side.crossings[4]).toBe(1);
   });
 });
 

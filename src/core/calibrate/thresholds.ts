@@ -1,4 +1,3 @@
-import { distancesOf } from './distances';
 import { correlatedFalseTriggersPerHour, observedCrossings } from './false-triggers';
 
 /** Phantom notes an hour that a maker accepts unless told otherwise: one in ten hours. */
@@ -33,9 +32,13 @@ export interface Thresholds {
   perHour: number;
 }
 
-/** What is known of rest on one side, from its take. @param sign 1 above rest, −1 below */
+/**
+ * What is known of rest on one side, from its take.
+ * @param distances of the take's counts from the whole-count rest, on this side
+ * @param sign 1 above rest, −1 below
+ */
 export function restSide(
-  counts: ArrayLike<number>,
+  distances: ArrayLike<number>,
   stats: { rest: number; noise: number; lag1: number },
   rateHz: number,
   sign: 1 | -1,
@@ -47,8 +50,8 @@ export function restSide(
     noise: stats.noise,
     lag1: stats.lag1,
     rateHz,
-    crossings: observedCrossings(distancesOf(counts, whole, sign)),
-    hours: counts.length / rateHz / 3600,
+    crossings: observedCrossings(distances),
+    hours: distances.length / rateHz / 3600,
     room: sign > 0 ? fullScale - whole : whole,
   };
 }

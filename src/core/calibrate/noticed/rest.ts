@@ -1,9 +1,10 @@
+import { movedLimit } from '../strays';
 import { redo, type Check } from './check';
 
 /* What is noticed of rest: the rest take, and rest in the played ones. */
 
-export const restMoves: Check = ({ rest, stats }) => {
-  const limit = Math.max(10 * stats.noise, 5);
+export const restMoves: Check = ({ rest, stats, leftOut }) => {
+  const limit = movedLimit(stats.noise);
   let first = -1;
   for (let i = 0; i < rest.counts.length && first < 0; i++)
     if (Math.abs(rest.counts[i] - stats.rest) > limit) first = i;
@@ -12,7 +13,7 @@ export const restMoves: Check = ({ rest, stats }) => {
     code: 'rest-moves',
     severity: 'doubt',
     evidence: { take: rest.id, fromUs: rest.tUs[first], toUs: rest.tUs[first] + 100_000 },
-    says: `Something moved in the rest take: ${Math.round(Math.abs(rest.counts[first] - stats.rest))} counts away from rest. The threshold was raised past it.`,
+    says: `Something moved in the rest take: ${Math.round(Math.abs(rest.counts[first] - stats.rest))} counts away from rest. ${leftOut.length > 0 ? 'It is as strong as soft playing and was left out; if it was not you, record rest again.' : 'The threshold was raised past it.'}`,
     causes: ['the instrument was touched or breathed into', 'a loose wire or a knock'],
     cures: [redo('rest', 'Let go of the instrument and record rest again', 'about 8 s')],
   };

@@ -72,6 +72,8 @@ describe('takes as CSV', () => {
       [512, 30, 514, 31],
       [0, 1000],
     ],
+    ['time in seconds', 't_s,a\n0.001,5\n0.003,6\n', ['a'], [5, 6], [1000, 3000]],
+    ['time in seconds, by its step', '0.002 5\n0.003 6\n0.004 7', ['c1'], [5, 6, 7], [2000, 3000, 4000]],
     ['labels with equals and spaces', 'breath= 512\nbreath= 514', ['breath'], [512, 514], [0, 1000]],
     ['bare numbers at the board’s rate', '7\n8\n9', ['c1'], [7, 8, 9], [0, 1000, 2000]],
     ['a byte order mark and comments', '\ufeff# role: soft\nt_us,a\n0,1\n', ['a'], [1], [0]],

@@ -22,7 +22,12 @@ const TIME_NAMES: Record<string, number> = {
   ms: 1000,
   time_us: 1,
   time_ms: 1000,
+  t_s: 1e6,
+  time_s: 1e6,
 };
+
+/** µs in each unit that a time may be in, by the step between lines that only that unit can have: 20 Hz … 10 kHz. */
+const unitOfStep = (step: number): number => (step > 100 ? 1 : step > 0 && step <= 0.05 ? 1e6 : 1000);
 
 /**
  * Reads a take: `# key: value` lines, a header `t_us,<channel>,…`, whole counts. Also what makers already print: any
@@ -112,7 +117,7 @@ class LineReader {
     let previous = -Infinity;
     for (let i = 0; i < n; i++) {
       const row = rows.slice(i * width, (i + 1) * width);
-      let t = scale === null ? (i * 1e6) / rateHz : row[0] * scale + wraps;
+      let t = scale === null ? (i * 1e6) / rateHz : Math.round(row[0] * scale) + wraps;
       if (t < previous - 2 ** 31 * (scale ?? 1)) {
         wraps += 2 ** 32 * (scale ?? 1);
         t += 2 ** 32 * (scale ?? 1);
@@ -152,7 +157,7 @@ class LineReader {
     for (let i = 1; i < n; i++) if (rows[i * width] > rows[(i - 1) * width]) rising++;
     if (!header && rising < 0.95 * (n - 1)) return null;
     const step = (rows[(n - 1) * width] - rows[0]) / Math.max(1, n - 1);
-    return step > 100 ? 1 : 1000;
+    return unitOfStep(step);
   }
 }
 

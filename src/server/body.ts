@@ -1,5 +1,6 @@
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync } from 'class-validator';
+import { plainFaults } from '@/core/exchange/plain-json';
 import { flattenErrors } from '@/core/instrument/validation';
 import { problem } from './problem';
 
@@ -29,6 +30,8 @@ export async function readBody<T extends object>(
   }
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     return no(problem(400, 'The body must be a JSON object', [{ path: '', says: 'an object is required' }]));
+  const unfit = plainFaults(value);
+  if (unfit.length > 0) return no(problem(422, 'The request holds what cannot be read', unfit));
   const asked = plainToInstance(type, value);
   const errors = validateSync(asked, { forbidUnknownValues: true });
   return errors.length > 0

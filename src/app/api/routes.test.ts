@@ -151,6 +151,21 @@ describe('malformed bodies are 4xx problem documents (RFC 9457) that name the fi
     expect((await render(post(`{"csv":"${'1'.repeat(17 * 2 ** 20)}"}`))).status).toBe(413);
     expect((await render(new Request('http://127.0.0.1/', { method: 'POST' }))).status).toBe(400);
   });
+  it('fields named as what every object has, and nesting without end, are refused by their path', async () => {
+    const inSensor = JSON.stringify(job()).replace('"kind"', '"constructor":{},"kind"');
+    const nested = JSON.stringify(job()).replace(
+      '"board":{',
+      `"board":{"x":${'['.repeat(50_000)}${']'.repeat(50_000)},`,
+    );
+    for (const [body, field] of [
+      [inSensor, 'sensor.constructor'],
+      [nested, `board.x${'.0'.repeat(30)}`],
+    ]) {
+      const response = await calibrate(post(body));
+      expect(response.status).toBe(422);
+      expect((await response.json()).errors[0].field).toBe(field);
+    }
+  });
   it('never a 500, whatever is sent', async () => {
     const keys = fc.constantFrom('board', 'sensor', 'takes', 'instrument', 'csv', 'phantomsPerHour');
     await fc.assert(

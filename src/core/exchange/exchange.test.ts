@@ -207,6 +207,17 @@ describe('instruments as JSON', () => {
       calibration: { polarity: 'rising', deadZone: { up: 21, down: null } },
     });
   });
+  it('are refused where a field is named as what every object has, or nesting has no end', () => {
+    for (const name of ['constructor', 'toString', '__proto__', 'hasOwnProperty']) {
+      const text = JSON.stringify(demo()).replace('"kind":', `"${name}":1,"kind":`);
+      expect(readInstrument(text)).toEqual({
+        ok: false,
+        faults: [{ path: `sensors.0.${name}`, says: `a field cannot be named ${name}` }],
+      });
+    }
+    const deep = { ...demo(), log: JSON.parse('['.repeat(20_000) + ']'.repeat(20_000)) };
+    expect(checkInstrument(deep)).toMatchObject({ faults: [{ says: 'at most 32 levels can be nested' }] });
+  });
   it('never throw, whatever they are given', () => {
     fc.assert(
       fc.property(fc.jsonValue(), (value) => void checkInstrument(value)),

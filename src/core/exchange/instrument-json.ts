@@ -5,6 +5,7 @@ import { FORMAT, Instrument, VERSION } from '../instrument/document';
 import { faultsOf } from '../instrument/rules';
 import { flattenErrors } from '../instrument/validation';
 import { ok, refuse, type Result } from '../result';
+import { plainFaults } from './plain-json';
 
 /** Reads an instrument from JSON text. Nothing is half-read; each fault is named by its path. */
 export function readInstrument(text: string): Result<Instrument> {
@@ -35,6 +36,8 @@ export function checkInstrument(value: unknown): Result<Instrument> {
       path: 'version',
       says: `This instrument was written by a newer Cheironom (document version ${version}; this one reads ${VERSION}). Nothing was imported; update first.`,
     });
+  const unfit = plainFaults(value);
+  if (unfit.length > 0) return refuse(...unfit);
   const instrument = plainToInstance(Instrument, completed(value));
   const errors = validateSync(instrument, {
     whitelist: true,

@@ -98,9 +98,14 @@ describe('takes as CSV', () => {
       /^5 lines were left out \(line 3: .*\); 3 frames were kept\. Mend the file/,
     );
   });
-  it('leaves out lines whose time runs backwards, but follows a clock that wraps at 2^32 µs', () => {
+  it('leaves out lines whose time runs backwards or leaps ahead, but follows a clock that wraps at 2^32 µs', () => {
     const back = csv('t_us,a\n0,1\n5000,2\n3000,3\n6000,4\n');
     expect([Array.from(back.frames.counts), back.leftOut]).toEqual([[1, 2, 4], 1]);
+    const leapt = csv('t_us,a\n0,1\n1000,2\n2000000003000,3\n3000,4\n4000,5\n');
+    expect([Array.from(leapt.frames.counts), leapt.faults]).toEqual([
+      [1, 2, 4, 5],
+      [{ path: 'line 4', says: 'time leaps ahead here' }],
+    ]);
     const wrapped = csv(`t_us,a\n${2 ** 32 - 500},1\n500,2\n`);
     expect(wrapped.frames.tUs[1] - wrapped.frames.tUs[0]).toBe(1000);
   });

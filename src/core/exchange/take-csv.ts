@@ -1,5 +1,7 @@
 import { ok, refuse, type Fault, type Result } from '../result';
 import type { Frames } from '../signal/take';
+import { readNumberLines, type NumberLines } from './csv-lines';
+import { TakeClock, timeUnitUs } from './csv-time';
 
 /** A read take: its frames, what its `# key: value` lines say, and the lines that were left out. */
 export interface ReadTake {
@@ -13,22 +15,6 @@ export interface ReadTake {
 /** Longest text taken, characters: about a day of one channel at a hundred frames a second. */
 export const LONGEST_CSV = 64 * 1024 * 1024;
 
-const SHOWN_FAULTS = 5;
-const TIME_NAMES: Record<string, number> = {
-  t_us: 1,
-  us: 1,
-  t_µs: 1,
-  t_ms: 1000,
-  ms: 1000,
-  time_us: 1,
-  time_ms: 1000,
-  t_s: 1e6,
-  time_s: 1e6,
-};
-
-/** µs in each unit that a time may be in, by the step between lines that only that unit can have: 20 Hz … 10 kHz. */
-const unitOfStep = (step: number): number => (step > 100 ? 1 : step > 0 && step <= 0.05 ? 1e6 : 1000);
-
 /**
  * Reads a take: `# key: value` lines, a header `t_us,<channel>,…`, whole counts. Also what makers already print: any
  * line of numbers parted by comma, tab, semicolon or space, with `name:` or `name=` before them, with or without a
@@ -37,146 +23,57 @@ const unitOfStep = (step: number): number => (step > 100 ? 1 : step > 0 && step 
  * @param unnamed the channels in order, where the lines name none and have as many columns
  */
 export function readTakeCsv(text: string, rateHz = 1000, unnamed: readonly string[] = []): Result<ReadTake> {
+  const kept = 'Nothing was kept';
   if (text.length > LONGEST_CSV)
     return refuse({
       path: '',
-      says: `The take is over ${LONGEST_CSV / 2 ** 20} MB of text. Nothing was kept; split it and try again.`,
+      says: `The take is over ${LONGEST_CSV / 2 ** 20} MB of text. ${kept}; split it and try again.`,
     });
-  const reader = new LineReader();
-  let number = 0;
-  for (let at = 0; at < text.length;) {
-    const end = text.indexOf('\n', at);
-    reader.line(text.slice(at, end < 0 ? text.length : end).trim(), ++number);
-    at = end < 0 ? text.length : end + 1;
-  }
-  return reader.finish(rateHz, unnamed);
+  const read = readNumberLines(text);
+  const { leftOut, notes } = read;
+  const no = (says: string) => refuse({ path: '', says }, ...leftOut.faults);
+  if (read.lines.length === 0)
+    return no(`There is no line of numbers in this take. ${kept}; check that it is the right file.`);
+  const unitUs = timeUnitUs(read);
+  const channels = channelsIn(read, unitUs === null ? 0 : 1, unnamed);
+  if (channels.length === 0) return no(`The take has a time but no channel. ${kept}.`);
+  const frames = framesIn(read, channels, unitUs === null ? null : new TakeClock(unitUs), rateHz);
+  if (frames.tUs.length === 0) return no(`No line of this take can be used. ${kept}.`);
+  return ok({ frames, notes, faults: leftOut.faults, leftOut: leftOut.count });
 }
 
-class LineReader {
-  readonly notes: Record<string, string> = {};
-  readonly faults: Fault[] = [];
-  leftOut = 0;
-  private header: string[] | null = null;
-  private width = 0;
-  private readonly rows: number[] = [];
-  private readonly lines: number[] = [];
-
-  line(line: string, number: number): void {
-    if (line === '' || line === '\ufeff') return;
-    if (line.startsWith('#')) return this.note(line);
-    const cells = line
-      .replace(/^\ufeff/, '')
-      .split(/[\s,;]+/)
-      .filter((c) => c !== '');
-    const { names, values } = parted(cells);
-    if (this.width === 0 && values.length === 0 && cells.every((c) => /^[A-Za-zµ][\w µ-]*$/.test(c))) {
-      this.header ??= cells;
-      return;
-    }
-    if (names && !this.header) this.header = names;
-    if (this.width === 0) this.width = this.header ? this.header.length : values.length;
-    if (values.length !== this.width || values.length === 0)
-      return this.fault(number, `${this.width || 1} whole numbers are required, got "${line.slice(0, 40)}"`);
-    for (const v of values) this.rows.push(v);
-    this.lines.push(number);
-  }
-
-  private note(line: string): void {
-    const found = /^#\s*([\w-]{1,40})\s*:\s*(.{0,200})/.exec(line);
-    if (found) this.notes[found[1]] = found[2].trim();
-  }
-
-  private fault(number: number, says: string): void {
-    this.leftOut++;
-    if (this.faults.length < SHOWN_FAULTS) this.faults.push({ path: `line ${number}`, says });
-  }
-
-  finish(rateHz: number, unnamed: readonly string[]): Result<ReadTake> {
-    const { width, rows } = this;
-    const n = width === 0 ? 0 : rows.length / width;
-    if (n === 0)
-      return refuse(
-        {
-          path: '',
-          says: 'There is no line of numbers in this take. Nothing was kept; check that it is the right file.',
-        },
-        ...this.faults,
-      );
-    const scale = this.timeScale(n);
-    const first = scale === null ? 0 : 1;
-    if (width - first < 1)
-      return refuse({ path: '', says: 'The take has a time but no channel. Nothing was kept.' });
-    const known = unnamed.length === width - first ? unnamed : [];
-    const channels = Array.from(
-      { length: width - first },
-      (_, c) => this.header?.[c + first] ?? known[c] ?? `c${c + 1}`,
-    );
-    const tUs: number[] = [];
-    const counts: number[] = [];
-    let wraps = 0;
-    let previous = -Infinity;
-    for (let i = 0; i < n; i++) {
-      const row = rows.slice(i * width, (i + 1) * width);
-      let t = scale === null ? (i * 1e6) / rateHz : Math.round(row[0] * scale) + wraps;
-      if (t < previous - 2 ** 31 * (scale ?? 1)) {
-        wraps += 2 ** 32 * (scale ?? 1);
-        t += 2 ** 32 * (scale ?? 1);
-      }
-      const bad = row.slice(first).find((c) => !Number.isInteger(c) || c < 0 || c > 65535);
-      if (t < previous) this.fault(this.lines[i], 'time runs backwards here');
-      else if (bad !== undefined)
-        this.fault(this.lines[i], `whole counts of 0 … 65535 are required, got ${bad}`);
-      else {
-        tUs.push(t);
-        counts.push(...row.slice(first));
-        previous = t;
-      }
-    }
-    if (tUs.length === 0)
-      return refuse(
-        { path: '', says: 'No line of this take can be used. Nothing was kept.' },
-        ...this.faults,
-      );
-    return ok({
-      frames: { channels, tUs: Float64Array.from(tUs), counts: Uint16Array.from(counts) },
-      notes: this.notes,
-      faults: this.faults,
-      leftOut: this.leftOut,
-    });
-  }
-
-  /** µs a unit of the first column, or null when it is no time. Without a header, a column that only rises is one. */
-  private timeScale(n: number): number | null {
-    const { header, rows, width } = this;
-    if (header) {
-      const named = TIME_NAMES[header[0].toLowerCase()];
-      if (named) return named;
-      if (!['t', 'time', 'timestamp'].includes(header[0].toLowerCase())) return null;
-    } else if (width < 2 || n < 3) return null;
-    let rising = 0;
-    for (let i = 1; i < n; i++) if (rows[i * width] > rows[(i - 1) * width]) rising++;
-    if (!header && rising < 0.95 * (n - 1)) return null;
-    const step = (rows[(n - 1) * width] - rows[0]) / Math.max(1, n - 1);
-    return unitOfStep(step);
-  }
+/** Names of the columns from `first` on: the header's, else those asked for, else c1, c2 … */
+function channelsIn({ header, width }: NumberLines, first: number, unnamed: readonly string[]): string[] {
+  const known = unnamed.length === width - first ? unnamed : [];
+  return Array.from({ length: width - first }, (_, c) => header?.[c + first] ?? known[c] ?? `c${c + 1}`);
 }
 
-/** The numbers of a line, and the names that stand before them with `:` or `=`. */
-function parted(cells: string[]): { names: string[] | null; values: number[] } {
-  const names: string[] = [];
-  const values: number[] = [];
-  let pending: string | null = null;
-  for (const cell of cells) {
-    const labelled = /^([A-Za-z][\w-]*)[:=](.*)$/.exec(cell);
-    const body: string = labelled ? labelled[2] : cell;
-    if (labelled) pending = labelled[1];
-    if (body === '') continue;
-    if (!/^[+-]?\d+(\.\d+)?$/.test(body)) return { names: null, values: [] };
-    if (pending) names.push(pending);
-    pending = null;
-    values.push(Number(body));
+/** The rows that hold whole counts in order of time; the others are left out. @param clock null where there is no time */
+function framesIn(read: NumberLines, channels: string[], clock: TakeClock | null, rateHz: number): Frames {
+  const { numbers, width, lines, leftOut } = read;
+  const tUs: number[] = [];
+  const counts: number[] = [];
+  for (let i = 0; i < lines.length; i++) {
+    const row = numbers.slice(i * width, (i + 1) * width);
+    const cells = row.slice(width - channels.length);
+    const bad = cells.find((c) => !Number.isInteger(c) || c < 0 || c > 65535);
+    if (bad !== undefined) {
+      leftOut.add(lines[i], `whole counts of 0 … 65535 are required, got ${bad}`);
+      continue;
+    }
+    if (clock && i + 1 < lines.length && clock.leaps(row[0], numbers[(i + 1) * width])) {
+      leftOut.add(lines[i], 'time leaps ahead here');
+      continue;
+    }
+    const t = clock ? clock.at(row[0]) : (i * 1e6) / rateHz;
+    if (t === null) {
+      leftOut.add(lines[i], 'time runs backwards here');
+      continue;
+    }
+    tUs.push(t);
+    counts.push(...cells);
   }
-  return { names: names.length === values.length && names.length > 0 ? names : null, values };
+  return { channels, tUs: Float64Array.from(tUs), counts: Uint16Array.from(counts) };
 }
 
 /** Writes a take as {@link readTakeCsv} reads it. Notes become `# key: value` lines; line breaks in them are dropped. */

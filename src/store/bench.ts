@@ -1,12 +1,10 @@
 import { readInstrument } from '@/core/exchange/instrument-json';
-import { readTakeCsv } from '@/core/exchange/take-csv';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';
-import { ROLES, type Role } from '@/core/signal/take';
-import { timingOf } from '@/core/signal/timing';
 import { database, type Database, type KeptInstrument, type KeptPiece, type KeptTake } from './database';
-import { keepTake, removeTake } from './takes';
+import { importTake } from './import-take';
+import { removeTake } from './takes';
 
 /** Puts an instrument on the bench under a free id. @returns the id */
 export async function addInstrument(instrument: Instrument, db: Database = database()): Promise<string> {
@@ -57,80 +55,6 @@ export async function bringBack({ kept, takes, pieces }: Removed, db: Database =
   });
 }
 
-/** The role that a file's name holds as a word of its own: "reed-soft-2.csv". */
-const roleIn = (name: string): Role | undefined => {
-  const words = name.toLowerCase().split(/[^a-z]+/);
-  return ROLES.find((role) => words.includes(role));
-};
-
-/**
- * Reads a take's CSV for a sensor and keeps it. Its role stands in a `# role:` line, else in the file's name.
- * @param name of the file
- */
-export async function importTake(
-  text: string,
-  name: string,
-  instrument: Instrument,
-  sensor: string,
-  db: Database = database(),
-): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
-  const channel = instrument.sensors.find((s) => s.id === sensor)?.channel ?? '';
-  const read = readTakeCsv(text, instrument.board.scanHz, [channel]);
-  if (!read.ok) return read;
-  const { frames, notes, leftOut, faults } = read.value;
-  if (!frames.channels.includes(channel))
-    return {
-      ok: false,
-      faults: [
-        {
-          path: '',
-          says: `The take has no column ${channel} (it has ${frames.channels.join(', ')}). Nothing was kept; rename its column.`,
-        },
-      ],
-    };
-  const top = 2 ** instrument.board.bits - 1;
-  if (frames.counts.some((c) => c > top))
-    return {
-      ok: false,
-      faults: [
-        {
-          path: '',
-          says: `The take has counts over ${top}, more than the board's ${instrument.board.bits} bits. Nothing was kept; check the board's bits.`,
-        },
-      ],
-    };
-  const known = ROLES.find((r) => r === notes.role) ?? roleIn(name);
-  if (!known)
-    return {
-      ok: false,
-      faults: [
-        {
-          path: '',
-          says: 'The take does not say what it was played for. Nothing was kept; add a line "# role: soft" at its top, or name the file so.',
-        },
-      ],
-    };
-  const label: KeptTake = {
-    id: await freeTakeId(notes.take, `${instrument.id}-${sensor}-${known}`, db),
-    instrument: instrument.id,
-    sensor,
-    role: known,
-    at: new Date().toISOString(),
-    channels: frames.channels,
-    bits: instrument.board.bits,
-    rateHz: timingOf(frames.tUs)?.rateHz ?? instrument.board.scanHz,
-    whole: true,
-  };
-  await keepTake(label, frames, db);
-  const [worst] = faults;
-  return ok({
-    role: known,
-    leftOut,
-    frames: frames.tUs.length,
-    first: worst ? `${worst.path}: ${worst.says}` : '',
-  });
-}
-
 /** Puts the demonstration instrument on an empty bench, once, with its takes. @param fetchDemo asked only then */
 export async function seedDemo(
   fetchDemo: () => Promise<{ instrument: string; takes: string[] }>,
@@ -158,12 +82,6 @@ const slug = (name: string) =>
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .slice(0, 40) || 'instrument';
-
-/** The id that the file names, so that a calibration finds its takes again; another where that is taken. */
-async function freeTakeId(named: string | undefined, stem: string, db: Database): Promise<string> {
-  if (named && /^[\w-]{1,80}$/.test(named) && !(await db.takes.get(named))) return named;
-  return `${stem}-${Date.now().toString(36)}`;
-}
 
 async function freeId(wanted: string, db: Database): Promise<string> {
   for (let n = 1; ; n++) {

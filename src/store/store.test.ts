@@ -7,11 +7,11 @@ import {
   beginInstrument,
   bringBack,
   importInstrument,
-  importTake,
   removeInstrument,
   seedDemo,
 } from './bench';
 import { Database } from './database';
+import { importTake } from './import-take';
 import { beginHistory, record, redo, undo } from './history';
 import { rolesOf, standingOf } from './standing';
 import { addPiece, beginTake, loadTake, loadTakes, standTake, sweepTakes } from './takes';

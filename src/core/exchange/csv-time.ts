@@ -49,6 +49,7 @@ export class TakeClock {
    */
   leaps(reading: number, next: number): boolean {
     const us = (raw: number) => raw * this.unitUs + this.wraps;
+    if (this.previous === -Infinity) return false;
     return next < reading && us(reading) - this.previous > LEAP_US && us(next) >= this.previous;
   }
 

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useRef } from 'react';
 import { leftOutSentence } from '@/core/exchange/take-csv';
 import type { Sensor } from '@/core/instrument/document';
-import { importTake } from '@/store/bench';
+import { importTake } from '@/store/import-take';
 import { storageWords } from '@/store/trouble';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { notify } from '../parts/notice';

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import type { TraceRing } from '../frame/trace-ring';
+import { canvasFont, READING_FACE } from './chart-fonts';
 import { useColours, type Colours } from './colours';
 import styles from './trace.module.css';
 
@@ -83,7 +84,7 @@ function paint(
   g.fillRect(0, 0, width, height);
   const y = (count: number) => height - 8 - ((count - range.low) / (range.high - range.low)) * (height - 16);
   const x = (columnsAgo: number) => width - 1 - (columnsAgo / ring.size) * (width - LEFT - 1);
-  g.font = '12px "JetBrains Mono Variable", monospace';
+  g.font = canvasFont(READING_FACE, 12);
   g.textBaseline = 'middle';
   if (overlay.band) {
     g.fillStyle = c.liveWash;

@@ -3,6 +3,7 @@
 import { Chart, LineController, LineElement, LinearScale, PointElement, type ChartOptions } from 'chart.js';
 import { useMemo } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
+import { READING_FACE } from '../parts/chart-fonts';
 import { useColours } from '../parts/colours';
 import type { Compared } from './use-shape';
 import styles from './shape.module.css';
@@ -24,7 +25,7 @@ export function BeforeAfter({ compared }: { compared: Compared }) {
     };
   }, [compared, c]);
   const options = useMemo((): ChartOptions<'line'> => {
-    const ticks = { color: c.soft, font: { family: 'JetBrains Mono Variable', size: 12 } };
+    const ticks = { color: c.soft, font: { family: READING_FACE, size: 12 } };
     const axis = { grid: { color: c.faint }, border: { color: c.line } };
     const { values, strideUs } = compared.after.trace;
     return {

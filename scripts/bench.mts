@@ -3,10 +3,7 @@
  * is given as a ratio within the run; cycles are exact, since the chip is emulated. Needs a build (made if stale), and
  * Debian's gcc-avr and avr-libc for the chip's part.
  */
-import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
-import { gzipSync } from 'node:zlib';
-import { chromium } from '@playwright/test';
 import { calibrateLevel } from '@/core/calibrate/level';
 import { compile } from '@/core/engine/compile';
 import type { Program } from '@/core/engine/program';
@@ -18,11 +15,12 @@ import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import type { Frames } from '@/core/signal/take';
 import { avrFigures } from './avr-bench';
+import { screenFigures } from './bench-screens';
 import { ensureBuild, has } from './lib.mjs';
 
-const PORT = 4321;
 const rows: { what: string; got: string; limit: string; ok: boolean }[] = [];
-const row = (what: string, got: string, limit = '', ok = true) => rows.push({ what, got, limit, ok });
+const row = (what: string, got: string, limit = '', ok = true): void =>
+  void rows.push({ what, got, limit, ok });
 
 const wherry = demoInstrument();
 const playing = joinTakes(['soft', 'medium', 'loud', 'full', 'rest'].map(demoTake));
@@ -30,7 +28,7 @@ engine();
 calibration();
 board();
 ensureBuild();
-await browser();
+await screens();
 for (const r of rows)
   console.log(`${r.ok ? '  ' : '✗ '}${r.what.padEnd(62)} ${r.got.padStart(22)}   ${r.limit}`);
 process.exit(rows.every((r) => r.ok) ? 0 : 1);
@@ -133,7 +131,7 @@ function calibration(): void {
 
 function board(): void {
   if (!has('avr-gcc'))
-    return void row('8-bit chip at 16 MHz', 'avr-gcc is missing', 'apt-get install gcc-avr avr-libc', false);
+    return row('8-bit chip at 16 MHz', 'avr-gcc is missing', 'apt-get install gcc-avr avr-libc', false);
   for (const role of ['rest', 'soft', 'loud']) {
     const f = avrFigures(role);
     row(
@@ -160,82 +158,21 @@ function board(): void {
 }
 
 /** First-load script a route, compressed, and the longest task of the main thread while listening. */
-async function browser(): Promise<void> {
-  const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(PORT)], {
-    stdio: 'ignore',
-    detached: true,
-  });
-  const home = `http://127.0.0.1:${PORT}`;
-  try {
-    for (
-      let i = 0;
-      i < 120 &&
-      !(await fetch(home).then(
-        (r) => r.ok,
-        () => false,
-      ));
-      i++
-    )
-      await new Promise((r) => setTimeout(r, 250));
-    const path = '/usr/bin/chromium';
-    if (!existsSync(path))
-      return void row('screens', 'chromium is missing', 'apt-get install chromium', false);
-    const chrome = await chromium.launch({
-      executablePath: path,
-      args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
-    });
-    const page = await (await chrome.newContext()).newPage();
-    await page.goto(home);
-    await page.getByText('Wherry').waitFor();
-    for (const route of [
-      '',
-      'i/wherry',
-      'i/wherry/listen',
-      'i/wherry/calibrate',
-      'i/wherry/shape',
-      'i/wherry/voice',
-      'i/wherry/load',
-    ]) {
-      const kilobytes = await firstLoad(page, `${home}/${route}`);
-      row(
-        `first load of /${route}`,
-        `${kilobytes.toFixed(0)} KB`,
-        'under 400 KB of compressed script',
-        kilobytes < 400,
-      );
-    }
-    await page.goto(`${home}/i/wherry/listen`);
-    await page.getByText('It lies still').waitFor();
-    const longest = await page.evaluate(async () => {
-      let worst = 0;
-      const watch = new PerformanceObserver((list) => {
-        for (const e of list.getEntries()) worst = Math.max(worst, e.duration);
-      });
-      watch.observe({ type: 'longtask', buffered: false });
-      await new Promise((r) => setTimeout(r, 15_000));
-      watch.disconnect();
-      return worst;
-    });
+async function screens(): Promise<void> {
+  const path = '/usr/bin/chromium';
+  if (!existsSync(path)) return row('screens', 'chromium is missing', 'apt-get install chromium', false);
+  const { loads, longestMs } = await screenFigures(path);
+  for (const { route, kilobytes } of loads)
     row(
-      'longest main-thread task in 15 s of listening at 1 kHz',
-      longest === 0 ? 'none over 50 ms' : `${longest.toFixed(0)} ms`,
-      'under 50 ms',
-      longest < 50,
+      `first load of ${route}`,
+      `${kilobytes.toFixed(0)} KB`,
+      'under 400 KB of compressed script',
+      kilobytes < 400,
     );
-    await chrome.close();
-  } finally {
-    process.kill(-server.pid!);
-  }
-}
-
-/** Script that a page asks for before it is quiet, compressed with gzip as a server would, KB of 1000 bytes. */
-async function firstLoad(page: import('@playwright/test').Page, url: string): Promise<number> {
-  const scripts: Promise<Buffer>[] = [];
-  const listen = (r: import('@playwright/test').Response) => {
-    if (r.request().resourceType() === 'script') scripts.push(r.body());
-  };
-  page.on('response', listen);
-  await page.goto(url, { waitUntil: 'networkidle' });
-  page.off('response', listen);
-  return (await Promise.all(scripts)).reduce((n, body) => n + gzipSync(body).length, 0) / 1000;
+  row(
+    'longest main-thread task in 15 s of listening at 1 kHz',
+    longestMs === 0 ? 'none over 50 ms' : `${longestMs.toFixed(0)} ms`,
+    'under 50 ms',
+    longestMs < 50,
+  );
 }

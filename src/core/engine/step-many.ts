@@ -15,10 +15,6 @@ interface Lane {
   /** The counts among which no gate has anything to do; none where high lies below low. */
   gatesLow: number;
   gatesHigh: number;
-  /** The counts among which no level has, before frame `until`. */
-  low: number;
-  high: number;
-  until: number;
 }
 
 /** The frames at hand, and what a block of them sent: a row of `program.maxBytes` for each of its frames. */
@@ -77,13 +73,13 @@ function lanesOf(program: Program, state: State): Lane[] {
     gates: input.gates.map((gate, k) => ({ gate, state: state[i].gates[k], ...ahead[i].gates[k] })),
     gatesLow: 0,
     gatesHigh: -1,
-    low: 0,
-    high: 0,
-    until: 0,
   }));
 }
 
-/** Plays one input over the frames of a block, levels before gates. */
+/**
+ * Plays one input over the frames of a block, levels before gates: a frame on each, then on past all the frames in which
+ * none has anything to do. (In one piece, with its bounds in local variables: this is the hot loop.)
+ */
 function follow(lane: Lane, desk: Desk, first: number, end: number): void {
   const { tUs, counts, columns, rows, ends, written } = desk;
   const { levels } = lane;
@@ -91,50 +87,40 @@ function follow(lane: Lane, desk: Desk, first: number, end: number): void {
   let at = first * columns + column;
   for (let frame = first; frame < end; frame = (at - column) / columns) {
     const count = counts[at];
+    const t = tUs[frame] & 0xffff;
     const row = frame - first;
-    let bytes = ends[row];
-    lane.low = 0;
-    lane.high = 65535;
-    lane.until = end;
-    for (let k = 0; k < levels.length; k++) bytes = followLevel(lane, k, tUs, frame, count, rows, bytes);
-    if (count < lane.gatesLow || count > lane.gatesHigh)
-      bytes = followGates(lane, tUs[frame] & 0xffff, count, rows, bytes);
-    if (bytes !== ends[row]) {
+    const began = ends[row];
+    let bytes = began;
+    // The counts among which no level has anything to do before frame `until`.
+    let low = 0;
+    let high = 65535;
+    let until = end;
+    for (let k = 0; k < levels.length; k++) {
+      const l = levels[k];
+      const { level, state } = l;
+      if (!waits(level, state, t)) bytes = playLevel(level, state, t, l.heard[count], rows, bytes);
+      if (state.held) {
+        const waitsUntil = tUs[frame] + level.intervalUs - ((t - state.sentUs) & 0xffff);
+        let held = frame + 1;
+        while (held < until && tUs[held] < waitsUntil) held++;
+        until = held;
+      } else if (stepOf(level.from, level.span, l.heard[count]) === state.sent) {
+        if (l.low[count] > low) low = l.low[count];
+        if (l.high[count] < high) high = l.high[count];
+      } else {
+        until = frame;
+      }
+    }
+    if (count < lane.gatesLow || count > lane.gatesHigh) bytes = followGates(lane, t, count, rows, bytes);
+    if (bytes !== began) {
       ends[row] = bytes;
       written[row >> 5] |= 1 << (row & 31);
     }
-    const low = Math.max(lane.low, lane.gatesLow);
-    const room = Math.min(lane.high, lane.gatesHigh) - low;
-    const past = lane.until * columns;
+    if (lane.gatesLow > low) low = lane.gatesLow;
+    const room = (lane.gatesHigh < high ? lane.gatesHigh : high) - low;
+    const past = until * columns;
     for (at += columns; at < past; at += columns) if ((counts[at] - low) >>> 0 > room) break;
   }
-}
-
-/** Plays a frame on level number k, and narrows where the levels have nothing more to do. */
-function followLevel(
-  lane: Lane,
-  k: number,
-  tUs: Float64Array,
-  frame: number,
-  count: number,
-  rows: Uint8Array,
-  bytes: number,
-): number {
-  const { level, state, heard, low, high } = lane.levels[k];
-  const t = tUs[frame] & 0xffff;
-  if (!waits(level, state, t)) bytes = playLevel(level, state, t, heard[count], rows, bytes);
-  if (state.held) {
-    const waitsUntil = tUs[frame] + level.intervalUs - ((t - state.sentUs) & 0xffff);
-    let until = frame + 1;
-    while (until < lane.until && tUs[until] < waitsUntil) until++;
-    lane.until = until;
-  } else if (stepOf(level.from, level.span, heard[count]) === state.sent) {
-    lane.low = Math.max(lane.low, low[count]);
-    lane.high = Math.min(lane.high, high[count]);
-  } else {
-    lane.until = frame;
-  }
-  return bytes;
 }
 
 /** Plays a frame on every gate, and finds where none has anything more to do. */

@@ -29,7 +29,7 @@ test('a take with bad lines says what was left out and what was kept', async ({ 
   await input.setInputFiles(
     file('soft.csv', readFileSync('demo/wherry-bellows-soft.csv', 'utf8').replace('\n5000,', '\nfive,')),
   );
-  await expect(page.getByText(/kept as the soft take.*1 lines were left out/)).toBeVisible();
+  await expect(page.getByText(/kept as the soft take.*1 line was left out/)).toBeVisible();
   await input.setInputFiles(file('empty.csv', ''));
   await expect(page.getByText(/no line of numbers.*Nothing was kept/)).toBeVisible();
 });

@@ -83,7 +83,7 @@ describe('POST /api/calibrate', () => {
     expect(readings.missedSoft.of).toBe(2);
     expect(findings[0]).toMatchObject({
       code: 'lines-left-out',
-      says: expect.stringMatching(/^1 lines were left out \(line 101/),
+      says: expect.stringMatching(/^1 line was left out \(line 101/),
     });
   });
 });

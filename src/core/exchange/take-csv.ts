@@ -1,5 +1,6 @@
 import { ok, refuse, type Fault, type Result } from '../result';
 import type { Frames } from '../signal/take';
+import { counted } from '../units/counted';
 import { readNumberLines, type NumberLines } from './csv-lines';
 import { TakeClock, timeUnitUs } from './csv-time';
 
@@ -109,4 +110,4 @@ export const leftOutSentence = ({
 }): string =>
   leftOut === 0
     ? ''
-    : `${leftOut} lines were left out (${first}); ${frames} frames were kept. Mend the file or record again if they matter.`;
+    : `${counted(leftOut, 'line was', 'lines were')} left out (${first}); ${counted(frames, 'frame was', 'frames were')} kept. Mend the file or record again if that matters.`;

@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import { useRef } from 'react';
 import { leftOutSentence } from '@/core/exchange/take-csv';
+import { counted } from '@/core/units/counted';
 import type { Sensor } from '@/core/instrument/document';
 import { importTake } from '@/store/import-take';
 import { storageWords } from '@/store/trouble';
@@ -18,7 +19,7 @@ export function BringTakes({ sensor }: { sensor: Sensor }) {
     try {
       const kept = await importTake(await chosen.text(), chosen.name, instrument, sensor.id);
       return kept.ok
-        ? `${chosen.name}: kept as the ${kept.value.role} take, ${kept.value.frames} frames. ${leftOutSentence(kept.value)}`
+        ? `${chosen.name}: kept as the ${kept.value.role} take, ${counted(kept.value.frames, 'frame')}. ${leftOutSentence(kept.value)}`
         : `${chosen.name}: ${kept.faults[0].says}`;
     } catch (error) {
       return `${chosen.name}: ${storageWords(error)}`;

@@ -31,6 +31,7 @@ export function Calibrate() {
   const view = useLive((s) => s.tick?.guide ?? null);
   const { report, refused, progress, stop } = useLevelReport(sensor);
   const { shown, waits, move, accept } = useProposal(sensor, report);
+  const played = takes.some((t) => t.whole && t.role !== 'rest');
 
   const guide = (steps: readonly GuideStep[]) => {
     if (readOnly) return;
@@ -96,7 +97,7 @@ export function Calibrate() {
           <Button onClick={stop}>Stop</Button>
         </div>
       )}
-      {refused && <p className={styles.refused}>{refused}</p>}
+      {refused && played && <p className={styles.refused}>{refused}</p>}
       <TakesStrip takes={takes} report={report} redo={redo} stand={stand} />
       {report && shown ? (
         <>

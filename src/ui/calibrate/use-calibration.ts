@@ -11,6 +11,7 @@ import { loadTakes } from '@/store/takes';
 import { analysisLink } from '@/workers/analysis-link';
 import { useChangeSensor, useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
+import { sentence } from '../parts/words';
 
 export interface Working {
   report: LevelReport | null;
@@ -76,7 +77,7 @@ async function analyse(
   const result = await analysisLink.calibrate(job, progress);
   return result.ok
     ? { report: result.value, refused: null }
-    : { report: null, refused: result.faults[0].says };
+    : { report: null, refused: `${sentence(result.faults[0].says)}.` };
 }
 
 /** What is proposed, what is accepted, and how to get from one to the other. */

@@ -3,6 +3,7 @@
 import { useEffect, useRef } from 'react';
 import type { Sensor } from '@/core/instrument/document';
 import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import { counted } from '@/core/units/counted';
 import { useChoice, useInstrument, useLive, useSession, useTakesOf } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
 import { GestureMark } from '../parts/gesture-mark';
@@ -86,7 +87,7 @@ function SensorState({ sensor }: { sensor: Sensor }) {
     const at = sensor.calibration?.measuredAt;
     if (at && now > 0) return `measured ${agoWords(now - Date.parse(at))}`;
     if (sensor.calibration) return 'measured';
-    return takes.length > 0 ? `${takes.length} takes, not accepted` : 'to do';
+    return takes.length > 0 ? `${counted(takes.length, 'take')}, not accepted` : 'to do';
   };
   return <small>{word()}</small>;
 }

@@ -10,6 +10,7 @@ import { writeInstrument } from '@/core/exchange/instrument-json';
 import { joinTakes } from '@/core/exchange/join-takes';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
 import { writeSmf } from '@/core/midi/smf';
+import { counted } from '@/core/units/counted';
 import { loadTakes } from '@/store/takes';
 import { analysisLink } from '@/workers/analysis-link';
 import { useInstrument, useSensor, useSession, useTakesOf } from '../hooks/use-session';
@@ -130,7 +131,7 @@ function Exports() {
         Instrument, JSON
       </Button>
       <Button variant="outlined" disabled={takes.length === 0} onClick={() => void csv()}>
-        {takes.length} takes, CSV
+        {counted(takes.length, 'take')}, CSV
       </Button>
       <Button variant="outlined" disabled={takes.length === 0} onClick={() => void midi()}>
         Takes as played, MIDI file

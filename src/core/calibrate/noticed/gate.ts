@@ -1,4 +1,5 @@
 import type { Calibration } from '../../instrument/document';
+import { counted } from '../../units/counted';
 import { chatterOf } from '../chatter';
 import { choiceOf, withChoice } from '../choice';
 import type { PlayedTake } from '../level-types';
@@ -48,7 +49,7 @@ export const chatter: Check = ({ readings, played, calibration, stats }) => {
   return {
     code: 'chatter',
     severity: 'doubt',
-    says: `The gate opened ${readings.chatter} times more than you played.`,
+    says: `The gate opened ${counted(readings.chatter, 'time')} more than you played.`,
     causes: [
       'the level rises slowly through the threshold',
       'the level dips inside a gesture',
@@ -72,7 +73,7 @@ export const calmed: Check = ({ raisedBy }) =>
     : {
         code: 'calmed',
         severity: 'note',
-        says: `On was raised by ${raisedBy} counts: lower, the gate can open more often than you play. No gesture is lost by it.`,
+        says: `On was raised by ${counted(raisedBy, 'count')}: lower, the gate can open more often than you play. No gesture is lost by it.`,
         causes: [
           'the level rises slowly through the threshold',
           'the level springs back past rest after a release',

@@ -1,3 +1,4 @@
+import { counted } from '../../units/counted';
 import { movedLimit } from '../strays';
 import { redo, type Check } from './check';
 
@@ -84,7 +85,7 @@ export const freezes: Check = ({ timing }) =>
     ? {
         code: 'freezes',
         severity: 'doubt',
-        says: `The stream froze ${timing.gaps} times in the rest take, over three frames long each.`,
+        says: `The stream froze ${counted(timing.gaps, 'time')} in the rest take, for over three frames.`,
         causes: ['the sketch waits somewhere', 'the cable or hub drops data'],
         cures: [redo('rest', 'Use another cable and record rest again', 'about 8 s')],
       }

@@ -18,6 +18,9 @@ test('from nothing to a sounding instrument and its board files, with the keyboa
   await page.keyboard.press('Space');
   await expect(page.getByRole('heading', { name: 'Let it rest.' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Blow as softly as you ever would.' })).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('heading', { name: 'Press Space to go on with soft.' })).toBeVisible();
+  await page.keyboard.press('Space');
   await expect(page.getByRole('heading', { name: 'Read it, then accept.' })).toBeVisible({
     timeout: 120_000,
   });

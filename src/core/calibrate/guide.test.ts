@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { random } from '../signal/random';
 import type { Role } from '../signal/take';
 import { detectorSettings, gesturesOf } from './gesture-detector';
-import { Guide, type GuideEvent, type GuideStep } from './guide';
+import { Guide, GUIDE_STEPS, stepsWithout, type GuideEvent, type GuideStep } from './guide';
 import { makeTake } from './takes-by-formula';
 
 const STEPS: GuideStep[] = [
@@ -63,6 +63,10 @@ describe('a hands-free run', () => {
     const guide = new Guide([STEPS[1]], 1000, { rest: 500, noise: 2, lag1: 0 });
     const happened = play(guide, [...still(0.3), ...strokes(3), ...strokes(1)]);
     expect(names(happened)).toEqual(['take-begins soft', 'take-ends soft', 'finished']);
+  });
+  it('a run that was stopped goes on with the takes that are missing, in their order', () => {
+    expect(stepsWithout(['loud', 'rest']).map((s) => s.role)).toEqual(['soft', 'medium', 'full']);
+    expect(stepsWithout([])).toEqual(GUIDE_STEPS);
   });
   it('needs to know rest before anything else', () => {
     expect(() => new Guide([STEPS[1]], 1000)).toThrow(/rest/);

@@ -21,6 +21,10 @@ export const GUIDE_STEPS: readonly GuideStep[] = [
   { role: 'full', gestures: 3, seconds: null },
 ];
 
+/** What is left of a run. @param have roles of the takes that there are */
+export const stepsWithout = (have: readonly Role[]): GuideStep[] =>
+  GUIDE_STEPS.filter((step) => !have.includes(step.role));
+
 /** What the prompter shows: everything follows from what the sensor does. */
 export interface GuideView {
   step: number;

@@ -2,18 +2,19 @@
 
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import Link from 'next/link';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { choiceOf } from '@/core/calibrate/choice';
 import type { Cure } from '@/core/calibrate/findings';
-import { GUIDE_STEPS, type GuideStep } from '@/core/calibrate/guide';
+import { GUIDE_STEPS, stepsWithout, type GuideStep } from '@/core/calibrate/guide';
 import { SENSOR_KINDS } from '@/core/sensors/kinds';
 import type { Role } from '@/core/signal/take';
 import type { KeptTake } from '@/store/database';
+import { standingOf } from '@/store/standing';
 import { useKeptTakesOf, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { Care } from '../parts/care';
-import { Headline, Reading, Station } from '../parts/station';
+import { Reading, Station } from '../parts/station';
 import { BringTakes } from './bring-takes';
+import { CalibrateHeadline } from './calibrate-headline';
 import { CalibrationReading } from './calibration-reading';
 import { Prompter } from './prompter';
 import { TakesStrip } from './takes-strip';
@@ -31,18 +32,19 @@ export function Calibrate() {
   const view = useLive((s) => s.tick?.guide ?? null);
   const { report, refused, progress, stop } = useLevelReport(sensor);
   const { shown, waits, move, accept } = useProposal(sensor, report);
-  const played = takes.some((t) => t.whole && t.role !== 'rest');
+  const restKnown = useLive((s) => report !== null || Boolean(s.rest[column]));
+  const have = standingOf(takes).map((t) => t.role);
+  const missing = stepsWithout(have);
+  const goesOn = restKnown && have.length > 0 && missing.length > 0 && (waits || !shown);
+  const due = goesOn ? missing : GUIDE_STEPS;
 
   const guide = (steps: readonly GuideStep[]) => {
     if (readOnly) return;
-    session.say({ is: 'guide', sensor: sensor.id, steps: [...steps], known: report?.rest ?? null });
+    const known = report?.rest ?? session.live.getState().rest[column] ?? null;
+    session.say({ is: 'guide', sensor: sensor.id, steps: [...steps], known });
   };
-  const redo = (role: Role) => {
-    const step = GUIDE_STEPS.find((s) => s.role === role);
-    if (!step) return;
-    if (role !== 'rest' && !report) guide(GUIDE_STEPS);
-    else guide([step]);
-  };
+  const redo = (role: Role) =>
+    guide(restKnown || role === 'rest' ? GUIDE_STEPS.filter((s) => s.role === role) : GUIDE_STEPS);
   const stand = (take: KeptTake) => {
     if (!readOnly) session.stand(take.id);
   };
@@ -56,7 +58,7 @@ export function Calibrate() {
   const takeIt = () => {
     if (!view && accept()) notify('Accepted. Ctrl+Z takes it back.');
   };
-  useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(GUIDE_STEPS)), {
+  useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(due)), {
     preventDefault: true,
   });
   useHotkeys('enter', takeIt, { preventDefault: true });
@@ -88,7 +90,8 @@ export function Calibrate() {
       <CalibrateHeadline
         waits={waits}
         measured={shown !== null}
-        begin={() => guide(GUIDE_STEPS)}
+        goesOnWith={goesOn ? missing[0].role : null}
+        begin={() => guide(due)}
         accept={takeIt}
       />
       {progress !== null && (
@@ -97,7 +100,7 @@ export function Calibrate() {
           <Button onClick={stop}>Stop</Button>
         </div>
       )}
-      {refused && played && <p className={styles.refused}>{refused}</p>}
+      {refused && have.some((role) => role !== 'rest') && <p className={styles.refused}>{refused}</p>}
       <TakesStrip takes={takes} report={report} redo={redo} stand={stand} />
       {report && shown ? (
         <>
@@ -118,60 +121,6 @@ export function Calibrate() {
         {!readOnly && <BringTakes sensor={sensor} />}
       </div>
     </Station>
-  );
-}
-
-function CalibrateHeadline({
-  waits,
-  measured,
-  begin,
-  accept,
-}: {
-  waits: boolean;
-  measured: boolean;
-  begin: () => void;
-  accept: () => void;
-}) {
-  const { id } = useSession();
-  const { sensor } = useSensor();
-  if (waits)
-    return (
-      <Headline
-        says="Read it, then accept."
-        under="Nothing is changed on the instrument before you do."
-        side={
-          <Button variant="contained" onClick={accept}>
-            Accept&nbsp;<kbd>Enter</kbd>
-          </Button>
-        }
-      />
-    );
-  if (measured)
-    return (
-      <Headline
-        says={`${sensor.name} is calibrated.`}
-        under={
-          <>
-            Next, <Link href={`/i/${id}/shape`}>shape</Link> its response <kbd>4</kbd>
-          </>
-        }
-        side={
-          <Button variant="outlined" onClick={begin}>
-            Measure again&nbsp;<kbd>Space</kbd>
-          </Button>
-        }
-      />
-    );
-  return (
-    <Headline
-      says="Press Space, then let it rest."
-      under="Five short takes, about a minute. Your hands stay on the instrument."
-      side={
-        <Button variant="contained" onClick={begin}>
-          Begin&nbsp;<kbd>Space</kbd>
-        </Button>
-      }
-    />
   );
 }
 

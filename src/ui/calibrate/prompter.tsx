@@ -40,11 +40,13 @@ export function Prompter({ sensor, column, view }: { sensor: Sensor; column: num
       />
       <p className={styles.under}>
         <span>
-          <kbd>Space</kbd> stops. Numbers: counts from rest. Band: yours so far.
+          <kbd>Space</kbd> stops.{view.role !== 'rest' && ' Numbers: counts from rest. Band: yours so far.'}
         </span>
-        <span>
-          Or play it yourself: hold <kbd>Z</kbd> soft, <kbd>X</kbd> medium, <kbd>C</kbd> loud
-        </span>
+        {view.role !== 'rest' && (
+          <span>
+            Or play it yourself: hold <kbd>Z</kbd> soft, <kbd>X</kbd> medium, <kbd>C</kbd> loud
+          </span>
+        )}
       </p>
       {(view.role === 'loud' || view.role === 'full') && <Care>{SENSOR_KINDS[sensor.kind].care}</Care>}
     </section>

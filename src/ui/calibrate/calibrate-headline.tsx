@@ -1,0 +1,77 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import Link from 'next/link';
+import type { Role } from '@/core/signal/take';
+import { useSensor, useSession } from '../hooks/use-session';
+import { Headline } from '../parts/station';
+
+/** What to do now: begin, go on with a run that was stopped, accept what is proposed, or go to the next station. */
+export function CalibrateHeadline({
+  waits,
+  measured,
+  goesOnWith,
+  begin,
+  accept,
+}: {
+  waits: boolean;
+  measured: boolean;
+  /** The take that a run which was stopped goes on with, or null. */
+  goesOnWith: Role | null;
+  begin: () => void;
+  accept: () => void;
+}) {
+  const { id } = useSession();
+  const { sensor } = useSensor();
+  if (waits)
+    return (
+      <Headline
+        says="Read it, then accept."
+        under={
+          goesOnWith ? (
+            <>
+              Or go on with the {goesOnWith} take first: <kbd>Space</kbd>
+            </>
+          ) : (
+            'Nothing is changed on the instrument before you do.'
+          )
+        }
+        side={
+          <Button variant="contained" onClick={accept}>
+            Accept&nbsp;<kbd>Enter</kbd>
+          </Button>
+        }
+      />
+    );
+  if (measured)
+    return (
+      <Headline
+        says={`${sensor.name} is calibrated.`}
+        under={
+          <>
+            Next, <Link href={`/i/${id}/shape`}>shape</Link> its response <kbd>4</kbd>
+          </>
+        }
+        side={
+          <Button variant="outlined" onClick={begin}>
+            Measure again&nbsp;<kbd>Space</kbd>
+          </Button>
+        }
+      />
+    );
+  return (
+    <Headline
+      says={goesOnWith ? `Press Space to go on with ${goesOnWith}.` : 'Press Space, then let it rest.'}
+      under={
+        goesOnWith
+          ? 'What you played before is kept.'
+          : 'Five short takes, about a minute. Your hands stay on the instrument.'
+      }
+      side={
+        <Button variant="contained" onClick={begin}>
+          {goesOnWith ? 'Go on' : 'Begin'}&nbsp;<kbd>Space</kbd>
+        </Button>
+      }
+    />
+  );
+}

@@ -14,7 +14,7 @@ import { Database } from './database';
 import { importTake } from './import-take';
 import { beginHistory, record, redo, undo } from './history';
 import { rolesOf, standingOf } from './standing';
-import { addPiece, beginTake, loadTake, loadTakes, standTake, sweepTakes } from './takes';
+import { addPiece, beginTake, keepTake, loadTake, loadTakes, standTake, sweepTakes } from './takes';
 import { storageWords } from './trouble';
 import { createWorkspace } from './workspace';
 
@@ -198,7 +198,14 @@ describe('an open instrument', () => {
     expect(w.redo()).toBe('renamed');
   });
   it('changes nothing where another tab holds it', async () => {
+    for (const minute of [1, 2])
+      await keepTake(
+        label(`t${minute}`, { instrument: 'wherry' }),
+        { channels: ['breath'], ...piece(0, 5) },
+        db,
+      );
     const w = await open(true);
+    expect(await db.takes.count()).toBe(2);
     expect(w.change('renamed', { ...present(w), name: 'No' })).toBe(false);
     expect(present(w).name).toBe('Wherry');
   });

@@ -38,6 +38,23 @@ describe('a live session', () => {
     expect(live.last().rateHz).toBe(1000);
     expect(live.last().lost).toBe(0);
   });
+  it('shows the lowest and highest count of every few milliseconds, and rest only while nobody plays', () => {
+    const live = drive(wherry());
+    const seen = () => {
+      const { counts, columns, rest } = live.last();
+      const lows = columns.filter((_, i) => i % 2 === 0);
+      const highs = columns.filter((_, i) => i % 2 === 1);
+      return { count: counts[0], low: Math.min(...lows), high: Math.max(...highs), rest };
+    };
+    live.run(1.02);
+    expect(seen().rest![0]!.rest).toBeCloseTo(2042, -1);
+    expect(seen().high - seen().low).toBeLessThan(60);
+    live.session.handle({ is: 'press', kpa: 1 });
+    live.run(0.5, 500_000);
+    expect(seen().rest).toEqual([null]);
+    expect(seen().high).toBeGreaterThan(seen().low + 200);
+    expect(seen().high).toBeGreaterThanOrEqual(seen().count);
+  });
   it('ends what sounds on Silence and when the instrument is changed under it', () => {
     for (const message of [{ is: 'silence' } as const, { is: 'instrument', instrument: wherry() } as const]) {
       const live = drive(wherry());

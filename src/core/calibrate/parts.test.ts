@@ -8,6 +8,7 @@ import type { PlayedTake } from './level-types';
 import { playedDynamics } from './played-dynamics';
 import { restInTake } from './rest-in-take';
 import { sidednessOf } from './sides';
+import { straysOf, withoutStrays } from './strays';
 import { makeTake } from './takes-by-formula';
 
 const gesture = (peak: number): Gesture => ({
@@ -40,6 +41,15 @@ describe('openings of a gate', () => {
     ).toBe(195);
     expect(attackReach([{ tUs: 0, peak: 10 }], 10)).toBe(11);
     expect(attackReach([], 10)).toBeNull();
+  });
+});
+
+describe('what moved in a rest take', () => {
+  it('reaches back and on to rest, with a tenth of a second beside it; close ones are one', () => {
+    const distances = new Int32Array(3000).fill(1);
+    distances.fill(30, 1000, 1200).fill(6, 1200, 1300).fill(30, 1450, 1500).fill(19, 2500, 2600);
+    expect(straysOf(distances, 2, 1000)).toEqual([{ from: 900, to: 1600 }]);
+    expect(Math.max(...withoutStrays(distances, [{ from: 900, to: 1600 }]))).toBe(19);
   });
 });
 

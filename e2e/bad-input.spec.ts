@@ -41,8 +41,12 @@ test('a second tab on the same instrument looks on, and says so', async ({ page,
   await expect(second.getByRole('alert').filter({ hasText: 'open in another tab' })).toContainText(
     'Close that tab and reload',
   );
-  await second.getByLabel('Note number').fill('70');
-  await expect(second.getByLabel('Note number')).toHaveValue('62');
+  await expect(second.getByLabel('Note number')).toBeDisabled();
+  await expect(second.getByRole('button', { name: 'Add a note' })).toBeDisabled();
+  await second.goto('/i/wherry/calibrate');
+  await expect(second.getByRole('button', { name: 'Measure again' })).toBeDisabled();
+  await second.goto('/i/wherry/load');
+  await expect(second.getByRole('button', { name: 'Instrument, JSON' })).toBeEnabled();
   await second.close();
 });
 

@@ -86,7 +86,7 @@ export function Calibrate() {
       </Station>
     );
   return (
-    <Station title="Calibrate" reading={reading}>
+    <Station title="Calibrate" changes reading={reading}>
       <CalibrateHeadline
         waits={waits}
         measured={shown !== null}

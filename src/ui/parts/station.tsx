@@ -1,24 +1,31 @@
 import type { ReactNode } from 'react';
+import { useWorkspace } from '../hooks/use-session';
 import styles from './station.module.css';
 
 /** A station's page: the work in the centre, the reading at the right (underneath on a narrow screen). */
 export function Station({
   title,
   reading,
+  changes = false,
   children,
 }: {
   title: string;
   reading: ReactNode;
+  /** True where its controls change the instrument: they are off in a tab that only looks on. */
+  changes?: boolean;
   children: ReactNode;
 }) {
+  const readOnly = useWorkspace((s) => s.readOnly);
   return (
     <div className={styles.station}>
-      <main className={styles.work} aria-label={title}>
-        {children}
-      </main>
-      <aside className={styles.reading} aria-label="Reading">
-        {reading}
-      </aside>
+      <fieldset className={styles.controls} disabled={changes && readOnly}>
+        <main className={styles.work} aria-label={title}>
+          {children}
+        </main>
+        <aside className={styles.reading} aria-label="Reading">
+          {reading}
+        </aside>
+      </fieldset>
     </div>
   );
 }

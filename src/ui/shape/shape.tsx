@@ -66,7 +66,7 @@ function ShapeSensor() {
   };
   useHotkeys('enter', accept, { preventDefault: true });
   return (
-    <Station title="Shape" reading={<ShapeReading shown={shown} compared={compared} />}>
+    <Station title="Shape" changes reading={<ShapeReading shown={shown} compared={compared} />}>
       <div className={styles.top}>
         <CurveChart
           shown={shown}

@@ -31,7 +31,7 @@ export function VoiceStation() {
     ]);
   const [, note] = breathVoices(sensor.id, null, sensor.calibration ? choiceOf(sensor.calibration).on : 20);
   return (
-    <Station title="Voice" reading={<VoiceReading />}>
+    <Station title="Voice" changes reading={<VoiceReading />}>
       <Headline
         says={own.length === 0 ? `${sensor.name} says nothing yet.` : `${sensor.name} plays`}
         under={own.length === 0 ? 'Give it a note to sound, or a controller to move.' : undefined}

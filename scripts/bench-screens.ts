@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page, type Response } from '@playwright/test';
+import { answers } from './lib.mjs';
 
 const PORT = 4321;
 const HOME = `http://127.0.0.1:${PORT}`;
@@ -22,7 +23,7 @@ export async function screenFigures(executablePath: string): Promise<ScreenFigur
     detached: true,
   });
   try {
-    await answering(HOME);
+    if (!(await answers(HOME))) throw new Error(`screenFigures: ${HOME} did not answer within a minute`);
     const args = ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'];
     const chrome = await chromium.launch({ executablePath, args });
     const page = await (await chrome.newContext()).newPage();
@@ -37,19 +38,6 @@ export async function screenFigures(executablePath: string): Promise<ScreenFigur
   } finally {
     process.kill(-server.pid!);
   }
-}
-
-/** Waits until a server answers, half a minute at most. */
-async function answering(url: string): Promise<void> {
-  for (let tries = 0; tries < 120; tries++) {
-    const answered = await fetch(url).then(
-      (r) => r.ok,
-      () => false,
-    );
-    if (answered) return;
-    await new Promise((r) => setTimeout(r, 250));
-  }
-  throw new Error(`answering: ${url} did not answer in half a minute`);
 }
 
 /** Script that a page asks for before it is quiet, compressed with gzip as a server would, KB of 1000 bytes. */

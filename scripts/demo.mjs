@@ -1,7 +1,7 @@
 /** `npm run demo`: installs what is not installed, builds what is stale, starts the application, prints its address. */
 import { spawn } from 'node:child_process';
 import net from 'node:net';
-import { ensureBuild, ensurePackages, ROOT } from './lib.mjs';
+import { answers, ensureBuild, ensurePackages, ROOT } from './lib.mjs';
 
 ensurePackages();
 ensureBuild();
@@ -16,7 +16,11 @@ const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(po
 server.on('exit', (code) => process.exit(code ?? 1));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 
-await answers(address);
+if (!(await answers(address))) {
+  console.error('The application did not answer within a minute.');
+  server.kill();
+  process.exit(1);
+}
 console.log(
   `\nCheironom is at ${address} with the demonstration instrument Wherry on its bench. Ctrl+C ends it.`,
 );
@@ -31,19 +35,4 @@ async function freePort(wanted) {
     });
     if (free) return candidate;
   }
-}
-
-/** Waits until the server answers, a minute at most. */
-async function answers(url) {
-  for (let tries = 0; tries < 240; tries++) {
-    const ok = await fetch(url).then(
-      (r) => r.ok,
-      () => false,
-    );
-    if (ok) return;
-    await new Promise((resolve) => setTimeout(resolve, 250));
-  }
-  console.error('The application did not answer within a minute.');
-  server.kill();
-  process.exit(1);
 }

@@ -3,3 +3,4 @@ export function run(command: string, args: string[], env?: Record<string, string
 export function has(program: string): boolean;
 export function ensurePackages(): void;
 export function ensureBuild(): void;
+export function answers(url: string): Promise<boolean>;

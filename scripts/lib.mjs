@@ -18,6 +18,19 @@ export function run(command, args, env = {}) {
 /** Whether a program is on the PATH. */
 export const has = (program) => spawnSync('which', [program]).status === 0;
 
+/** Waits until a server answers. Returns false if it did not within a minute. */
+export async function answers(url) {
+  for (let tries = 0; tries < 240; tries++) {
+    const ok = await fetch(url).then(
+      (r) => r.ok,
+      () => false,
+    );
+    if (ok) return true;
+    await new Promise((resolve) => setTimeout(resolve, 250));
+  }
+  return false;
+}
+
 /** Installs the packages that the lockfile names, if it is newer than what is installed. */
 export function ensurePackages() {
   const mark = path.join(ROOT, 'node_modules', '.package-lock.json');

@@ -69,7 +69,7 @@ function readLine(read: NumberLines, line: string, number: number): void {
       number,
       `${read.width || 1} whole numbers are required, got "${line.slice(0, 40)}"`,
     );
-  read.numbers.push(...values);
+  for (const v of values) read.numbers.push(v);
   read.lines.push(number);
 }
 

@@ -1,17 +1,17 @@
 import type { NumberLines } from './csv-lines';
 
 /** µs a unit of a first column of this name. */
-const UNIT_US: Record<string, number> = {
-  t_us: 1,
-  us: 1,
-  t_µs: 1,
-  time_us: 1,
-  t_ms: 1000,
-  ms: 1000,
-  time_ms: 1000,
-  t_s: 1e6,
-  time_s: 1e6,
-};
+const UNIT_US = new Map([
+  ['t_us', 1],
+  ['us', 1],
+  ['t_µs', 1],
+  ['time_us', 1],
+  ['t_ms', 1000],
+  ['ms', 1000],
+  ['time_ms', 1000],
+  ['t_s', 1e6],
+  ['time_s', 1e6],
+]);
 const UNITLESS = ['t', 'time', 'timestamp'];
 
 /**
@@ -21,7 +21,7 @@ const UNITLESS = ['t', 'time', 'timestamp'];
 export function timeUnitUs({ header, numbers, width }: NumberLines): number | null {
   const n = numbers.length / width;
   if (header) {
-    const named = UNIT_US[header[0].toLowerCase()];
+    const named = UNIT_US.get(header[0].toLowerCase());
     if (named) return named;
     if (!UNITLESS.includes(header[0].toLowerCase())) return null;
   } else if (width < 2 || n < 3) return null;
@@ -34,6 +34,7 @@ export function timeUnitUs({ header, numbers, width }: NumberLines): number | nu
 /** Between 20 Hz and 10 kHz a step can have one unit only: over 100 it is µs, up to 0.05 seconds, else ms. */
 const unitOfStep = (step: number): number => (step > 100 ? 1 : step > 0 && step <= 0.05 ? 1e6 : 1000);
 
+/** A step over this is no step between frames: makers' boards send at 20 Hz and more. */
 const LEAP_US = 1e6;
 
 /** Follows a take's clock: whole µs, and on past where a 32-bit counter wraps. */

@@ -117,6 +117,14 @@ describe('takes as CSV', () => {
     expect(refused('t_us\n0\n1000\n')).toMatch(/no channel/);
     expect(refused('x'.repeat(64 * 1024 * 1024 + 1))).toMatch(/over 64 MB.*split it/);
   });
+  it('takes a channel named like what every object has, and a line of very many numbers', () => {
+    const { frames } = csv('constructor,a\n5,6\n7,8\n');
+    expect([frames.channels, Array.from(frames.tUs)]).toEqual([
+      ['constructor', 'a'],
+      [0, 1000],
+    ]);
+    expect(csv(new Array(400_000).fill('7').join(',')).frames.counts).toHaveLength(400_000);
+  });
   it('never throws, whatever it is given', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 300, unit: 'binary' }), (text) => void readTakeCsv(text)),

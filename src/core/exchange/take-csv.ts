@@ -72,7 +72,7 @@ function framesIn(read: NumberLines, channels: string[], clock: TakeClock | null
       continue;
     }
     tUs.push(t);
-    counts.push(...cells);
+    for (const c of cells) counts.push(c);
   }
   return { channels, tUs: Float64Array.from(tUs), counts: Uint16Array.from(counts) };
 }

@@ -7,6 +7,17 @@ enum { CLOSED = 0, ATTACK = 1, SOUNDING = 2, MUTED = 3 };
 #define ONE 32768u
 #define LSB_OFFSET 32u
 #define RELEASE_VELOCITY 64u
+#define NOTE_ON 0x90u
+#define NOTE_OFF 0x80u
+
+/* First scans after power-up, which a converter and a sensor need to settle. */
+#define DISCARDED_SCANS 5u
+/* One tick of the clock is 16 us. */
+#define TICK_SHIFT 4
+/* A pause of this or more between two frames ends every timer: with the longest, 250 ms, it is under one turn. */
+#define PAUSE_US 524288ul
+/* A move of rest under this share of "off" is not told from noise by 27 samples; a quarter, as a shift. */
+#define TOLD_SHIFT 2
 
 /* The sketch's own folder may fix the table's size, so that the compiler can fold the shifts. */
 #if defined(__has_include)
@@ -141,22 +152,22 @@ static OUT_OF_LINE uint16_t level_value(const cheir_level *level, uint16_t respo
 }
 
 /* Whether a level may send again. Asked first: until then, nothing needs to be computed for it. */
-static inline uint8_t level_may_send(const cheir_level *level, cheir_level_state *level_state, uint16_t t_us)
+static inline uint8_t level_may_send(const cheir_level *level, cheir_level_state *level_state, uint16_t t)
 {
     if (level_state->held) {
-        if ((uint16_t)(t_us - level_state->sent_us) < level->interval_us) return 0;
+        if ((uint16_t)(t - level_state->since) < level->interval_ticks) return 0;
         level_state->held = 0;
     }
     return 1;
 }
 
-static OUT_OF_LINE uint8_t any_level_may_send(const cheir_input *input, uint16_t t_us)
+static OUT_OF_LINE uint8_t any_level_may_send(const cheir_input *input, uint16_t t)
 {
     const cheir_level *level = input->level;
     cheir_level_state *level_state = input->level_state;
     uint8_t k;
     for (k = input->levels; k > 0; k--, level++, level_state++)
-        if (level_may_send(level, level_state, t_us)) return 1;
+        if (level_may_send(level, level_state, t)) return 1;
     return 0;
 }
 
@@ -177,55 +188,78 @@ static OUT_OF_LINE uint8_t play_level(const cheir_level *level, cheir_level_stat
     }
     level_state->sent = value;
     level_state->sent_at = response;
-    level_state->sent_us = state->t_us;
+    level_state->since = state->t;
     level_state->held = 1;
     state->out = write_level(level, value, sent, state->out);
     return 0;
 }
 
-static uint8_t *write_note_off(const cheir_gate *gate, uint8_t *out)
+static uint8_t *write_note_off(const cheir_gate_state *gate_state, uint8_t *out)
 {
-    *out++ = gate->status_off;
-    *out++ = gate->note;
+    *out++ = (uint8_t)(NOTE_OFF | gate_state->channel);
+    *out++ = gate_state->note;
     *out++ = RELEASE_VELOCITY;
     return out;
 }
 
-/* A gate that opens, waits for its window, or closes. */
+/* Channel and note are kept for the note-off, whatever the program says by then. */
+static uint8_t *write_note_on(const cheir_gate *gate, cheir_gate_state *gate_state, uint8_t *out)
+{
+    gate_state->stage = SOUNDING;
+    gate_state->channel = gate->channel;
+    gate_state->note = gate->note;
+    *out++ = (uint8_t)(NOTE_ON | gate->channel);
+    *out++ = gate->note;
+    *out++ = (uint8_t)(gate->velocity_from + step7(gate_state->peak, gate->velocity_span));
+    return out;
+}
+
+/* Notes the peak of an attack. */
+static void follow_peak(const cheir_gate *gate, cheir_gate_state *gate_state, const cheir_state *state, uint16_t distance)
+{
+    const cheir_scale *attack = &gate->attack[state->mask == CHEIR_DOWN];
+    uint16_t x = (uint16_t)(distance - state->side->on);
+    uint16_t share = x >= attack->span ? ONE : share_below_span(attack, x);
+    if (share > gate_state->peak) gate_state->peak = share;
+}
+
+/* A gate that opens, waits for its window or its hold-off, or closes. */
 static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *gate_state, cheir_state *state,
                                     uint16_t distance)
 {
     const cheir_side *threshold = state->side;
-    uint8_t released = distance < threshold->off;
-    uint8_t *out = state->out;
+    uint16_t hold_off = gate->hold_off_ticks;
+    uint16_t elapsed;
+    uint8_t ends;
     if (gate_state->stage == CLOSED) {
+        if (gate_state->running && (uint16_t)(state->t - gate_state->since) < hold_off) return;
+        gate_state->running = 0;
+        if (distance < threshold->on) return;
         gate_state->stage = ATTACK;
-        gate_state->opened_us = state->t_us;
+        gate_state->since = state->t;
+        gate_state->running = 1;
         gate_state->peak = 0;
     }
+    elapsed = (uint16_t)(state->t - gate_state->since);
+    ends = distance < threshold->off && !(gate_state->running && elapsed < hold_off);
     if (gate_state->stage == ATTACK) {
-        if (!released && distance > threshold->on) {
-            const cheir_scale *attack = &gate->attack[state->mask == CHEIR_DOWN];
-            uint16_t x = (uint16_t)(distance - threshold->on);
-            uint16_t share = x >= attack->span ? ONE : share_below_span(attack, x);
-            if (share > gate_state->peak) gate_state->peak = share;
-        }
-        if (!released && (uint16_t)(state->t_us - gate_state->opened_us) < gate->window_us) return;
-        gate_state->stage = SOUNDING;
-        *out++ = gate->status_on;
-        *out++ = gate->note;
-        *out++ = (uint8_t)(gate->velocity_from + step7(gate_state->peak, gate->velocity_span));
+        if (distance > threshold->on) follow_peak(gate, gate_state, state, distance);
+        if (!ends && gate_state->running && elapsed < gate->window_ticks) return;
+        state->out = write_note_on(gate, gate_state, state->out);
     }
-    if (released) {
-        if (gate_state->stage == SOUNDING) out = write_note_off(gate, out);
-        gate_state->stage = CLOSED;
-    }
-    state->out = out;
+    if (elapsed >= hold_off) gate_state->running = 0;
+    if (!ends) return;
+    if (gate_state->stage == SOUNDING) state->out = write_note_off(gate_state, state->out);
+    gate_state->stage = CLOSED;
+    gate_state->since = state->t;
+    gate_state->running = hold_off > 0;
 }
 
 /* Whether a gate has nothing to do at this distance. */
-static inline uint8_t gate_rests(uint8_t stage, uint16_t distance, const cheir_side *threshold)
+static inline uint8_t gate_rests(const cheir_gate_state *gate_state, uint16_t distance, const cheir_side *threshold)
 {
+    uint8_t stage = gate_state->stage;
+    if (gate_state->running) return 0;
     if (stage == CLOSED) return distance < threshold->on;
     return stage != ATTACK && distance >= threshold->off;
 }
@@ -239,7 +273,7 @@ static OUT_OF_LINE uint8_t play_levels(uint8_t table_bits, const cheir_input *in
     uint8_t k;
     for (k = input->levels; k > 0; k--, level++, level_state++) {
         uint16_t response;
-        if (!level_may_send(level, level_state, state->t_us)) {
+        if (!level_may_send(level, level_state, state->t)) {
             settled = 0;
             continue;
         }
@@ -257,7 +291,7 @@ static OUT_OF_LINE uint8_t any_gate_moves(const cheir_input *input, const cheir_
     uint8_t k;
     for (k = input->gates; k > 0; k--, gate++, gate_state++) {
         uint16_t distance = (gate->side_mask & state->mask) ? state->distance : 0;
-        if (!gate_rests(gate_state->stage, distance, state->side)) return 1;
+        if (!gate_rests(gate_state, distance, state->side)) return 1;
     }
     return 0;
 }
@@ -269,7 +303,7 @@ static OUT_OF_LINE void play_gates(const cheir_input *input, cheir_state *state)
     uint8_t k;
     for (k = input->gates; k > 0; k--, gate++, gate_state++) {
         uint16_t distance = (gate->side_mask & state->mask) ? state->distance : 0;
-        if (!gate_rests(gate_state->stage, distance, state->side)) change_gate(gate, gate_state, state, distance);
+        if (!gate_rests(gate_state, distance, state->side)) change_gate(gate, gate_state, state, distance);
     }
 }
 
@@ -278,6 +312,15 @@ static OUT_OF_LINE uint8_t all_gates_closed(const cheir_input *input)
     uint8_t k;
     for (k = 0; k < input->gates; k++)
         if (input->gate_state[k].stage != CLOSED) return 0;
+    return 1;
+}
+
+/* Whether no gate will do anything before the level leaves the rest band. */
+static OUT_OF_LINE uint8_t all_gates_sleep(const cheir_input *input)
+{
+    uint8_t k;
+    for (k = 0; k < input->gates; k++)
+        if (input->gate_state[k].stage != CLOSED || input->gate_state[k].running) return 0;
     return 1;
 }
 
@@ -300,23 +343,108 @@ static OUT_OF_LINE void locate(const cheir_input *input, cheir_state *state, uin
     state->distance = distance;
 }
 
-void cheir_start(const cheir_program *program, cheir_state *state)
+static uint16_t middle_of(uint16_t a, uint16_t b, uint16_t c)
+{
+    if (a > b) return b > c ? b : a < c ? a : c;
+    return a > c ? a : b < c ? b : c;
+}
+
+/*
+ * Adds a sample to a median of 27 that keeps six of them: medians of three medians of three medians of three
+ * (Rousseeuw & Bassett, "The Remedian", J. Am. Stat. Assoc. 85, 1990). Returns 1 once *sample is the median.
+ */
+static uint8_t remedian(cheir_zero *zero, uint16_t *sample)
+{
+    uint16_t *waiting = zero->waiting;
+    uint8_t shift;
+    for (shift = 0; shift < 6; shift = (uint8_t)(shift + 2), waiting += 2) {
+        uint8_t digit = (uint8_t)((zero->digits >> shift) & 3u);
+        if (digit < 2) {
+            waiting[digit] = *sample;
+            zero->digits = (uint8_t)(zero->digits + (1u << shift));
+            return 0;
+        }
+        *sample = middle_of(waiting[0], waiting[1], *sample);
+        zero->digits = (uint8_t)(zero->digits & ~(3u << shift));
+    }
+    return 1;
+}
+
+static uint16_t lesser(uint16_t a, uint16_t b)
+{
+    return a < b ? a : b;
+}
+
+/*
+ * Power-up of one input: rest is taken anew from a median of 27 samples while nothing moves. It may move by no more
+ * than "off", and never while a gate is open. Returns whether the input plays this frame.
+ */
+static OUT_OF_LINE uint8_t start_up(const cheir_input *input, cheir_zero *zero, uint16_t count)
+{
+    uint16_t still = lesser(input->side[0].on, input->side[1].on);
+    uint16_t off = lesser(input->side[0].off, input->side[1].off);
+    uint16_t distance;
+    uint8_t k;
+    if (zero->digits == 0) zero->first = count;
+    if ((count > zero->first ? count - zero->first : zero->first - count) >= still) {
+        zero->digits = 0;
+        zero->awake = 1;
+        return 1;
+    }
+    if (!remedian(zero, &count)) return zero->awake;
+    distance = (uint16_t)(count > input->rest ? count - input->rest : input->rest - count);
+    if (distance >= still) {
+        if (!zero->awake)
+            for (k = 0; k < input->gates; k++) input->gate_state[k].stage = MUTED;
+    } else if (all_gates_closed(input)) {
+        if (distance > (off >> TOLD_SHIFT)) {
+            zero->shift = (int16_t)lesser(distance, off);
+            if (count < input->rest) zero->shift = (int16_t)-zero->shift;
+        }
+        zero->done = 1;
+    }
+    zero->awake = 1;
+    return 1;
+}
+
+/* A count as it would be with rest where it was calibrated. */
+static inline uint16_t shifted(uint16_t count, int16_t shift)
+{
+    uint16_t moved = (uint16_t)(count - (uint16_t)shift);
+    if (shift >= 0) return count < (uint16_t)shift ? 0 : moved;
+    return moved < count ? 65535u : moved;
+}
+
+/* Ends every timer: more time has passed than any of them takes. */
+static OUT_OF_LINE void end_timers(const cheir_program *program)
 {
     uint8_t i, k;
     for (i = 0; i < program->inputs; i++) {
         const cheir_input *input = &program->input[i];
+        for (k = 0; k < input->levels; k++) input->level_state[k].held = 0;
+        for (k = 0; k < input->gates; k++) input->gate_state[k].running = 0;
+    }
+}
+
+static void start_input(const cheir_input *input, cheir_zero *zero)
+{
+    static const cheir_level_state unsent = {UNSENT, 0, 0, 0};
+    static const cheir_gate_state closed = {CLOSED, 0, 0, 0, 0, 0};
+    static const cheir_zero asleep = {0, 0, 0, 0, 0, {0, 0, 0, 0, 0, 0}};
+    uint8_t k;
+    *zero = asleep;
+    for (k = 0; k < input->levels; k++) input->level_state[k] = unsent;
+    for (k = 0; k < input->gates; k++) input->gate_state[k] = closed;
+}
+
+void cheir_start(const cheir_program *program, cheir_state *state)
+{
+    uint8_t i;
+    state->discard = DISCARDED_SCANS;
+    state->last_us = 0;
+    for (i = 0; i < program->inputs; i++) {
         state->quiet[i] = 0;
-        for (k = 0; k < input->levels; k++) {
-            input->level_state[k].sent = UNSENT;
-            input->level_state[k].sent_at = 0;
-            input->level_state[k].sent_us = 0;
-            input->level_state[k].held = 0;
-        }
-        for (k = 0; k < input->gates; k++) {
-            input->gate_state[k].stage = CLOSED;
-            input->gate_state[k].peak = 0;
-            input->gate_state[k].opened_us = 0;
-        }
+        start_input(&program->input[i], &state->zero[i]);
     }
 }
 
@@ -324,19 +452,29 @@ uint16_t cheir_step(const cheir_program *program, cheir_state *state, uint32_t t
                     uint8_t *out)
 {
     const cheir_input *input = program->input;
+    cheir_zero *zero = state->zero;
     uint8_t *quiet = state->quiet;
     uint8_t i;
-    state->t_us = (uint16_t)t_us;
+    if ((uint32_t)(t_us - state->last_us) >= PAUSE_US) end_timers(program);
+    state->last_us = t_us;
+    state->t = (uint16_t)(t_us >> TICK_SHIFT);
     state->out = out;
-    for (i = program->inputs; i > 0; i--, input++, quiet++) {
+    if (state->discard > 0) {
+        state->discard--;
+        return 0;
+    }
+    for (i = program->inputs; i > 0; i--, input++, quiet++, zero++) {
         uint16_t count = counts[input->column];
-        uint8_t resting = count >= input->rest_low && count <= input->rest_high;
         uint8_t settled = 0;
+        uint8_t resting;
+        if (!zero->done && !start_up(input, zero, count)) continue;
+        count = shifted(count, zero->shift);
+        resting = count >= input->rest_low && count <= input->rest_high;
         if (resting && *quiet) continue;
         locate(input, state, count);
-        if (any_level_may_send(input, state->t_us)) settled = play_levels(TABLE_BITS(program), input, state);
+        if (any_level_may_send(input, state->t)) settled = play_levels(TABLE_BITS(program), input, state);
         if (any_gate_moves(input, state)) play_gates(input, state);
-        *quiet = resting && (settled || input->levels == 0) && all_gates_closed(input);
+        *quiet = resting && zero->done && (settled || input->levels == 0) && all_gates_sleep(input);
     }
     return (uint16_t)(state->out - out);
 }
@@ -349,8 +487,10 @@ uint16_t cheir_silence(const cheir_program *program, cheir_state *state, uint8_t
         const cheir_input *input = &program->input[i];
         for (k = 0; k < input->gates; k++) {
             cheir_gate_state *gate_state = &input->gate_state[k];
-            if (gate_state->stage == SOUNDING) out = write_note_off(&input->gate[k], out);
-            if (gate_state->stage != CLOSED) gate_state->stage = MUTED;
+            if (gate_state->stage == SOUNDING) out = write_note_off(gate_state, out);
+            if (gate_state->stage == CLOSED) continue;
+            gate_state->stage = MUTED;
+            gate_state->running = 0;
         }
         state->quiet[i] = 0;
     }

@@ -49,23 +49,23 @@ typedef struct {
     uint16_t from;
     uint16_t span;
     uint16_t deadband; /* Q15 */
-    uint16_t interval_us;
+    uint16_t interval_ticks; /* of 16 us */
 } cheir_level;
 
 typedef struct {
     uint16_t sent;    /* 65535 before the first message */
     uint16_t sent_at; /* response when sent, Q15 */
-    uint16_t sent_us; /* time when sent, modulo 2^16 */
+    uint16_t since;   /* time when sent, ticks modulo 2^16 */
     uint8_t held;     /* 1 until the interval has passed */
 } cheir_level_state;
 
 /* A gate that plays one fixed note. */
 typedef struct {
-    uint8_t status_on;
-    uint8_t status_off;
+    uint8_t channel; /* 0 ... 15 */
     uint8_t note;
     uint8_t side_mask;
-    uint16_t window_us;
+    uint16_t window_ticks;   /* from opening to note-on */
+    uint16_t hold_off_ticks; /* least time that it stays open, and then closed */
     uint8_t velocity_from;
     uint8_t velocity_span;
     cheir_scale attack[2];
@@ -73,9 +73,22 @@ typedef struct {
 
 typedef struct {
     uint8_t stage;
-    uint16_t peak; /* Q15 */
-    uint16_t opened_us; /* modulo 2^16 */
+    uint8_t running; /* 1 until neither window nor hold-off can matter any more */
+    uint8_t channel; /* of the note-on, for the note-off */
+    uint8_t note;
+    uint16_t peak;  /* Q15 */
+    uint16_t since; /* time when it last opened or closed, ticks modulo 2^16 */
 } cheir_gate_state;
+
+/* What an input finds out at power-up. */
+typedef struct {
+    int16_t shift;  /* counts that rest has moved since it was calibrated */
+    uint8_t awake;  /* 1 from its first look on: it plays */
+    uint8_t done;   /* 1 once rest was looked at while nothing moved */
+    uint16_t first; /* first sample of the stretch that is looked at */
+    uint8_t digits; /* samples so far, two bits for each level of the remedian */
+    uint16_t waiting[6];
+} cheir_zero;
 
 typedef struct {
     uint8_t column;
@@ -102,8 +115,11 @@ typedef struct {
 
 /* What changes from frame to frame, besides the level and gate states that the inputs point at. */
 typedef struct {
-    uint8_t *quiet; /* one an input: everything sent, every gate closed; nothing to do within its rest band */
-    uint16_t t_us; /* modulo 2^16: the longest interval is 60 ms */
+    uint8_t *quiet;   /* one an input: everything sent, every gate closed; nothing to do within its rest band */
+    cheir_zero *zero; /* one an input */
+    uint8_t discard;  /* scans still to be discarded */
+    uint32_t last_us; /* time of the last frame */
+    uint16_t t;       /* time of this frame, ticks of 16 us modulo 2^16 */
     uint8_t *out;
     /* Where the input at hand lies. */
     const cheir_side *side;

@@ -76,6 +76,7 @@ function randomCalibration(r: Random, top: number): Calibration {
     onDown: down?.on ?? null,
     offDown: down?.off ?? null,
     deadZone: { up: up.dead, down: down?.dead ?? null },
+    holdOffMs: r.next() < 0.5 ? 0 : r.between(0, 250),
     takes: [],
     method: 'random',
   };
@@ -128,23 +129,31 @@ function randomVoice(r: Random, i: number, sensors: Sensor[]): Voice {
   }
 }
 
-/** A take that wanders, leaps, lies dead still, and runs into both rails; times jitter and wrap past 2^32 µs. */
+/**
+ * A take that wanders, leaps, lies dead still, and runs into both rails, from a rest that has moved since it was
+ * calibrated. Scans at 20 Hz to 5 kHz, unevenly, with pauses of up to two seconds; times wrap past 2^32 µs.
+ */
 export function randomTake(instrument: Instrument, frames: number, seed: number): Frames {
   const r = random(seed);
   const channels = instrument.sensors.map((s) => s.channel);
   const top = 2 ** instrument.board.bits - 1;
-  const at = instrument.sensors.map((s) => s.calibration!.rest);
+  const rests = instrument.sensors.map(({ calibration: c }) => {
+    const off = Math.abs(c!.off - c!.rest);
+    return c!.rest + (r.next() < 0.6 ? r.between(-1.5, 1.5) * off : 0);
+  });
+  const at = [...rests];
   const goal = [...at];
+  const periodUs = r.next() < 0.5 ? 1000 : r.whole(200, 50_000);
   const trembles = at.map(() => true);
   const counts = new Uint16Array(frames * channels.length);
   const tUs = new Float64Array(frames);
   let t = 2 ** 32 - 50_000;
   for (let i = 0; i < frames; i++) {
-    tUs[i] = t += r.whole(700, 1300);
+    tUs[i] = t += Math.round(periodUs * r.between(0.7, 1.3)) + (r.next() < 0.002 ? r.whole(0, 2_000_000) : 0);
     channels.forEach((_, c) => {
-      if (r.next() < 0.02) {
+      if (r.next() < (i < 40 ? 0.005 : 0.02)) {
         trembles[c] = r.next() < 0.6;
-        goal[c] = r.next() < 0.4 ? instrument.sensors[c].calibration!.rest : r.between(-0.1, 1.1) * top;
+        goal[c] = r.next() < 0.4 ? rests[c] : r.between(-0.1, 1.1) * top;
       }
       at[c] += (goal[c] - at[c]) * 0.2 + (trembles[c] ? r.gauss() * (top / 1000) : 0);
       counts[i * channels.length + c] = Math.min(top, Math.max(0, Math.round(at[c])));

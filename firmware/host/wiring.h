@@ -1,31 +1,99 @@
 /*
- * Just enough of the common Wiring-style world to compile and run a sketch on the host: pins read a ramp, the clock
- * steps by a tenth of a scan each time it is asked, and the ports count what they are given.
+ * Just enough of the common Wiring-style world to compile and run a sketch, as four classes of board have it. What a
+ * class lacks is not declared, so that a sketch that names it does not compile. (Names of ports and pins from memory of
+ * the common board packages, no source.)
+ *   WIRING_SMALL  8 bits, one port, six analogue pins
+ *   WIRING_USB    8 bits, native USB and one port, twelve analogue pins
+ *   WIRING_LARGE  8 bits, four ports, sixteen analogue pins
+ *   WIRING_WIDE   32 bits, a converter whose bits can be set, two ports
  */
-#include <cstdint>
-#include <cstdio>
-#include <cstdlib>
-#include <cstddef>
+#include <stddef.h>
+#include <stdint.h>
 
-enum { A0, A1, A2, A3 };
+#define HIGH 1
+#define LOW 0
+#define OUTPUT 1
+#define LED_BUILTIN 13
 
-static uint32_t wiring_us = 0;
-static long wiring_bytes = 0;
+#if defined(WIRING_SMALL)
+enum { A0 = 14, A1, A2, A3, A4, A5 };
+#define NUM_ANALOG_INPUTS 6
+#define SERIAL_PORT_MONITOR Serial
+#define SERIAL_PORT_HARDWARE Serial
+#define WIRING_PORTS Serial
+#elif defined(WIRING_USB)
+enum { A0 = 18, A1, A2, A3, A4, A5, A6, A7, A8, A9, A10, A11 };
+#define NUM_ANALOG_INPUTS 12
+#define SERIAL_PORT_MONITOR Serial
+#define SERIAL_PORT_USBVIRTUAL Serial
+#define SERIAL_PORT_HARDWARE Serial1
+#define SERIAL_PORT_HARDWARE_OPEN Serial1
+#define WIRING_PORTS Serial, Serial1
+#elif defined(WIRING_LARGE)
+enum { A0 = 54, A1, A2, A3, A4, A5, A6, A7, A8, A9, A10, A11, A12, A13, A14, A15 };
+#define NUM_ANALOG_INPUTS 16
+#define SERIAL_PORT_MONITOR Serial
+#define SERIAL_PORT_HARDWARE Serial
+#define SERIAL_PORT_HARDWARE_OPEN Serial1
+#define WIRING_PORTS Serial, Serial1, Serial2, Serial3
+#else
+enum { A0 = 14, A1, A2, A3, A4, A5, A6, A7, A8, A9 };
+#define WIRING_PORTS Serial, Serial1
+#endif
 
-static inline uint32_t micros() { return wiring_us += 100; }
-static inline int analogRead(uint8_t) { return (int)((wiring_us / 100) % 4096); }
+#if defined(__AVR__)
+#define WIRING_STATE volatile
+#else
+#define WIRING_STATE
+#endif
+
+static WIRING_STATE uint32_t wiring_us = 0;
+/* Time that one conversion takes, us. */
+static WIRING_STATE uint32_t wiring_read_us = 100;
+/* Bytes written so far, when the last were, and the longest time between two writes after the first, us. */
+static WIRING_STATE uint32_t wiring_bytes = 0;
+static WIRING_STATE uint32_t wiring_written_us = 0;
+static WIRING_STATE uint32_t wiring_silent_us = 0;
+
+void setup();
+void loop();
+/* What a pin reads at a time; the test gives it. */
+int wiring_signal(uint8_t pin, uint32_t us);
+
+static inline uint32_t micros()
+{
+    wiring_us = wiring_us + 4;
+    return wiring_us;
+}
+
+static inline void delay(uint32_t ms) { wiring_us = wiring_us + 1000 * ms; }
+
+static inline int analogRead(uint8_t pin)
+{
+    wiring_us = wiring_us + wiring_read_us;
+    return wiring_signal(pin, wiring_us);
+}
+
+#if !defined(__AVR__) && !defined(WIRING_SMALL) && !defined(WIRING_USB) && !defined(WIRING_LARGE)
 static inline void analogReadResolution(int) {}
+#endif
+static inline void pinMode(uint8_t, uint8_t) {}
+static inline void digitalWrite(uint8_t, uint8_t) {}
 
 struct WiringPort {
     void begin(long) {}
     size_t write(const uint8_t *bytes, size_t n)
     {
+        uint32_t since = wiring_us - wiring_written_us;
         (void)bytes;
-        wiring_bytes += (long)n;
+        if (n == 0) return 0;
+        if (wiring_bytes > 0 && since > wiring_silent_us) wiring_silent_us = since;
+        wiring_written_us = wiring_us;
+        wiring_bytes = wiring_bytes + n;
         return n;
     }
-    template <typename T> void print(T) { wiring_bytes++; }
-    template <typename T> void println(T) { wiring_bytes++; }
-    void println() { wiring_bytes++; }
+    template <typename T> void print(T) { write(0, 1); }
+    template <typename T> void println(T) { write(0, 1); }
+    void println() { write(0, 1); }
 };
-static WiringPort Serial, Serial1;
+static WiringPort WIRING_PORTS;

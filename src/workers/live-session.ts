@@ -98,7 +98,7 @@ export class LiveSession {
   }
 
   private silence(): void {
-    this.emit(silence(this.program, this.state, this.out));
+    this.emit(silence(this.state, this.out));
   }
 
   private emit(bytes: number): void {

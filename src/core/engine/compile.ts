@@ -12,6 +12,7 @@ import {
   type Program,
   type Side,
 } from './program';
+import { ticksIn } from './clock';
 import { NO_SCALE, scaleOf } from './scale';
 
 const ABSENT: Side = { ...NO_SCALE, dead: 65535, on: 65535, off: 65535 };
@@ -53,7 +54,9 @@ function compileInput(
     sides,
     table: tableOf(sensor.response, tableBits),
     levels: voices.filter((v) => v.kind !== 'note').map(compileLevel),
-    gates: voices.filter((v) => v.kind === 'note').map((v) => compileGate(v, sides)),
+    gates: voices
+      .filter((v) => v.kind === 'note')
+      .map((v) => compileGate(v, sides, calibration.holdOffMs ?? 0)),
   };
 }
 
@@ -107,20 +110,20 @@ function compileLevel(voice: Voice): LevelProgram {
     from,
     span: to - from,
     deadband: Math.min(ONE, Math.round(((voice.deadband ?? 0) * ONE) / (to - from))),
-    intervalUs: voice.perSecond ? Math.floor(1_000_000 / voice.perSecond) : 0,
+    intervalTicks: voice.perSecond ? ticksIn(1_000_000 / voice.perSecond) : 0,
   };
 }
 
-function compileGate(voice: Voice, sides: [Side, Side]): GateProgram {
+function compileGate(voice: Voice, sides: [Side, Side], holdOffMs: number): GateProgram {
   const velocity = voice.velocity ?? FIXED_VELOCITY;
   const attack = (s: Side) =>
     s.span === 0 ? NO_SCALE : scaleOf(Math.min(65535, Math.max(1, velocity.full - s.on)));
   return {
-    statusOn: STATUS.noteOn | (voice.channel - 1),
-    statusOff: STATUS.noteOff | (voice.channel - 1),
+    channel: voice.channel - 1,
     note: voice.note ?? 60,
     sideMask: MASK[voice.side],
-    windowUs: Math.round(velocity.windowMs * 1000),
+    windowTicks: ticksIn(velocity.windowMs * 1000),
+    holdOffTicks: ticksIn(holdOffMs * 1000),
     velocityFrom: velocity.from,
     velocitySpan: velocity.to - velocity.from,
     attack: [attack(sides[0]), attack(sides[1])],

@@ -10,7 +10,7 @@ import { distanceOf, responseOf, sideOf, stepOf } from './level';
 import { render } from './render';
 import { run } from './run';
 import { scaleOf, shareOf } from './scale';
-import { start } from './state';
+import { DISCARDED_SCANS, start } from './state';
 import { silence, step } from './step';
 
 const frames = (counts: number[], periodUs = 1000): Frames => ({
@@ -18,8 +18,26 @@ const frames = (counts: number[], periodUs = 1000): Frames => ({
   tUs: Float64Array.from(counts, (_, i) => i * periodUs),
   counts: Uint16Array.from(counts),
 });
-const play = (instrument: Instrument, counts: number[], periodUs?: number) =>
-  run(compile(instrument, ['breath']), frames(counts, periodUs)).map((e) => [e.tUs, ...e.bytes]);
+/** Scans of power-up: some are discarded, then 27 are looked at (start-up.ts). */
+const START_UP = DISCARDED_SCANS + 27;
+/** What counts play after a power-up at rest, its first messages left out; time 0 is the first count's. */
+function play(instrument: Instrument, counts: number[], periodUs = 1000) {
+  const take = frames([...new Array<number>(START_UP).fill(1000), ...counts], periodUs);
+  return run(compile(instrument, ['breath']), take)
+    .map((e) => [e.tUs - START_UP * periodUs, ...e.bytes])
+    .filter(([tUs]) => tUs >= 0);
+}
+
+/** An instrument played frame by frame, after a power-up at rest. */
+function awake(instrument: Instrument) {
+  const program = compile(instrument, ['breath']);
+  const state = start(program);
+  const out = new Uint8Array(program.maxBytes);
+  const at = (tUs: number, count: number) =>
+    splitMessages(out.subarray(0, step(program, state, tUs, [count], 0, out)));
+  for (let i = START_UP; i > 0; i--) at(2 ** 32 - 1000 * i, 1000);
+  return { at, state, out, program };
+}
 
 describe('scales without division (docs/engine.md)', () => {
   it('are exact at both ends and never four Q15 units low between, for every span', () => {
@@ -43,7 +61,6 @@ describe('a level as a controller', () => {
   it('reads 0 at the dead zone, 127 at reach and beyond, and each step at its place', () => {
     const events = play(straight([{}]), [1000, 1020, 1522, 2020, 4095]);
     expect(events).toEqual([
-      [0, 0xb0, 2, 0],
       [2000, 0xb0, 2, 64],
       [3000, 0xb0, 2, 127],
     ]);
@@ -70,7 +87,7 @@ describe('a level as a controller', () => {
     expect(play(straight([{ kind: 'pressure', channel: 4 }]), [2020])).toEqual([[0, 0xd3, 127]]);
   });
   it('keeps to its range', () => {
-    expect(play(straight([{ from: 20, to: 100 }]), [1000, 4000]).map((e) => e[3])).toEqual([20, 100]);
+    expect(play(straight([{ from: 20, to: 100 }]), [4000, 1000]).map((e) => e[3])).toEqual([100, 20]);
   });
   it('sends only on change, and past a deadband only changes that are worth it, but always the ends', () => {
     // A step is 7.87 counts wide; ± 6 counts around a border flickers without a deadband.
@@ -82,34 +99,10 @@ describe('a level as a controller', () => {
     ]);
   });
   it('keeps under its rate, and catches up with the newest value', () => {
-    const rising = Array.from({ length: 100 }, (_, i) => 1020 + 10 * i);
+    const rising = Array.from({ length: 100 }, (_, i) => 1030 + 10 * i);
     const events = play(straight([{ perSecond: 100 }]), [...rising, 2020, ...new Array(20).fill(2020)]);
     for (let i = 1; i < events.length; i++) expect(events[i][0] - events[i - 1][0]).toBe(10_000);
     expect(events[events.length - 1][3]).toBe(127);
-  });
-});
-
-describe('a level that lay still for longer than its clock of 16 bits can tell', () => {
-  it('sends its next change at once, frame by frame and in a whole take', () => {
-    const instrument = straight([{ perSecond: 20 }]);
-    // 66 ms after a message the clock reads half a millisecond again, well inside the interval of 50 ms.
-    const still = [...new Array(66).fill(1000), 1522, ...new Array(65).fill(1522), 2020];
-    const want = [
-      [0, 0xb0, 2, 0],
-      [66_000, 0xb0, 2, 64],
-      [132_000, 0xb0, 2, 127],
-    ];
-    expect(play(instrument, still)).toEqual(want);
-    const program = compile(instrument, ['breath']);
-    const state = start(program);
-    const out = new Uint8Array(program.maxBytes);
-    const single = still.flatMap((count, i) =>
-      splitMessages(out.subarray(0, step(program, state, i * 1000, [count], 0, out))).map((m) => [
-        i * 1000,
-        ...m,
-      ]),
-    );
-    expect(single).toEqual(want);
   });
 });
 
@@ -133,24 +126,109 @@ describe('a gate that plays a note', () => {
     ]);
   });
   it('sends the level before the note, so that the note starts at its loudness', () => {
-    const events = play(
-      straight([{}, { ...note, velocity: { ...note.velocity, windowMs: 0 } }]),
-      [1000, 1520],
-    );
-    expect(events.map((e) => e[1])).toEqual([0xb0, 0xb0, 0x90]);
+    const events = play(straight([{}, { ...note, velocity: { ...note.velocity, windowMs: 0 } }]), [1520]);
+    expect(events.map((e) => e[1])).toEqual([0xb0, 0x90]);
   });
   it('is ended by Silence and stays mute until it was let go once', () => {
-    const program = compile(straight([note]), ['breath']);
-    const state = start(program);
-    const out = new Uint8Array(program.maxBytes);
-    const at = (t: number, count: number) =>
-      splitMessages(out.subarray(0, step(program, state, t, [count], 0, out)));
+    const { at, state, out } = awake(straight([note]));
     at(0, 1500);
     expect(at(6000, 1500)).toEqual([[0x90, 62, 122]]);
-    expect(splitMessages(out.subarray(0, silence(program, state, out)))).toEqual([[0x80, 62, 64]]);
+    expect(splitMessages(out.subarray(0, silence(state, out)))).toEqual([[0x80, 62, 64]]);
     expect([...at(7000, 1500), ...at(20_000, 1900), ...at(21_000, 1000)]).toEqual([]);
     at(22_000, 1500);
     expect(at(28_000, 1500)).toEqual([[0x90, 62, 122]]);
+  });
+});
+
+describe('time, at any scan rate', () => {
+  const note = { kind: 'note', note: 62, velocity: { windowMs: 60, full: 520, from: 1, to: 127 } } as const;
+  const slow = (periodUs: number) =>
+    play(straight([note]), [...new Array<number>(200).fill(1500)], periodUs).map(([tUs]) => tUs);
+  it('a window of 60 ms ends at the first scan after it: of 20, of 30 or of 1000 a second', () => {
+    expect([slow(50_000), slow(33_333), slow(1000)]).toEqual([[100_000], [66_666], [60_000]]);
+  });
+  it('a pause ends a window and an interval, however often the clock has turned meanwhile', () => {
+    for (const pauseUs of [600_000, 1_048_576, 1_060_000, 3_200_000, 2 ** 31 + 5]) {
+      const { at } = awake(straight([{ perSecond: 20 }, note]));
+      at(0, 1500);
+      expect(at(pauseUs, 1900).map((m) => m[0])).toEqual([0xb0, 0x90]);
+    }
+  });
+});
+
+describe('power-up', () => {
+  const note = { kind: 'note', note: 62, velocity: { windowMs: 0, full: 520, from: 1, to: 127 } } as const;
+  const instrument = straight([note, {}]);
+  const still = (count: number) => new Array<number>(START_UP).fill(count);
+  const notes = (counts: number[]) =>
+    run(compile(instrument, ['breath']), frames(counts))
+      .filter((e) => e.bytes[0] >> 5 === 4)
+      .map((e) => [e.tUs / 1000, e.bytes[0]]);
+  it('discards the first scans: a first sample of 0, or at the rail, plays nothing', () => {
+    for (const first of [0, 4095]) expect(notes([...new Array(5).fill(first), ...still(1000)])).toEqual([]);
+  });
+  it('takes rest anew: one that moved by up to "off" plays nothing, and reach moves with it', () => {
+    // On is 20 counts from rest, off 10; without it, a rest 15 higher would hold every note that it is given.
+    expect(notes([...still(1010), 1029, 1012, 1012])).toEqual([]);
+    expect(notes([...still(1010), 1030, 1012, 1012])).toEqual([
+      [32, 0x90],
+      [33, 0x80],
+    ]);
+    expect(notes([...still(1015), 1040, 1016])).toEqual([
+      [32, 0x90],
+      [33, 0x80],
+    ]);
+  });
+  it('leaves rest alone where it moved by less than its median can tell, and for an outlier or two', () => {
+    const tapped = still(1000).map((count, i) => (i === 9 || i === 20 ? 1018 : count));
+    for (const look of [still(1002), tapped]) expect(notes([...look, 1020, 1000])).toHaveLength(2);
+  });
+  it('is over at once when something moves: the first stroke is heard, and rest is not taken from it', () => {
+    expect(notes([...still(1000).slice(0, 12), 1300, 1300, 1000, ...still(1000), 1020, 1000])).toEqual([
+      [12, 0x90],
+      [14, 0x80],
+      [47, 0x90],
+      [48, 0x80],
+    ]);
+  });
+  it('keeps a gate that is held open at power-up mute until it is let go', () => {
+    expect(
+      notes([...still(1500), 1500, 1000, ...still(1000), 1500, 1000]).map(([, status]) => status),
+    ).toEqual([0x90, 0x80]);
+  });
+});
+
+describe('hold-off', () => {
+  const note = { kind: 'note', note: 62, velocity: { windowMs: 0, full: 520, from: 1, to: 127 } } as const;
+  const held = (holdOffMs: number) => {
+    const instrument = straight([note]);
+    instrument.sensors[0].calibration!.holdOffMs = holdOffMs;
+    return instrument;
+  };
+  // Opens early on noise, falls back, rises for good; on the way down falls below "off" and is thrown up once more.
+  const trembling = [1021, 1005, 1014, 1015, 1030, 1300, 1300, 1300, 1008, 1022, 1004, 1000, 1000, 1000];
+  const kinds = (holdOffMs: number) =>
+    play(held(holdOffMs), trembling).map(([tUs, status]) => [tUs / 1000, status]);
+  it('keeps a gate open, and then closed, for so long: one stroke is one note', () => {
+    expect(kinds(0)).toHaveLength(6);
+    expect(kinds(4)).toEqual([
+      [0, 0x90],
+      [8, 0x80],
+    ]);
+  });
+  it('costs no note further apart than that', () => {
+    const strokes = [...new Array(6).fill(1300), ...new Array(6).fill(1000)];
+    expect(play(held(5), [...strokes, ...strokes])).toHaveLength(4);
+  });
+});
+
+describe('a note that sounds', () => {
+  it('ends on the channel and the note that it began with, whatever the program says by then', () => {
+    const note = { kind: 'note', note: 62, velocity: { windowMs: 0, full: 520, from: 1, to: 127 } } as const;
+    const { at, program } = awake(straight([note]));
+    at(0, 1500);
+    Object.assign(program.inputs[0].gates[0], { channel: 5, note: 70 });
+    expect(at(1000, 1000)).toEqual([[0x80, 62, 64]]);
   });
 });
 
@@ -236,9 +314,10 @@ describe('for any valid instrument and any take', () => {
 describe('rendering a take', () => {
   it('counts notes, messages and the busiest second, and ends what is held', () => {
     const note = { kind: 'note', note: 62, velocity: { windowMs: 0, full: 520, from: 1, to: 127 } } as const;
-    const { events, metrics, findings } = render(straight([note]), frames([1000, 1500, 1000, 1500, 1500]));
-    expect(metrics).toEqual({ seconds: 0.004, notes: 2, messages: 4, bytes: 12, busiestBytesPerSecond: 12 });
-    expect(events[3]).toEqual({ tUs: 4000, bytes: [0x80, 62, 64] });
+    const counts = [...new Array<number>(START_UP).fill(1000), 1500, 1000, 1500, 1500];
+    const { events, metrics, findings } = render(straight([note]), frames(counts));
+    expect(metrics).toEqual({ seconds: 0.035, notes: 2, messages: 4, bytes: 12, busiestBytesPerSecond: 12 });
+    expect(events[3]).toEqual({ tUs: 35_000, bytes: [0x80, 62, 64] });
     expect(findings.map((f) => f.code)).toEqual(['held-at-end']);
   });
   it('says which sensors stay silent, and why', () => {

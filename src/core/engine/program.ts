@@ -55,17 +55,20 @@ export interface LevelProgram {
   span: number;
   /** Least change of the response, Q15, that is worth a message. */
   deadband: number;
-  /** Least time between two messages, µs. */
-  intervalUs: number;
+  /** Least time between two messages, ticks of 16 µs. */
+  intervalTicks: number;
 }
 
 /** A gate that plays one fixed note. */
 export interface GateProgram {
-  statusOn: number;
-  statusOff: number;
+  /** MIDI channel, 0 … 15. */
+  channel: number;
   note: number;
   sideMask: number;
-  windowUs: number;
+  /** From opening to note-on, ticks of 16 µs. */
+  windowTicks: number;
+  /** Least time that it stays open, and then closed, ticks of 16 µs. */
+  holdOffTicks: number;
   velocityFrom: number;
   /** to − from. */
   velocitySpan: number;

@@ -43,7 +43,7 @@ export function render(instrument: Instrument, frames: Frames, pause: () => void
     for (const event of run(program, { channels: frames.channels, tUs, counts }, state)) events.push(event);
   }
   const out = new Uint8Array(program.maxBytes);
-  const held = splitMessages(out.subarray(0, silence(program, state, out)));
+  const held = splitMessages(out.subarray(0, silence(state, out)));
   const endUs = frames.tUs[frames.tUs.length - 1];
   events.push(...held.map((bytes) => ({ tUs: endUs, bytes })));
   return {

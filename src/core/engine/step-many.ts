@@ -1,8 +1,10 @@
+import { isPause, ticksAt, ticksSince } from './clock';
 import { stepOf } from './level';
 import { lookahead, type GateAhead, type LevelAhead } from './lookahead';
 import type { GateProgram, InputProgram, LevelProgram, Program } from './program';
-import { GATE, type GateState, type LevelState, type State } from './state';
-import { playGate, playLevel, waits } from './step';
+import { shifted, startUp } from './start-up';
+import { GATE, type GateState, type InputState, type LevelState, type State } from './state';
+import { endTimers, playGate, playLevel, waits } from './step';
 
 /** Counts that every input goes through in turn, so that what it reads stays in the cache. */
 const BLOCK_COUNTS = 4096;
@@ -10,6 +12,9 @@ const BLOCK_COUNTS = 4096;
 /** One input being followed. */
 interface Lane {
   input: InputProgram;
+  state: InputState;
+  /** Highest count that was looked ahead for: 2^bits − 1. */
+  top: number;
   levels: (LevelAhead & { level: LevelProgram; state: LevelState })[];
   gates: (GateAhead & { gate: GateProgram; state: GateState })[];
   /** The counts among which no gate has anything to do; none where high lies below low. */
@@ -20,6 +25,8 @@ interface Lane {
 /** The frames at hand, and what a block of them sent: a row of `program.maxBytes` for each of its frames. */
 interface Desk {
   tUs: Float64Array;
+  /** Time of the frame before the first of `tUs`, µs modulo 2^32. */
+  beforeUs: number;
   counts: Uint16Array;
   columns: number;
   rows: Uint8Array;
@@ -30,8 +37,7 @@ interface Desk {
 }
 
 /**
- * Plays many frames as `step` does, and quicker: each input is followed by itself over the frames in which it has
- * nothing to do, and only the others are played.
+ * Same output and state as `step`, faster: each input skips to the next frame that can change its output.
  * @param columns width of a frame in `counts`
  * @param emit called for each frame that sent something, in order: its bytes stand from `from` up to `to` in `out`
  */
@@ -49,8 +55,10 @@ export function stepMany(
   const rows = new Uint8Array(block * maxBytes);
   const ends = Int32Array.from({ length: block }, (_, row) => row * maxBytes);
   const written = new Int32Array(Math.ceil(block / 32));
-  const desk: Desk = { tUs, counts, columns, rows, ends, written };
-  for (let first = 0; first < tUs.length; first += block) {
+  const desk: Desk = { tUs, beforeUs: state.lastUs, counts, columns, rows, ends, written };
+  const discarded = Math.min(state.discard, tUs.length);
+  state.discard -= discarded;
+  for (let first = discarded; first < tUs.length; first += block) {
     const end = Math.min(first + block, tUs.length);
     for (const lane of lanes) follow(lane, desk, first, end);
     for (let word = 0; word < written.length; word++) {
@@ -63,14 +71,21 @@ export function stepMany(
       written[word] = 0;
     }
   }
+  if (tUs.length > 0) state.lastUs = tUs[tUs.length - 1] >>> 0;
 }
 
 function lanesOf(program: Program, state: State): Lane[] {
   const ahead = lookahead(program);
   return program.inputs.map((input, i) => ({
     input,
-    levels: input.levels.map((level, k) => ({ level, state: state[i].levels[k], ...ahead[i].levels[k] })),
-    gates: input.gates.map((gate, k) => ({ gate, state: state[i].gates[k], ...ahead[i].gates[k] })),
+    state: state.inputs[i],
+    top: 2 ** program.bits - 1,
+    levels: input.levels.map((level, k) => ({
+      level,
+      state: state.inputs[i].levels[k],
+      ...ahead[i].levels[k],
+    })),
+    gates: input.gates.map((gate, k) => ({ gate, state: state.inputs[i].gates[k], ...ahead[i].gates[k] })),
     gatesLow: 0,
     gatesHigh: -1,
   }));
@@ -82,12 +97,20 @@ function lanesOf(program: Program, state: State): Lane[] {
  */
 function follow(lane: Lane, desk: Desk, first: number, end: number): void {
   const { tUs, counts, columns, rows, ends, written } = desk;
-  const { levels } = lane;
-  const { column } = lane.input;
+  const { input, levels, top } = lane;
+  const { zero } = lane.state;
+  const { column } = input;
   let at = first * columns + column;
   for (let frame = first; frame < end; frame = (at - column) / columns) {
-    const count = counts[at];
-    const t = tUs[frame] & 0xffff;
+    if (isPause(frame === 0 ? desk.beforeUs : tUs[frame - 1], tUs[frame])) endTimers(lane.state);
+    if (!zero.done && !startUp(input, lane.state, counts[at])) {
+      at += columns;
+      continue;
+    }
+    const { shift } = zero;
+    const count = shifted(counts[at], shift);
+    const seen = count > top ? top : count;
+    const t = ticksAt(tUs[frame]);
     const row = frame - first;
     const began = ends[row];
     let bytes = began;
@@ -98,15 +121,14 @@ function follow(lane: Lane, desk: Desk, first: number, end: number): void {
     for (let k = 0; k < levels.length; k++) {
       const l = levels[k];
       const { level, state } = l;
-      if (!waits(level, state, t)) bytes = playLevel(level, state, t, l.heard[count], rows, bytes);
+      if (!waits(level, state, t)) bytes = playLevel(level, state, t, l.heard[seen], rows, bytes);
       if (state.held) {
-        const waitsUntil = tUs[frame] + level.intervalUs - ((t - state.sentUs) & 0xffff);
         let held = frame + 1;
-        while (held < until && tUs[held] < waitsUntil) held++;
+        while (held < until && waitsAt(tUs, held, level, state)) held++;
         until = held;
-      } else if (stepOf(level.from, level.span, l.heard[count]) === state.sent) {
-        if (l.low[count] > low) low = l.low[count];
-        if (l.high[count] < high) high = l.high[count];
+      } else if (stepOf(level.from, level.span, l.heard[seen]) === state.sent) {
+        if (l.low[seen] > low) low = l.low[seen];
+        if (l.high[seen] < high) high = l.high[seen];
       } else {
         until = frame;
       }
@@ -116,12 +138,19 @@ function follow(lane: Lane, desk: Desk, first: number, end: number): void {
       ends[row] = bytes;
       written[row >> 5] |= 1 << (row & 31);
     }
+    at += columns;
+    if (!zero.done) continue;
     if (lane.gatesLow > low) low = lane.gatesLow;
     const room = (lane.gatesHigh < high ? lane.gatesHigh : high) - low;
-    const past = until * columns;
-    for (at += columns; at < past; at += columns) if ((counts[at] - low) >>> 0 > room) break;
+    const lowest = low + shift;
+    for (const past = until * columns; at < past; at += columns)
+      if ((counts[at] - lowest) >>> 0 > room) break;
   }
 }
+
+/** Whether a level that was held in the frame before still is. */
+const waitsAt = (tUs: Float64Array, frame: number, level: LevelProgram, state: LevelState): boolean =>
+  ticksSince(state.since, ticksAt(tUs[frame])) < level.intervalTicks && !isPause(tUs[frame - 1], tUs[frame]);
 
 /** Plays a frame on every gate, and finds where none has anything more to do. */
 function followGates(lane: Lane, t: number, count: number, rows: Uint8Array, bytes: number): number {
@@ -129,7 +158,7 @@ function followGates(lane: Lane, t: number, count: number, rows: Uint8Array, byt
   lane.gatesHigh = 65535;
   for (const { gate, state, onLow, onHigh, offLow, offHigh } of lane.gates) {
     bytes = playGate(gate, state, lane.input, t, count, rows, bytes);
-    if (state.stage === GATE.attack) {
+    if (state.running || state.stage === GATE.attack) {
       lane.gatesHigh = -1;
     } else if (state.stage === GATE.closed) {
       lane.gatesLow = Math.max(lane.gatesLow, onLow + 1);

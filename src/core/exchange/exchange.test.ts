@@ -292,12 +292,18 @@ describe('the C header', () => {
   it('has a digest that changes with what is played and only then (CRC-32 of ISO 3309: "123456789" gives cbf43926)', () => {
     expect(crc32('123456789')).toBe(0xcbf43926);
     const instrument = randomInstrument(9);
-    const digest = () => digestOf(compile(instrument, channelsOf(instrument)));
+    const digest = () => digestOf(instrument, compile(instrument, channelsOf(instrument)));
     const before = digest();
     instrument.name = 'Another';
     expect(digest()).toBe(before);
+    const seen = new Set([before]);
     instrument.voices[0].channel = (instrument.voices[0].channel % 16) + 1;
-    expect(digest()).not.toBe(before);
+    seen.add(digest());
+    instrument.board.scanHz += 1;
+    seen.add(digest());
+    instrument.sensors[0].pin = 'A7';
+    seen.add(digest());
+    expect(seen.size).toBe(4);
   });
   it('lets no name end its comment', () => {
     const instrument = { ...randomInstrument(3), name: 'evil */ int main(void) { return 1; } /*' };

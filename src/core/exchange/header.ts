@@ -1,15 +1,17 @@
 import { crc32 } from './crc32';
+import { pinsOf } from './sketch';
 import { VERSION, type Instrument } from '../instrument/document';
 import type { GateProgram, InputProgram, LevelProgram, Program, Scale } from '../engine/program';
 
 /** Words of the maker's that go into a C comment: what could end it, or is not plain text, is left out. */
 const commentSafe = (words: string) => words.replace(/[^\p{L}\p{N} .,'’()+-]/gu, ' ').trim();
 
-/** Eight hex digits that change whenever anything that the board plays changes: CRC-32 of the program's own text. */
-export const digestOf = (program: Program): string =>
-  crc32(JSON.stringify(program, (_, v) => (v instanceof Uint16Array ? Array.from(v) : v)))
-    .toString(16)
-    .padStart(8, '0');
+/** Eight hex digits that change whenever anything that the board plays changes: its program, scan rate and pins. */
+export function digestOf(instrument: Instrument, program: Program): string {
+  const played = { program, scanHz: instrument.board.scanHz, pins: pinsOf(instrument) };
+  const text = JSON.stringify(played, (_, v) => (v instanceof Uint16Array ? Array.from(v) : v));
+  return crc32(text).toString(16).padStart(8, '0');
+}
 
 /**
  * The C99 header of a compiled instrument, for firmware/cheironom.c.
@@ -34,7 +36,7 @@ export function writeHeader(
     '#include "cheironom.h"',
     '',
     `#define ${upper}_VERSION ${VERSION}`,
-    `#define ${upper}_DIGEST "${digestOf(program)}"`,
+    `#define ${upper}_DIGEST "${digestOf(instrument, program)}"`,
     `#define ${upper}_BITS ${program.bits}`,
     `#define ${upper}_COLUMNS ${channels.length}`,
     `#define ${upper}_SCAN_HZ ${instrument.board.scanHz}`,
@@ -53,7 +55,7 @@ export function writeHeader(
     array(
       'cheir_gate_state',
       `${prefix}_gate_states`,
-      gates.map(() => '{0, 0, 0}'),
+      gates.map(() => '{0, 0, 0, 0, 0, 0}'),
     ),
     array('const cheir_input', `${prefix}_inputs`, inputRows(inputs, prefix)),
     array(
@@ -61,8 +63,13 @@ export function writeHeader(
       `${prefix}_quiet`,
       inputs.map(() => 0),
     ),
+    array(
+      'cheir_zero',
+      `${prefix}_zeros`,
+      inputs.map(() => '{0, 0, 0, 0, 0, {0}}'),
+    ),
     `static const cheir_program ${prefix}_program = {${program.tableBits}, ${inputs.length}, ${prefix}_inputs};`,
-    `static cheir_state ${prefix}_state = {${prefix}_quiet, 0, 0, 0, 0, 0};`,
+    `static cheir_state ${prefix}_state = {${prefix}_quiet, ${prefix}_zeros, 0, 0, 0, 0, 0, 0, 0};`,
     '',
     '#endif',
     '',
@@ -95,10 +102,10 @@ export const writeConfig = (instrument: Instrument): string =>
 const scaleRow = (s: Scale) => `{${s.span}, ${s.factor}, ${s.mul}}`;
 
 const levelRow = (l: LevelProgram) =>
-  `{${l.kind}, ${l.status}, ${l.controller}, ${l.sideMask}, ${l.from}, ${l.span}, ${l.deadband}, ${l.intervalUs}u}`;
+  `{${l.kind}, ${l.status}, ${l.controller}, ${l.sideMask}, ${l.from}, ${l.span}, ${l.deadband}, ${l.intervalTicks}}`;
 
 const gateRow = (g: GateProgram) =>
-  `{${g.statusOn}, ${g.statusOff}, ${g.note}, ${g.sideMask}, ${g.windowUs}u, ${g.velocityFrom}, ${g.velocitySpan}, {${g.attack.map(scaleRow).join(', ')}}}`;
+  `{${g.channel}, ${g.note}, ${g.sideMask}, ${g.windowTicks}, ${g.holdOffTicks}, ${g.velocityFrom}, ${g.velocitySpan}, {${g.attack.map(scaleRow).join(', ')}}}`;
 
 /** C has no empty arrays: an empty one gets a single zero row that nothing reads. */
 function array(type: string, name: string, rows: (string | number)[], qualifier = ''): string {

@@ -20,9 +20,9 @@ export function playOperations(
     operation++;
   };
   for (let i = 0; i < frames.tUs.length; i++) {
-    if (silenceBefore.has(i)) put(silence(program, state, out));
+    if (silenceBefore.has(i)) put(silence(state, out));
     put(step(program, state, frames.tUs[i], frames.counts, i * width, out));
   }
-  put(silence(program, state, out));
+  put(silence(state, out));
   return sent;
 }

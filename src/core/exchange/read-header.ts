@@ -53,7 +53,7 @@ const readLevel = ([
   from,
   span,
   deadband,
-  intervalUs,
+  intervalTicks,
 ]: number[]): LevelProgram => ({
   kind: kind as (typeof LEVEL_KIND)[keyof typeof LEVEL_KIND],
   status,
@@ -62,15 +62,15 @@ const readLevel = ([
   from,
   span,
   deadband,
-  intervalUs,
+  intervalTicks,
 });
 
 const readGate = (r: number[]): GateProgram => ({
-  statusOn: r[0],
-  statusOff: r[1],
-  note: r[2],
-  sideMask: r[3],
-  windowUs: r[4],
+  channel: r[0],
+  note: r[1],
+  sideMask: r[2],
+  windowTicks: r[3],
+  holdOffTicks: r[4],
   velocityFrom: r[5],
   velocitySpan: r[6],
   attack: [readScale(r, 7), readScale(r, 10)],

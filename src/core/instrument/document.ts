@@ -68,6 +68,8 @@ export class Calibration {
   @IsOptional() @IsInt() offDown!: number | null;
   /** Distance from rest, counts, within which the response stays at its floor. */
   @IsObject() @ValidateNested() @Type(() => Sides) deadZone!: Sides;
+  /** Hold-off, ms: least time that a gate stays open, and then closed, before it may change again; 0 … 250. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(250) holdOffMs?: number;
   /** Ids of the takes that it came from. */
   @IsArray() @ArrayMaxSize(64) @IsString({ each: true }) takes!: string[];
   /** Why these values and not others. */

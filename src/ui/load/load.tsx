@@ -53,7 +53,7 @@ function LoadReady() {
     const text = writeHeader(instrument, program, channels);
     return {
       text,
-      digest: digestOf(program),
+      digest: digestOf(instrument, program),
       flash: program.inputs.reduce((n, i) => n + 2 * i.table.length, 0),
       program,
     };

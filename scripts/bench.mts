@@ -14,9 +14,13 @@ import { readInstrument } from '@/core/exchange/instrument-json';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import type { Frames } from '@/core/signal/take';
-import { avrFigures } from './avr-bench';
+import { manyInputs, runOnChip } from '../firmware/avr/chip';
 import { screenFigures } from './bench-screens';
 import { ensureBuild, has } from './lib.mjs';
+
+/** Inputs on the chip, and frames by which each plays later than the one before. */
+const INPUTS = 16;
+const LATER = 97;
 
 const rows: { what: string; got: string; limit: string; ok: boolean }[] = [];
 const row = (what: string, got: string, limit = '', ok = true): void =>
@@ -129,32 +133,36 @@ function calibration(): void {
   );
 }
 
+/** The 8-bit chip: sixteen inputs that play each a little later than the one before, then all in unison. */
 function board(): void {
   if (!has('avr-gcc'))
     return row('8-bit chip at 16 MHz', 'avr-gcc is missing', 'apt-get install gcc-avr avr-libc', false);
+  const sixteen = manyInputs(wherry, INPUTS);
+  const counts = (role: string) => demoTake(role).counts.slice(0, 4000);
   for (const role of ['rest', 'soft', 'loud']) {
-    const f = avrFigures(role);
+    const { scans, identical } = runOnChip(sixteen, counts(role), LATER);
+    const mean = scans.reduce((a, b) => a + b, 0) / scans.length / INPUTS;
     row(
       `8-bit chip, sixteen inputs playing the ${role} take: cycles an input`,
-      `${f.mean.toFixed(0)}`,
-      `at most 250 on average; slowest scan ${f.worst.toFixed(0)}`,
-      f.mean <= 250 && f.identical,
+      `${mean.toFixed(0)}`,
+      `at most 250 on average; bytes identical`,
+      mean <= 250 && identical,
     );
-    if (role === 'loud') {
-      row(
-        '   a whole scan of sixteen',
-        `${((f.mean * 16) / 16_000).toFixed(3)} ms`,
-        `of 1 ms; slowest ${((f.worst * 16) / 16_000).toFixed(3)} ms; bytes identical`,
-        f.identical,
-      );
-      row(
-        '   flash and memory',
-        `${f.flashBytes} + ${f.ramBytes} bytes`,
-        'of 32 768 and 2 048',
-        f.flashBytes < 32_768 && f.ramBytes < 2_048,
-      );
-    }
   }
+  const { scans, identical, flashBytes, ramBytes } = runOnChip(sixteen, counts('loud'), 0);
+  const slowest = scans.reduce((a, b) => Math.max(a, b));
+  row(
+    '   slowest scan, all in unison, start-up included: cycles',
+    String(slowest),
+    `${(slowest / 16_000).toFixed(2)} ms of 1 ms; ${(slowest / INPUTS).toFixed(0)} an input`,
+    identical,
+  );
+  row(
+    '   flash and memory',
+    `${flashBytes} + ${ramBytes} bytes`,
+    'of 32 768 and 2 048',
+    flashBytes < 32_768 && ramBytes < 2_048,
+  );
 }
 
 /** First-load script a route, compressed, and the longest task of the main thread while listening. */

@@ -10,6 +10,11 @@ ensureSystem([
     what: 'Debian’s Chromium (/usr/bin/chromium)',
   },
   { there: () => has('cc'), packages: ['gcc', 'libc6-dev'], what: 'a C compiler (cc) with its sanitizers' },
+  {
+    there: () => has('avr-gcc') && existsSync('/usr/lib/avr/include/avr/io.h'),
+    packages: ['gcc-avr', 'avr-libc'],
+    what: 'a compiler for 8-bit chips (avr-gcc) with its library',
+  },
   { there: () => has('c++'), packages: ['g++'], what: 'a C++ compiler (c++)' },
 ]);
 

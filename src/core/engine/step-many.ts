@@ -1,4 +1,4 @@
-import { isPause, ticksAt, ticksSince } from './clock';
+import { isPause, PAUSE_US, TICK_US, ticksAt, ticksSince } from './clock';
 import { stepOf } from './level';
 import { lookahead, type GateAhead, type LevelAhead } from './lookahead';
 import type { GateProgram, InputProgram, LevelProgram, Program } from './program';
@@ -8,6 +8,8 @@ import { endTimers, playGate, playLevel, waits } from './step';
 
 /** Counts that every input goes through in turn, so that what it reads stays in the cache. */
 const BLOCK_COUNTS = 4096;
+/** Frames at most, so that at 1 kHz no block is as long as a pause. */
+const BLOCK_FRAMES = 500;
 
 /** One input being followed. */
 interface Lane {
@@ -30,6 +32,8 @@ interface Desk {
   counts: Uint16Array;
   columns: number;
   rows: Uint8Array;
+  /** Whether any two frames of the block lie apart as a pause does. */
+  pauses: boolean;
   /** Where each row is written to. */
   ends: Int32Array;
   /** A bit for each row that was written. */
@@ -51,15 +55,16 @@ export function stepMany(
 ): void {
   const { maxBytes } = program;
   const lanes = lanesOf(program, state);
-  const block = Math.ceil(BLOCK_COUNTS / columns);
+  const block = Math.min(BLOCK_FRAMES, Math.ceil(BLOCK_COUNTS / columns));
   const rows = new Uint8Array(block * maxBytes);
   const ends = Int32Array.from({ length: block }, (_, row) => row * maxBytes);
   const written = new Int32Array(Math.ceil(block / 32));
-  const desk: Desk = { tUs, beforeUs: state.lastUs, counts, columns, rows, ends, written };
+  const desk: Desk = { tUs, beforeUs: state.lastUs, counts, columns, rows, ends, written, pauses: false };
   const discarded = Math.min(state.discard, tUs.length);
   state.discard -= discarded;
   for (let first = discarded; first < tUs.length; first += block) {
     const end = Math.min(first + block, tUs.length);
+    desk.pauses = hasPause(tUs, first, end);
     for (const lane of lanes) follow(lane, desk, first, end);
     for (let word = 0; word < written.length; word++) {
       for (let bits = written[word]; bits !== 0; bits &= bits - 1) {
@@ -72,6 +77,13 @@ export function stepMany(
     }
   }
   if (tUs.length > 0) state.lastUs = tUs[tUs.length - 1] >>> 0;
+}
+
+/** Whether two frames from `first` to before `end` lie apart as a pause does, or further. */
+function hasPause(tUs: Float64Array, first: number, end: number): boolean {
+  if (tUs[end - 1] - tUs[first] < PAUSE_US) return false;
+  for (let i = first + 1; i < end; i++) if (tUs[i] - tUs[i - 1] >= PAUSE_US) return true;
+  return false;
 }
 
 function lanesOf(program: Program, state: State): Lane[] {
@@ -91,29 +103,53 @@ function lanesOf(program: Program, state: State): Lane[] {
   }));
 }
 
+/** Plays one input over the frames of a block until its power-up is over. @returns the first frame after that */
+function followStartUp(lane: Lane, desk: Desk, first: number, end: number): number {
+  const { tUs, counts, columns, rows, ends } = desk;
+  const { input, state } = lane;
+  let frame = first;
+  for (; frame < end && !state.zero.done; frame++) {
+    if (isPause(frame === 0 ? desk.beforeUs : tUs[frame - 1], tUs[frame])) endTimers(state);
+    const raw = counts[frame * columns + input.column];
+    if (!startUp(input, state, raw)) continue;
+    const count = shifted(raw, state.zero.shift);
+    const t = ticksAt(tUs[frame]);
+    const row = frame - first;
+    let bytes = ends[row];
+    for (const { level, state: s, heard } of lane.levels)
+      if (!waits(level, s, t)) bytes = playLevel(level, s, t, heard[Math.min(count, lane.top)], rows, bytes);
+    sent(desk, row, followGates(lane, t, count, rows, bytes));
+  }
+  return frame;
+}
+
+/** Notes how far a row is written. */
+function sent({ ends, written }: Desk, row: number, end: number): void {
+  if (end === ends[row]) return;
+  ends[row] = end;
+  written[row >> 5] |= 1 << (row & 31);
+}
+
 /**
  * Plays one input over the frames of a block, levels before gates: a frame on each, then on past all the frames in which
  * none has anything to do. (In one piece, with its bounds in local variables: this is the hot loop.)
  */
 function follow(lane: Lane, desk: Desk, first: number, end: number): void {
-  const { tUs, counts, columns, rows, ends, written } = desk;
+  const { tUs, counts, columns, rows, ends, pauses } = desk;
   const { input, levels, top } = lane;
-  const { zero } = lane.state;
   const { column } = input;
-  let at = first * columns + column;
-  for (let frame = first; frame < end; frame = (at - column) / columns) {
-    if (isPause(frame === 0 ? desk.beforeUs : tUs[frame - 1], tUs[frame])) endTimers(lane.state);
-    if (!zero.done && !startUp(input, lane.state, counts[at])) {
-      at += columns;
-      continue;
+  const began = lane.state.zero.done ? first : followStartUp(lane, desk, first, end);
+  const { shift } = lane.state.zero;
+  let at = began * columns + column;
+  for (let frame = began; frame < end; frame = (at - column) / columns) {
+    if (frame === first || pauses) {
+      if (isPause(frame === 0 ? desk.beforeUs : tUs[frame - 1], tUs[frame])) endTimers(lane.state);
     }
-    const { shift } = zero;
     const count = shifted(counts[at], shift);
     const seen = count > top ? top : count;
     const t = ticksAt(tUs[frame]);
     const row = frame - first;
-    const began = ends[row];
-    let bytes = began;
+    let bytes = ends[row];
     // The counts among which no level has anything to do before frame `until`.
     let low = 0;
     let high = 65535;
@@ -123,9 +159,7 @@ function follow(lane: Lane, desk: Desk, first: number, end: number): void {
       const { level, state } = l;
       if (!waits(level, state, t)) bytes = playLevel(level, state, t, l.heard[seen], rows, bytes);
       if (state.held) {
-        let held = frame + 1;
-        while (held < until && waitsAt(tUs, held, level, state)) held++;
-        until = held;
+        until = heldUntil(desk, frame, until, level, state);
       } else if (stepOf(level.from, level.span, l.heard[seen]) === state.sent) {
         if (l.low[seen] > low) low = l.low[seen];
         if (l.high[seen] < high) high = l.high[seen];
@@ -134,23 +168,24 @@ function follow(lane: Lane, desk: Desk, first: number, end: number): void {
       }
     }
     if (count < lane.gatesLow || count > lane.gatesHigh) bytes = followGates(lane, t, count, rows, bytes);
-    if (bytes !== began) {
-      ends[row] = bytes;
-      written[row >> 5] |= 1 << (row & 31);
-    }
-    at += columns;
-    if (!zero.done) continue;
+    if (bytes !== ends[row]) sent(desk, row, bytes);
     if (lane.gatesLow > low) low = lane.gatesLow;
     const room = (lane.gatesHigh < high ? lane.gatesHigh : high) - low;
     const lowest = low + shift;
-    for (const past = until * columns; at < past; at += columns)
-      if ((counts[at] - lowest) >>> 0 > room) break;
+    const past = until * columns;
+    for (at += columns; at < past; at += columns) if ((counts[at] - lowest) >>> 0 > room) break;
   }
 }
 
-/** Whether a level that was held in the frame before still is. */
-const waitsAt = (tUs: Float64Array, frame: number, level: LevelProgram, state: LevelState): boolean =>
-  ticksSince(state.since, ticksAt(tUs[frame])) < level.intervalTicks && !isPause(tUs[frame - 1], tUs[frame]);
+/** The frame, `until` at most, at which a level that is held at `frame` waits no more. */
+function heldUntil(desk: Desk, frame: number, until: number, level: LevelProgram, state: LevelState): number {
+  const { tUs, pauses } = desk;
+  const waits = level.intervalTicks - ticksSince(state.since, ticksAt(tUs[frame]));
+  const endUs = TICK_US * (Math.floor(tUs[frame] / TICK_US) + waits);
+  let held = frame + 1;
+  while (held < until && tUs[held] < endUs && !(pauses && isPause(tUs[held - 1], tUs[held]))) held++;
+  return held;
+}
 
 /** Plays a frame on every gate, and finds where none has anything more to do. */
 function followGates(lane: Lane, t: number, count: number, rows: Uint8Array, bytes: number): number {

@@ -1,0 +1,123 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { avrInstruction, CPU } from 'avr8js';
+import { channelsOf, compile } from '@/core/engine/compile';
+import { start } from '@/core/engine/state';
+import { step } from '@/core/engine/step';
+import { writeConfig, writeHeader } from '@/core/exchange/header';
+import type { Instrument } from '@/core/instrument/document';
+
+/** General-purpose I/O registers 0 and 1 in data space (datasheet of the 8-bit chip, register summary). */
+const GPIOR0 = 0x3e;
+const GPIOR1 = 0x4a;
+/** Program memory of the chip, bytes. */
+const FLASH_BYTES = 32 * 1024;
+/** As makers' tools build: for size, optimised once more when linked. */
+const FLAGS = ['-mmcu=atmega328p', '-Os', '-flto', '-std=c99', '-Wall', '-Wextra', '-Werror'];
+
+export interface ChipRun {
+  /** Cycles of each scan, start-up included. */
+  scans: number[];
+  messages: number;
+  flashBytes: number;
+  ramBytes: number;
+  /** Whether the chip sent what the application's engine sends. */
+  identical: boolean;
+}
+
+/** A one-sensor instrument so many times over, on tables of 33 points as a small chip would have them. */
+export function manyInputs(one: Instrument, inputs: number): Instrument {
+  const each = Array.from({ length: inputs }, (_, i) => i);
+  return {
+    ...one,
+    board: { ...one.board, tableBits: 5 },
+    sensors: each.map((i) => ({ ...one.sensors[0], id: `s${i}`, channel: `c${i}` })),
+    voices: each.flatMap((i) =>
+      one.voices.map((v) => ({
+        ...v,
+        id: `${v.id}-${i}`,
+        sensor: `s${i}`,
+        controller: v.controller && i,
+        note: v.note && 40 + i,
+      })),
+    ),
+  };
+}
+
+/**
+ * Compiles the runtime for the emulated 8-bit chip and plays counts on it.
+ * @param counts one column; every input plays it
+ * @param later frames by which each input is later than the one before; 0 for all in unison
+ * @throws where avr-gcc is missing
+ */
+export function runOnChip(instrument: Instrument, counts: Uint16Array, later: number): ChipRun {
+  const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-chip-'));
+  try {
+    const { binary, flashBytes, ramBytes } = build(folder, instrument, counts, later);
+    const { scans, sent } = emulate(binary);
+    const want = expected(instrument, counts, later);
+    const identical = sent.length === want.length && sent.every((byte, i) => byte === want[i]);
+    return { scans, messages: sent.length / 3, flashBytes, ramBytes, identical };
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+function build(folder: string, instrument: Instrument, counts: Uint16Array, later: number) {
+  const write = (name: string, text: string) => writeFileSync(path.join(folder, name), text);
+  const channels = channelsOf(instrument);
+  write('instrument.h', writeHeader(instrument, compile(instrument, channels), channels));
+  write(
+    'frames.h',
+    `#include <avr/pgmspace.h>\n#define FRAMES ${counts.length}u\n#define LATER ${later}u\nstatic const uint16_t frames[FRAMES] PROGMEM = {${counts.join(',')}};\n`,
+  );
+  write('cheironom_config.h', writeConfig(instrument));
+  const elf = path.join(folder, 'bench.elf');
+  const sources = ['firmware/cheironom.c', 'firmware/avr/bench.c'];
+  execFileSync('avr-gcc', [...FLAGS, '-I', 'firmware', '-I', folder, ...sources, '-o', elf]);
+  execFileSync('avr-objcopy', ['-O', 'binary', elf, path.join(folder, 'bench.bin')]);
+  const sizes = execFileSync('avr-size', [elf], { encoding: 'utf8' }).split('\n')[1].trim().split(/\s+/);
+  const [text, data, bss] = sizes.map(Number);
+  return {
+    binary: readFileSync(path.join(folder, 'bench.bin')),
+    flashBytes: text + data - 2 * counts.length,
+    ramBytes: data + bss,
+  };
+}
+
+/** What the engine sends for the counts that firmware/avr/bench.c makes. */
+function expected(instrument: Instrument, frames: Uint16Array, later: number): number[] {
+  const program = compile(instrument, channelsOf(instrument));
+  const state = start(program);
+  const out = new Uint8Array(program.maxBytes);
+  const bytes: number[] = [];
+  for (let scan = 0; scan < frames.length; scan++) {
+    const counts = instrument.sensors.map((_, c) => frames[(scan + c * later) % frames.length]);
+    const n = step(program, state, scan * 1000, counts, 0, out);
+    for (let i = 0; i < n; i++) bytes.push(out[i]);
+  }
+  return bytes;
+}
+
+function emulate(binary: Buffer): { scans: number[]; sent: number[] } {
+  const flash = new Uint8Array(FLASH_BYTES);
+  flash.set(binary);
+  const cpu = new CPU(new Uint16Array(flash.buffer));
+  const scans: number[] = [];
+  const sent: number[] = [];
+  let began = 0;
+  let done = false;
+  cpu.writeHooks[GPIOR0] = (value) => {
+    if (value === 1) began = cpu.cycles;
+    if (value === 2) scans.push(cpu.cycles - began);
+    if (value === 3) done = true;
+  };
+  cpu.writeHooks[GPIOR1] = (value) => void sent.push(value);
+  while (!done && cpu.cycles < 1e9) {
+    avrInstruction(cpu);
+    cpu.tick();
+  }
+  return { scans, sent };
+}

@@ -7,6 +7,13 @@ export interface Opening {
   peak: number;
 }
 
+/** A gate over one side of rest: distances from rest in counts, and the least time that it stays open, then closed, ms. */
+export interface Gate {
+  on: number;
+  off: number;
+  holdOffMs?: number;
+}
+
 /**
  * Plays a gate over a take: where it opens, and how far the level gets in the window after.
  * @param distances signed distances from rest on the gate's side, counts
@@ -15,16 +22,19 @@ export interface Opening {
 export function openingsOf(
   tUs: ArrayLike<number>,
   distances: ArrayLike<number>,
-  gate: { on: number; off: number },
+  { on, off, holdOffMs = 0 }: Gate,
   windowUs: number,
 ): Opening[] {
   const openings: Opening[] = [];
   let open = false;
+  let changedUs = -Infinity;
   for (let i = 0; i < distances.length; i++) {
-    if (!open && distances[i] >= gate.on) {
-      open = true;
-      openings.push({ tUs: tUs[i], peak: distances[i] });
-    } else if (open && distances[i] < gate.off) open = false;
+    const holds = tUs[i] - changedUs < holdOffMs * 1000;
+    if (!holds && (open ? distances[i] < off : distances[i] >= on)) {
+      open = !open;
+      changedUs = tUs[i];
+      if (open) openings.push({ tUs: tUs[i], peak: distances[i] });
+    }
     if (!open) continue;
     const last = openings[openings.length - 1];
     if (tUs[i] - last.tUs <= windowUs && distances[i] > last.peak) last.peak = distances[i];

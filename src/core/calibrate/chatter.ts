@@ -1,6 +1,6 @@
 import type { Calibration } from '../instrument/document';
 import type { Role } from '../signal/take';
-import { openingsOf } from './attack';
+import { openingsOf, type Gate } from './attack';
 import { distancesOf } from './distances';
 import type { PlayedTake } from './level-types';
 
@@ -27,7 +27,7 @@ export function singlesOf(played: readonly PlayedTake[], whole: number, sign: 1 
 }
 
 /** Openings of a gate (distances) beyond one for each gesture that reached "on". */
-export function chatterOfGate(singles: readonly SingleTake[], gate: { on: number; off: number }): number {
+export function chatterOfGate(singles: readonly SingleTake[], gate: Gate): number {
   return singles.reduce((sum, { tUs, distances, peaks }) => {
     const heard = peaks.filter((p) => p >= gate.on).length;
     return sum + Math.max(0, openingsOf(tUs, distances, gate, 0).length - heard);
@@ -38,8 +38,12 @@ export function chatterOfGate(singles: readonly SingleTake[], gate: { on: number
 export function chatterOf(played: readonly PlayedTake[], c: Calibration): number {
   const whole = Math.round(c.rest);
   const sign = c.polarity === 'falling' ? -1 : 1;
-  const gate = { on: sign * (c.on - whole), off: sign * (c.off - whole) };
+  const { holdOffMs } = c;
+  const gate = { on: sign * (c.on - whole), off: sign * (c.off - whole), holdOffMs };
   const up = chatterOfGate(singlesOf(played, whole, sign), gate);
   if (c.onDown === null || c.offDown === null) return up;
-  return up + chatterOfGate(singlesOf(played, whole, -1), { on: whole - c.onDown, off: whole - c.offDown });
+  return (
+    up +
+    chatterOfGate(singlesOf(played, whole, -1), { on: whole - c.onDown, off: whole - c.offDown, holdOffMs })
+  );
 }

@@ -1,11 +1,14 @@
+import { LONGEST_TIMER_US } from '../engine/clock';
 import type { Calibration } from '../instrument/document';
 import type { LevelReport } from './level-types';
 import { missedSoft, type Missed } from './missed';
 
-/** On and off of the up side as whole distances from the whole-count rest. */
+/** What a maker may choose: on and off of the up side as whole distances from the whole-count rest, and the hold-off. */
 export interface Choice {
   on: number;
   off: number;
+  /** ms */
+  holdOffMs: number;
 }
 
 const signOf = (c: Calibration) => (c.polarity === 'falling' ? -1 : 1);
@@ -13,11 +16,14 @@ const signOf = (c: Calibration) => (c.polarity === 'falling' ? -1 : 1);
 /** The thresholds that a calibration has. */
 export const choiceOf = (c: Calibration): Choice => {
   const whole = Math.round(c.rest);
-  return { on: signOf(c) * (c.on - whole), off: signOf(c) * (c.off - whole) };
+  return { on: signOf(c) * (c.on - whole), off: signOf(c) * (c.off - whole), holdOffMs: c.holdOffMs ?? 0 };
 };
 
+/** Longest hold-off that may be set, ms. */
+export const LONGEST_HOLD_OFF_MS = LONGEST_TIMER_US / 1000;
+
 /**
- * A calibration with other thresholds: the down side moves by as much, the dead zone follows "on", and order is kept
+ * A calibration with another choice: the down side moves by as much, the dead zone follows "on", and order is kept
  * (rest < off < on < reach). @returns the same object when nothing moves
  */
 export function withChoice(c: Calibration, wanted: Choice): Calibration {
@@ -29,7 +35,8 @@ export function withChoice(c: Calibration, wanted: Choice): Calibration {
   const downBy = c.onDown === null ? 0 : whole - c.onDown - before.on;
   const on = Math.round(Math.min(room, downRoom - downBy, Math.max(2, 2 - downBy, wanted.on)));
   const off = Math.round(Math.min(on - 1, Math.max(1, wanted.off)));
-  if (on === before.on && off === before.off) return c;
+  const holdOffMs = Math.min(LONGEST_HOLD_OFF_MS, Math.max(0, wanted.holdOffMs));
+  if (on === before.on && off === before.off) return holdOffMs === before.holdOffMs ? c : { ...c, holdOffMs };
   const offDownBy = c.offDown === null ? 0 : whole - c.offDown - before.off;
   const offDown = Math.min(on + downBy - 1, Math.max(1, off + offDownBy));
   return {
@@ -39,9 +46,16 @@ export function withChoice(c: Calibration, wanted: Choice): Calibration {
     onDown: c.onDown === null ? null : whole - (on + downBy),
     offDown: c.offDown === null ? null : whole - offDown,
     deadZone: { up: on, down: c.onDown === null ? null : on + downBy },
+    holdOffMs,
     method: `${c.method.split(' Moved by hand')[0]} Moved by hand to ${whole + sign * on} and ${whole + sign * off}.`,
   };
 }
+
+/** What a hold-off costs, in words. @param ms 0 for none */
+export const holdOffPrice = (ms: number): string =>
+  ms === 0
+    ? 'Notes may follow each other at once.'
+    : `A note lasts at least ${ms} ms and can be repeated every ${2 * ms} ms.`;
 
 /** What a choice costs. */
 export interface Price {

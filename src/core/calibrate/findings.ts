@@ -7,8 +7,8 @@ export interface Cure {
   cost: string;
   /** Take to play again. */
   redo?: Role;
-  /** Thresholds to set in the calibration instead. */
-  set?: { on: number; off: number };
+  /** What to set in the calibration instead: thresholds (counts), a hold-off (ms). */
+  set?: { on?: number; off?: number; holdOffMs?: number };
 }
 
 /** One thing that was noticed in takes: with its evidence, likely causes in order, and cures. */

@@ -4,7 +4,9 @@ import type { Role } from '../signal/take';
 import type { Timing } from '../signal/timing';
 import type { LevelJob, LevelTake, PlayedTake } from './level-types';
 import { calmThresholds } from './calm';
+import { singlesOf } from './chatter';
 import { distancesOf } from './distances';
+import { holdOffFor } from './hold-off';
 import { reachOf } from './reach';
 import { straysOf, withoutStrays, type Stray } from './strays';
 import {
@@ -24,6 +26,8 @@ export interface CalibratedSide {
   thresholds: Thresholds;
   /** Counts that "on" was raised by over the lowest that noise allows, to calm the gate. */
   raisedBy: number;
+  /** Least time that the gate stays open, and then closed, ms. */
+  holdOffMs: number;
   /** What moved in the rest take and was left out. */
   leftOut: Stray[];
   /** Distance from the whole-count rest, counts. */
@@ -65,7 +69,16 @@ export function calibrateSide(
   );
   const reach = reachOf(loudest, ceiling);
   if (reach <= thresholds.on) return null;
-  return { side, thresholds, raisedBy: thresholds.on - lowest.on, leftOut, reach, soft: peaks('soft') };
+  const holdOffMs = holdOffFor(singlesOf(played, whole, sign), thresholds, played);
+  return {
+    side,
+    thresholds,
+    raisedBy: thresholds.on - lowest.on,
+    holdOffMs,
+    leftOut,
+    reach,
+    soft: peaks('soft'),
+  };
 }
 
 /**

@@ -162,7 +162,7 @@ describe('bad takes get a finding each, with a cure', () => {
     expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
     expect(codes(r)).toContain('calmed');
     expect(r.calibration.method).toMatch(/raised by \d+/);
-    const lowest = choiceOf(report(run()).calibration);
+    const lowest = { ...choiceOf(report(run()).calibration), holdOffMs: 0 };
     expect(chatterOf(r.played, withChoice(r.calibration, lowest))).toBeGreaterThan(0);
   });
   it('a bellows that springs back past rest after a hard push: “on” of the other side stays over it', () => {
@@ -172,15 +172,23 @@ describe('bad takes get a finding each, with a cure', () => {
     expect(2048 - r.calibration.onDown!).toBeGreaterThan(0.015 * 1600);
     expect(codes(r)).toContain('calmed');
   });
-  it('the same where that would lose soft gestures: the price of the calm “on” is named', () => {
-    const peaks = new Array(20).fill(24);
-    const takes = replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks, length: 1.2 }));
-    const r = report(takes);
-    const cure = r.findings.find((f) => f.code === 'chatter')!.cures[0];
-    expect(r.readings.chatter).toBeGreaterThan(0);
-    expect(
-      chatterOf(r.played, withChoice(r.calibration, { on: cure.set!.on - 400, off: cure.set!.off - 400 })),
-    ).toBe(0);
+  it('the same where that would lose soft gestures: a hold-off makes each one note, or the price of one that would is named', () => {
+    const slow = (peak: number, length: number) =>
+      report(
+        replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks: new Array(20).fill(peak), length })),
+      );
+    const held = slow(24, 1.2);
+    expect(held.readings.chatter).toBe(0);
+    expect(held.calibration.holdOffMs).toBeGreaterThan(10);
+    expect(chatterOf(held.played, { ...held.calibration, holdOffMs: 0 })).toBeGreaterThan(0);
+    const slower = slow(20, 3);
+    expect(slower.readings.chatter).toBeGreaterThan(0);
+    for (const { set } of slower.findings.find((f) => f.code === 'chatter')!.cures) {
+      if (!set) continue;
+      const { on, off, holdOffMs } = { ...slower.calibration, ...set };
+      const cured = withChoice(slower.calibration, { on: on - 400, off: off - 400, holdOffMs: holdOffMs! });
+      expect(chatterOf(slower.played, cured)).toBe(0);
+    }
   });
   it('too short a rest, and too few soft ones', () => {
     const takes = replace(
@@ -201,21 +209,21 @@ describe('moving the thresholds by hand', () => {
   const r = report(makeRun(2048, 3, { both: true }));
   it('moves both sides, keeps the order, and says so in the method', () => {
     const before = choiceOf(r.calibration);
-    const moved = withChoice(r.calibration, { on: before.on + 40, off: before.off + 10 });
-    expect(choiceOf(moved)).toEqual({ on: before.on + 40, off: before.off + 10 });
+    const moved = withChoice(r.calibration, { on: before.on + 40, off: before.off + 10, holdOffMs: 25 });
+    expect(choiceOf(moved)).toEqual({ on: before.on + 40, off: before.off + 10, holdOffMs: 25 });
     expect(r.calibration.onDown! - moved.onDown!).toBe(40);
     expect(moved.method).toMatch(/Moved by hand/);
     for (const wanted of [
-      { on: -50, off: 900 },
-      { on: 9000, off: -3 },
-      { on: 30, off: 30 },
+      { on: -50, off: 900, holdOffMs: -1 },
+      { on: 9000, off: -3, holdOffMs: 9000 },
+      { on: 30, off: 30, holdOffMs: 0 },
     ])
       expect(calibrationFaults(withChoice(r.calibration, wanted), 'c', 4095)).toEqual([]);
     expect(withChoice(r.calibration, before)).toBe(r.calibration);
   });
   it('prices the choice: higher misses more and dreams less', () => {
     const low = priceOf(r, r.calibration);
-    const high = priceOf(r, withChoice(r.calibration, { on: 85, off: 20 }));
+    const high = priceOf(r, withChoice(r.calibration, { on: 85, off: 20, holdOffMs: 0 }));
     expect(low.missed.missed).toBe(0);
     expect(high.missed.missed).toBeGreaterThan(5);
     expect(high.phantomsPerHour).toBeLessThan(low.phantomsPerHour);

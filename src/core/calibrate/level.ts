@@ -99,6 +99,7 @@ function toCalibration(
   const sign = sidedness === 'falling' ? -1 : 1;
   const limit = job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR;
   const raisedBy = Math.max(up.raisedBy, down?.raisedBy ?? 0);
+  const holdOffMs = Math.max(up.holdOffMs, down?.holdOffMs ?? 0);
   const raised = raisedBy > 0 ? ` On then raised by ${raisedBy}, so that the gate opens once a gesture.` : '';
   return {
     rest: round(stats.rest, 2),
@@ -110,7 +111,8 @@ function toCalibration(
     onDown: down ? whole - down.thresholds.on : null,
     offDown: down ? whole - down.thresholds.off : null,
     deadZone: { up: up.thresholds.on, down: down ? down.thresholds.on : null },
+    holdOffMs,
     takes: job.takes.map((t) => t.id),
-    method: `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it.${raised} Reach: p95 of loud peaks plus 5 %.`,
+    method: `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it.${raised} Hold-off: one and a half times the slowest passage of the gate. Reach: p95 of loud peaks plus 5 %.`,
   };
 }

@@ -39,11 +39,17 @@ export const softMissed: Check = ({ readings, calibration, softUp, upSide, stats
 
 const perHourWords = (n: number) => (n >= 1 ? `${Math.round(n)} an hour` : `one in ${Math.round(1 / n)} h`);
 
+/** Hold-offs that are offered, ms. */
+const HOLD_OFFS_MS = [10, 15, 20, 30, 40, 60, 80, 100, 150, 200];
+
 export const chatter: Check = ({ readings, played, calibration, stats }) => {
   if (readings.chatter === 0) return null;
-  const { on, off } = choiceOf(calibration);
+  const { on, off, holdOffMs } = choiceOf(calibration);
+  const longer = HOLD_OFFS_MS.find(
+    (ms) => ms > holdOffMs && chatterOf(played, { ...calibration, holdOffMs: ms }) === 0,
+  );
   const calmer = Array.from({ length: 8 }, (_, k) => on + Math.ceil((k + 1) * Math.max(1, stats.noise)))
-    .map((higher) => withChoice(calibration, { on: higher, off }))
+    .map((higher) => withChoice(calibration, { on: higher, off, holdOffMs }))
     .find((c) => chatterOf(played, c) === 0);
   const missed = calmer && missedAt(played, calmer);
   return {
@@ -55,15 +61,27 @@ export const chatter: Check = ({ readings, played, calibration, stats }) => {
       'the level dips inside a gesture',
       'the level springs back past rest after a release',
     ],
-    cures: calmer
-      ? [
-          {
-            says: `Set on to ${calmer.on}, off stays`,
-            cost: `${missed} soft ones missed; notes begin a little later`,
-            set: { on: calmer.on, off: calmer.off },
-          },
-        ]
-      : [{ says: 'Less noise: shorter wires, a capacitor at the pin', cost: 'a part, under 1 ms of lag' }],
+    cures: [
+      ...(longer
+        ? [
+            {
+              says: `Set the hold-off to ${longer} ms`,
+              cost: `a note lasts at least that and can be repeated every ${2 * longer} ms`,
+              set: { holdOffMs: longer },
+            },
+          ]
+        : []),
+      ...(calmer
+        ? [
+            {
+              says: `Set on to ${calmer.on}, off stays`,
+              cost: `${missed} soft ones missed; notes begin a little later`,
+              set: { on: calmer.on, off: calmer.off },
+            },
+          ]
+        : []),
+      { says: 'Less noise: shorter wires, a capacitor at the pin', cost: 'a part, under 1 ms of lag' },
+    ],
   };
 };
 

@@ -5,7 +5,8 @@ import { calibrateLevel } from '@/core/calibrate/level';
 import { gestureMark } from '@/core/calibrate/mark';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
-import { breathVoices, newInstrument } from '@/core/instrument/create';
+import { breathVoices } from '@/core/calibrate/first-voices';
+import { newInstrument } from '@/core/instrument/create';
 import { DEFAULT_DYNAMICS, proposeResponse } from '@/core/shape/dynamics';
 import { PRACTICE_GAUGE } from '@/board/practice';
 import { guidedTakes } from './guided';
@@ -35,7 +36,7 @@ wherry.sensors = [
     mark: gestureMark(played.find((t) => t.role === 'medium')!)!,
   },
 ];
-wherry.voices = breathVoices('bellows', readings.attack, calibration.deadZone.up);
+wherry.voices = breathVoices('bellows', calibration);
 wherry.log.push(
   { at: '2026-11-12T18:20:00.000Z', says: 'gauge moved to a side branch, tube 8 mm' },
   {

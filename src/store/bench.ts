@@ -1,4 +1,5 @@
-import { readInstrument } from '@/core/exchange/instrument-json';
+import { checkInstrument, readInstrument } from '@/core/exchange/instrument-json';
+import { readTakeCsv } from '@/core/exchange/take-csv';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';
@@ -7,12 +8,16 @@ import { importTake } from './import-take';
 import { removeTake } from './takes';
 
 /** Puts an instrument on the bench under a free id. @returns the id */
-export async function addInstrument(instrument: Instrument, db: Database = database()): Promise<string> {
-  const id = await freeId(instrument.id, db);
-  const changedAt = new Date().toISOString();
-  await db.instruments.put({ id, document: { ...instrument, id }, changedAt });
-  return id;
-}
+export const addInstrument = (instrument: Instrument, db: Database = database()): Promise<string> =>
+  db.transaction('rw', db.instruments, async () => {
+    const id = await freeId(instrument.id, db);
+    const changedAt = new Date().toISOString();
+    await db.instruments.add({ id, document: { ...instrument, id }, changedAt });
+    return id;
+  });
+
+/** What is kept of an instrument, checked: another version may have written it, or a fault. */
+export const readKept = (kept: KeptInstrument): Result<Instrument> => checkInstrument(kept.document);
 
 /** Begins a new instrument. @returns its id */
 export const beginInstrument = (name: string, db: Database = database()): Promise<string> =>
@@ -49,7 +54,7 @@ export const removeInstrument = (id: string, db: Database = database()): Promise
 export async function bringBack({ kept, takes, pieces }: Removed, db: Database = database()): Promise<void> {
   await db.transaction('rw', db.instruments, db.takes, db.pieces, async () => {
     const id = await freeId(kept.id, db);
-    await db.instruments.put({ ...kept, id, document: { ...kept.document, id } });
+    await db.instruments.add({ ...kept, id, document: { ...kept.document, id } });
     await db.takes.bulkPut(takes.map((t) => ({ ...t, instrument: id })));
     await db.pieces.bulkPut(pieces);
   });
@@ -64,15 +69,28 @@ export async function seedDemo(
   const demo = await fetchDemo();
   // All or nothing: a page left in the middle must not leave half a demonstration behind.
   await db.transaction('rw', db.instruments, db.takes, db.pieces, db.facts, async () => {
+    // Another tab may have been quicker.
+    if (await db.facts.get('demo')) return;
     const id = await importInstrument(demo.instrument, db);
     if (!id.ok) throw new Error(`seedDemo: ${id.faults[0].path} ${id.faults[0].says}`);
     const { document } = (await db.instruments.get(id.value))!;
     for (const csv of demo.takes) {
-      const kept = await importTake(csv, '', document, document.sensors[0].id, db);
+      const read = readTakeCsv(csv);
+      const kept = read.ok ? await importTake(read.value, '', document, document.sensors[0].id, db) : read;
       if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
     }
-    await db.facts.put({ key: 'demo', value: new Date().toISOString() });
+    await db.facts.add({ key: 'demo', value: new Date().toISOString() });
   });
+}
+
+/** Asks the browser, once, not to clear what is kept here when space runs short. It may refuse; nothing else depends on it. */
+export async function askToPersist(db: Database = database()): Promise<void> {
+  const first = await db.transaction('rw', db.facts, async () => {
+    if (await db.facts.get('persist')) return false;
+    await db.facts.add({ key: 'persist', value: new Date().toISOString() });
+    return true;
+  });
+  if (first) await navigator.storage?.persist?.();
 }
 
 const slug = (name: string) =>

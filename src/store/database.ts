@@ -1,6 +1,7 @@
 import { Dexie, type EntityTable, type Table } from 'dexie';
 import type { Instrument } from '@/core/instrument/document';
 import type { Role } from '@/core/signal/take';
+import { StorageRefusal } from './trouble';
 
 /** An instrument as kept; `changedAt` orders the bench. */
 export interface KeptInstrument {
@@ -33,6 +34,17 @@ export interface KeptPiece {
   counts: Uint16Array<ArrayBuffer>;
 }
 
+/** The browser's own, but a newer shape is refused: Dexie would ask again without a version, and work on what it finds. */
+const strictFactory = (): IDBFactory => ({
+  open(name, version) {
+    if (version === undefined) throw new StorageRefusal('VersionError');
+    return indexedDB.open(name, version);
+  },
+  deleteDatabase: (name) => indexedDB.deleteDatabase(name),
+  cmp: (a, b) => indexedDB.cmp(a, b),
+  databases: () => indexedDB.databases(),
+});
+
 /** Everything that the browser keeps. A change of shape is a new `version` below with its `upgrade`. */
 export class Database extends Dexie {
   instruments!: EntityTable<KeptInstrument, 'id'>;
@@ -41,7 +53,7 @@ export class Database extends Dexie {
   facts!: EntityTable<{ key: string; value: string }, 'key'>;
 
   constructor(name = 'cheironom') {
-    super(name);
+    super(name, { indexedDB: strictFactory() });
     this.version(1).stores({
       instruments: 'id, changedAt',
       takes: 'id, instrument, [instrument+sensor]',

@@ -1,4 +1,4 @@
-import { readTakeCsv } from '@/core/exchange/take-csv';
+import type { ReadTake } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, refuse, type Result } from '@/core/result';
 import { ROLES, type Role } from '@/core/signal/take';
@@ -13,20 +13,18 @@ const roleIn = (name: string): Role | undefined => {
 };
 
 /**
- * Reads a take's CSV for a sensor and keeps it. Its role stands in a `# role:` line, else in the file's name.
+ * Keeps a take that was read from a file for a sensor. Its role stands in a `# role:` line, else in the file's name.
  * @param name of the file
  */
 export async function importTake(
-  text: string,
+  take: ReadTake,
   name: string,
   instrument: Instrument,
   sensor: string,
   db: Database = database(),
 ): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
   const channel = instrument.sensors.find((s) => s.id === sensor)?.channel ?? '';
-  const read = readTakeCsv(text, instrument.board.scanHz, [channel]);
-  if (!read.ok) return read;
-  const { frames, notes, leftOut, faults } = read.value;
+  const { frames, notes, leftOut, faults } = take;
   const no = (says: string) => refuse({ path: '', says });
   if (!frames.channels.includes(channel))
     return no(

@@ -1,12 +1,15 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import {
   addInstrument,
+  askToPersist,
   beginInstrument,
   bringBack,
   importInstrument,
+  readKept,
   removeInstrument,
   seedDemo,
 } from './bench';
@@ -15,6 +18,7 @@ import { importTake } from './import-take';
 import { beginHistory, record, redo, undo } from './history';
 import { rolesOf, standingOf } from './standing';
 import { addPiece, beginTake, keepTake, loadTake, loadTakes, standTake, sweepTakes } from './takes';
+import { StorageQueue } from './storage-queue';
 import { storageWords } from './trouble';
 import { createWorkspace } from './workspace';
 
@@ -80,6 +84,17 @@ describe('takes in pieces', () => {
     expect(kept.whole).toBe(false);
     expect([take.tUs.length, take.tUs[999], take.counts[999]]).toEqual([1000, 999_000, 999]);
   });
+  it('stand only with every piece; one that lacks some is said by its numbers, and can be used up to the first', async () => {
+    await beginTake(label('t'), db);
+    for (const k of [0, 1, 3]) await addPiece('t', k, piece(500 * k, 500), db);
+    expect(await standTake('t', 4, db)).toEqual([2]);
+    expect((await db.takes.get('t'))!.whole).toBe(false);
+    expect(await standTake('t', null, db)).toEqual([]);
+    const used = (await db.takes.get('t'))!;
+    expect(used.whole).toBe(true);
+    expect((await loadTake(used, db)).tUs.length).toBe(1000);
+    expect(await db.pieces.count()).toBe(2);
+  });
   it('stand for their role when they end, until an earlier one is put back or one that was cut off is used', async () => {
     const put = (id: string, minute: number, over = {}) =>
       db.takes.put(label(id, { at: `2026-11-24T10:0${minute}:00Z`, ...over }));
@@ -92,10 +107,10 @@ describe('takes in pieces', () => {
       return [standingOf(takes).map((t) => t.id), stands?.id, earlier?.id, cut?.id];
     };
     expect(await soft()).toEqual([['soft-1', 'loud'], 'soft-1', undefined, 'soft-2']);
-    await standTake('soft-2', db);
+    await standTake('soft-2', null, db);
     expect(await soft()).toEqual([['loud', 'soft-2'], 'soft-2', 'soft-1', undefined]);
     await new Promise((r) => setTimeout(r, 2));
-    await standTake('soft-1', db);
+    await standTake('soft-1', null, db);
     expect(await soft()).toEqual([['loud', 'soft-1'], 'soft-1', 'soft-2', undefined]);
   });
   it('are kept while they stand, were cut off since, or are what a calibration came from', async () => {
@@ -112,7 +127,103 @@ describe('takes in pieces', () => {
   });
 });
 
+describe('storage that refuses in the middle of a take', () => {
+  it('is tried again, and what came after waits, so that no piece is left out; the warning goes once all is kept', async () => {
+    vi.useFakeTimers();
+    const told: (string | null)[] = [];
+    const queue = new StorageQueue((error) => told.push(error === null ? null : storageWords(error)));
+    const kept: number[] = [];
+    let full = false;
+    const put = (k: number) =>
+      queue.add(async () => {
+        if (full) throw Object.assign(new Error(), { name: 'QuotaExceededError' });
+        kept.push(k);
+      });
+    put(0);
+    await queue.run();
+    full = true;
+    put(1);
+    put(2);
+    await queue.run();
+    put(3);
+    expect(kept).toEqual([0]);
+    expect(told.at(-1)).toMatch(/storage is full/);
+    full = false;
+    await vi.runAllTimersAsync();
+    expect(kept).toEqual([0, 1, 2, 3]);
+    expect(told.at(-1)).toBeNull();
+    full = true;
+    put(4);
+    await queue.run();
+    full = false;
+    await queue.close();
+    expect(kept.at(-1)).toBe(4);
+    vi.useRealTimers();
+  });
+  it('does not grow without end: past twenty minutes of pieces, work is refused and its caller told', () => {
+    const queue = new StorageQueue(() => {});
+    const never = () => new Promise(() => {});
+    let taken = 0;
+    while (queue.add(never)) taken++;
+    expect(taken).toBeGreaterThan(2000);
+    expect(queue.add(never)).toBe(false);
+  });
+});
+
+describe('a database of a newer application', () => {
+  const newer = (name: string) =>
+    new Promise<IDBDatabase>((resolve, reject) => {
+      const request = indexedDB.open(name, 20);
+      request.onupgradeneeded = () => {
+        if (request.result.objectStoreNames.length === 0) request.result.createObjectStore('other');
+      };
+      request.onsuccess = () => resolve(request.result);
+      request.onerror = () => reject(request.error);
+    });
+  it('is refused when it is opened, and when another tab has made it newer meanwhile', async () => {
+    (await newer('newer-before')).close();
+    await expect(beginInstrument('x', new Database('newer-before'))).rejects.toSatisfy((error) =>
+      /newer Cheironom/.test(storageWords(error)),
+    );
+    await beginInstrument('x', db);
+    (await newer(db.name)).close();
+    await expect(beginInstrument('y', db)).rejects.toSatisfy((error) =>
+      /newer Cheironom/.test(storageWords(error)),
+    );
+  });
+});
+
 describe('the bench', () => {
+  it('gets one demonstration where two tabs come first at once, and an id for each of two imports at once', async () => {
+    await Promise.all([seedDemo(demo, db), seedDemo(demo, db), seedDemo(demo, db)]);
+    expect([await db.instruments.count(), await db.takes.count()]).toEqual([1, 5]);
+    const { instrument } = await demo();
+    const both = await Promise.all([importInstrument(instrument, db), importInstrument(instrument, db)]);
+    expect(both.map((r) => r.ok && r.value)).toEqual(['wherry-2', 'wherry-3']);
+  });
+  it('reads each instrument by itself: one that is damaged does not hide the others', async () => {
+    await seedDemo(demo, db);
+    const damaged = { format: 'cheironom-instrument', version: 1, sensors: 'none' } as unknown as Instrument;
+    await db.instruments.add({ id: 'damaged', document: damaged, changedAt: '' });
+    const read = (await db.instruments.toArray()).map((row) => [row.id, readKept(row).ok]);
+    expect(read).toEqual([
+      ['damaged', false],
+      ['wherry', true],
+    ]);
+    const workspace = createWorkspace('damaged', false, db);
+    await workspace.open();
+    expect(workspace.store.getState()).toMatchObject({
+      status: 'refused',
+      troubles: { reading: expect.stringMatching(/cannot be read.*export it as it is/) },
+    });
+  });
+  it('asks the browser to keep what is here once, and never again', async () => {
+    const persist = vi.fn(async () => true);
+    vi.stubGlobal('navigator', { storage: { persist } });
+    for (let i = 0; i < 3; i++) await askToPersist(db);
+    vi.unstubAllGlobals();
+    expect(persist).toHaveBeenCalledTimes(1);
+  });
   it('gets the demonstration once: not again after it was removed', async () => {
     await seedDemo(demo, db);
     await removeInstrument('wherry', db);
@@ -158,8 +269,9 @@ describe('the bench', () => {
   it('imports a take or says in one sentence why not', async () => {
     const instrument = JSON.parse((await demo()).instrument) as Instrument;
     const says = async (text: string, name = 'a.csv') => {
-      const read = await importTake(text, name, instrument, 'bellows', db);
-      return read.ok ? read.value : read.faults[0].says;
+      const read = readTakeCsv(text, 1000, ['bellows']);
+      const kept = read.ok ? await importTake(read.value, name, instrument, 'bellows', db) : read;
+      return kept.ok ? kept.value : kept.faults[0].says;
     };
     expect(await says('# role: soft\nt_us,bellows\n0,1\nx\n1000,2\n')).toMatchObject({
       role: 'soft',
@@ -209,7 +321,21 @@ describe('an open instrument', () => {
     expect(w.change('renamed', { ...present(w), name: 'No' })).toBe(false);
     expect(present(w).name).toBe('Wherry');
   });
-  it('goes on, on screen, when storage is full, and says what to do', async () => {
+  it('saves at once when it is told to, before the page is gone', async () => {
+    const w = await open();
+    w.change('renamed', { ...present(w), name: 'Quick' });
+    await w.flush();
+    expect((await db.instruments.get('wherry'))!.document.name).toBe('Quick');
+  });
+  it('does not bring back what another tab removed, and says so', async () => {
+    const w = await open();
+    await removeInstrument('wherry', db);
+    w.change('renamed', { ...present(w), name: 'Ghost' });
+    await w.close();
+    expect(await db.instruments.count()).toBe(0);
+    expect(w.store.getState().troubles.saving).toMatch(/removed from the bench in another tab/);
+  });
+  it('goes on, on screen, when storage is full, says what to do, and saves once there is room', async () => {
     const w = await open();
     const full = Object.assign(new Error('full'), {
       name: 'AbortError',
@@ -217,9 +343,14 @@ describe('an open instrument', () => {
     });
     vi.spyOn(db.instruments, 'put').mockRejectedValueOnce(full);
     w.change('renamed', { ...present(w), name: 'Kept on screen' });
-    await w.close();
+    await w.flush();
     expect(present(w).name).toBe('Kept on screen');
-    expect(w.store.getState().trouble).toMatch(/storage is full.*kept on screen only; export/);
+    expect(w.store.getState().troubles.saving).toMatch(/storage is full.*kept on screen only; export/);
+    await w.reloadTakes();
+    expect(w.store.getState().troubles.saving).toBeDefined();
+    await w.close();
+    expect(w.store.getState().troubles).toEqual({});
+    expect((await db.instruments.get('wherry'))!.document.name).toBe('Kept on screen');
   });
   it('says so when it is not there, or storage is refused', async () => {
     const missing = createWorkspace('nobody', false, db);
@@ -232,7 +363,7 @@ describe('an open instrument', () => {
     await refused.open();
     expect(refused.store.getState()).toMatchObject({
       status: 'refused',
-      trouble: expect.stringMatching(/refuses to store.*private window/),
+      troubles: { reading: expect.stringMatching(/refuses to store.*private window/) },
     });
   });
   it('has a sentence for every refusal, a newer database and the unknown among them', () => {

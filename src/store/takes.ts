@@ -14,9 +14,28 @@ export const addPiece = (
   db: Database = database(),
 ) => db.pieces.put({ take, n, tUs: frames.tUs, counts: frames.counts });
 
-/** Lets a take stand for its sensor and role: one that has just ended, was cut off, or stood before. */
-export const standTake = (id: string, db: Database = database()) =>
-  db.takes.update(id, { whole: true, at: new Date().toISOString() });
+/**
+ * Lets a take stand for its sensor and role: one that has just ended, was cut off, or stood before.
+ * @param pieces how many it must have; null takes what there is of it, up to the first that is missing
+ * @returns the numbers of the pieces that are missing; where there are any, it does not stand
+ */
+export const standTake = (id: string, pieces: number | null, db: Database = database()): Promise<number[]> =>
+  db.transaction('rw', db.takes, db.pieces, async () => {
+    const keys = await db.pieces.where('take').equals(id).primaryKeys();
+    const kept = new Set(keys.map(([, n]) => n));
+    const missing = Array.from({ length: pieces ?? 0 }, (_, n) => n).filter((n) => !kept.has(n));
+    if (missing.length > 0) return missing;
+    const whole = pieces ?? firstMissing(kept);
+    await db.pieces.bulkDelete(keys.filter(([, n]) => n >= whole));
+    await db.takes.update(id, { whole: true, at: new Date().toISOString() });
+    return [];
+  });
+
+function firstMissing(kept: ReadonlySet<number>): number {
+  let n = 0;
+  while (kept.has(n)) n++;
+  return n;
+}
 
 /** Removes the takes that neither stand, nor were cut off since, nor belong to the instrument's calibrations. */
 export async function sweepTakes(instrument: Instrument, db: Database = database()): Promise<void> {
@@ -38,9 +57,11 @@ export async function removeTake(id: string, db: Database = database()): Promise
   });
 }
 
-/** A take with its frames put together; a take that was cut off has what was kept of it. */
+/** A take with its frames put together; one that was cut off, or has a hole, has what was kept up to there. */
 export async function loadTake(label: KeptTake, db: Database = database()): Promise<Take> {
-  const pieces = await db.pieces.where('take').equals(label.id).sortBy('n');
+  const kept = await db.pieces.where('take').equals(label.id).sortBy('n');
+  const hole = kept.findIndex((p, i) => p.n !== i);
+  const pieces = hole < 0 ? kept : kept.slice(0, hole);
   const frames = pieces.reduce((n, p) => n + p.tUs.length, 0);
   const tUs = new Float64Array(frames);
   const counts = new Uint16Array(frames * label.channels.length);
@@ -62,7 +83,7 @@ export async function loadTakes(ids: string[], db: Database = database()): Promi
 /** Keeps a whole take at once, in pieces of a thousand frames. */
 export async function keepTake(label: KeptTake, frames: Frames, db: Database = database()): Promise<void> {
   await db.transaction('rw', db.takes, db.pieces, async () => {
-    await beginTake(label, db);
+    await db.takes.add(label);
     const width = frames.channels.length;
     for (let from = 0, n = 0; from < frames.tUs.length; from += 1000, n++)
       await addPiece(
@@ -74,6 +95,6 @@ export async function keepTake(label: KeptTake, frames: Frames, db: Database = d
         },
         db,
       );
-    await standTake(label.id, db);
+    await db.takes.update(label.id, { whole: true, at: new Date().toISOString() });
   });
 }

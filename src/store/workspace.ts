@@ -1,9 +1,10 @@
 import { createStore } from 'zustand/vanilla';
 import type { Instrument } from '@/core/instrument/document';
+import { readKept } from './bench';
 import { database, type Database, type KeptTake } from './database';
 import { beginHistory, record, redo, undo, type History } from './history';
 import { sweepTakes } from './takes';
-import { storageWords } from './trouble';
+import { StorageRefusal, storageWords, type TroubleKind, type Troubles } from './trouble';
 
 /** The instrument on the bench: its document with undo, its takes' labels, and how well it is kept. */
 export interface WorkspaceState {
@@ -12,8 +13,7 @@ export interface WorkspaceState {
   takes: KeptTake[];
   /** When it was last kept, ms; null before. */
   savedAt: number | null;
-  /** One sentence on what storage refused, or null. */
-  trouble: string | null;
+  troubles: Troubles;
   /** True where another tab has this instrument. */
   readOnly: boolean;
 }
@@ -21,6 +21,8 @@ export interface WorkspaceState {
 export type Workspace = ReturnType<typeof createWorkspace>;
 
 const AUTOSAVE_MS = 300;
+/** Time after which a save that was refused is tried again, ms. */
+const RETRY_MS = 3000;
 
 /** Opens an instrument for work. @param id its id; @param readOnly another tab holds it */
 export function createWorkspace(id: string, readOnly: boolean, db: Database = database()) {
@@ -29,62 +31,93 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     history: null,
     takes: [],
     savedAt: null,
-    trouble: null,
+    troubles: {},
     readOnly,
   }));
   let timer: ReturnType<typeof setTimeout> | null = null;
 
-  const guarded = async (work: () => Promise<unknown>): Promise<boolean> => {
+  /** Says one kind of trouble, or that it is over. */
+  const tell = (kind: TroubleKind, says: string | null) =>
+    store.setState(({ troubles: { [kind]: _, ...others } }) => ({
+      troubles: says === null ? others : { ...others, [kind]: says },
+    }));
+
+  const guarded = async (kind: TroubleKind, work: () => Promise<unknown>): Promise<boolean> => {
     try {
       await work();
-      store.setState({ trouble: null });
+      tell(kind, null);
       return true;
     } catch (error) {
-      store.setState({ trouble: storageWords(error) });
+      tell(kind, storageWords(error));
       return false;
     }
   };
+
+  /** Keeps the document where it is still on the bench: one that was removed elsewhere must not come back without its takes. */
+  const put = (document: Instrument) =>
+    db.transaction('rw', db.instruments, async () => {
+      if (!(await db.instruments.get(id))) throw new StorageRefusal('RemovedError');
+      await db.instruments.put({ id, document, changedAt: new Date().toISOString() });
+    });
 
   const save = async () => {
     timer = null;
     const { history } = store.getState();
     if (!history || store.getState().readOnly) return;
-    const kept = { id, document: history.present, changedAt: new Date().toISOString() };
-    if (await guarded(() => db.instruments.put(kept))) store.setState({ savedAt: Date.now() });
+    if (await guarded('saving', () => put(history.present))) store.setState({ savedAt: Date.now() });
+    else saveIn(RETRY_MS);
+  };
+
+  const saveIn = (ms: number) => {
+    if (timer) clearTimeout(timer);
+    timer = setTimeout(() => void save(), ms);
+  };
+
+  /** Keeps at once what waits to be kept. */
+  const flush = async () => {
+    if (!timer) return;
+    clearTimeout(timer);
+    await save();
   };
 
   const setHistory = (history: History<Instrument>): boolean => {
     if (store.getState().readOnly) return false;
     store.setState({ history });
-    if (timer) clearTimeout(timer);
-    timer = setTimeout(save, AUTOSAVE_MS);
+    saveIn(AUTOSAVE_MS);
     return true;
   };
 
   const reloadTakes = () =>
-    guarded(async () => store.setState({ takes: await db.takes.where({ instrument: id }).sortBy('at') }));
+    guarded('reading', async () =>
+      store.setState({ takes: await db.takes.where({ instrument: id }).sortBy('at') }),
+    );
 
   const open = async () => {
-    const found = await guarded(async () => {
+    const found = await guarded('reading', async () => {
       const kept = await db.instruments.get(id);
-      store.setState(
-        kept
-          ? { history: beginHistory(kept.document), savedAt: Date.parse(kept.changedAt) }
-          : { status: 'missing' },
-      );
+      if (!kept) return store.setState({ status: 'missing' });
+      const read = readKept(kept);
+      if (read.ok)
+        return store.setState({ history: beginHistory(read.value), savedAt: Date.parse(kept.changedAt) });
+      store.setState({ status: 'refused' });
     });
     if (!found) return store.setState({ status: 'refused' });
     const { history } = store.getState();
-    if (history && !readOnly) await guarded(() => sweepTakes(history.present, db));
+    if (!history) {
+      if (store.getState().status === 'refused') tell('reading', UNREADABLE);
+      return;
+    }
+    if (!readOnly) await guarded('reading', () => sweepTakes(history.present, db));
     await reloadTakes();
-    if (store.getState().history) store.setState({ status: 'open' });
+    store.setState({ status: 'open' });
   };
 
   return {
     store,
     open,
     reloadTakes,
-    guarded,
+    tell,
+    flush,
     /** Changes the instrument, undoably. `logged` puts the step into its log too. @returns false where it may not */
     change(says: string, next: Instrument, logged = false): boolean {
       const { history } = store.getState();
@@ -102,12 +135,14 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
       if (history) setHistory(redo(history));
       return history?.future[0]?.says ?? null;
     },
-    /** Keeps what is still waiting to be kept. */
+    /** Keeps what is still waiting to be kept, and ends. */
     close: async () => {
-      if (timer) {
-        clearTimeout(timer);
-        await save();
-      }
+      await flush();
+      if (timer) clearTimeout(timer);
+      timer = null;
     },
   };
 }
+
+const UNREADABLE =
+  'What is kept of this instrument cannot be read. Nothing was changed; on the bench you can export it as it is, or remove it.';

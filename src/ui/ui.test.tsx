@@ -1,8 +1,10 @@
 // @vitest-environment jsdom
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { newInstrument } from '@/core/instrument/create';
-import type { Instrument } from '@/core/instrument/document';
+import type { Calibration, Instrument } from '@/core/instrument/document';
 import { twoSided } from '@/core/instrument/straight';
 import { nextStep } from './bench/next-step';
 import { promptFor } from './calibrate/prompts';
@@ -13,6 +15,7 @@ import { shareNow } from './frame/sensor-list';
 import { Findings } from './parts/findings';
 import { GestureMark } from './parts/gesture-mark';
 import { Notices, notify } from './parts/notice';
+import { NumberField } from './parts/number-field';
 import { agoWords, grouped, perHourWords, short } from './parts/words';
 import { shownResponse } from './shape/use-shape';
 import { MidiOut } from './sound/midi-out';
@@ -193,34 +196,93 @@ describe('the curve that is shown', () => {
   });
 });
 
+describe('a number that is typed', () => {
+  const field = (value = 1000, set = vi.fn()) => {
+    const Held = () => {
+      const [held, setHeld] = useState(value);
+      const take = (n: number) => {
+        set(n);
+        setHeld(n);
+      };
+      return <NumberField label="A second" value={held} low={20} high={1000} set={take} />;
+    };
+    render(<Held />);
+    return { set, user: userEvent.setup(), input: screen.getByRole<HTMLInputElement>('spinbutton') };
+  };
+  it('changes nothing while it is typed; Enter takes it, and so does leaving the field', async () => {
+    const { set, user, input } = field();
+    await user.click(input);
+    await user.keyboard('200');
+    expect([input.value, set.mock.calls.length]).toEqual(['200', 0]);
+    await user.keyboard('{Enter}');
+    expect(set.mock.calls).toEqual([[200]]);
+    await user.clear(input);
+    await user.keyboard('30');
+    await user.tab();
+    expect(set.mock.calls).toEqual([[200], [30]]);
+  });
+  it('puts back what was there on Escape, and where no number was typed', async () => {
+    const { set, user, input } = field();
+    for (const keys of ['7{Escape}', 'x{Enter}', '-{Enter}']) {
+      await user.click(input);
+      await user.clear(input);
+      await user.keyboard(keys);
+      expect(input.value, keys).toBe('1000');
+    }
+    await user.clear(input);
+    await user.tab();
+    expect(set).not.toHaveBeenCalled();
+  });
+  it('steps with the arrow keys from what is typed, and keeps to its limits', async () => {
+    const { set, user, input } = field(500);
+    await user.click(input);
+    await user.keyboard('{ArrowUp}{Shift>}{ArrowUp}{/Shift}{ArrowDown}');
+    expect(set.mock.calls.flat()).toEqual([501, 511, 510]);
+    await user.clear(input);
+    await user.keyboard('40{ArrowDown}');
+    expect(set).toHaveBeenLastCalledWith(39);
+    await user.clear(input);
+    await user.keyboard('99999{Enter}');
+    expect(set).toHaveBeenLastCalledWith(1000);
+  });
+});
+
 describe('a voice as a sentence', () => {
-  const row = (voice: Instrument['voices'][0], change = vi.fn()) => {
+  const row = (voice: Instrument['voices'][0], c: Calibration | null = null, change = vi.fn()) => {
     render(
       <ul>
-        <VoiceRow voice={voice} twoSided={false} change={change} remove={vi.fn()} />
+        <VoiceRow voice={voice} calibration={c} change={change} remove={vi.fn()} />
       </ul>,
     );
-    return change;
+    const type = async (label: string, keys: string) => {
+      const user = userEvent.setup();
+      await user.click(screen.getByLabelText(label));
+      await user.clear(screen.getByLabelText(label));
+      await user.keyboard(`${keys}{Enter}`);
+    };
+    return { change, type };
   };
-  it('keeps numbers within what MIDI allows', () => {
-    const change = row({ id: 'v', sensor: 's', kind: 'note', side: 'both', channel: 1, note: 62 });
+  const note = { id: 'v', sensor: 's', kind: 'note', side: 'both', channel: 1, note: 62 } as const;
+  it('keeps numbers within what MIDI allows', async () => {
+    const { change, type } = row(note);
     expect(screen.getByText('D4')).toBeTruthy();
-    fireEvent.change(screen.getByLabelText('Note number'), { target: { value: '300' } });
+    await type('Note number', '300');
     expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ note: 127 }));
-    fireEvent.change(screen.getByLabelText('Channel'), { target: { value: '-4' } });
-    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ channel: 1 }));
+    await type('Channel', '16');
+    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ channel: 16 }));
   });
-  it('falls back to 7 bits where a controller has no low byte', () => {
-    const change = row({
-      id: 'v',
-      sensor: 's',
-      kind: 'controller',
-      side: 'both',
-      channel: 1,
-      controller: 2,
-      bits: 14,
-    });
-    fireEvent.change(screen.getByLabelText('Controller number'), { target: { value: '74' } });
+  it('takes full velocity from what a loud attack reaches in the window that is set', async () => {
+    const attack = [
+      { windowMs: 10, distance: 100 },
+      { windowMs: 20, distance: 300 },
+    ];
+    const { change, type } = row(note, { ...calibration, attack });
+    await type('Milliseconds', '15');
+    expect(change.mock.lastCall![0].velocity).toMatchObject({ windowMs: 15, full: 200 });
+  });
+  it('falls back to 7 bits where a controller has no low byte', async () => {
+    const { change, type } = row({ ...note, kind: 'controller', note: undefined, controller: 2, bits: 14 });
+    await type('Controller number', '74');
     expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ controller: 74, bits: 7 }));
   });
 });

@@ -1,11 +1,17 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { LevelJob } from '@/core/calibrate/level-types';
+import type { LevelJob, LevelReport } from '@/core/calibrate/level-types';
+import type { ReadTake } from '@/core/exchange/take-csv';
+import type { Result } from '@/core/result';
 import type { Analysis } from './analysis';
 
-/** The analysis worker, begun on first use. `stop` ends what it is doing; the next call begins anew. */
-class AnalysisLink {
+/** Thrown by what was under way when it was stopped. */
+export class Stopped extends Error {}
+
+/** An analysis worker, begun on first use. `stop` ends what it is doing; the next call begins anew. */
+export class AnalysisLink {
   private worker: Worker | null = null;
   private remote: Remote<Analysis> | null = null;
+  private stopped: (() => void)[] = [];
 
   get(): Remote<Analysis> {
     if (!this.remote) {
@@ -15,14 +21,34 @@ class AnalysisLink {
     return this.remote;
   }
 
-  calibrate(job: LevelJob, progress: (share: number) => void) {
-    return this.get().calibrate(job, proxy(progress));
+  calibrate(job: LevelJob, progress: (share: number) => void): Promise<Result<LevelReport>> {
+    return this.unlessStopped<Result<LevelReport>>(this.get().calibrate(job, proxy(progress)));
+  }
+
+  readTake(
+    file: Blob,
+    rateHz: number,
+    unnamed: string[],
+    progress: (share: number) => void,
+  ): Promise<Result<ReadTake>> {
+    return this.unlessStopped<Result<ReadTake>>(this.get().readTake(file, rateHz, unnamed, proxy(progress)));
   }
 
   stop(): void {
     this.worker?.terminate();
     this.worker = null;
     this.remote = null;
+    for (const stop of this.stopped) stop();
+    this.stopped = [];
+  }
+
+  /** The answer of a worker that was ended never comes: what waits for it must not wait for ever. */
+  private unlessStopped<T>(answer: Promise<T>): Promise<T> {
+    return new Promise((resolve, reject) => {
+      const stop = () => reject(new Stopped());
+      this.stopped.push(stop);
+      answer.then(resolve, reject).finally(() => (this.stopped = this.stopped.filter((s) => s !== stop)));
+    });
   }
 }
 

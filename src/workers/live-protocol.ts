@@ -19,9 +19,11 @@ export type ToLive =
   | { is: 'stop-guide' }
   | { is: 'silence' };
 
-/** What the live worker reports, about thirty times a second and whenever a take begins, grows or ends. */
+/** What the live worker reports: about thirty times a second, and whenever it plays, or a take begins, grows or ends. */
 export type FromLive =
   | ({ is: 'tick' } & Tick)
+  /** What was played, as soon as it was. `zeroMs` is the board's time 0, ms since 1970, to tell how late it is heard. */
+  | { is: 'events'; events: MidiEvent[]; zeroMs: number }
   | { is: 'take-begins'; take: string; sensor: string; role: Role; channel: string }
   | {
       is: 'take-piece';
@@ -31,7 +33,8 @@ export type FromLive =
       counts: Uint16Array<ArrayBuffer>;
     }
   | { is: 'take-dropped'; take: string }
-  | { is: 'take-ends'; take: string }
+  /** `pieces` is how many it has. */
+  | { is: 'take-ends'; take: string; pieces: number }
   | { is: 'guide-ends'; finished: boolean };
 
 /** What changed since the tick before. One number a channel, in the board's order, unless said. */
@@ -46,9 +49,8 @@ export interface Tick {
   responses: number[];
   /** New columns of 10 ms: for each, lowest and highest count a channel. */
   columns: Uint16Array<ArrayBuffer>;
-  /** Rest statistics of the last four seconds, two times a second; null while it moves. */
-  rest: (RestStatistics | null)[] | null;
-  events: MidiEvent[];
+  /** Rest statistics of the last four seconds, of the channels that were looked at since; null while one moves. */
+  rest: { column: number; stats: RestStatistics | null }[];
   /** Bytes sent in the last second. */
   bytesPerSecond: number;
   guide: GuideView | null;
@@ -56,3 +58,6 @@ export interface Tick {
 
 /** Length of one column of {@link Tick.columns}, µs. */
 export const COLUMN_US = 10_000;
+
+/** A piece of a take is told this often, µs: a closed tab loses no more. */
+export const PIECE_US = 500_000;

@@ -10,10 +10,13 @@ import { silence, step } from '@/core/engine/step';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
 import { ONE } from '@/core/shape/table';
-import type { FromLive, ToLive } from './live-protocol';
+import type { FromLive, Tick, ToLive } from './live-protocol';
 import { RecentRest } from './recent-rest';
 import { TakeRecorder } from './take-recorder';
 import { TraceColumns } from './trace-columns';
+
+/** Time between two ticks, µs: about thirty a second. */
+const TICK_US = 33_000;
 
 /** Frames that may wait; more are lost and counted, as on a cable. */
 const QUEUE_FRAMES = 4096;
@@ -32,6 +35,8 @@ export class LiveSession {
   private readonly recorder: TakeRecorder;
   private guide: { run: Guide; sensor: string; column: number } | null = null;
   private events: MidiEvent[] = [];
+  private looked: Tick['rest'] = [];
+  private tickedUs = -Infinity;
   /** Of the last second. */
   private sent: { tUs: number; bytes: number }[] = [];
   private recentFrames: number[] = [];
@@ -39,12 +44,16 @@ export class LiveSession {
   private nextCounter = 0;
   private lost = 0;
 
-  /** @param session tells this session's takes from every other's */
+  /**
+   * @param session tells this session's takes from every other's
+   * @param zeroMs when the board's clock was 0, ms since 1970
+   */
   constructor(
     instrument: Instrument,
     seed: number,
     private readonly tell: (message: FromLive) => void,
     session: string,
+    private readonly zeroMs: number,
   ) {
     const channels = channelsOf(instrument);
     this.instrument = instrument;
@@ -81,12 +90,22 @@ export class LiveSession {
     }
   }
 
-  /** Takes what the board has up to a time and reports. @param nowUs the board's clock, µs */
+  /** Plays what the board has up to a time, tells what sounded, and now and then how things stand. @param nowUs the board's clock, µs */
   advance(nowUs: number): void {
     this.board.advance(nowUs, this.queue);
     for (let f = this.queue.shift(this.frame); f; f = this.queue.shift(this.frame))
       this.play(f.tUs, f.counter);
-    this.report();
+    this.tellEvents();
+    this.looked.push(...this.rest.look(this.tUs));
+    if (nowUs - this.tickedUs < TICK_US) return;
+    this.tickedUs = nowUs;
+    this.tick();
+  }
+
+  private tellEvents(): void {
+    if (this.events.length === 0) return;
+    this.tell({ is: 'events', events: this.events, zeroMs: this.zeroMs });
+    this.events = [];
   }
 
   private change(instrument: Instrument): void {
@@ -99,6 +118,7 @@ export class LiveSession {
 
   private silence(): void {
     this.emit(silence(this.state, this.out));
+    this.tellEvents();
   }
 
   private emit(bytes: number): void {
@@ -146,7 +166,7 @@ export class LiveSession {
     this.tell({ is: 'guide-ends', finished });
   }
 
-  private report(): void {
+  private tick(): void {
     const { tUs } = this;
     this.recentFrames = this.recentFrames.filter((t) => t > tUs - 1e6);
     this.sent = this.sent.filter((s) => s.tUs > tUs - 1e6);
@@ -158,12 +178,11 @@ export class LiveSession {
       counts: Array.from(this.frame),
       responses: this.responses(),
       columns: this.columns.take(),
-      rest: this.rest.now(tUs),
-      events: this.events,
+      rest: this.looked,
       bytesPerSecond: this.sent.reduce((n, s) => n + s.bytes, 0),
       guide: this.guide?.run.view() ?? null,
     });
-    this.events = [];
+    this.looked = [];
   }
 
   private responses(): number[] {

@@ -1,8 +1,8 @@
 import type { FromLive, ToLive } from './live-protocol';
 import { LiveSession } from './live-session';
 
-/** Beats about thirty times a second; after a sleep the board's queue drops what did not fit and counts it. */
-const BEAT_MS = 33;
+/** Between two looks at the board: what is played is heard within this. After a sleep the board's queue drops what did not fit and counts it. */
+const BEAT_MS = 4;
 
 let session: LiveSession | null = null;
 let startedMs = 0;
@@ -11,7 +11,8 @@ addEventListener('message', ({ data }: MessageEvent<ToLive>) => {
   if (data.is === 'open') {
     startedMs = performance.now();
     const tell = (message: FromLive) => postMessage(message);
-    session = new LiveSession(data.instrument, data.seed, tell, Date.now().toString(36));
+    const stem = Date.now().toString(36);
+    session = new LiveSession(data.instrument, data.seed, tell, stem, performance.timeOrigin + startedMs);
   } else session?.handle(data);
 });
 

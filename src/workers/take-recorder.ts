@@ -1,8 +1,5 @@
 import type { Role } from '@/core/signal/take';
-import type { FromLive } from './live-protocol';
-
-/** A piece of a take is told this often: a closed tab loses no more. */
-const PIECE_US = 500_000;
+import { PIECE_US, type FromLive } from './live-protocol';
 
 /** Records one column of frames as a take and tells it in pieces, to be kept as they come. */
 export class TakeRecorder {
@@ -35,7 +32,7 @@ export class TakeRecorder {
 
   end(): void {
     this.flush();
-    if (this.take) this.tell({ is: 'take-ends', take: this.take.id });
+    if (this.take) this.tell({ is: 'take-ends', take: this.take.id, pieces: this.take.n });
     this.take = null;
   }
 

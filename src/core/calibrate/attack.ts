@@ -1,3 +1,4 @@
+import type { AttackPoint } from '../instrument/document';
 import { quantile } from '../signal/quantile';
 
 /** One opening of the gate in a take. */
@@ -40,6 +41,18 @@ export function openingsOf(
     if (tUs[i] - last.tUs <= windowUs && distances[i] > last.peak) last.peak = distances[i];
   }
   return openings;
+}
+
+/** Windows for which an attack is measured, ms; what lies between is read off a straight line. */
+export const ATTACK_WINDOWS_MS = [0, 2, 5, 10, 15, 20, 30, 40, 60];
+
+/** Where a measured attack stands after a window, counts from rest. @param points by rising window, one or more */
+export function attackAt(points: readonly AttackPoint[], windowMs: number): number {
+  const after = points.findIndex((p) => p.windowMs >= windowMs);
+  if (after <= 0) return points[after < 0 ? points.length - 1 : 0].distance;
+  const [a, b] = [points[after - 1], points[after]];
+  const share = (windowMs - a.windowMs) / (b.windowMs - a.windowMs);
+  return Math.round(a.distance + share * (b.distance - a.distance));
 }
 
 /**

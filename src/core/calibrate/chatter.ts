@@ -1,6 +1,7 @@
 import type { Calibration } from '../instrument/document';
 import type { Role } from '../signal/take';
 import { openingsOf, type Gate } from './attack';
+import { gatesOf } from './choice';
 import { distancesOf } from './distances';
 import type { PlayedTake } from './level-types';
 
@@ -35,15 +36,8 @@ export function chatterOfGate(singles: readonly SingleTake[], gate: Gate): numbe
 }
 
 /** The same for a calibration, both sides together. */
-export function chatterOf(played: readonly PlayedTake[], c: Calibration): number {
-  const whole = Math.round(c.rest);
-  const sign = c.polarity === 'falling' ? -1 : 1;
-  const { holdOffMs } = c;
-  const gate = { on: sign * (c.on - whole), off: sign * (c.off - whole), holdOffMs };
-  const up = chatterOfGate(singlesOf(played, whole, sign), gate);
-  if (c.onDown === null || c.offDown === null) return up;
-  return (
-    up +
-    chatterOfGate(singlesOf(played, whole, -1), { on: whole - c.onDown, off: whole - c.offDown, holdOffMs })
+export const chatterOf = (played: readonly PlayedTake[], c: Calibration): number =>
+  gatesOf(c).reduce(
+    (sum, gate) => sum + chatterOfGate(singlesOf(played, Math.round(c.rest), gate.sign), gate),
+    0,
   );
-}

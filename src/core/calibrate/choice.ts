@@ -11,13 +11,21 @@ export interface Choice {
   holdOffMs: number;
 }
 
-const signOf = (c: Calibration) => (c.polarity === 'falling' ? -1 : 1);
+const signOf = (c: Calibration): 1 | -1 => (c.polarity === 'falling' ? -1 : 1);
 
 /** The thresholds that a calibration has. */
 export const choiceOf = (c: Calibration): Choice => {
   const whole = Math.round(c.rest);
   return { on: signOf(c) * (c.on - whole), off: signOf(c) * (c.off - whole), holdOffMs: c.holdOffMs ?? 0 };
 };
+
+/** The gates of a calibration as distances from the whole-count rest: the up side's, then the down side's if there is one. */
+export function gatesOf(c: Calibration): (Choice & { sign: 1 | -1 })[] {
+  const up = { ...choiceOf(c), sign: signOf(c) };
+  if (c.onDown === null || c.offDown === null) return [up];
+  const whole = Math.round(c.rest);
+  return [up, { on: whole - c.onDown, off: whole - c.offDown, holdOffMs: up.holdOffMs, sign: -1 }];
+}
 
 /** Longest hold-off that may be set, ms. */
 export const LONGEST_HOLD_OFF_MS = LONGEST_TIMER_US / 1000;

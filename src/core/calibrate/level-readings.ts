@@ -3,17 +3,12 @@ import { distinctLevels, rangeShare } from '../signal/levels';
 import type { RestStatistics } from '../signal/rest';
 import type { Timing } from '../signal/timing';
 import { round } from '../units/round';
-import { attackReach, openingsOf } from './attack';
 import { chatterOf } from './chatter';
-import { distancesOf } from './distances';
 import type { CalibratedSide } from './level-side';
 import type { LevelJob, LevelReadings, PlayedTake } from './level-types';
 import { missedSoft } from './missed';
 import { playedDynamics } from './played-dynamics';
 import { phantomsPerHour } from './thresholds';
-
-/** Time from the gate's opening within which an attack is judged, µs. */
-export const ATTACK_WINDOW_US = 10_000;
 
 /** The few numbers that matter of a calibration. */
 export function readingsOf(
@@ -25,14 +20,7 @@ export function readingsOf(
   up: CalibratedSide,
   down: CalibratedSide | null,
 ): LevelReadings {
-  const whole = Math.round(stats.rest);
-  const sign: 1 | -1 = c.polarity === 'falling' ? -1 : 1;
-  const gates = [{ sign, ...up }, ...(down ? [{ sign: -1 as const, ...down }] : [])];
-  const openings = (take: PlayedTake) =>
-    gates.flatMap((g) =>
-      openingsOf(take.tUs, distancesOf(take.counts, whole, g.sign), g.thresholds, ATTACK_WINDOW_US),
-    );
-  const loud = played.filter((t) => t.role === 'loud').flatMap(openings);
+  const gates = down ? [up, down] : [up];
   const soft = gates.map((g) => missedSoft(g.soft, g.thresholds.on));
   const pooled = gates.flatMap((g) => g.soft.map((p) => p - g.thresholds.on));
   const span = gates.reduce((sum, g) => sum + g.reach, 0);
@@ -47,7 +35,6 @@ export function readingsOf(
     rateHz: round(timing.rateHz, 1),
     jitterUs: timing.jitterUs,
     chatter: chatterOf(played, c),
-    attack: attackReach(loud, up.thresholds.on),
     dynamics: playedDynamics(played, c),
   };
 }

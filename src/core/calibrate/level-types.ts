@@ -51,8 +51,6 @@ export interface LevelReadings {
   jitterUs: number;
   /** Openings of the gate beyond one a gesture, in the takes of single gestures. */
   chatter: number;
-  /** Distance from rest that a loud attack reaches in 10 ms, counts; null without loud gestures. */
-  attack: number | null;
   dynamics: PlayedDynamics;
 }
 

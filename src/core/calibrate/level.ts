@@ -7,6 +7,7 @@ import { timingOf } from '../signal/timing';
 import { round } from '../units/round';
 import type { Gesture } from './gesture-detector';
 import { levelFindings } from './level-findings';
+import { measureAttack } from './measure-attack';
 import { readingsOf } from './level-readings';
 import { calibrateSide, type CalibratedSide } from './level-side';
 import type { LevelEvidence, LevelJob, LevelReport } from './level-types';
@@ -57,6 +58,8 @@ export function calibrateLevel(
       says: `no threshold fits: noise of ${stats.noise.toFixed(1)} counts leaves no room between rest and the playing`,
     });
   const calibration = toCalibration(job, stats, sidedness, up, down);
+  const attack = measureAttack(played, calibration);
+  if (attack.length > 0) calibration.attack = attack;
   const readings = readingsOf(job, stats, timing, played, calibration, up, down);
   const evidence: LevelEvidence = {
     job,

@@ -30,13 +30,16 @@ export function upperBound(k: number, n: number, alpha = 0.05): number {
   return high;
 }
 
-/** P(X ≤ k) for a binomial of n trials with chance p. */
+/** P(X ≤ k) for a binomial of n trials with chance p: terms as logarithms, since (1 − p)^n alone would underflow. */
 function atMost(k: number, n: number, p: number): number {
-  let term = (1 - p) ** n;
-  let sum = term;
-  for (let i = 1; i <= k; i++) {
-    term *= ((n - i + 1) / i) * (p / (1 - p));
-    sum += term;
+  const odds = Math.log(p) - Math.log1p(-p);
+  let logTerm = n * Math.log1p(-p);
+  // The sum so far, as a multiple of the newest term.
+  let sum = 1;
+  for (let i = 1; i <= k && sum < Number.MAX_VALUE; i++) {
+    const step = Math.log((n - i + 1) / i) + odds;
+    logTerm += step;
+    sum = sum * Math.exp(-step) + 1;
   }
-  return sum;
+  return Math.min(1, Math.exp(logTerm + Math.log(sum)));
 }

@@ -17,6 +17,9 @@ export interface NumberLines {
 
 const SHOWN_FAULTS = 5;
 
+/** Characters between two reports of progress. */
+const TOLD_EVERY = 1 << 20;
+
 /** Lines that could not be used: how many, and the first few of them. */
 export class LeftOut {
   readonly faults: Fault[] = [];
@@ -31,8 +34,9 @@ export class LeftOut {
 /**
  * Reads what makers print: numbers parted by comma, tab, semicolon or space, with `name:` or `name=` before them, a line
  * of names above them, or neither. The first usable line settles how many a line has.
+ * @param progress told the share that is read, 0 … 1, now and then; may throw to give up
  */
-export function readNumberLines(text: string): NumberLines {
+export function readNumberLines(text: string, progress: (share: number) => void = () => {}): NumberLines {
   const read: NumberLines = {
     header: null,
     width: 0,
@@ -42,7 +46,12 @@ export function readNumberLines(text: string): NumberLines {
     leftOut: new LeftOut(),
   };
   let number = 0;
+  let told = 0;
   for (let at = 0; at < text.length;) {
+    if (at >= told) {
+      progress(at / text.length);
+      told = at + TOLD_EVERY;
+    }
     const end = text.indexOf('\n', at);
     readLine(read, text.slice(at, end < 0 ? text.length : end).trim(), ++number);
     at = end < 0 ? text.length : end + 1;

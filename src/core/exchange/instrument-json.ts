@@ -7,8 +7,15 @@ import { flattenErrors } from '../instrument/validation';
 import { ok, refuse, type Result } from '../result';
 import { plainFaults } from './plain-json';
 
+/** Longest text taken, characters; the largest instrument has 4 MB. */
+export const LONGEST_INSTRUMENT = 8 * 1024 * 1024;
+
+/** What is said of a longer one. */
+export const TOO_LARGE = `This is over ${LONGEST_INSTRUMENT / 2 ** 20} MB, more than any instrument has. Nothing was imported; check that it is the right file.`;
+
 /** Reads an instrument from JSON text. Nothing is half-read; each fault is named by its path. */
 export function readInstrument(text: string): Result<Instrument> {
+  if (text.length > LONGEST_INSTRUMENT) return refuse({ path: '', says: TOO_LARGE });
   let value: unknown;
   try {
     value = JSON.parse(text);

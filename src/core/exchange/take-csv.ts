@@ -16,21 +16,26 @@ export interface ReadTake {
 /** Longest text taken, characters: about a day of one channel at a hundred frames a second. */
 export const LONGEST_CSV = 64 * 1024 * 1024;
 
+/** What is said of a longer one. */
+export const TOO_LONG = `The take is over ${LONGEST_CSV / 2 ** 20} MB of text. Nothing was kept; split it and try again.`;
+
 /**
  * Reads a take: `# key: value` lines, a header `t_us,<channel>,…`, whole counts. Also what makers already print: any
  * line of numbers parted by comma, tab, semicolon or space, with `name:` or `name=` before them, with or without a
  * header and a leading time. Bad lines are counted and left out, never fatal; nothing readable at all is refused.
  * @param rateHz frames a second, where the lines have no time
  * @param unnamed the channels in order, where the lines name none and have as many columns
+ * @param progress told the share that is read, 0 … 1, now and then; may throw to give up
  */
-export function readTakeCsv(text: string, rateHz = 1000, unnamed: readonly string[] = []): Result<ReadTake> {
+export function readTakeCsv(
+  text: string,
+  rateHz = 1000,
+  unnamed: readonly string[] = [],
+  progress?: (share: number) => void,
+): Result<ReadTake> {
   const kept = 'Nothing was kept';
-  if (text.length > LONGEST_CSV)
-    return refuse({
-      path: '',
-      says: `The take is over ${LONGEST_CSV / 2 ** 20} MB of text. ${kept}; split it and try again.`,
-    });
-  const read = readNumberLines(text);
+  if (text.length > LONGEST_CSV) return refuse({ path: '', says: TOO_LONG });
+  const read = readNumberLines(text, progress);
   const { leftOut, notes } = read;
   const no = (says: string) => refuse({ path: '', says }, ...leftOut.faults);
   if (read.lines.length === 0)

@@ -49,6 +49,14 @@ export class Sides {
   @IsOptional() @IsNumber(finite) down!: number | null;
 }
 
+/** How far from rest a loud attack is after a window: p95 of the loud takes. */
+export class AttackPoint {
+  /** From the gate's opening, ms. */
+  @IsNumber(finite) @Min(0) @Max(60) windowMs!: number;
+  /** Counts. */
+  @IsInt() @Min(1) @Max(65535) distance!: number;
+}
+
 /**
  * What was measured of one level, in counts of its board. `up` is the side that playing moves to; on a falling
  * sensor (more playing, fewer counts) its reach, on and off lie below rest.
@@ -70,6 +78,15 @@ export class Calibration {
   @IsObject() @ValidateNested() @Type(() => Sides) deadZone!: Sides;
   /** Hold-off, ms: least time that a gate stays open, and then closed, before it may change again; 0 … 250. */
   @IsOptional() @IsNumber(finite) @Min(0) @Max(250) holdOffMs?: number;
+  /** Loud attacks, by rising window; absent where nothing loud was played. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(16)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => AttackPoint)
+  attack?: AttackPoint[];
   /** Ids of the takes that it came from. */
   @IsArray() @ArrayMaxSize(64) @IsString({ each: true }) takes!: string[];
   /** Why these values and not others. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { clashesOf } from './clashes';
-import { breathVoices, newInstrument } from './create';
+import { breathVoices } from '../calibrate/first-voices';
+import { newInstrument } from './create';
 import type { Calibration, Instrument, Voice } from './document';
 import { faultsOf } from './rules';
 
@@ -20,7 +21,7 @@ const calibration: Calibration = {
 const instrument = (change: Partial<Calibration> = {}): Instrument => {
   const i = newInstrument('i', 'I', '2026-01-01T00:00:00Z');
   i.sensors[0].calibration = { ...calibration, ...change };
-  i.voices = breathVoices('breath', 200, 20);
+  i.voices = breathVoices('breath', null);
   return i;
 };
 const paths = (i: Instrument) => faultsOf(i).map((f) => f.path.replace('sensors.0.calibration.', ''));
@@ -95,6 +96,6 @@ describe('the channel plan', () => {
   });
   it('warns of controller 7, which is the mixer’s, and of nothing in the first voices', () => {
     expect(clashesOf([level('a', { controller: 7 })])[0].says).toMatch(/mixer/);
-    expect(clashesOf(breathVoices('s', null, 20))).toEqual([]);
+    expect(clashesOf(breathVoices('s', null))).toEqual([]);
   });
 });

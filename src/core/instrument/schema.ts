@@ -26,6 +26,7 @@ export function instrumentSchema(): Record<string, unknown> {
 const PARTS = [
   'Board',
   'Sides',
+  'AttackPoint',
   'Calibration',
   'CurvePoint',
   'Dynamics',

@@ -15,16 +15,24 @@ export interface Solved {
   worstSteps: number;
 }
 
+/** Places looked at first, evenly apart in ln γ: the squared error may have several valleys. */
+const COARSE = 200;
+
 /**
- * The power curve that lands nearest to what is wanted: least squares over γ in 0.1 … 10, by golden section on ln γ.
+ * The power curve that lands nearest to what is wanted: least squares over γ in 0.1 … 10, scanned coarsely and then by
+ * golden section on ln γ.
  * @param played each over 0 and under 1; others do not bear on γ
  */
 export function solvePower(played: Played, wanted: Dynamics): Solved {
   const error = (logGamma: number) =>
     DYNAMIC_NAMES.reduce((sum, d) => sum + (played[d] ** Math.exp(logGamma) - wanted[d] / 127) ** 2, 0);
+  const [least, most] = [Math.log(0.1), Math.log(10)];
+  const width = (most - least) / COARSE;
+  let best = least;
+  for (let k = 1; k <= COARSE; k++) if (error(least + k * width) < error(best)) best = least + k * width;
   const golden = (Math.sqrt(5) - 1) / 2;
-  let low = Math.log(0.1);
-  let high = Math.log(10);
+  let low = Math.max(least, best - width);
+  let high = Math.min(most, best + width);
   for (let i = 0; i < 60; i++) {
     const a = high - golden * (high - low);
     const b = low + golden * (high - low);

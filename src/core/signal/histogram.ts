@@ -9,17 +9,21 @@ export interface Histogram {
   cumulative: Float64Array<ArrayBuffer>;
 }
 
-/** @param counts one or more @throws RangeError when empty */
-export function histogramOf(counts: ArrayLike<number>): Histogram {
-  if (counts.length === 0) throw new RangeError('histogramOf: one count or more required, got none');
+/**
+ * @param counts whole counts
+ * @param from, to the stretch that is taken; all of it unless said
+ * @throws RangeError when that is empty
+ */
+export function histogramOf(counts: ArrayLike<number>, from = 0, to = counts.length): Histogram {
+  if (!(to > from)) throw new RangeError('histogramOf: one count or more required, got none');
   let first = Infinity;
   let last = -Infinity;
-  for (let i = 0; i < counts.length; i++) {
+  for (let i = from; i < to; i++) {
     if (counts[i] < first) first = counts[i];
     if (counts[i] > last) last = counts[i];
   }
   const cumulative = new Float64Array(last - first + 1);
-  for (let i = 0; i < counts.length; i++) cumulative[counts[i] - first]++;
+  for (let i = from; i < to; i++) cumulative[counts[i] - first]++;
   for (let i = 1; i < cumulative.length; i++) cumulative[i] += cumulative[i - 1];
   return { first, cumulative };
 }

@@ -10,19 +10,22 @@ export interface Hum {
   ratio: number;
 }
 
-const SEGMENT = 1024;
 const MAINS_HZ = [50, 100, 60, 120];
 
+/** Samples of a window: a power of two, a second or more, so that bins are 1 Hz wide at most at any rate. */
+const windowOf = (rateHz: number): number => 2 ** Math.ceil(Math.log2(rateHz));
+
 /**
- * Mains hum from a Welch spectrum (Welch, IEEE Trans. Audio Electroacoust. 15, 1967): Hann windows of 1024 samples,
+ * Mains hum from a Welch spectrum (Welch, IEEE Trans. Audio Electroacoust. 15, 1967): Hann windows of a second or more,
  * half overlapped, each freed of its mean.
- * @param counts 1024 samples or more; fewer give an empty list
+ * @param counts one window or more; fewer give an empty list
  * @returns the mains frequencies and second harmonics below half the rate, strongest first
  */
 export function humOf(counts: ArrayLike<number>, rateHz: number): Hum[] {
-  if (counts.length < SEGMENT) return [];
-  const power = welch(counts);
-  const binHz = rateHz / SEGMENT;
+  const samples = windowOf(rateHz);
+  if (counts.length < samples) return [];
+  const power = welch(counts, samples);
+  const binHz = rateHz / samples;
   return MAINS_HZ.filter((hz) => hz < rateHz / 2 - 12 * binHz)
     .map((hz) => {
       const bin = Math.round(hz / binHz);
@@ -30,27 +33,28 @@ export function humOf(counts: ArrayLike<number>, rateHz: number): Hum[] {
       const inPeak = power[bin - 1] + power[bin] + power[bin + 1];
       const floor = median(around);
       // A sine of amplitude A spreads A²/4 · Σw² over the bins beside its own, as a Hann window does.
-      const amplitude = Math.sqrt(Math.max(0, (4 * (inPeak - 3 * floor)) / (SEGMENT * 0.375 * SEGMENT)));
+      const amplitude = Math.sqrt(Math.max(0, (4 * (inPeak - 3 * floor)) / (samples * 0.375 * samples)));
       return { hz, amplitude, ratio: floor > 0 ? power[bin] / floor : Infinity };
     })
     .sort((a, b) => b.amplitude - a.amplitude);
 }
 
-/** Mean squared magnitude a bin, 0 … 512. */
-function welch(counts: ArrayLike<number>): Float64Array {
-  const fft = new FFT(SEGMENT);
+/** Mean squared magnitude a bin, 0 … samples / 2. */
+function welch(counts: ArrayLike<number>, samples: number): Float64Array {
+  const fft = new FFT(samples);
   const spectrum = fft.createComplexArray();
-  const power = new Float64Array(SEGMENT / 2 + 1);
-  let segments = 0;
-  for (let at = 0; at + SEGMENT <= counts.length; at += SEGMENT / 2, segments++) {
+  const power = new Float64Array(samples / 2 + 1);
+  const hann = Float64Array.from(
+    { length: samples },
+    (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / samples),
+  );
+  let windows = 0;
+  for (let at = 0; at + samples <= counts.length; at += samples / 2, windows++) {
     let mean = 0;
-    for (let i = 0; i < SEGMENT; i++) mean += counts[at + i] / SEGMENT;
-    const windowed = Array.from(
-      { length: SEGMENT },
-      (_, i) => (counts[at + i] - mean) * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / SEGMENT)),
-    );
+    for (let i = 0; i < samples; i++) mean += counts[at + i] / samples;
+    const windowed = Array.from(hann, (w, i) => (counts[at + i] - mean) * w);
     fft.realTransform(spectrum, windowed);
-    for (let k = 0; k <= SEGMENT / 2; k++) power[k] += spectrum[2 * k] ** 2 + spectrum[2 * k + 1] ** 2;
+    for (let k = 0; k < power.length; k++) power[k] += spectrum[2 * k] ** 2 + spectrum[2 * k + 1] ** 2;
   }
-  return power.map((p) => p / segments);
+  return power.map((p) => p / windows);
 }

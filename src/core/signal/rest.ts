@@ -68,9 +68,9 @@ function lag1Correlation(counts: ArrayLike<number>, rest: number, noise: number)
   return square === 0 ? 0 : Math.min(0.9999, Math.max(-0.9999, product / square));
 }
 
-/** At most 600 one-second medians enter; a longer take uses every n-th second. */
+/** At most 600 one-second medians enter; a longer take uses every n-th second. Under 1 Hz a second is one sample. */
 function drift(counts: ArrayLike<number>, rateHz: number): number | null {
-  const second = Math.round(rateHz);
+  const second = Math.max(1, Math.round(rateHz));
   const seconds = Math.floor(counts.length / second);
   if (seconds < 3) return null;
   const stride = Math.ceil(seconds / 600);
@@ -78,7 +78,7 @@ function drift(counts: ArrayLike<number>, rateHz: number): number | null {
   const y: number[] = [];
   for (let s = 0; s < seconds; s += stride) {
     x.push(s);
-    y.push(levelAt(histogramOf(Array.prototype.slice.call(counts, s * second, (s + 1) * second)), 0.5));
+    y.push(levelAt(histogramOf(counts, s * second, (s + 1) * second), 0.5));
   }
   const slope = theilSenSlope(x, y);
   return slope === null ? null : slope * 60;

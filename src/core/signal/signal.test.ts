@@ -64,6 +64,16 @@ describe('whole counts as a distribution', () => {
   });
 });
 
+describe(`rest of correlated noise against Python’s statistics.median_grouped and ${golden.madeBy}`, () => {
+  const { counts, median: level, mad, lag1 } = golden.rest;
+  it('grouped median, to nine digits; MAD of counts spread over their intervals, to three; lag-1, to two', () => {
+    const h = histogramOf(counts);
+    close(levelAt(h, 0.5), level, 1e-9);
+    close(madAbout(h, levelAt(h, 0.5)), mad, 2e-3);
+    close(restStatistics(counts, 1000).lag1, lag1, 1e-2);
+  });
+});
+
 describe('rest statistics', () => {
   const r = random(11);
   const noisy = (n: number, rest: number, sigma: number, drift = 0) =>
@@ -129,6 +139,21 @@ describe('hum (Welch 1967)', () => {
     expect(strongest.hz).toBe(50);
     close(strongest.amplitude, golden.humAmplitude, 1e-6);
     close(strongest.amplitude, 4, 0.1);
+  });
+  it.each([200, 500, 1000, 4000, 8000])('tells 50 Hz from 60 Hz at %i samples a second', (rateHz) => {
+    for (const [hz, other] of [
+      [50, 60],
+      [60, 50],
+    ]) {
+      const pure = Array.from(
+        { length: 4 * rateHz },
+        (_, i) => 900 + 5 * Math.sin((2 * Math.PI * hz * i) / rateHz),
+      );
+      const found = humOf(pure, rateHz);
+      expect(found[0].hz).toBe(hz);
+      close(found[0].amplitude, 5, 0.03);
+      expect(found.find((h) => h.hz === other)!.amplitude).toBeLessThan(0.05);
+    }
   });
   it('finds none in white noise, and nothing in a short take', () => {
     const r = random(5);

@@ -5,11 +5,15 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { importInstrument, seedDemo } from '@/store/bench';
+import { ErrorBoundary } from 'react-error-boundary';
+import { importInstrument, readKept, seedDemo } from '@/store/bench';
 import { database } from '@/store/database';
+import { LONGEST_INSTRUMENT, TOO_LARGE } from '@/core/exchange/instrument-json';
+import { refuse, type Fault, type Result } from '@/core/result';
 import { storageWords } from '@/store/trouble';
 import { useSchemeKey } from '../hooks/use-scheme-key';
 import { InstrumentCard } from './instrument-card';
+import { UnreadableCard } from './unreadable-card';
 import { NewInstrument } from './new-instrument';
 import styles from './bench.module.css';
 import { notify } from '../parts/notice';
@@ -27,6 +31,7 @@ export function Bench() {
       .instruments.orderBy('changedAt')
       .reverse()
       .toArray()
+      .then((rows) => rows.map((row) => ({ row, read: readKept(row) })))
       .catch((e) => setTrouble(storageWords(e))),
   );
   useSchemeKey();
@@ -38,18 +43,9 @@ export function Bench() {
 
   const take = async (chosen: File | undefined) => {
     if (!chosen) return;
-    const read = await importInstrument(await chosen.text()).catch((e: unknown) => ({
-      ok: false as const,
-      faults: [{ path: '', says: storageWords(e) }],
-    }));
-    if (read.ok) return router.push(`/i/${read.value}`);
-    const [first, ...more] = read.faults;
-    notify(
-      `${first.path ? `${first.path}: ` : ''}${first.says}${more.length > 0 ? ` And ${more.length} more.` : ''} Nothing was imported.`.replace(
-        'Nothing was imported. Nothing',
-        'Nothing',
-      ),
-    );
+    const read = await importFile(chosen);
+    if (read.ok) router.push(`/i/${read.value}`);
+    else notify(faultWords(read.faults));
   };
 
   return (
@@ -80,8 +76,14 @@ export function Bench() {
         </p>
       )}
       <main className={styles.cards}>
-        {kept?.map((k) => (
-          <InstrumentCard key={k.id} kept={k} />
+        {kept?.map(({ row, read }) => (
+          <ErrorBoundary key={row.id} fallback={<UnreadableCard kept={row} why="It cannot be drawn." />}>
+            {read.ok ? (
+              <InstrumentCard kept={row} instrument={read.value} />
+            ) : (
+              <UnreadableCard kept={row} why={`${read.faults[0].path}: ${read.faults[0].says}.`} />
+            )}
+          </ErrorBoundary>
         ))}
         {kept?.length === 0 && <p>The bench is empty. Press N to begin an instrument, or import one.</p>}
         {kept === undefined && !trouble && <p>Opening the bench…</p>}
@@ -93,4 +95,21 @@ export function Bench() {
       />
     </div>
   );
+}
+
+/** Imports an instrument from a file, unless it is far too large for one. */
+async function importFile(chosen: File): Promise<Result<string>> {
+  if (chosen.size > LONGEST_INSTRUMENT) return refuse({ path: '', says: TOO_LARGE });
+  return chosen
+    .text()
+    .then(importInstrument)
+    .catch((error: unknown) => refuse({ path: '', says: `${storageWords(error)} Nothing was imported.` }));
+}
+
+/** The first fault, and how many more there are. */
+function faultWords([first, ...more]: readonly Fault[]): string {
+  const where = first.path ? `${first.path}: ` : '';
+  const others = more.length > 0 ? ` And ${more.length} more.` : '';
+  const nothing = first.says.includes('Nothing was imported') ? '' : ' Nothing was imported.';
+  return `${where}${first.says}${others}${nothing}`;
 }

@@ -3,30 +3,19 @@
 import IconButton from '@mui/material/IconButton';
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import Link from 'next/link';
+import type { Instrument } from '@/core/instrument/document';
 import type { KeptInstrument } from '@/store/database';
-import { bringBack, removeInstrument } from '@/store/bench';
-import { storageWords } from '@/store/trouble';
 import { useSeconds } from '../hooks/use-seconds';
 import { GestureMark } from '../parts/gesture-mark';
 import { agoWords } from '../parts/words';
 import { nextStep } from './next-step';
+import { removeWithWords } from './remove-with-words';
 import styles from './bench.module.css';
-import { notify } from '../parts/notice';
 
 /** An instrument drawn from its own data: its gesture marks, what is done, what to do next. */
-export function InstrumentCard({ kept }: { kept: KeptInstrument }) {
-  const { document: instrument } = kept;
+export function InstrumentCard({ kept, instrument }: { kept: KeptInstrument; instrument: Instrument }) {
   const now = useSeconds();
   const next = nextStep(instrument);
-  const remove = async () => {
-    const removed = await removeInstrument(kept.id);
-    if (!removed) return;
-    notify(`${instrument.name} and its takes are removed.`, {
-      word: 'Bring it back',
-      run: () => void bringBack(removed).catch(refused),
-    });
-  };
-  const refused = (error: unknown) => notify(storageWords(error));
   return (
     <article className={styles.card}>
       <Link href={`/i/${kept.id}`}>
@@ -53,7 +42,7 @@ export function InstrumentCard({ kept }: { kept: KeptInstrument }) {
         <IconButton
           size="small"
           aria-label={`Remove ${instrument.name}`}
-          onClick={() => void remove().catch(refused)}
+          onClick={() => removeWithWords(kept.id, instrument.name)}
         >
           <DeleteOutlined fontSize="small" />
         </IconButton>

@@ -1,36 +1,33 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useRef } from 'react';
-import { leftOutSentence } from '@/core/exchange/take-csv';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { leftOutSentence, LONGEST_CSV, TOO_LONG } from '@/core/exchange/take-csv';
 import { counted } from '@/core/units/counted';
 import type { Sensor } from '@/core/instrument/document';
 import { importTake } from '@/store/import-take';
 import { storageWords } from '@/store/trouble';
+import { AnalysisLink, Stopped } from '@/workers/analysis-link';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { notify } from '../parts/notice';
+import styles from './calibrate.module.css';
 
 /** Takes that were recorded elsewhere, from CSV files; says of each what was kept. */
 export function BringTakes({ sensor }: { sensor: Sensor }) {
-  const instrument = useInstrument();
-  const { workspace } = useSession();
   const file = useRef<HTMLInputElement>(null);
-  const bring = async (chosen: File): Promise<string> => {
-    try {
-      const kept = await importTake(await chosen.text(), chosen.name, instrument, sensor.id);
-      return kept.ok
-        ? `${chosen.name}: kept as the ${kept.value.role} take, ${counted(kept.value.frames, 'frame')}. ${leftOutSentence(kept.value)}`
-        : `${chosen.name}: ${kept.faults[0].says}`;
-    } catch (error) {
-      return `${chosen.name}: ${storageWords(error)}`;
-    }
-  };
-  const bringAll = async (files: FileList | null) => {
-    const says: string[] = [];
-    for (const chosen of files ?? []) says.push(await bring(chosen));
-    await workspace.reloadTakes();
-    if (says.length > 0) notify(says.join(' '));
-  };
+  const { reading, bringAll, stop } = useBringTakes(sensor);
+  if (reading)
+    return (
+      <div className={styles.progress}>
+        <LinearProgress
+          variant="determinate"
+          value={100 * reading.share}
+          aria-label={`Reading ${reading.name}`}
+        />
+        <Button onClick={stop}>Stop reading {reading.name}</Button>
+      </div>
+    );
   return (
     <>
       <Button onClick={() => file.current?.click()}>Bring takes in, CSV</Button>
@@ -42,9 +39,44 @@ export function BringTakes({ sensor }: { sensor: Sensor }) {
         hidden
         aria-label="Take files"
         onChange={(e) => {
-          void bringAll(e.target.files).finally(() => (e.target.value = ''));
+          const chosen = [...(e.target.files ?? [])];
+          e.target.value = '';
+          void bringAll(chosen);
         }}
       />
     </>
   );
+}
+
+/** Reads files in a worker of its own, so that it can be stopped, and keeps each as a take. */
+function useBringTakes(sensor: Sensor) {
+  const instrument = useInstrument();
+  const { workspace } = useSession();
+  const link = useMemo(() => new AnalysisLink(), []);
+  const [reading, setReading] = useState<{ name: string; share: number } | null>(null);
+  useEffect(() => () => link.stop(), [link]);
+
+  const bring = async (chosen: File): Promise<string> => {
+    const { name } = chosen;
+    if (chosen.size > LONGEST_CSV) return TOO_LONG;
+    setReading({ name, share: 0 });
+    try {
+      const progress = (share: number) => setReading({ name, share });
+      const read = await link.readTake(chosen, instrument.board.scanHz, [sensor.channel], progress);
+      const kept = read.ok ? await importTake(read.value, name, instrument, sensor.id) : read;
+      return kept.ok
+        ? `kept as the ${kept.value.role} take, ${counted(kept.value.frames, 'frame')}. ${leftOutSentence(kept.value)}`
+        : kept.faults[0].says;
+    } catch (error) {
+      return error instanceof Stopped ? 'stopped; nothing of it was kept.' : storageWords(error);
+    }
+  };
+  const bringAll = async (files: readonly File[]) => {
+    const says: string[] = [];
+    for (const chosen of files) says.push(`${chosen.name}: ${await bring(chosen)}`);
+    setReading(null);
+    await workspace.reloadTakes();
+    if (says.length > 0) notify(says.join(' '));
+  };
+  return { reading, bringAll, stop: () => link.stop() };
 }

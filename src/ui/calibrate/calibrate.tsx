@@ -12,7 +12,8 @@ import type { KeptTake } from '@/store/database';
 import { standingOf } from '@/store/standing';
 import { useKeptTakesOf, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { Care } from '../parts/care';
-import { Reading, Station } from '../parts/station';
+import { Headline, Reading, Station } from '../parts/station';
+import { BeforeTakes } from './before-takes';
 import { BringTakes } from './bring-takes';
 import { CalibrateHeadline } from './calibrate-headline';
 import { CalibrationReading } from './calibration-reading';
@@ -31,7 +32,8 @@ export function Calibrate() {
   const readOnly = useWorkspace((s) => s.readOnly);
   const view = useLive((s) => s.tick?.guide ?? null);
   const { report, refused, progress, stop } = useLevelReport(sensor);
-  const { shown, waits, move, accept } = useProposal(sensor, report);
+  const { shown, waits, move, accept, forget } = useProposal(sensor, report);
+  const settling = useLive((s) => s.settling);
   const restKnown = useLive((s) => report !== null || Boolean(s.rest[column]));
   const have = standingOf(takes).map((t) => t.role);
   const missing = stepsWithout(have);
@@ -40,6 +42,7 @@ export function Calibrate() {
 
   const guide = (steps: readonly GuideStep[]) => {
     if (readOnly) return;
+    forget();
     const known = report?.rest ?? session.live.getState().rest[column] ?? null;
     session.say({ is: 'guide', sensor: sensor.id, steps: [...steps], known });
   };
@@ -51,29 +54,26 @@ export function Calibrate() {
   const act = (cure: Cure) => {
     if (cure.redo) redo(cure.redo);
     if (cure.set && shown) {
-      const whole = Math.round(shown.rest);
-      move({ on: Math.abs(cure.set.on - whole), off: Math.abs(cure.set.off - whole) });
+      const cured = choiceOf({ ...shown, ...cure.set });
+      move(() => cured);
     }
   };
   const takeIt = () => {
-    if (!view && accept()) notify('Accepted. Ctrl+Z takes it back.');
+    if (!view && !settling && accept()) notify('Accepted. Ctrl+Z takes it back.');
   };
   useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(due)), {
     preventDefault: true,
   });
   useHotkeys('enter', takeIt, { preventDefault: true });
-  const nudge = (which: 'on' | 'off', by: number) => () => {
-    if (!shown) return;
-    const choice = choiceOf(shown);
-    move({ ...choice, [which]: choice[which] + by });
-  };
+  const nudge = (which: 'on' | 'off', by: number) => () =>
+    move((before) => ({ ...before, [which]: before[which] + by }));
   useHotkeys('left', nudge('on', -1), { preventDefault: true });
   useHotkeys('right', nudge('on', 1), { preventDefault: true });
   useHotkeys('shift+left', nudge('off', -1), { preventDefault: true });
   useHotkeys('shift+right', nudge('off', 1), { preventDefault: true });
 
   const reading = shown ? (
-    <CalibrationReading report={report} shown={shown} act={act} />
+    <CalibrationReading report={report} shown={shown} move={move} act={act} />
   ) : (
     <Reading label="On threshold" value="–" unit="counts">
       Comes from your takes: low enough for your softest, high enough for silence.
@@ -85,6 +85,13 @@ export function Calibrate() {
         <Prompter sensor={sensor} column={column} view={view} />
       </Station>
     );
+  if (settling || (progress !== null && !shown))
+    return (
+      <Station title="Calibrate" reading={<Reading label="On threshold" value="…" unit="counts" />}>
+        <Headline says="Reading what you played…" under="It is kept already." />
+        {progress !== null && <Computing share={progress} stop={stop} />}
+      </Station>
+    );
   return (
     <Station title="Calibrate" changes reading={reading}>
       <CalibrateHeadline
@@ -94,12 +101,7 @@ export function Calibrate() {
         begin={() => guide(due)}
         accept={takeIt}
       />
-      {progress !== null && (
-        <div className={styles.progress}>
-          <LinearProgress variant="determinate" value={100 * progress} aria-label="Computing" />
-          <Button onClick={stop}>Stop</Button>
-        </div>
-      )}
+      {progress !== null && <Computing share={progress} stop={stop} />}
       {refused && have.some((role) => role !== 'rest') && <p className={styles.refused}>{refused}</p>}
       <TakesStrip takes={takes} report={report} redo={redo} stand={stand} />
       {report && shown ? (
@@ -114,7 +116,7 @@ export function Calibrate() {
           <TradeChart trade={report.trade.up} calibration={shown} move={move} />
         </>
       ) : (
-        <Empty />
+        <BeforeTakes sensor={sensor} column={column} />
       )}
       <div className={styles.foot}>
         <Care>{SENSOR_KINDS[sensor.kind].care}</Care>
@@ -124,21 +126,11 @@ export function Calibrate() {
   );
 }
 
-function Empty() {
+function Computing({ share, stop }: { share: number; stop: () => void }) {
   return (
-    <ol className={styles.steps}>
-      <li>
-        <b>rest</b> 8 seconds: how much it flickers by itself
-      </li>
-      <li>
-        <b>soft</b> twenty, as soft as you ever would: nothing below is needed
-      </li>
-      <li>
-        <b>medium, loud</b> eight each: where your playing lies
-      </li>
-      <li>
-        <b>full</b> three: the ceiling
-      </li>
-    </ol>
+    <div className={styles.progress}>
+      <LinearProgress variant="determinate" value={100 * share} aria-label="Computing" />
+      <Button onClick={stop}>Stop</Button>
+    </div>
   );
 }

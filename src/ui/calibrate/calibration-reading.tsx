@@ -1,9 +1,10 @@
-import { priceOf } from '@/core/calibrate/choice';
+import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } from '@/core/calibrate/choice';
 import type { Cure } from '@/core/calibrate/findings';
 import type { LevelReport } from '@/core/calibrate/level-types';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
 import type { Calibration } from '@/core/instrument/document';
 import { Findings } from '../parts/findings';
+import { NumberField } from '../parts/number-field';
 import { Reading } from '../parts/station';
 import { perHourWords } from '../parts/words';
 
@@ -19,10 +20,12 @@ function offWords({ on, off, noise }: Calibration): string {
 export function CalibrationReading({
   report,
   shown,
+  move,
   act,
 }: {
   report: LevelReport | null;
   shown: Calibration;
+  move: (next: (before: Choice) => Choice) => void;
   act: (cure: Cure) => void;
 }) {
   const price = report && priceOf(report, shown);
@@ -51,6 +54,21 @@ export function CalibrationReading({
           </Reading>
         </>
       )}
+      <Reading
+        label="Hold-off"
+        value={
+          <NumberField
+            label="Hold-off, ms"
+            value={choiceOf(shown).holdOffMs}
+            low={0}
+            high={LONGEST_HOLD_OFF_MS}
+            set={(holdOffMs) => move((before) => ({ ...before, holdOffMs }))}
+          />
+        }
+        unit="ms"
+      >
+        {holdOffPrice(choiceOf(shown).holdOffMs)}
+      </Reading>
       <Reading label="Rest" value={shown.rest.toFixed(1)} unit={`± ${shown.noise.toFixed(1)}`}>
         Reach {shown.reach.up}
         {shown.reach.down === null ? '' : ` pushed, ${shown.reach.down} drawn`}: loud playing and 5 %.

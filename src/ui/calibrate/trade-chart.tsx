@@ -24,7 +24,7 @@ Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, Point
 interface Props {
   trade: readonly TradePoint[];
   calibration: Calibration;
-  move: (choice: Choice) => void;
+  move: (next: (before: Choice) => Choice) => void;
 }
 
 /** Missed soft gestures against phantom notes, over where "on" could lie; both thresholds can be dragged. */
@@ -63,8 +63,9 @@ export function TradeChart({ trade, calibration, move }: Props) {
     e.currentTarget.setPointerCapture(e.pointerId);
   };
   const drag = (e: React.PointerEvent) => {
-    const { held, choice: now } = state.current;
-    if (held) move({ ...now, [held]: distanceAt(e) });
+    const { held } = state.current;
+    const at = distanceAt(e);
+    if (held) move((before) => ({ ...before, [held]: at }));
   };
   return (
     <div

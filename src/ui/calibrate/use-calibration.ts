@@ -4,11 +4,11 @@ import { useCallback, useEffect, useState } from 'react';
 import { choiceOf, withChoice, type Choice } from '@/core/calibrate/choice';
 import type { LevelReport } from '@/core/calibrate/level-types';
 import { gestureMark } from '@/core/calibrate/mark';
-import { breathVoices } from '@/core/instrument/create';
-import type { Calibration, Sensor } from '@/core/instrument/document';
+import { breathVoices, fullAttack } from '@/core/calibrate/first-voices';
+import type { Calibration, Sensor, Voice } from '@/core/instrument/document';
 import { columnOf } from '@/core/signal/take';
 import { loadTakes } from '@/store/takes';
-import { analysisLink } from '@/workers/analysis-link';
+import { analysisLink, Stopped } from '@/workers/analysis-link';
 import { useChangeSensor, useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
 import { sentence } from '../parts/words';
@@ -46,7 +46,10 @@ export function useLevelReport(sensor: Sensor): Working & { stop: () => void } {
       (done) => tell({ ...done, progress: null }),
       (error: unknown) =>
         tell({
-          refused: `The analysis stopped (${String(error)}). The takes are kept; press Space to play them again.`,
+          refused:
+            error instanceof Stopped
+              ? 'Stopped. The takes are kept.'
+              : `The analysis stopped (${String(error)}). The takes are kept; press Space to play them again.`,
           progress: null,
         }),
     );
@@ -54,10 +57,7 @@ export function useLevelReport(sensor: Sensor): Working & { stop: () => void } {
       current = false;
     };
   }, [key, id, channel, bits]);
-  const stop = () => {
-    analysisLink.stop();
-    setWorking((w) => ({ ...w, progress: null, refused: 'Stopped. The takes are kept.' }));
-  };
+  const stop = () => analysisLink.stop();
   if (key === '') return { report: null, refused: null, progress: null, stop };
   return { ...(working.key === key ? working : NOTHING_YET), stop };
 }
@@ -80,19 +80,38 @@ async function analyse(
     : { report: null, refused: `${sentence(result.faults[0].says)}.` };
 }
 
-/** What is proposed, what is accepted, and how to get from one to the other. */
+/** What the maker moved by hand: by how much, so that it holds when a newer report moves what it was moved from. */
+interface Draft {
+  sensor: string;
+  on: number;
+  off: number;
+  holdOffMs: number;
+}
+
+/** What is proposed, what is accepted, and how to get from one to the other. @param report of the takes that stand */
 export function useProposal(sensor: Sensor, report: LevelReport | null) {
   const { voices } = useInstrument();
   const changeSensor = useChangeSensor();
   const changeVoices = useChangeVoices();
-  const [draft, setDraft] = useState<{ of: LevelReport; choice: Choice } | null>(null);
+  const [draft, setDraft] = useState<Draft | null>(null);
   const accepted = sensor.calibration ?? null;
   const sameTakes = accepted !== null && report !== null && sameIds(accepted.takes, report.calibration.takes);
   const base: Calibration | null = sameTakes ? accepted : (report?.calibration ?? accepted);
-  const shown = base && draft && draft.of === report ? withChoice(base, draft.choice) : base;
+  const shown = base && moved(base, sensor.id, draft);
   const waits = shown !== null && shown !== accepted;
 
-  const move = useCallback((choice: Choice) => report && setDraft({ of: report, choice }), [report]);
+  /** Moves what is shown. @param next makes the choice from the one before, whichever press came last */
+  const move = useCallback(
+    (next: (before: Choice) => Choice) =>
+      base &&
+      setDraft((before) => {
+        const from = choiceOf(base);
+        const to = choiceOf(withChoice(base, next(choiceOf(moved(base, sensor.id, before)))));
+        const by = { on: to.on - from.on, off: to.off - from.off, holdOffMs: to.holdOffMs - from.holdOffMs };
+        return { sensor: sensor.id, ...by };
+      }),
+    [base, sensor.id],
+  );
   const accept = (): boolean => {
     if (!shown || !waits) return false;
     const medium = report?.played.find((t) => t.role === 'medium');
@@ -105,20 +124,32 @@ export function useProposal(sensor: Sensor, report: LevelReport | null) {
       true,
     );
     if (!changed) return false;
-    const on = choiceOf(shown).on;
-    const attack = report?.readings.attack ?? null;
     if (!voices.some((v) => v.sensor === sensor.id))
-      changeVoices('first voices', (v) => [...v, ...breathVoices(sensor.id, attack, on)]);
-    else if (attack !== null)
+      changeVoices('first voices', (v) => [...v, ...breathVoices(sensor.id, calibration)]);
+    else if (calibration.attack)
       changeVoices('velocity measured', (list) =>
-        list.map((v) =>
-          v.sensor === sensor.id && v.velocity ? { ...v, velocity: { ...v.velocity, full: attack } } : v,
-        ),
+        list.map((v) => (v.sensor === sensor.id ? remeasured(v, calibration) : v)),
       );
     setDraft(null);
     return true;
   };
-  return { shown, accepted, waits, move, accept };
+  return { shown, waits, move, accept, forget: () => setDraft(null) };
 }
+
+function moved(base: Calibration, sensor: string, draft: Draft | null): Calibration {
+  if (draft?.sensor !== sensor) return base;
+  const { on, off, holdOffMs } = choiceOf(base);
+  return withChoice(base, {
+    on: on + draft.on,
+    off: off + draft.off,
+    holdOffMs: holdOffMs + draft.holdOffMs,
+  });
+}
+
+/** A voice whose full velocity is what a loud attack reaches in its window. */
+const remeasured = (voice: Voice, calibration: Calibration): Voice =>
+  voice.velocity
+    ? { ...voice, velocity: { ...voice.velocity, full: fullAttack(calibration, voice.velocity.windowMs) } }
+    : voice;
 
 const sameIds = (a: readonly string[], b: readonly string[]) => [...a].sort().join() === [...b].sort().join();

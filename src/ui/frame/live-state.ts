@@ -13,9 +13,19 @@ export interface LiveState {
   note: string | null;
   /** The last other messages in words, newest first. */
   words: string[];
+  /** True from the beginning of a guided run until all of its takes are in. */
+  settling: boolean;
   /** One sentence when the worker broke, or null. */
   broken: string | null;
 }
 
 export const createLiveStore = () =>
-  createStore<LiveState>(() => ({ tick: null, rest: [], quiet: [], note: null, words: [], broken: null }));
+  createStore<LiveState>(() => ({
+    tick: null,
+    rest: [],
+    quiet: [],
+    note: null,
+    words: [],
+    settling: false,
+    broken: null,
+  }));

@@ -46,11 +46,11 @@ export function Ruler() {
 }
 
 function Saved({ about }: { about: string }) {
-  const { savedAt, trouble, readOnly } = useWorkspace((s) => s);
+  const { savedAt, troubles, readOnly } = useWorkspace((s) => s);
   const now = useSeconds();
   const kept = readOnly
     ? 'looking only'
-    : trouble
+    : troubles.saving
       ? 'not saved'
       : savedAt
         ? `saved ${agoWords(now - savedAt)}`

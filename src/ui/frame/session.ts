@@ -1,13 +1,15 @@
 import { createStore } from 'zustand/vanilla';
 import { messageWords } from '@/core/midi/words';
 import type { Instrument } from '@/core/instrument/document';
-import { addPiece, beginTake, removeTake, standTake } from '@/store/takes';
 import { createWorkspace, type Workspace } from '@/store/workspace';
-import type { FromLive, ToLive, Tick } from '@/workers/live-protocol';
+import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
+import type { MidiEvent } from '@/core/engine/run';
 import { LiveLink } from '@/workers/live-link';
 import { Ear } from '../sound/ear';
 import { MidiOut } from '../sound/midi-out';
-import { createLiveStore } from './live-state';
+import { createLiveStore, type LiveState } from './live-state';
+import { keepOnLeaving } from './keep-on-leaving';
+import { TakeKeeping } from './take-keeping';
 import { TraceRing } from './trace-ring';
 
 /** What is chosen on the screen; nothing of it is kept. */
@@ -28,21 +30,25 @@ export class Session {
   readonly midi = new MidiOut();
   traces: TraceRing[] = [];
   private link: LiveLink | null = null;
-  private pieces: Promise<unknown> = Promise.resolve();
+  private readonly takes: TakeKeeping;
   private compiled: Instrument | null = null;
-  private stopWatching = () => {};
+  /** Messages since the last tick, in words. */
+  private heard: { note: string | null; words: string[] } = { note: null, words: [] };
+  private closed = false;
+  private readonly undo: (() => void)[] = [];
 
   constructor(
     readonly id: string,
     readOnly: boolean,
   ) {
     this.workspace = createWorkspace(id, readOnly);
+    this.takes = new TakeKeeping(id, this.workspace, () => this.live.setState({ settling: false }));
   }
 
   async open(): Promise<void> {
     await this.workspace.open();
     const { history } = this.workspace.store.getState();
-    if (!history) return;
+    if (!history || this.closed) return;
     const instrument = history.present;
     this.choice.setState({ sensor: instrument.sensors[0].id });
     this.traces = instrument.sensors.map(() => new TraceRing());
@@ -55,7 +61,14 @@ export class Session {
     );
     this.compiled = instrument;
     this.say({ is: 'open', instrument, seed: Date.now() % 100_000 });
-    this.stopWatching = this.workspace.store.subscribe(({ history: h }) => {
+    this.undo.push(
+      this.watchDocument(),
+      keepOnLeaving(() => void this.flush()),
+    );
+  }
+
+  private watchDocument(): () => void {
+    return this.workspace.store.subscribe(({ history: h }) => {
       if (!h || this.compiled === h.present) return;
       const changed = playsDifferently(this.compiled, h.present);
       this.compiled = h.present;
@@ -73,51 +86,39 @@ export class Session {
     this.midi.silence();
   }
 
+  /** Keeps at once what waits to be kept. */
+  private async flush(): Promise<void> {
+    await Promise.all([this.workspace.flush(), this.takes.flush()]);
+  }
+
   async close(): Promise<void> {
-    this.stopWatching();
+    this.closed = true;
+    for (const undo of this.undo) undo();
     this.silence();
     this.link?.close();
     this.ear.close();
-    await this.workspace.close();
+    await Promise.all([this.workspace.close(), this.takes.close()]);
   }
 
   /** Lets a take that is kept stand for its role. */
   stand(take: string): void {
-    this.keep(() => standTake(take).then(() => this.workspace.reloadTakes()));
+    this.takes.stand(take);
   }
 
   private hear(message: FromLive): void {
-    const { workspace } = this;
-    switch (message.is) {
-      case 'tick':
-        return this.hearTick(message);
-      case 'take-begins': {
-        const { board } = workspace.store.getState().history!.present;
-        const { take, sensor, role, channel } = message;
-        const label = {
-          id: take,
-          instrument: this.id,
-          sensor,
-          role,
-          at: new Date().toISOString(),
-          channels: [channel],
-        };
-        return this.keep(() => beginTake({ ...label, bits: board.bits, rateHz: board.scanHz, whole: false }));
-      }
-      case 'take-piece':
-        return this.keep(() => addPiece(message.take, message.n, message));
-      case 'take-dropped':
-        return this.keep(() => removeTake(message.take));
-      case 'take-ends':
-        return this.stand(message.take);
-      case 'guide-ends':
-        return this.keep(() => workspace.reloadTakes());
-    }
+    if (message.is === 'tick') this.hearTick(message);
+    else if (message.is === 'events') this.hearEvents(message.events);
+    else this.takes.hear(message);
   }
 
-  /** Storage work in the order in which it came; a refusal is shown and the rest goes on. */
-  private keep(work: () => Promise<unknown>): void {
-    this.pieces = this.pieces.then(() => this.workspace.guarded(work));
+  private hearEvents(events: readonly MidiEvent[]): void {
+    for (const { bytes } of events) {
+      this.ear.play(bytes);
+      this.midi.send(bytes);
+      const says = messageWords(bytes);
+      if ((bytes[0] & 0xe0) === 0x80) this.heard.note = says;
+      else this.heard.words.unshift(says);
+    }
   }
 
   private hearTick(tick: Tick): void {
@@ -125,22 +126,27 @@ export class Session {
     for (let i = 0; i < tick.columns.length; i += 2 * width)
       for (let c = 0; c < width; c++)
         this.traces[c]?.push(tick.columns[i + 2 * c], tick.columns[i + 2 * c + 1]);
-    for (const { bytes } of tick.events) {
-      this.ear.play(bytes);
-      this.midi.send(bytes);
-    }
-    const notes = tick.events.filter((e) => (e.bytes[0] & 0xe0) === 0x80);
-    const others = tick.events.filter((e) => (e.bytes[0] & 0xe0) !== 0x80);
-    const last = notes.at(-1);
+    const { note, words } = this.heard;
+    this.heard = { note, words: [] };
     this.live.setState((s) => ({
       tick,
-      note: last ? messageWords(last.bytes) : s.note,
-      words: [...others.map((e) => messageWords(e.bytes)).reverse(), ...s.words].slice(0, WORDS),
-      ...(tick.rest
-        ? { rest: tick.rest.map((r, c) => r ?? s.rest[c] ?? null), quiet: tick.rest.map((r) => r !== null) }
-        : {}),
+      note,
+      words: words.length > 0 ? [...words, ...s.words].slice(0, WORDS) : s.words,
+      settling: s.settling || tick.guide !== null,
+      ...(tick.rest.length > 0 ? withRest(s, tick.rest) : {}),
     }));
   }
+}
+
+/** The rest that is known, with what was looked at since. */
+function withRest(s: LiveState, looked: Tick['rest']): Pick<LiveState, 'rest' | 'quiet'> {
+  const rest = [...s.rest];
+  const quiet = [...s.quiet];
+  for (const { column, stats } of looked) {
+    rest[column] = stats ?? rest[column] ?? null;
+    quiet[column] = stats !== null;
+  }
+  return { rest, quiet };
 }
 
 /** Names, marks and the log change nothing that sounds; everything else needs a new program. */

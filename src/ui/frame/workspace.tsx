@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { useStore } from 'zustand';
+import { firstTrouble } from '@/store/trouble';
 import { SessionContext } from '../hooks/use-session';
 import { FootStrip } from './foot-strip';
 import { Glance } from './glance';
@@ -31,7 +32,11 @@ function useOpened(id: string): Session | null {
     const open = (readOnly: boolean) => {
       if (left) return;
       opened = new Session(id, readOnly);
-      void opened.open().then(() => setSession(opened));
+      const made = opened;
+      void made
+        .open()
+        .catch((error: unknown) => made.live.setState({ broken: brokenWords(error) }))
+        .finally(() => setSession(made));
     };
     const held = new Promise<void>((resolve) => (release = resolve));
     void navigator.locks.request(`cheironom ${id}`, { ifAvailable: true }, (lock) => {
@@ -47,13 +52,14 @@ function useOpened(id: string): Session | null {
 }
 
 function Opened({ session, children }: { session: Session; children: ReactNode }) {
-  const { status, trouble, readOnly } = useStore(session.workspace.store);
+  const { status, troubles, readOnly } = useStore(session.workspace.store);
+  const trouble = firstTrouble(troubles);
   const broken = useStore(session.live, (s) => s.broken);
   if (status === 'missing')
     return (
       <Message words="This instrument is not on this bench. Nothing was lost; it may have been removed, or opened in another browser." />
     );
-  if (status !== 'open') return <Message words={trouble ?? 'Opening…'} />;
+  if (status !== 'open') return <Message words={trouble ?? broken ?? 'Opening…'} />;
   const banner =
     trouble ??
     broken ??
@@ -87,6 +93,9 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
     </SessionContext>
   );
 }
+
+const brokenWords = (error: unknown): string =>
+  `This page could not be opened (${error instanceof Error ? error.message : String(error)}). Your instrument is kept; reload the page.`;
 
 function Message({ words }: { words: string }) {
   return (

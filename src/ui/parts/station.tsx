@@ -51,7 +51,8 @@ export function Reading({
   children,
 }: {
   label: string;
-  value: string;
+  /** The number, or a field in which it can be typed. */
+  value: ReactNode;
   unit?: string;
   children?: ReactNode;
 }) {
@@ -59,7 +60,8 @@ export function Reading({
     <section className={styles.number}>
       <h2>{label}</h2>
       <p>
-        <strong data-long={value.length > 12}>{value}</strong> {unit && <span>{unit}</span>}
+        <strong data-long={typeof value === 'string' && value.length > 12}>{value}</strong>{' '}
+        {unit && <span>{unit}</span>}
       </p>
       {children && <small>{children}</small>}
     </section>

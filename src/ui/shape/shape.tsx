@@ -12,6 +12,7 @@ import { CURVE_FAMILIES, CURVE_FAMILY_IDS, curveOf, type CurveFamilyId } from '@
 import { useLevelReport } from '../calibrate/use-calibration';
 import { useChangeSensor } from '../hooks/use-change-sensor';
 import { useSensor, useSession } from '../hooks/use-session';
+import { NumberField } from '../parts/number-field';
 import { Headline, Station } from '../parts/station';
 import { BeforeAfter } from './before-after';
 import { CurveChart } from './curve-chart';
@@ -136,16 +137,15 @@ function Wanted({
   return (
     <div className={styles.wanted}>
       {DYNAMIC_NAMES.map((d) => (
-        <TextField
+        <NumberField
           key={d}
           label={d}
-          type="number"
+          labelled
           disabled={disabled}
-          value={wanted[d]}
-          onChange={(e) =>
-            want({ ...wanted, [d]: Math.min(127, Math.max(0, Math.round(Number(e.target.value)))) })
-          }
-          slotProps={{ htmlInput: { min: 0, max: 127 } }}
+          value={Math.round(wanted[d])}
+          low={0}
+          high={127}
+          set={(reads) => want({ ...wanted, [d]: reads })}
         />
       ))}
     </div>

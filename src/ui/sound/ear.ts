@@ -1,47 +1,58 @@
-import type * as ToneParts from './tone-parts';
-
 export type Loudness = 'off' | 'low' | 'medium';
 const GAIN: Record<Loudness, number> = { off: 0, low: 0.12, medium: 0.4 };
 
+/** Time constants, s: of loudness and brightness, of a note's beginning, of its end. */
+const FOLLOW_S = 0.005;
+const ATTACK_S = 0.004;
+const RELEASE_S = 0.04;
+/** A note that was let go is inaudible after this, s. */
+const GONE_S = 0.4;
+
+/** What one note is made of. */
+interface Voice {
+  tone: OscillatorNode;
+  filter: BiquadFilterNode;
+  gain: GainNode;
+  /** Share of the level that its velocity leaves it, 0 … 1. */
+  share: number;
+}
+
 /**
- * A small synthesiser that plays MIDI bytes: one voice a note, opened by breath, expression, volume or pressure.
- * Starts low; nothing is loaded before sound is asked for.
+ * A small synthesiser that plays MIDI bytes: an oscillator, a filter and a gain for each note, opened by breath,
+ * expression, volume or pressure. Starts low; nothing is made before sound is asked for.
  */
 export class Ear {
   loudness: Loudness = 'off';
-  private tone: typeof ToneParts | null = null;
-  private out: ToneParts.Gain | null = null;
-  private level: ToneParts.Gain | null = null;
-  private bright: ToneParts.Filter | null = null;
-  private readonly notes = new Map<number, ToneParts.Synth>();
+  private context: AudioContext | null = null;
+  private out: GainNode | null = null;
+  /** Breath, expression, volume and pressure, 0 … 127; a note begins at it. */
+  private level = 127;
+  private readonly notes = new Map<number, Voice>();
 
   /** @returns null, or one sentence on why there is no sound */
   async set(loudness: Loudness): Promise<string | null> {
     try {
-      if (loudness !== 'off' && !this.tone) await this.load();
+      if (loudness !== 'off') await this.load();
     } catch (error) {
       return `The browser refused sound (${(error as Error).name}). Everything else works; press S to try again.`;
     }
     this.loudness = loudness;
-    this.out?.gain.rampTo(GAIN[loudness], 0.05);
+    this.follow(this.out?.gain, GAIN[loudness]);
     if (loudness === 'off') this.silence();
     return null;
   }
 
   private async load(): Promise<void> {
-    const tone = await import('./tone-parts');
-    tone.setContext(
-      new tone.Context({ clockSource: 'timeout', latencyHint: 'interactive', lookAhead: 0.01 }),
-    );
-    await tone.start();
-    this.out = new tone.Gain(0).toDestination();
-    this.bright = new tone.Filter(1200, 'lowpass').connect(this.out);
-    this.level = new tone.Gain(1).connect(this.bright);
-    this.tone = tone;
+    this.context ??= new AudioContext({ latencyHint: 'interactive' });
+    if (!this.out) {
+      this.out = new GainNode(this.context, { gain: 0 });
+      this.out.connect(this.context.destination);
+    }
+    await this.context.resume();
   }
 
   play([status, a, b]: readonly number[]): void {
-    if (!this.tone || this.loudness === 'off') return;
+    if (!this.context || this.loudness === 'off') return;
     const kind = status & 0xf0;
     if (kind === 0x90 && b > 0) this.noteOn(((status & 0x0f) << 7) | a, a, b);
     else if (kind === 0x80 || kind === 0x90) this.noteOff(((status & 0x0f) << 7) | a);
@@ -54,31 +65,50 @@ export class Ear {
   }
 
   close(): void {
-    this.silence();
-    this.out?.dispose();
-    this.bright?.dispose();
-    this.level?.dispose();
+    void this.context?.close();
+    this.context = null;
+    this.notes.clear();
   }
 
   private noteOn(key: number, note: number, velocity: number): void {
     this.noteOff(key);
-    const envelope = { attack: 0.012, decay: 0.1, sustain: 0.9, release: 0.12 };
-    const synth = new this.tone!.Synth({ oscillator: { type: 'sawtooth' }, envelope }).connect(this.level!);
-    synth.triggerAttack(440 * 2 ** ((note - 69) / 12), undefined, 0.3 + (0.7 * velocity) / 127);
-    this.notes.set(key, synth);
+    const context = this.context!;
+    const tone = new OscillatorNode(context, { type: 'sawtooth', frequency: 440 * 2 ** ((note - 69) / 12) });
+    const filter = new BiquadFilterNode(context, { type: 'lowpass', frequency: brightnessHz(this.level) });
+    const gain = new GainNode(context, { gain: 0 });
+    tone.connect(filter).connect(gain).connect(this.out!);
+    const share = 0.3 + (0.7 * velocity) / 127;
+    gain.gain.setTargetAtTime(share * loudnessAt(this.level), context.currentTime, ATTACK_S);
+    tone.start();
+    this.notes.set(key, { tone, filter, gain, share });
   }
 
   private noteOff(key: number): void {
-    const synth = this.notes.get(key);
-    if (!synth) return;
+    const voice = this.notes.get(key);
+    if (!voice) return;
     this.notes.delete(key);
-    synth.triggerRelease();
-    setTimeout(() => synth.dispose(), 500);
+    const { currentTime } = this.context!;
+    voice.gain.gain.setTargetAtTime(0, currentTime, RELEASE_S);
+    voice.tone.stop(currentTime + GONE_S);
+    voice.tone.onended = () => voice.gain.disconnect();
   }
 
   /** 0 … 127 opens loudness and brightness together. */
   private setLevel(value: number): void {
-    this.level!.gain.rampTo((value / 127) ** 1.5, 0.015);
-    this.bright!.frequency.rampTo(400 * 2 ** ((4 * value) / 127), 0.015);
+    this.level = value;
+    for (const { filter, gain, share } of this.notes.values()) {
+      this.follow(gain.gain, share * loudnessAt(value));
+      this.follow(filter.frequency, brightnessHz(value));
+    }
+  }
+
+  private follow(parameter: AudioParam | undefined, value: number): void {
+    if (this.context) parameter?.setTargetAtTime(value, this.context.currentTime, FOLLOW_S);
   }
 }
+
+/** Gain at a level of 0 … 127: 0 … 1. */
+const loudnessAt = (level: number): number => (level / 127) ** 1.5;
+
+/** Cut-off of the filter, Hz: four octaves from nothing to full. */
+const brightnessHz = (level: number): number => 400 * 2 ** ((4 * level) / 127);

@@ -5,37 +5,40 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
-import type { Velocity, Voice } from '@/core/instrument/document';
+import { fullAttack } from '@/core/calibrate/first-voices';
+import type { Calibration, Velocity, Voice } from '@/core/instrument/document';
 import { controllerWords, noteName } from '@/core/midi/words';
 import { FIXED_VELOCITY } from '@/core/instrument/rules';
+import { NumberField } from '../parts/number-field';
 import styles from './voice.module.css';
 
 interface Props {
   voice: Voice;
-  twoSided: boolean;
+  /** Of its sensor: whether it has two sides, and how far a loud attack gets. */
+  calibration: Calibration | null;
   change: (next: Voice) => void;
   remove: () => void;
 }
 
 /** One voice as a sentence whose words can be changed. */
-export function VoiceRow({ voice, twoSided, change, remove }: Props) {
+export function VoiceRow({ voice, calibration, change, remove }: Props) {
   return (
     <li className={styles.voice}>
       <div className={styles.sentence}>
         {voice.kind === 'note' ? (
-          <NoteSentence voice={voice} change={change} />
+          <NoteSentence voice={voice} calibration={calibration} change={change} />
         ) : (
           <LevelSentence voice={voice} change={change} />
         )}
         <span>on channel</span>
-        <Whole
+        <NumberField
           label="Channel"
           value={voice.channel}
           low={1}
           high={16}
           set={(channel) => change({ ...voice, channel })}
         />
-        {twoSided && (
+        {calibration && calibration.onDown !== null && (
           <Pick
             label="Side"
             value={voice.side}
@@ -51,13 +54,13 @@ export function VoiceRow({ voice, twoSided, change, remove }: Props) {
   );
 }
 
-function NoteSentence({ voice, change }: { voice: Voice; change: (next: Voice) => void }) {
+function NoteSentence({ voice, calibration, change }: Pick<Props, 'voice' | 'calibration' | 'change'>) {
   const velocity = voice.velocity ?? FIXED_VELOCITY;
   const set = (v: Partial<Velocity>) => change({ ...voice, velocity: { ...velocity, ...v } });
   return (
     <>
       <b>note</b>
-      <Whole
+      <NumberField
         label="Note number"
         value={voice.note ?? 60}
         low={0}
@@ -66,12 +69,12 @@ function NoteSentence({ voice, change }: { voice: Voice; change: (next: Voice) =
       />
       <span className={styles.aside}>{noteName(voice.note ?? 60)}</span>
       while it is open, velocity from the first
-      <Whole
+      <NumberField
         label="Milliseconds"
         value={velocity.windowMs}
         low={0}
         high={60}
-        set={(windowMs) => set({ windowMs })}
+        set={(windowMs) => set({ windowMs, full: fullAttack(calibration, windowMs) })}
       />
       ms
     </>
@@ -80,7 +83,7 @@ function NoteSentence({ voice, change }: { voice: Voice; change: (next: Voice) =
 
 const OFFERED = [1, 2, 7, 11, 74];
 
-function LevelSentence({ voice, change }: { voice: Voice; change: (next: Voice) => void }) {
+function LevelSentence({ voice, change }: Pick<Props, 'voice' | 'change'>) {
   const bits = voice.bits ?? 7;
   const setController = (controller: number) =>
     change({ ...voice, controller, bits: controller > 31 ? 7 : bits });
@@ -92,7 +95,7 @@ function LevelSentence({ voice, change }: { voice: Voice; change: (next: Voice) 
       ) : (
         <>
           <b>controller</b>
-          <Whole
+          <NumberField
             label="Controller number"
             value={voice.controller ?? 2}
             low={0}
@@ -112,7 +115,7 @@ function LevelSentence({ voice, change }: { voice: Voice; change: (next: Voice) 
         </>
       )}
       sent after
-      <Whole
+      <NumberField
         label="Deadband, steps"
         value={voice.deadband ?? 0}
         low={0}
@@ -120,7 +123,7 @@ function LevelSentence({ voice, change }: { voice: Voice; change: (next: Voice) 
         set={(deadband) => change({ ...voice, deadband })}
       />
       steps, at most
-      <Whole
+      <NumberField
         label="Messages a second"
         value={voice.perSecond ?? 1000}
         low={20}
@@ -129,36 +132,6 @@ function LevelSentence({ voice, change }: { voice: Voice; change: (next: Voice) 
       />
       times a second
     </>
-  );
-}
-
-function Whole({
-  label,
-  value,
-  low,
-  high,
-  set,
-}: {
-  label: string;
-  value: number;
-  low: number;
-  high: number;
-  set: (n: number) => void;
-}) {
-  return (
-    <TextField
-      type="number"
-      value={value}
-      onChange={(e) => set(Math.min(high, Math.max(low, Math.round(Number(e.target.value)))))}
-      slotProps={{
-        htmlInput: {
-          min: low,
-          max: high,
-          'aria-label': label,
-          style: { width: `${String(high).length + 3}ch`, fontFamily: 'var(--mono)', fontWeight: 600 },
-        },
-      }}
-    />
   );
 }
 

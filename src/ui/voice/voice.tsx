@@ -4,8 +4,7 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { clashesOf } from '@/core/instrument/clashes';
 import type { Voice } from '@/core/instrument/document';
-import { choiceOf } from '@/core/calibrate/choice';
-import { breathVoices } from '@/core/instrument/create';
+import { breathVoices } from '@/core/calibrate/first-voices';
 import { useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { Headline, Reading, Station } from '../parts/station';
@@ -29,7 +28,7 @@ export function VoiceStation() {
         channel: own[0]?.channel ?? 1,
       },
     ]);
-  const [, note] = breathVoices(sensor.id, null, sensor.calibration ? choiceOf(sensor.calibration).on : 20);
+  const [, note] = breathVoices(sensor.id, sensor.calibration ?? null);
   return (
     <Station title="Voice" changes reading={<VoiceReading />}>
       <Headline
@@ -41,7 +40,7 @@ export function VoiceStation() {
           <VoiceRow
             key={v.id}
             voice={v}
-            twoSided={sensor.calibration?.onDown !== null && sensor.calibration !== undefined}
+            calibration={sensor.calibration ?? null}
             change={(next) =>
               changeVoices('voice changed', (list) => list.map((x) => (x.id === v.id ? next : x)))
             }

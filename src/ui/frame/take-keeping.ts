@@ -1,0 +1,95 @@
+import { askToPersist } from '@/store/bench';
+import { StorageQueue } from '@/store/storage-queue';
+import { addPiece, beginTake, removeTake, standTake } from '@/store/takes';
+import { storageWords } from '@/store/trouble';
+import type { Workspace } from '@/store/workspace';
+import { PIECE_US, type FromLive } from '@/workers/live-protocol';
+
+/** Reports that concern the takes of a guided run. */
+export type AboutTakes = Extract<FromLive, { is: `take-${string}` | 'guide-ends' }>;
+
+/** Keeps the takes of a guided run as they come, piece by piece, and says what could not be kept. */
+export class TakeKeeping {
+  private readonly queue = new StorageQueue((error) =>
+    this.workspace.tell('takes', error === null ? null : takesWords(error)),
+  );
+
+  constructor(
+    private readonly instrument: string,
+    private readonly workspace: Workspace,
+    /** Called when a run is over and all of its takes are in. */
+    private readonly settled: () => void,
+  ) {}
+
+  /** Keeps at once what waits to be kept. */
+  readonly flush = (): Promise<void> => this.queue.run();
+  /** Tries once more, and then no more. */
+  readonly close = (): Promise<void> => this.queue.close();
+
+  /** Lets a take that is kept stand for its role. */
+  stand(take: string): void {
+    this.queue.add(async () => {
+      await standTake(take, null);
+      await this.workspace.reloadTakes();
+    });
+  }
+
+  hear(message: AboutTakes): void {
+    const { queue } = this;
+    switch (message.is) {
+      case 'take-begins':
+        this.begin(message);
+        break;
+      case 'take-piece':
+        if (!queue.add(() => addPiece(message.take, message.n, message)))
+          this.lost(message.take, [message.n]);
+        break;
+      case 'take-dropped':
+        queue.add(() => removeTake(message.take));
+        break;
+      case 'take-ends':
+        queue.add(() => this.end(message.take, message.pieces));
+        break;
+      case 'guide-ends':
+        queue.add(() => this.workspace.reloadTakes().finally(this.settled));
+    }
+  }
+
+  private begin({ take, sensor, role, channel }: Extract<AboutTakes, { is: 'take-begins' }>): void {
+    const { board } = this.workspace.store.getState().history!.present;
+    const label = {
+      id: take,
+      instrument: this.instrument,
+      sensor,
+      role,
+      at: new Date().toISOString(),
+      channels: [channel],
+      bits: board.bits,
+      rateHz: board.scanHz,
+      whole: false,
+    };
+    this.queue.add(() => beginTake(label));
+    // Whether the browser grants it decides nothing here, so a refusal is no trouble.
+    this.queue.add(() => askToPersist().catch(() => undefined));
+  }
+
+  private async end(take: string, pieces: number): Promise<void> {
+    const missing = await standTake(take, pieces);
+    if (missing.length > 0) this.lost(take, missing);
+    else this.workspace.tell('hole', null);
+    await this.workspace.reloadTakes();
+  }
+
+  /** Says that a take has a hole. @param pieces numbers of those that are missing */
+  private lost(take: string, pieces: readonly number[]): void {
+    const role = /-([a-z]+)-[a-z0-9]+-\d+$/.exec(take)?.[1] ?? 'last';
+    const seconds = (n: number) => (n * PIECE_US) / 1e6;
+    this.workspace.tell(
+      'hole',
+      `${seconds(pieces.length)} s of the ${role} take, from ${seconds(pieces[0])} s on, could not be kept. What came before is; make room and play it again.`,
+    );
+  }
+}
+
+const takesWords = (error: unknown): string =>
+  `${storageWords(error).split('. ')[0]}. What you play waits to be kept and is tried again; make room before you close the page.`;

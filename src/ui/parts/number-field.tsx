@@ -1,0 +1,67 @@
+'use client';
+
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+
+interface Props {
+  label: string;
+  value: number;
+  low: number;
+  high: number;
+  /** Least difference between two values; arrow keys step by it, with Shift by ten of it. */
+  step?: number;
+  set: (value: number) => void;
+  /** Whether the label stands above the field; a sentence around it says it otherwise. */
+  labelled?: boolean;
+  disabled?: boolean;
+}
+
+/**
+ * A number that is typed. Nothing happens while it is typed: Enter, or leaving the field, takes it; Escape puts back what
+ * was there. What is no number is put back too, and what lies outside its limits is brought to the nearer one.
+ */
+export function NumberField({ label, value, low, high, step = 1, set, labelled = false, disabled }: Props) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const take = (wanted: number) => {
+    setTyped(null);
+    const next = Math.min(high, Math.max(low, Math.round(wanted / step) * step));
+    if (Number.isFinite(next) && next !== value) set(next);
+  };
+  const typedNumber = () => (typed === null || typed.trim() === '' ? NaN : Number(typed.replace(',', '.')));
+  const by = (e: React.KeyboardEvent, sign: 1 | -1) => {
+    e.preventDefault();
+    const from = typedNumber();
+    take((Number.isNaN(from) ? value : from) + sign * step * (e.shiftKey ? 10 : 1));
+  };
+  const keys: Record<string, (e: React.KeyboardEvent) => void> = {
+    Enter: (e) => {
+      e.preventDefault();
+      take(typedNumber());
+    },
+    Escape: () => setTyped(null),
+    ArrowUp: (e) => by(e, 1),
+    ArrowDown: (e) => by(e, -1),
+  };
+  return (
+    <TextField
+      label={labelled ? label : undefined}
+      value={typed ?? String(value)}
+      disabled={disabled}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={() => take(typedNumber())}
+      onKeyDown={(e) => keys[e.key]?.(e)}
+      onFocus={(e) => e.target.select()}
+      slotProps={{
+        htmlInput: {
+          role: 'spinbutton',
+          inputMode: Number.isInteger(step) ? 'numeric' : 'decimal',
+          'aria-label': label,
+          'aria-valuenow': value,
+          'aria-valuemin': low,
+          'aria-valuemax': high,
+          style: { width: `${String(high).length + 2}ch`, fontFamily: 'var(--mono)', fontWeight: 600 },
+        },
+      }}
+    />
+  );
+}

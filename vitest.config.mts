@@ -5,6 +5,8 @@ export default defineConfig({
   plugins: [react()],
   resolve: { tsconfigPaths: true },
   test: {
+    // The server's threads are begun by Node itself, which reads TypeScript through this.
+    execArgv: ['--require', 'tsx/cjs'],
     include: ['src/**/*.test.{ts,tsx}', 'firmware/**/*.test.ts', 'demo/**/*.test.ts'],
     setupFiles: ['./vitest.setup.ts'],
     testTimeout: 60_000,

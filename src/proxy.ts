@@ -1,10 +1,19 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { accessFault } from './server/access';
+import { problem } from './server/problem';
 
 /**
- * A strict Content-Security-Policy with a fresh nonce a page: nothing from elsewhere, no inline script without the
- * nonce, no eval. Inline style attributes are allowed; style sheets need the nonce as well.
+ * Answers only who may ask (server/access.ts), and gives every page a strict Content-Security-Policy with a fresh nonce: nothing
+ * from elsewhere, no inline script without the nonce, no eval. Inline style attributes are allowed; style sheets need the nonce as well.
  */
-export function proxy(request: NextRequest): NextResponse {
+export function proxy(request: NextRequest): Response {
+  const api = request.nextUrl.pathname.startsWith('/api/');
+  const fault = accessFault(request.headers, api);
+  if (fault) return problem(403, 'This request does not come from here', [fault]);
+  return api ? NextResponse.next() : withPolicy(request);
+}
+
+function withPolicy(request: NextRequest): NextResponse {
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const evalInDevelopment = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
   const policy = [
@@ -29,4 +38,4 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: ['/((?!api/|_next/static|_next/image|favicon.svg|icon.svg).*)'] };
+export const config = { matcher: ['/((?!_next/static|_next/image|icon.svg).*)'] };

@@ -1,9 +1,9 @@
-import { execFile } from 'node:child_process';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { execFile, type ExecFileException } from 'node:child_process';
+import { mkdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { decodeSent, type Sent } from '@/core/exchange/harness';
+import { ok, refuse, type Result } from '@/core/result';
 
 const execute = promisify(execFile);
 
@@ -24,41 +24,39 @@ export const STRICT = [
 
 /** The runtime compiled for this machine, with the programs of one programs.h. */
 export interface HostRuntime {
-  /** Plays one encoded take; see core/exchange/harness.ts. */
+  /** Plays one encoded take; see core/exchange/harness.ts. @throws where the compiled program breaks */
   play(input: Uint8Array): Promise<Sent[]>;
-  /** Removes what was compiled. */
-  remove(): Promise<void>;
-}
-
-/** Whether a C compiler answers on this machine. */
-export async function hasCompiler(): Promise<boolean> {
-  return execute('cc', ['--version']).then(
-    () => true,
-    () => false,
-  );
 }
 
 /**
  * Compiles firmware/host/harness.c with these programs.
- * @throws the compiler's own complaint
+ * @param folder made for it; whoever asks removes it
+ * @returns a fault where this machine cannot: no compiler, one that fails, or no room for its files
  */
-export async function compileHost(programs: string, flags: readonly string[] = STRICT): Promise<HostRuntime> {
-  const folder = await mkdtemp(path.join(tmpdir(), 'cheironom-'));
+export async function compileHost(
+  programs: string,
+  folder: string,
+  flags: readonly string[] = STRICT,
+): Promise<Result<HostRuntime>> {
   const binary = path.join(folder, 'harness');
   try {
+    await mkdir(folder, { recursive: true });
     await writeFile(path.join(folder, 'programs.h'), programs);
     const sources = [path.join(FIRMWARE, 'cheironom.c'), path.join(FIRMWARE, 'host', 'harness.c')];
     await execute('cc', [...flags, '-I', FIRMWARE, '-I', folder, ...sources, '-o', binary], {
-      timeout: 60_000,
+      timeout: 20_000,
     });
   } catch (error) {
-    await rm(folder, { recursive: true, force: true });
-    throw error;
+    return refuse({ path: '', says: failureWords(error as ExecFileException) });
   }
-  return {
-    play: async (input) => decodeSent(await pipe(binary, input)),
-    remove: () => rm(folder, { recursive: true, force: true }),
-  };
+  return ok({ play: async (input) => decodeSent(await pipe(binary, input)) });
+}
+
+/** The first line that names what failed. */
+function failureWords({ code, message, stderr }: ExecFileException): string {
+  if (code === 'ENOENT') return 'this computer has no C compiler';
+  const line = /.*error.*/.exec(stderr ?? '')?.[0] ?? message.split('\n')[0];
+  return `the C compiler could not be used: ${line}`;
 }
 
 function pipe(binary: string, input: Uint8Array): Promise<Uint8Array> {

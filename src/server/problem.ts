@@ -1,15 +1,27 @@
 import type { Fault } from '@/core/result';
 
+/** Faults that are listed; a file can have as many as it has fields. */
+const LISTED = 50;
+
 /** A refusal as a problem document (RFC 9457): the status, a sentence, and each fault with the field it is in. */
-export function problem(status: number, title: string, faults: readonly Fault[] = []): Response {
+export function problem(
+  status: number,
+  title: string,
+  faults: readonly Fault[] = [],
+  headers: Record<string, string> = {},
+): Response {
+  const listed = faults.slice(0, LISTED);
+  const more = faults.length - listed.length;
   const body = {
     type: 'about:blank',
     title,
     status,
-    detail: faults.map((f) => (f.path ? `${f.path}: ${f.says}` : f.says)).join('; ') || title,
-    errors: faults.map((f) => ({ field: f.path, detail: f.says })),
+    detail:
+      listed.map((f) => (f.path ? `${f.path}: ${f.says}` : f.says)).join('; ') +
+        (more > 0 ? `; and ${more} more` : '') || title,
+    errors: listed.map((f) => ({ field: f.path, detail: f.says })),
   };
-  return Response.json(body, { status, headers: { 'content-type': 'application/problem+json' } });
+  return Response.json(body, { status, headers: { 'content-type': 'application/problem+json', ...headers } });
 }
 
 /** Puts a field's name before each fault's path. */

@@ -7,42 +7,39 @@ import { playOperations } from '@/core/exchange/play-operations';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
 import type { Frames } from '@/core/signal/take';
-import { compileHost, hasCompiler } from './compiler';
+import { compileHost } from './compiler';
 
 /**
  * Plays a take with the application's engine and with what the board gets, and compares every byte.
  * @param frames of any board; the instrument's columns are picked out in the board's own order
+ * @param scratch a folder that may be made; whoever asks removes it
+ * @param mostBytes gives up where the take plays more
+ * @throws TooManyBytes then
  */
-export async function prove(instrument: Instrument, frames: Frames): Promise<Proof> {
+export async function prove(
+  instrument: Instrument,
+  frames: Frames,
+  scratch: string,
+  mostBytes = Infinity,
+): Promise<Proof> {
   const channels = channelsOf(instrument);
   const program = compile(instrument, channels);
   const own = ownColumns(frames, channels);
-  const bench = playOperations(program, own);
-  const compiled = await hasCompiler();
-  const board = compiled
-    ? await playCompiled(instrument, program, channels, own)
+  const bench = playOperations(program, own, undefined, mostBytes);
+  const host = await compileHost(writePrograms([{ instrument, program, channels }]), scratch, [
+    '-std=c99',
+    '-O2',
+  ]);
+  const board = host.ok
+    ? await host.value.play(encodeTake(0, own))
     : playOperations(readHeader(writeHeader(instrument, program, channels)), own);
   const firstDifference = firstDifferent(bench, board);
   return {
-    by: compiled ? 'c-runtime' : 'header',
+    ...(host.ok ? { by: 'c-runtime' } : { by: 'header', because: host.faults[0].says }),
     messages: bench.reduce((n, s) => n + splitMessages(s.bytes).length, 0),
     identical: firstDifference === null,
     firstDifference,
   };
-}
-
-async function playCompiled(
-  instrument: Instrument,
-  program: ReturnType<typeof compile>,
-  channels: string[],
-  frames: Frames,
-): Promise<Sent[]> {
-  const host = await compileHost(writePrograms([{ instrument, program, channels }]), ['-std=c99', '-O2']);
-  try {
-    return await host.play(encodeTake(0, frames));
-  } finally {
-    await host.remove();
-  }
 }
 
 /** The take as the board would scan it; a column that it lacks reads 0. */
@@ -56,7 +53,8 @@ function ownColumns(frames: Frames, channels: string[]): Frames {
   return { channels, tUs: frames.tUs, counts };
 }
 
-function firstDifferent(a: readonly Sent[], b: readonly Sent[]): number | null {
+/** Frame of the first difference, or null. */
+export function firstDifferent(a: readonly Sent[], b: readonly Sent[]): number | null {
   for (let i = 0; i < Math.max(a.length, b.length); i++) {
     const same = a[i]?.operation === b[i]?.operation && a[i]?.bytes.join() === b[i]?.bytes.join();
     if (!same) return Math.min(a[i]?.operation ?? Infinity, b[i]?.operation ?? Infinity);

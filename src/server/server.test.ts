@@ -1,24 +1,27 @@
-import { readFileSync } from 'node:fs';
-import { IsString } from 'class-validator';
+import { randomUUID } from 'node:crypto';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { checkInstrument } from '@/core/exchange/instrument-json';
-import { encodeTake, decodeSent, writePrograms } from '@/core/exchange/harness';
+import { encodeTake, decodeSent, writePrograms, type Sent } from '@/core/exchange/harness';
 import { channelsOf, compile } from '@/core/engine/compile';
 import { fillSketch } from '@/core/exchange/sketch';
 import { readTakeCsv } from '@/core/exchange/take-csv';
-import { answered, deadline, readBody, TooLong } from './body';
-import { compileHost, hasCompiler } from './compiler';
+import type { Instrument } from '@/core/instrument/document';
+import { accessFault } from './access';
+import { answer } from './answer';
+import { readBody } from './body';
+import { compileHost } from './compiler';
 import { problem, under } from './problem';
-import { prove } from './prove';
+import { firstDifferent, prove } from './prove';
+import { Workshop } from './workshop';
 
 afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllEnvs();
 });
 
-class Asked {
-  @IsString() word!: string;
-}
 const wherry = () => {
   const read = checkInstrument(JSON.parse(readFileSync('demo/wherry.json', 'utf8')));
   if (!read.ok) throw new Error(read.faults[0].says);
@@ -30,16 +33,50 @@ const soft = () => {
   return read.value.frames;
 };
 
+const host = { host: '127.0.0.1:4180' };
+const json = { ...host, 'content-type': 'application/json' };
+const streamed = (body: ReadableStream<Uint8Array>) =>
+  new Request('http://x/', { method: 'POST', headers: json, body, duplex: 'half' } as RequestInit);
+
+describe('who may ask', () => {
+  const fault = (headers: Record<string, string>, api = true) =>
+    accessFault(new Headers(headers), api)?.path ?? null;
+  it('is this machine, by its own names: a page elsewhere that has a name resolve to it is refused, pages too', () => {
+    for (const name of ['127.0.0.1', 'localhost:4180', '[::1]:4180', 'LocalHost'])
+      expect(fault({ host: name }), name).toBeNull();
+    for (const name of ['evil.example', '127.0.0.1.evil.example:4180', '', '192.168.1.4'])
+      for (const api of [true, false]) expect(fault({ host: name }, api), name).toBe('Host');
+    vi.stubEnv('CHEIRONOM_HOSTS', 'bench.local, 10.0.0.7');
+    expect([fault({ host: 'bench.local:80' }), fault({ host: '10.0.0.7' })]).toEqual([null, null]);
+  });
+  it('is the application’s own page, or a script: no other origin, and no other site', () => {
+    expect(fault({ ...host, origin: 'http://127.0.0.1:4180', 'sec-fetch-site': 'same-origin' })).toBeNull();
+    for (const origin of ['https://evil.example', 'http://127.0.0.1:9999', 'null'])
+      expect(fault({ ...host, origin }), origin).toBe('Origin');
+    for (const site of ['cross-site', 'same-site'])
+      expect(fault({ ...host, 'sec-fetch-site': site }), site).toBe('Sec-Fetch-Site');
+    // A page may be reached by a link from anywhere.
+    expect(fault({ ...host, 'sec-fetch-site': 'cross-site' }, false)).toBeNull();
+  });
+});
+
 describe('bodies and their limits', () => {
+  it('that are not said to be JSON are refused with a 415: a form of another site could send them', async () => {
+    for (const type of ['text/plain', 'application/x-www-form-urlencoded', '']) {
+      const request = new Request('http://x/', {
+        method: 'POST',
+        headers: { ...host, 'content-type': type },
+        body: '{}',
+      });
+      expect((await answer('render', request)).status).toBe(415);
+    }
+  });
   it('that never end are given up with a 408', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'Date'] });
     const slow = new ReadableStream<Uint8Array>({
       start: (c) => c.enqueue(new TextEncoder().encode('{"word":')),
     });
-    const asking = readBody(
-      new Request('http://x/', { method: 'POST', body: slow, duplex: 'half' } as RequestInit),
-      Asked,
-    );
+    const asking = readBody(streamed(slow));
     await vi.advanceTimersByTimeAsync(25_000);
     const asked = await asking;
     expect(asked.ok ? 200 : asked.response.status).toBe(408);
@@ -52,26 +89,7 @@ describe('bodies and their limits', () => {
         c.close();
       },
     });
-    const asked = await readBody(
-      new Request('http://x/', { method: 'POST', body: stream, duplex: 'half' } as RequestInit),
-      Asked,
-    );
-    expect(asked.ok && asked.value.word).toBe('hé');
-  });
-  it('work that takes too long is a 503; any other error is not hidden', async () => {
-    vi.useFakeTimers({ toFake: ['Date'] });
-    const late = deadline(1000);
-    late();
-    vi.setSystemTime(Date.now() + 2000);
-    expect(late).toThrow(TooLong);
-    const slow = await answered(async () => {
-      late();
-      return Response.json({});
-    });
-    expect(slow.status).toBe(503);
-    await expect(answered(() => Promise.reject(new TypeError('a mistake of ours')))).rejects.toThrow(
-      'a mistake of ours',
-    );
+    expect(await readBody(streamed(stream))).toEqual({ ok: true, value: '{"word":"hé"}' });
   });
   it('problems name their fields under the body’s own', async () => {
     const faults = under('instrument', [
@@ -92,32 +110,81 @@ describe('bodies and their limits', () => {
   });
 });
 
-describe('the compiler', () => {
-  it('says what is wrong with a header that is, and leaves nothing behind', async () => {
-    await expect(compileHost('this is no C')).rejects.toThrow(/error/);
+describe('the workshop', () => {
+  const job = (text: string) => ({ job: 'firmware' as const, text, accept: '' });
+  // Ten thousand voices are far past the limit, and cost a thread a second to say so.
+  const heavy = job(JSON.stringify({ instrument: { ...wherry(), voices: new Array(9999).fill({}) } }));
+  it('ends a thread that takes too long, in the middle of its computation, and goes on with a new one', async () => {
+    const shop = new Workshop({ threads: 1, waiting: 4, timeMs: 60, memoryMb: 512 });
+    expect((await shop.do(heavy)).status).toBe(503);
+    expect((await new Workshop().do(job('{}'))).status).toBe(422);
   });
-  it('is done without where there is none: the header is read back and played instead', async () => {
+  it('ends a thread that takes too much memory', async () => {
+    const shop = new Workshop({ threads: 1, waiting: 4, timeMs: 20_000, memoryMb: 32 });
+    const response = await shop.do(job(`{"instrument":[${'{"a":[]},'.repeat(400_000)}{}]}`));
+    expect([response.status, (await response.json()).title]).toEqual([
+      503,
+      'The answer took too much memory',
+    ]);
+  });
+  it('lets few wait, says when to try again, and forgets who has gone', async () => {
+    const shop = new Workshop({ threads: 1, waiting: 2, timeMs: 20_000, memoryMb: 512 });
+    const gone = new AbortController();
+    const asked = [shop.do(heavy, gone.signal), shop.do(job('{}')), shop.do(job('{}'), gone.signal)];
+    const refused = await shop.do(job('{}'));
+    expect([refused.status, refused.headers.get('retry-after')]).toEqual([503, '5']);
+    gone.abort();
+    expect((await Promise.all(asked)).map((r) => r.status)).toEqual([503, 422, 503]);
+  });
+});
+
+describe('the compiler', () => {
+  const scratch = () => path.join(tmpdir(), `cheironom-${randomUUID()}`);
+  const compiled = async (programs: string, flags: string[] = []) => {
+    const made = await compileHost(programs, scratch(), flags);
+    if (!made.ok) throw new Error(made.faults[0].says);
+    return made.value;
+  };
+  it('says what is wrong with a header that is', async () => {
+    await expect(compiled('this is no C')).rejects.toThrow(/C compiler could not be used:.*error/);
+  });
+  it('is done without where there is none, where it fails, and where its files cannot be written', async () => {
+    const why = async (folder = scratch()) => {
+      const proof = await prove(wherry(), soft(), folder);
+      expect(proof).toMatchObject({ by: 'header', identical: true });
+      return proof.because;
+    };
+    expect(await why('/dev/null/here')).toMatch(/could not be used: ENOTDIR/);
     vi.stubEnv('PATH', '/nowhere');
-    expect(await hasCompiler()).toBe(false);
-    expect(await prove(wherry(), soft())).toMatchObject({ by: 'header', identical: true });
+    expect(await why()).toBe('this computer has no C compiler');
+    const folder = scratch();
+    mkdirSync(folder);
+    writeFileSync(path.join(folder, 'cc'), '#!/bin/sh\necho "cc: internal error" >&2\nexit 1\n', {
+      mode: 0o755,
+    });
+    vi.stubEnv('PATH', folder);
+    expect(await why()).toBe('the C compiler could not be used: cc: internal error');
   });
   it('finds the frame at which a board with other thresholds would differ', async () => {
     const instrument = wherry();
-    const channels = channelsOf(instrument);
     const other = wherry();
     other.sensors[0].calibration!.on += 5;
-    const host = await compileHost(
-      writePrograms([{ instrument: other, program: compile(other, channels), channels }]),
-      [],
+    const played = async (by: Instrument) => {
+      const channels = channelsOf(by);
+      const host = await compiled(
+        writePrograms([{ instrument: by, program: compile(by, channels), channels }]),
+      );
+      return host.play(encodeTake(0, soft()));
+    };
+    const [ours, theirs] = [await played(instrument), await played(other)];
+    expect(firstDifferent(ours, ours)).toBeNull();
+    const first = firstDifferent(ours, theirs)!;
+    const at = (list: Sent[]) => list.filter((s) => s.operation <= first);
+    expect(at(ours)).not.toEqual(at(theirs));
+    expect(at(ours).filter((s) => s.operation < first)).toEqual(
+      at(theirs).filter((s) => s.operation < first),
     );
-    const theirs = await host.play(encodeTake(0, soft()));
-    await host.remove();
-    const ours = await compileHost(
-      writePrograms([{ instrument, program: compile(instrument, channels), channels }]),
-      [],
-    );
-    expect(await ours.play(encodeTake(0, soft()))).not.toEqual(theirs);
-    await ours.remove();
+    expect(firstDifferent(ours, ours.slice(0, -1))).toBe(ours.at(-1)!.operation);
   });
   it('has an answer that is cut short refused', () => {
     expect(() => decodeSent(Uint8Array.of(0, 0, 0, 0, 9, 0, 1))).toThrow(/cut short/);
@@ -132,6 +199,8 @@ describe('the sketch', () => {
       instrument.sensors[0],
       { ...instrument.sensors[0], id: 'lip', channel: 'lip', pin: undefined },
     ];
-    expect(fillSketch('@NAME@|@PINS@|@CHANNELS@', instrument)).toBe('Wherry     error|A0, A1|bellows,lip');
+    expect(fillSketch('@NAME@|@PINS@|@CHANNELS@|@ANALOGUE_PINS@', instrument)).toBe(
+      'Wherry     error|A0, A1|bellows,lip|2',
+    );
   });
 });

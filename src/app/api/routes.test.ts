@@ -1,5 +1,7 @@
-import { unzipSync, strFromU8 } from 'fflate';
+import AdmZip from 'adm-zip';
+import { strFromU8 } from 'fflate';
 import fc from 'fast-check';
+import { parseMidi } from 'midi-file';
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { POST as calibrate } from '@/app/api/calibrate/route';
@@ -14,7 +16,7 @@ import { writeTakeCsv } from '@/core/exchange/take-csv';
 const post = (body: unknown, headers: Record<string, string> = {}) =>
   new Request('http://127.0.0.1/api', {
     method: 'POST',
-    headers,
+    headers: { host: '127.0.0.1', 'content-type': 'application/json', ...headers },
     body: typeof body === 'string' ? body : JSON.stringify(body),
   });
 const take = (role: string) => readFileSync(`demo/wherry-bellows-${role}.csv`, 'utf8');
@@ -149,7 +151,8 @@ describe('malformed bodies are 4xx problem documents (RFC 9457) that name the fi
   it('a body over 16 MiB is refused before it is read through, said or not', async () => {
     expect((await render(post('{}', { 'content-length': String(17 * 2 ** 20) }))).status).toBe(413);
     expect((await render(post(`{"csv":"${'1'.repeat(17 * 2 ** 20)}"}`))).status).toBe(413);
-    expect((await render(new Request('http://127.0.0.1/', { method: 'POST' }))).status).toBe(400);
+    const { headers } = post('{}');
+    expect((await render(new Request('http://127.0.0.1/', { method: 'POST', headers }))).status).toBe(400);
   });
   it('fields named as what every object has, and nesting without end, are refused by their path', async () => {
     const inSensor = JSON.stringify(job()).replace('"kind"', '"constructor":{},"kind"');
@@ -166,22 +169,131 @@ describe('malformed bodies are 4xx problem documents (RFC 9457) that name the fi
       expect((await response.json()).errors[0].field).toBe(field);
     }
   });
-  it('never a 500, whatever is sent', async () => {
+  // Proving compiles C each time, so it gets fewer runs.
+  it.each([
+    ['calibrate', calibrate, 150],
+    ['render', render, 150],
+    ['firmware', firmware, 150],
+    ['prove', prove, 25],
+  ] as const)('never a 500, whatever is sent: %s', async (name, route, numRuns) => {
     const keys = fc.constantFrom('board', 'sensor', 'takes', 'instrument', 'csv', 'phantomsPerHour');
+    const csv = 't_us,bellows\n0,1\n';
+    const body =
+      name === 'calibrate' ? job({ takes: [{ role: 'rest', csv }] }) : { instrument: wherry(), csv };
     await fc.assert(
       fc.asyncProperty(keys, fc.jsonValue(), async (key, value) => {
-        for (const route of [calibrate, render, firmware]) {
-          const body = {
-            ...(route === calibrate
-              ? job({ takes: [{ role: 'rest', csv: 't_us,bellows\n0,1\n' }] })
-              : { instrument: wherry(), csv: 't_us,bellows\n0,1\n' }),
-            [key]: value,
-          };
-          expect((await route(post(body))).status).toBeLessThan(500);
-        }
+        expect((await route(post({ ...body, [key]: value }))).status).toBeLessThan(500);
       }),
-      { numRuns: 150 },
+      { numRuns },
     );
+  });
+});
+
+describe('small requests that ask for much', () => {
+  const many = (n: number, text: string) => `[${new Array(n).fill(text).join()}]`;
+  const inInstrument = (field: string, list: string) =>
+    JSON.stringify({ instrument: { ...wherry(), [field]: 0 }, csv: 't_us,bellows\n0,1\n' }).replace(
+      `"${field}":0`,
+      `"${field}":${list}`,
+    );
+  const undamped = () => {
+    const voice = { sensor: 'bellows', kind: 'controller', side: 'both', channel: 1, controller: 2 };
+    const voices = Array.from({ length: 250 }, (_, i) => ({ ...voice, id: `v${i}` }));
+    const lines = Array.from({ length: 330_000 }, (_, i) => `${i * 1000},${(i * 997) % 4096}`);
+    return JSON.stringify({
+      instrument: { ...wherry(), voices },
+      csv: `t_us,bellows\n${lines.join('\n')}\n`,
+    });
+  };
+  const attacks: [string, (request: Request) => Promise<Response>, () => string, string][] = [
+    [
+      '160 000 keys in an object',
+      render,
+      () => `{${Array.from({ length: 160_000 }, (_, i) => `"k${i}":1`).join()}}`,
+      '',
+    ],
+    [
+      'a million empty takes',
+      calibrate,
+      () => JSON.stringify(job({ takes: [] })).replace('[]', many(1e6, '{}')),
+      'takes',
+    ],
+    ['80 000 empty voices', render, () => inInstrument('voices', many(80_000, '{}')), 'instrument.voices'],
+    ['9999 empty voices', render, () => inInstrument('voices', many(9999, '{}')), 'instrument.voices'],
+    [
+      'a million numbers in many lists',
+      render,
+      () => inInstrument('log', many(9000, many(100, '1'))),
+      'instrument.log',
+    ],
+    ['250 undamped controllers over 330 000 frames', render, undamped, 'csv'],
+    ['the same, to be proven', prove, undamped, 'csv'],
+  ];
+  it.each(attacks)(
+    '%s: refused by the field in under five seconds, in a short answer',
+    async (_, route, body, field) => {
+      const began = performance.now();
+      const response = await route(post(body()));
+      const text = await response.text();
+      expect(response.status).toBe(422);
+      expect(performance.now() - began).toBeLessThan(5000);
+      expect(text.length).toBeLessThan(20_000);
+      const { errors } = JSON.parse(text);
+      expect(errors.length).toBeLessThanOrEqual(50);
+      expect(errors[0].field.startsWith(field)).toBe(true);
+    },
+  );
+});
+
+describe('plausible takes that are unlike others', () => {
+  const rest = (stepUs: number) =>
+    `t_us,bellows\n${Array.from({ length: 40 }, (_, i) => `${i * stepUs},${2041 + (i % 3)}`).join('\n')}\n`;
+  const play = (csv: string, headers = {}) => render(post({ instrument: wherry(), csv }, headers));
+  it('frames over two seconds apart', async () => {
+    for (const stepUs of [2_500_000, 60_000_000]) {
+      const response = await calibrate(
+        post(
+          job({
+            takes: [
+              { role: 'rest', csv: rest(stepUs) },
+              { role: 'soft', csv: take('soft') },
+            ],
+          }),
+        ),
+      );
+      expect(response.status).toBe(200);
+      expect((await play(rest(stepUs))).status).toBe(200);
+    }
+  });
+  it('a leap of 300 000 s as a MIDI file: an independent reader finds the note after it where it is', async () => {
+    const still = rest(1000).trimEnd();
+    const from = 300_000_000_000;
+    const csv = `${still}\n${from},2041\n${from + 1000},3000\n${from + 30_000},3000\n`;
+    const response = await play(csv, { accept: 'audio/midi' });
+    const file = parseMidi(new Uint8Array(await response.arrayBuffer()));
+    let ticks = 0;
+    const on = file.tracks[0].find((event) => (ticks += event.deltaTime) > 0 && event.type === 'noteOn');
+    expect([on?.type, Math.round(ticks / 1000)]).toEqual(['noteOn', 300_000]);
+  });
+  it('times of 26 and of 310 digits are lines like any other bad one', async () => {
+    for (const digits of [26, 310]) {
+      const csv = `t_us,bellows\n0,2041\n${'9'.repeat(digits)},2041\n2000,2042\n`;
+      const { findings } = await (await play(csv)).json();
+      expect(findings[0]).toMatchObject({
+        code: 'lines-left-out',
+        says: expect.stringMatching(/^1 line was.*no time/),
+      });
+    }
+  });
+  it('a hundred thousand marks, and half a million frames of gestures', async () => {
+    const soft = take('soft');
+    const marks = Array.from({ length: 9999 }, (_, i) => i * 1500);
+    const takes = [
+      { role: 'rest', csv: take('rest') },
+      ...Array.from({ length: 11 }, () => ({ role: 'soft', csv: soft, marks })),
+    ];
+    const response = await calibrate(post(job({ takes })));
+    expect([200, 422]).toContain(response.status);
   });
 });
 
@@ -211,7 +323,10 @@ describe('POST /api/firmware and /api/prove', () => {
     zip = new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer());
   });
   it('gives header, runtime, sketch and instrument in one folder, and the same bytes each time', async () => {
-    const files = unzipSync(zip);
+    // An independent reader, which checks each file's length and CRC.
+    const files = Object.fromEntries(
+      new AdmZip(Buffer.from(zip)).getEntries().map((e) => [e.entryName, e.getData().toString('utf8')]),
+    );
     expect(Object.keys(files).sort()).toEqual(
       [
         'cheironom.c',
@@ -222,8 +337,8 @@ describe('POST /api/firmware and /api/prove', () => {
         'wherry.ino',
       ].map((f) => `wherry/${f}`),
     );
-    expect(strFromU8(files['wherry/wherry.ino'])).toContain('PINS[INSTRUMENT_COLUMNS] = {A0}');
-    expect(strFromU8(files['wherry/wherry.ino'])).not.toMatch(/@\w+@/);
+    expect(files['wherry/wherry.ino']).toContain('PINS[INSTRUMENT_COLUMNS] = {A0}');
+    expect(files['wherry/wherry.ino']).not.toMatch(/@\w+@/);
     expect(new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer())).toEqual(zip);
   });
   it('proves on a take that the compiled runtime plays the same bytes', async () => {

@@ -1,3 +1,4 @@
+import { extremesOf } from '../signal/quantile';
 import { chatterOfGate, singlesOf } from './chatter';
 import type { PlayedTake } from './level-types';
 import { phantomsPerHour, type RestSide, type Thresholds } from './thresholds';
@@ -33,7 +34,7 @@ export function calmThresholds(
   const ceiling = Math.min(
     side.room - 1,
     lowest.on + FURTHEST_SIGMAS * side.noise,
-    ...heard.map((p) => p - CLEAR_SIGMAS * side.noise),
+    extremesOf(heard).least - CLEAR_SIGMAS * side.noise,
   );
   const stride = Math.max(1, Math.floor(side.noise / 2));
   let calmest = { on: lowest.on, chatter: chatter(lowest.on) };

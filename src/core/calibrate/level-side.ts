@@ -1,4 +1,4 @@
-import { quantile } from '../signal/quantile';
+import { extremesOf, quantile } from '../signal/quantile';
 import type { RestStatistics } from '../signal/rest';
 import type { Role } from '../signal/take';
 import type { Timing } from '../signal/timing';
@@ -65,7 +65,7 @@ export function calibrateSide(
   const p95 = Math.round(quantile(loudest, 0.95));
   const ceiling = Math.min(
     side.room,
-    Math.max(p95, ...(peaks('full').length > 0 ? peaks('full') : [side.room])),
+    Math.max(p95, peaks('full').length > 0 ? extremesOf(peaks('full')).greatest : side.room),
   );
   const reach = reachOf(loudest, ceiling);
   if (reach <= thresholds.on) return null;

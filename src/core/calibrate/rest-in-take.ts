@@ -1,5 +1,5 @@
 import { levelAt, histogramOf } from '../signal/histogram';
-import { median } from '../signal/quantile';
+import { extremesOf, median } from '../signal/quantile';
 
 /**
  * Where rest lies in a take that was played: the median of its quiet 50 ms windows near the known rest. Rest wanders
@@ -21,7 +21,8 @@ export function restInTake(
   for (let at = 0; at + size <= counts.length; at += size) {
     const window = Array.from({ length: size }, (_, i) => counts[at + i]);
     const level = levelAt(histogramOf(window), 0.5);
-    const spread = Math.max(...window) - Math.min(...window);
+    const { least, greatest } = extremesOf(window);
+    const spread = greatest - least;
     if (spread <= Math.max(3, 8 * noise)) quiet.push(level);
   }
   const within = (reach: number) => quiet.filter((level) => Math.abs(level - rest) <= reach);

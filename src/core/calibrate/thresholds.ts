@@ -1,3 +1,4 @@
+import { extremesOf } from '../signal/quantile';
 import { correlatedFalseTriggersPerHour, observedCrossings } from './false-triggers';
 
 /** Phantom notes an hour that a maker accepts unless told otherwise: one in ten hours. */
@@ -103,7 +104,11 @@ export interface TradePoint {
 /** The trade over distances from 2 σ to well past the choice, at most 160 points. @param softPeaks distances */
 export function tradeOf(side: RestSide, softPeaks: readonly number[], on: number): TradePoint[] {
   const first = Math.max(1, Math.floor(side.restOffset + OFF_SIGMAS * side.noise));
-  const furthest = Math.max(on * 1.6, Math.max(0, ...softPeaks) * 1.05, on + 4 * side.noise);
+  const furthest = Math.max(
+    on * 1.6,
+    Math.max(0, extremesOf(softPeaks).greatest) * 1.05,
+    on + 4 * side.noise,
+  );
   const last = Math.min(side.room, Math.ceil(furthest));
   const stride = Math.max(1, Math.ceil((last - first) / 160));
   const points: TradePoint[] = [];

@@ -54,6 +54,9 @@ export class TakeClock {
     return next < reading && us(reading) - this.previous > LEAP_US && us(next) >= this.previous;
   }
 
+  /** Whether a reading is a time at all: µs of it can be told apart. */
+  holds = (reading: number): boolean => Math.abs(reading * this.unitUs) <= Number.MAX_SAFE_INTEGER / 2;
+
   /** @returns µs, or null where time runs backwards */
   at(reading: number): number | null {
     const turn = 2 ** 32 * this.unitUs;

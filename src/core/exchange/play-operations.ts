@@ -4,18 +4,28 @@ import { silence, step } from '../engine/step';
 import type { Frames } from '../signal/take';
 import type { Sent } from './harness';
 
-/** Plays a take as firmware/host/harness.c does, with the application's engine: same operations, same numbering. */
+/** Thrown where a take plays more than it may. */
+export class TooManyBytes extends Error {}
+
+/**
+ * Plays a take as firmware/host/harness.c does, with the application's engine: same operations, same numbering.
+ * @param mostBytes gives up past so many
+ * @throws TooManyBytes then
+ */
 export function playOperations(
   program: Program,
   frames: Frames,
   silenceBefore: ReadonlySet<number> = new Set(),
+  mostBytes = Infinity,
 ): Sent[] {
   const state = start(program);
   const out = new Uint8Array(program.maxBytes);
   const width = frames.channels.length;
   const sent: Sent[] = [];
   let operation = 0;
+  let bytes = 0;
   const put = (n: number) => {
+    if ((bytes += n) > mostBytes) throw new TooManyBytes();
     if (n > 0) sent.push({ operation, bytes: Array.from(out.subarray(0, n)) });
     operation++;
   };

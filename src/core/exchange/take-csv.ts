@@ -67,6 +67,10 @@ function framesIn(read: NumberLines, channels: string[], clock: TakeClock | null
       leftOut.add(lines[i], `whole counts of 0 … 65535 are required, got ${bad}`);
       continue;
     }
+    if (clock && !clock.holds(row[0])) {
+      leftOut.add(lines[i], 'this is no time that a board could have');
+      continue;
+    }
     if (clock && i + 1 < lines.length && clock.leaps(row[0], numbers[(i + 1) * width])) {
       leftOut.add(lines[i], 'time leaps ahead here');
       continue;

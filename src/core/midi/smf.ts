@@ -3,6 +3,8 @@ import type { MidiEvent } from '../engine/run';
 /** Ticks a quarter note and µs a quarter note: one tick is one millisecond. */
 const DIVISION = 1000;
 const TEMPO_US = 1_000_000;
+/** Four bytes of seven bits. */
+const LONGEST_DELTA = 2 ** 28 - 1;
 
 /**
  * A Standard MIDI File of format 0 (RP-001, Standard MIDI Files 1.0, 1996) with one tick a millisecond. Times are
@@ -22,6 +24,9 @@ export function writeSmf(
   let tick = 0;
   for (const { tUs, bytes } of events) {
     const at = Math.max(tick, Math.round((tUs - startUs) / 1000));
+    // A wait longer than a delta can hold is bridged by empty text events.
+    for (; at - tick > LONGEST_DELTA; tick += LONGEST_DELTA)
+      track.push(...variableLength(LONGEST_DELTA), 0xff, 0x01, 0);
     track.push(...variableLength(at - tick), ...bytes);
     tick = at;
   }

@@ -11,9 +11,10 @@ export interface Hum {
 }
 
 const MAINS_HZ = [50, 100, 60, 120];
+const LEAST_WINDOW = 64;
 
 /** Samples of a window: a power of two, a second or more, so that bins are 1 Hz wide at most at any rate. */
-const windowOf = (rateHz: number): number => 2 ** Math.ceil(Math.log2(rateHz));
+const windowOf = (rateHz: number): number => 2 ** Math.ceil(Math.log2(Math.max(LEAST_WINDOW, rateHz)));
 
 /**
  * Mains hum from a Welch spectrum (Welch, IEEE Trans. Audio Electroacoust. 15, 1967): Hann windows of a second or more,

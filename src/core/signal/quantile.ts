@@ -17,3 +17,14 @@ export const quantile = (values: ArrayLike<number>, p: number): number =>
 
 /** Median; the mean of the two middle values where their number is even. */
 export const median = (values: ArrayLike<number>): number => quantile(values, 0.5);
+
+/** Least and greatest of values, without the limit that spread arguments have; ±∞ of none. */
+export function extremesOf(values: ArrayLike<number>): { least: number; greatest: number } {
+  let least = Infinity;
+  let greatest = -Infinity;
+  for (let i = 0; i < values.length; i++) {
+    if (values[i] < least) least = values[i];
+    if (values[i] > greatest) greatest = values[i];
+  }
+  return { least, greatest };
+}

@@ -59,7 +59,11 @@ function LoadReady() {
     };
   }, [instrument]);
   const toBoard = async () => {
-    const response = await fetch('/api/firmware', { method: 'POST', body: JSON.stringify({ instrument }) });
+    const response = await fetch('/api/firmware', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ instrument }),
+    });
     if (response.ok) download(`${instrument.id}.zip`, await response.blob());
     else notify(`The files were not made: ${(await response.json()).detail}`);
   };

@@ -23,7 +23,7 @@ export function ProofView({ sensor }: { sensor: string }) {
       const by =
         proof.by === 'c-runtime'
           ? 'the board’s C runtime, compiled on this computer'
-          : 'the header read back (this computer has no C compiler)';
+          : `the header read back (${proof.because})`;
       return (
         <p className={styles.proof} data-good={proof.identical} role="status">
           <strong>{grouped(proof.messages)}</strong> messages,{' '}

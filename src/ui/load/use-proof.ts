@@ -38,6 +38,7 @@ async function ask(instrument: Instrument, takes: string[], signal: AbortSignal)
   const csv = writeTakeCsv(joinTakes(await loadTakes(takes)));
   const response = await fetch('/api/prove', {
     method: 'POST',
+    headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ instrument, csv }),
     signal,
   });

@@ -1,14 +1,4 @@
-import { askedInstrument } from '@/server/asked-render';
-import { firmwareZip } from '@/server/firmware';
+import { answer } from '@/server/answer';
 
-/** What the board gets: `{ instrument }` → a zip of header, runtime and sketch. */
-export async function POST(request: Request): Promise<Response> {
-  const asked = await askedInstrument(request);
-  if (!asked.ok) return asked.response;
-  return new Response(await firmwareZip(asked.value), {
-    headers: {
-      'content-type': 'application/zip',
-      'content-disposition': `attachment; filename="${asked.value.id}.zip"`,
-    },
-  });
-}
+/** What the board gets; see server/jobs/firmware.ts. */
+export const POST = (request: Request): Promise<Response> => answer('firmware', request);

@@ -1,4 +1,5 @@
 import type { Calibration } from '../../instrument/document';
+import { extremesOf } from '../../signal/quantile';
 import { counted } from '../../units/counted';
 import { chatterOf } from '../chatter';
 import { choiceOf, withChoice } from '../choice';
@@ -13,7 +14,7 @@ export const softMissed: Check = ({ readings, calibration, softUp, upSide, stats
   if (missed === 0) return null;
   const whole = Math.round(stats.rest);
   const sign = calibration.polarity === 'falling' ? -1 : 1;
-  const lower = Math.floor(Math.min(...softUp));
+  const lower = Math.floor(extremesOf(softUp).least);
   const off = Math.min(Math.abs(calibration.off - whole), Math.floor(lower - 2 * stats.noise));
   const feasible = Number.isFinite(lower) && off >= 1 && lower < Math.abs(calibration.on - whole);
   return {

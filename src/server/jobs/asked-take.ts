@@ -1,7 +1,7 @@
 import type { Fault, Result } from '@/core/result';
 import { ok, refuse } from '@/core/result';
 import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
-import { under } from './problem';
+import { under } from '../problem';
 
 /**
  * Reads a take of a request and checks its counts against the board.

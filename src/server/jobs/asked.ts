@@ -1,0 +1,61 @@
+import { plainToInstance, type ClassConstructor } from 'class-transformer';
+import { validateSync } from 'class-validator';
+import { channelsOf } from '@/core/engine/compile';
+import { checkInstrument } from '@/core/exchange/instrument-json';
+import { plainFaults } from '@/core/exchange/plain-json';
+import type { ReadTake } from '@/core/exchange/take-csv';
+import type { Instrument } from '@/core/instrument/document';
+import { flattenErrors } from '@/core/instrument/validation';
+import { no, type Asked } from '../body';
+import { problem, under } from '../problem';
+import { askedTake } from './asked-take';
+import { FirmwareRequest, RenderRequest } from './requests';
+
+/** Reads a JSON text into a validated request. Every malformed one is a 4xx problem document naming the field. */
+export function asked<T extends object>(text: string, type: ClassConstructor<T>): Asked<T> {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    return no(problem(400, 'The body is not JSON', [{ path: '', says: (error as Error).message }]));
+  }
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return no(problem(400, 'The body must be a JSON object', [{ path: '', says: 'an object is required' }]));
+  const unfit = plainFaults(value);
+  if (unfit.length > 0) return no(problem(422, 'The request holds what cannot be read', unfit));
+  const request = plainToInstance(type, value);
+  const errors = validateSync(request, { forbidUnknownValues: true });
+  return errors.length > 0
+    ? no(problem(422, 'The request does not hold what is needed', flattenErrors(errors)))
+    : { ok: true, value: request };
+}
+
+/** Reads `{ instrument }` and checks the instrument by its own rules. */
+export function askedInstrument(text: string): Asked<Instrument> {
+  const request = asked(text, FirmwareRequest);
+  return request.ok ? checked(request.value.instrument) : request;
+}
+
+/** Reads `{ instrument, csv }`; the take must have a column of one of the instrument's sensors. */
+export function askedRender(text: string): Asked<{ instrument: Instrument; take: ReadTake }> {
+  const request = asked(text, RenderRequest);
+  if (!request.ok) return request;
+  const instrument = checked(request.value.instrument);
+  if (!instrument.ok) return instrument;
+  const { board, sensors } = instrument.value;
+  const take = askedTake(request.value.csv, 'csv', board, channelsOf(instrument.value));
+  if (!take.ok) return no(problem(422, 'The take cannot be read', take.faults));
+  const { channels } = take.value.frames;
+  if (!sensors.some((s) => channels.includes(s.channel))) {
+    const says = `a column of one of ${sensors.map((s) => s.channel).join(', ')} is required, got ${channels.join(', ')}`;
+    return no(problem(422, 'The take is not of this instrument', [{ path: 'csv', says }]));
+  }
+  return { ok: true, value: { instrument: instrument.value, take: take.value } };
+}
+
+function checked(value: unknown): Asked<Instrument> {
+  const instrument = checkInstrument(value);
+  return instrument.ok
+    ? instrument
+    : no(problem(422, 'The instrument is not valid', under('instrument', instrument.faults)));
+}

@@ -1,0 +1,21 @@
+/** What the server computes in a thread of its own. */
+export const JOBS = ['calibrate', 'render', 'firmware', 'prove'] as const;
+export type Job = (typeof JOBS)[number];
+
+/** To the thread: one job at a time. */
+export interface Order {
+  job: Job;
+  /** The request's body. */
+  text: string;
+  /** The request's Accept header. */
+  accept: string;
+  /** A folder of its own that it may make; whoever ordered removes it. */
+  scratch: string;
+}
+
+/** From the thread: a response in parts that can be handed over. */
+export interface Answer {
+  status: number;
+  headers: [string, string][];
+  body: ArrayBuffer;
+}

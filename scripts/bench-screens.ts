@@ -2,18 +2,30 @@
 import { spawn } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page, type Response } from '@playwright/test';
+import { quantile } from '@/core/signal/quantile';
 import { answers } from './lib.mjs';
 
 const PORT = 4321;
 const HOME = `http://127.0.0.1:${PORT}`;
 const ROUTES = ['', ...['', '/listen', '/calibrate', '/shape', '/voice', '/load'].map((r) => `i/wherry${r}`)];
 const LISTENED_MS = 15_000;
+/** Strokes played by hand while latency is measured. */
+const STROKES = 40;
 
 export interface ScreenFigures {
   /** First-load script of each route, compressed, KB of 1000 bytes. */
   loads: { route: string; kilobytes: number }[];
   /** Longest task of the main thread in 15 s of listening, ms; 0 where none took over 50. */
   longestMs: number;
+  /** From the frame that plays a message to the browser's own call, ms. */
+  toMidi: Latency;
+  toSound: Latency;
+}
+
+interface Latency {
+  heard: number;
+  p50: number;
+  p95: number;
 }
 
 /** @param executablePath Chromium's */
@@ -33,8 +45,11 @@ export async function screenFigures(executablePath: string): Promise<ScreenFigur
     for (const route of ROUTES)
       loads.push({ route: `/${route}`, kilobytes: await firstLoad(page, `${HOME}/${route}`) });
     const longestMs = await longestTask(page);
+    const context = page.context();
+    await page.close();
+    const late = await latencies(await context.newPage());
     await chrome.close();
-    return { loads, longestMs };
+    return { loads, longestMs, ...late };
   } finally {
     process.kill(-server.pid!);
   }
@@ -66,4 +81,57 @@ async function longestTask(page: Page): Promise<number> {
     watch.disconnect();
     return worst;
   }, LISTENED_MS);
+}
+
+/**
+ * Plays by hand into a stand-in for a MIDI port and into the built-in sound, and asks when each was called against the
+ * time of the frame that played: the live worker's messages carry both.
+ */
+async function latencies(page: Page): Promise<Pick<ScreenFigures, 'toMidi' | 'toSound'>> {
+  await page.addInitScript(standIns);
+  await page.goto(`${HOME}/i/wherry/voice`);
+  await page.getByText('1000 frames/s').waitFor();
+  await page.getByText('MIDI out: none').click();
+  await page.getByRole('menuitem', { name: 'Bench port' }).click();
+  await page.keyboard.press('s');
+  for (let i = 0; i < STROKES; i++) {
+    await page.keyboard.down('x');
+    await page.waitForTimeout(120);
+    await page.keyboard.up('x');
+    await page.waitForTimeout(120);
+  }
+  const { midi, sound } = await page.evaluate(
+    () => (window as unknown as { late: Record<'midi' | 'sound', number[]> }).late,
+  );
+  const latency = (ms: number[]): Latency => ({
+    heard: ms.length,
+    p50: ms.length === 0 ? NaN : quantile(ms, 0.5),
+    p95: ms.length === 0 ? NaN : quantile(ms, 0.95),
+  });
+  return { toMidi: latency(midi), toSound: latency(sound) };
+}
+
+/** Runs in the page: a MIDI port, and an oscillator, that note how late they are called. */
+function standIns(): void {
+  const late: Record<'midi' | 'sound', number[]> = { midi: [], sound: [] };
+  let playedMs: number[] = [];
+  const now = () => performance.timeOrigin + performance.now();
+  const Plain = Worker;
+  class Watched extends Plain {
+    constructor(url: string | URL, options?: WorkerOptions) {
+      super(url, options);
+      this.addEventListener('message', ({ data }) => {
+        if (data.is === 'events')
+          playedMs = data.events.map((e: { tUs: number }) => data.zeroMs + e.tUs / 1000);
+      });
+    }
+  }
+  const port = { id: 'p', name: 'Bench port', send: () => late.midi.push(now() - (playedMs.shift() ?? NaN)) };
+  Object.assign(window, { late, Worker: Watched });
+  Object.assign(navigator, { requestMIDIAccess: async () => ({ outputs: new Map([['p', port]]) }) });
+  const start = OscillatorNode.prototype.start;
+  OscillatorNode.prototype.start = function (this: OscillatorNode, when?: number) {
+    late.sound.push(now() - playedMs[0]);
+    start.call(this, when);
+  };
 }

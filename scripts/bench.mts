@@ -169,7 +169,7 @@ function board(): void {
 async function screens(): Promise<void> {
   const path = '/usr/bin/chromium';
   if (!existsSync(path)) return row('screens', 'chromium is missing', 'apt-get install chromium', false);
-  const { loads, longestMs } = await screenFigures(path);
+  const { loads, longestMs, toMidi, toSound } = await screenFigures(path);
   for (const { route, kilobytes } of loads)
     row(
       `first load of ${route}`,
@@ -183,4 +183,14 @@ async function screens(): Promise<void> {
     'under 50 ms',
     longestMs < 50,
   );
+  for (const [what, { heard, p50, p95 }] of [
+    ['MIDI out', toMidi],
+    ['the start of a sound', toSound],
+  ] as const)
+    row(
+      `from a frame to ${what}: p50, p95 of ${heard}`,
+      `${p50.toFixed(1)}, ${p95.toFixed(1)} ms`,
+      'p95 under 10 ms',
+      heard > 20 && p95 < 10,
+    );
 }

@@ -7,8 +7,11 @@ import { encodeTake, writePrograms } from '@/core/exchange/harness';
 import { playOperations } from '@/core/exchange/play-operations';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import { readInstrument } from '@/core/exchange/instrument-json';
+import { splitMessages } from '@/core/midi/messages';
+import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
+import { oracleCase } from '@/core/testing/oracle-cases';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
-import { randomInstrument, randomTake } from './test-instruments';
+import { randomInstrument, randomTake } from '@/core/testing/random-instruments';
 
 const INSTRUMENTS = 300;
 const silences = new Set([400, 1000]);
@@ -44,6 +47,28 @@ describe('the C runtime, compiled strictly and run under address and undefined-b
     }
     expect(messages).toBeGreaterThan(INSTRUMENTS * 100);
   }, 240_000);
+});
+
+describe('the C runtime against the handbook in floating point', () => {
+  it('levels and notes are what they should be, within the stated error', async () => {
+    const cases = Array.from({ length: 40 }, (_, i) => {
+      const kind = i % 2 === 0 ? ('controller' as const) : ('note' as const);
+      return { kind, ...oracleCase(5000 + i, kind) };
+    });
+    const programs = cases.map(({ instrument }) => {
+      const channels = channelsOf(instrument);
+      return { instrument, channels, program: compile(instrument, channels) };
+    });
+    const host = await compiled(writePrograms(programs), STRICT);
+    for (const [n, { kind, instrument, take }] of cases.entries()) {
+      const sent = await host.play(encodeTake(n, take));
+      const said = sent
+        .filter(({ operation }) => operation < take.tUs.length)
+        .flatMap(({ operation, bytes }) => splitMessages(bytes).map((m) => ({ frame: operation, bytes: m })));
+      const faults = (kind === 'controller' ? levelFaults : noteFaults)(instrument, take, said);
+      expect(faults, `case ${n}`).toEqual([]);
+    }
+  }, 120_000);
 });
 
 describe('the demonstration instrument on the C runtime', () => {

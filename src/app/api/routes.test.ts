@@ -10,7 +10,7 @@ import { POST as firmware } from '@/app/api/firmware/route';
 import { POST as prove } from '@/app/api/prove/route';
 import { POST as render } from '@/app/api/render/route';
 import { GET as schema } from '@/app/api/schema/route';
-import { makeRun } from '@/core/calibrate/takes-by-formula';
+import { makeRun } from '@/core/testing/takes-by-formula';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
 
 const post = (body: unknown, headers: Record<string, string> = {}) =>

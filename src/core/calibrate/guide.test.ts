@@ -3,7 +3,7 @@ import { random } from '../signal/random';
 import type { Role } from '../signal/take';
 import { detectorSettings, gesturesOf } from './gesture-detector';
 import { Guide, GUIDE_STEPS, stepsWithout, type GuideEvent, type GuideStep } from './guide';
-import { makeTake } from './takes-by-formula';
+import { makeTake } from '../testing/takes-by-formula';
 
 const STEPS: GuideStep[] = [
   { role: 'rest', gestures: null, seconds: 2 },

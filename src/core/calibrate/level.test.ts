@@ -5,7 +5,7 @@ import { choiceOf, priceOf, withChoice } from './choice';
 import { calibrateLevel } from './level';
 import type { LevelReport, LevelTake } from './level-types';
 import { gestureMark } from './mark';
-import { makeRun, makeTake } from './takes-by-formula';
+import { makeRun, makeTake } from '../testing/takes-by-formula';
 
 const report = (takes: LevelTake[], bits = 12): LevelReport => {
   const result = calibrateLevel({ bits, sensor: 's', takes });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { twoSided } from '../instrument/straight';
+import { twoSided } from '../testing/straight';
 import { attackReach, openingsOf } from './attack';
 import { calmThresholds } from './calm';
 import { chatterOf } from './chatter';
@@ -9,7 +9,7 @@ import { playedDynamics } from './played-dynamics';
 import { restInTake } from './rest-in-take';
 import { sidednessOf } from './sides';
 import { straysOf, withoutStrays } from './strays';
-import { makeTake } from './takes-by-formula';
+import { makeTake } from '../testing/takes-by-formula';
 
 const gesture = (peak: number): Gesture => ({
   fromUs: 0,

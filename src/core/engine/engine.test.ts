@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { randomInstrument, randomTake } from '../../../firmware/host/test-instruments';
+import { randomInstrument, randomTake } from '@/core/testing/random-instruments';
 import type { Instrument } from '../instrument/document';
-import { straight } from '../instrument/straight';
+import { straight } from '../testing/straight';
 import { splitMessages } from '../midi/messages';
+import { levelFaults, noteFaults } from '../testing/handbook-oracle';
+import { oracleCase, type OracleCase } from '../testing/oracle-cases';
 import type { Frames } from '../signal/take';
 import { channelsOf, compile } from './compile';
 import { distanceOf, responseOf, sideOf, stepOf } from './level';
@@ -308,6 +310,29 @@ describe('for any valid instrument and any take', () => {
       }),
       { numRuns: 40 },
     );
+  });
+});
+
+describe('against the handbook in floating point (core/testing/handbook-oracle.ts)', () => {
+  const said = ({ instrument, take }: OracleCase) =>
+    run(compile(instrument, take.channels), take).map((e) => ({ frame: e.tUs / 1000, bytes: e.bytes }));
+  it('levels read what they should after every frame, within the error that docs/engine.md states', () => {
+    let values = 0;
+    for (let seed = 1; seed <= 150; seed++) {
+      const one = oracleCase(seed, 'controller');
+      expect(levelFaults(one.instrument, one.take, said(one)), `seed ${seed}`).toEqual([]);
+      values += said(one).length;
+    }
+    expect(values).toBeGreaterThan(20_000);
+  });
+  it('notes begin and end at their frames, as loud as they should', () => {
+    let notes = 0;
+    for (let seed = 1; seed <= 150; seed++) {
+      const one = oracleCase(seed, 'note');
+      expect(noteFaults(one.instrument, one.take, said(one)), `seed ${seed}`).toEqual([]);
+      notes += said(one).length;
+    }
+    expect(notes).toBeGreaterThan(1500);
   });
 });
 

@@ -2,7 +2,7 @@ import Ajv2020 from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { randomInstrument } from '../../../firmware/host/test-instruments';
+import { randomInstrument } from '@/core/testing/random-instruments';
 import { channelsOf, compile } from '../engine/compile';
 import { instrumentSchema } from '../instrument/schema';
 import published from '../instrument/instrument.schema.json';

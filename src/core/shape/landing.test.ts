@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { straight } from '../instrument/straight';
+import { straight } from '../testing/straight';
 import type { Take } from '../signal/take';
 import { flickerPerMinute, landingOf, USE_BINS } from './landing';
 

@@ -76,7 +76,14 @@ export function TradeChart({ trade, calibration, move }: Props) {
       role="img"
       aria-label={`On at ${calibration.on}, off at ${calibration.off} counts: phantom notes an hour and soft gestures missed, over where on could lie`}
     >
-      <ChartView ref={chart} type="line" data={data} options={options} plugins={[plugin]} />
+      <ChartView
+        role="presentation"
+        ref={chart}
+        type="line"
+        data={data}
+        options={options}
+        plugins={[plugin]}
+      />
     </div>
   );
 }

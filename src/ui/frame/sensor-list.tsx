@@ -14,13 +14,15 @@ import styles from './frame.module.css';
 export function SensorList() {
   const { sensors } = useInstrument();
   return (
-    <ul className={styles.sensors} aria-label="Sensors">
-      {sensors.map((sensor, column) => (
-        <li key={sensor.id}>
-          <SensorRow sensor={sensor} column={column} />
-        </li>
-      ))}
-    </ul>
+    <nav className={styles.sensors} aria-label="Sensors">
+      <ul>
+        {sensors.map((sensor, column) => (
+          <li key={sensor.id}>
+            <SensorRow sensor={sensor} column={column} />
+          </li>
+        ))}
+      </ul>
+    </nav>
   );
 }
 

@@ -59,7 +59,7 @@ export function BeforeAfter({ compared }: { compared: Compared }) {
       role="img"
       aria-label="Your takes before and after the curve, 0 to 127 over seconds"
     >
-      <ChartView type="line" data={data} options={options} />
+      <ChartView role="presentation" type="line" data={data} options={options} />
     </div>
   );
 }

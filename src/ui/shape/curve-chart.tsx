@@ -78,7 +78,14 @@ export function CurveChart({ shown, proposed, played, wanted, compared, xWords, 
       role="img"
       aria-label={`Response: ${DYNAMIC_NAMES.map((d) => `${d} should read ${wanted[d]}`).join(', ')}`}
     >
-      <ChartView ref={chart} type="line" data={data} options={options} plugins={[plugin]} />
+      <ChartView
+        role="presentation"
+        ref={chart}
+        type="line"
+        data={data}
+        options={options}
+        plugins={[plugin]}
+      />
     </div>
   );
 }

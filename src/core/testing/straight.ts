@@ -1,5 +1,5 @@
-import { newInstrument } from './create';
-import type { Calibration, Instrument, Voice } from './document';
+import { newInstrument } from '../instrument/create';
+import type { Calibration, Instrument, Voice } from '../instrument/document';
 
 /** For tests: rest 1000, off 10 counts from it, on 20, reach 1020 above and 520 below. */
 export const twoSided: Calibration = {

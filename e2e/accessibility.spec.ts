@@ -1,0 +1,61 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, openBench, openWherry, test } from './bench';
+
+/** Nothing that axe's rules find wrong, in light and then in dark. */
+async function expectAccessible(page: Page, view: string): Promise<void> {
+  for (const scheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await page.waitForTimeout(300);
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    const found = violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
+    expect(found, `${view}, ${scheme}`).toEqual([]);
+  }
+}
+
+test('every view passes axe, in light and in dark', async ({ page }) => {
+  await openBench(page);
+  await expectAccessible(page, 'bench');
+  await page.keyboard.press('n');
+  await expect(page.getByLabel('Name')).toBeFocused();
+  await expectAccessible(page, 'new instrument');
+  await page.keyboard.type('Reed box');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Press Space, then let it rest.' })).toBeVisible();
+  await expectAccessible(page, 'calibrate, before the first take');
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { name: 'Breath is not calibrated yet.' })).toBeVisible();
+  await expectAccessible(page, 'shape, not calibrated');
+});
+
+test('every view of a measured instrument passes axe, in light and in dark', async ({ page }) => {
+  await openWherry(page);
+  await expectAccessible(page, 'run sheet');
+  await page.keyboard.press('2');
+  await expect(page.getByRole('heading', { name: 'It lies still.' })).toBeVisible();
+  await expectAccessible(page, 'listen');
+  await page.keyboard.press('3');
+  await expect(page.getByRole('img', { name: /^On at/ })).toBeVisible();
+  await expectAccessible(page, 'calibrate');
+  await page.keyboard.press('4');
+  await expect(page.getByText('Levels you use')).toBeVisible();
+  await expectAccessible(page, 'shape');
+  await page.keyboard.press('5');
+  await expect(page.getByRole('heading', { name: 'Bellows plays' })).toBeVisible();
+  await expectAccessible(page, 'voice');
+  await page.keyboard.press('7');
+  await expect(page.getByRole('status')).toContainText('identical');
+  await expectAccessible(page, 'load');
+  await page.keyboard.press('g');
+  await expect(page.getByRole('dialog', { name: 'Bellows at a glance' })).toBeVisible();
+  await expectAccessible(page, 'glance');
+  await page.keyboard.press('g');
+  await page.keyboard.press('?');
+  await expect(page.getByText('ends every note everywhere')).toBeVisible();
+  await expectAccessible(page, 'keys');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('3');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('heading', { name: 'Let it rest.' })).toBeVisible();
+  await expectAccessible(page, 'prompter');
+});

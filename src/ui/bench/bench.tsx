@@ -81,7 +81,10 @@ export function Bench() {
             {read.ok ? (
               <InstrumentCard kept={row} instrument={read.value} />
             ) : (
-              <UnreadableCard kept={row} why={`${read.faults[0].path}: ${read.faults[0].says}.`} />
+              <UnreadableCard
+                kept={row}
+                why={`First fault, ${read.faults[0].path}: ${read.faults[0].says}.`}
+              />
             )}
           </ErrorBoundary>
         ))}

@@ -12,9 +12,14 @@ export function UnreadableCard({ kept, why }: { kept: KeptInstrument; why: strin
   const raw = () =>
     download(`${id}-as-kept.json`, JSON.stringify(kept.document, null, 2), 'application/json');
   return (
-    <article className={styles.card} data-state="fault">
-      <h2>{id}</h2>
-      <p>This instrument cannot be read. {why} Nothing of it was changed.</p>
+    <article className={styles.card}>
+      <div className={styles.unreadable}>
+        <h2>{id}</h2>
+        <p>This instrument cannot be read. Nothing of it was changed.</p>
+        <p>
+          <small>{why}</small>
+        </p>
+      </div>
       <footer>
         <Button onClick={raw}>Export it as it is</Button>
         <Button color="error" onClick={() => removeWithWords(id, id)}>

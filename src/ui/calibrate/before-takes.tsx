@@ -26,7 +26,7 @@ export function BeforeTakes({ sensor, column }: { sensor: Sensor; column: number
           colour={colours[SENSOR_KINDS[sensor.kind].family]}
           range={null}
           overlay={overlay}
-          height="clamp(150px, 28vh, 340px)"
+          height="clamp(150px, 38vh, 460px)"
           label={`The last eight seconds of ${sensor.name}, in counts`}
         />
       )}

@@ -5,7 +5,9 @@ export function HeaderView({ text }: { text: string }) {
   return (
     <details open className={styles.header}>
       <summary>instrument.h, {text.split('\n').length} lines</summary>
-      <pre>{text}</pre>
+      <pre tabIndex={0} aria-label="The header, as the board gets it">
+        {text}
+      </pre>
     </details>
   );
 }

@@ -21,8 +21,6 @@ export class FrameQueue {
   private readonly counts: Uint16Array;
   private head = 0;
   private filled = 0;
-  /** Frames overwritten before they were read. */
-  overrun = 0;
 
   /** @param width counts a frame @param capacity frames */
   constructor(
@@ -38,17 +36,14 @@ export class FrameQueue {
     return this.filled;
   }
 
-  /** Adds a frame; on a full queue the oldest is overwritten and counted. */
+  /** Adds a frame; on a full queue the oldest is overwritten; its counter will be missing. */
   push(tUs: number, counter: number, counts: ArrayLike<number>): void {
     const at = (this.head + this.filled) % this.capacity;
     this.tUs[at] = tUs;
     this.counter[at] = counter;
     for (let c = 0; c < this.width; c++) this.counts[at * this.width + c] = counts[c];
     if (this.filled < this.capacity) this.filled++;
-    else {
-      this.head = (this.head + 1) % this.capacity;
-      this.overrun++;
-    }
+    else this.head = (this.head + 1) % this.capacity;
   }
 
   /** Takes the oldest frame into `counts`. @returns its time and counter, or null when empty */

@@ -1,16 +1,11 @@
-import { upcrossingShare, upperTail } from '../signal/normal';
+import { upcrossingShare } from '../signal/normal';
 
 /**
- * False triggers an hour of uncorrelated Gaussian samples at u·σ above rest: 3600·fs·p(1 − p), p = Q(u).
+ * False triggers an hour at u·σ above rest, of Gaussian samples whose neighbours have correlation ρ: the bivariate normal's
+ * share of upward crossings; with ρ = 0 that is 3600·fs·p(1 − p), p = Q(u).
  * @param rateHz fs, samples a second
  */
-export function falseTriggersPerHour(u: number, rateHz: number): number {
-  const p = upperTail(u);
-  return 3600 * rateHz * p * (1 - p);
-}
-
-/** The same for neighbours with correlation ρ, from the bivariate normal. */
-export const correlatedFalseTriggersPerHour = (u: number, rateHz: number, lag1: number): number =>
+export const falseTriggersPerHour = (u: number, rateHz: number, lag1: number): number =>
   3600 * rateHz * upcrossingShare(u, lag1);
 
 /**

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import golden from '../signal/signal.golden.json';
 import { upperTail } from '../signal/normal';
 import { random } from '../signal/random';
-import { correlatedFalseTriggersPerHour, falseTriggersPerHour, observedCrossings } from './false-triggers';
+import { openingsOf } from './attack';
+import { falseTriggersPerHour, observedCrossings } from './false-triggers';
 import { distancesOf } from './distances';
 import { missedSoft, upperBound } from './missed';
 import { reachOf } from './reach';
@@ -11,9 +12,9 @@ import { chooseThresholds, phantomsPerHour, restSide, tradeOf, type RestSide } f
 
 describe('false triggers of uncorrelated samples: fs·p(1 − p), p = Q(u) (maker’s handbook 4.1)', () => {
   it('u = 4, 5, 6 at 1 kHz give 114.0, 1.032 and 0.00355 an hour', () => {
-    expect(falseTriggersPerHour(4, 1000)).toBeCloseTo(114.0, 1);
-    expect(falseTriggersPerHour(5, 1000)).toBeCloseTo(1.032, 3);
-    expect(falseTriggersPerHour(6, 1000)).toBeCloseTo(0.00355, 5);
+    expect(falseTriggersPerHour(4, 1000, 0)).toBeCloseTo(114.0, 1);
+    expect(falseTriggersPerHour(5, 1000, 0)).toBeCloseTo(1.032, 3);
+    expect(falseTriggersPerHour(6, 1000, 0)).toBeCloseTo(0.00355, 5);
   });
 
   /** Counts upward crossings of several levels by a million samples, and their Poisson-like spread. */
@@ -41,14 +42,23 @@ describe('false triggers of uncorrelated samples: fs·p(1 − p), p = Q(u) (make
       const levels = [3, 3.25, 3.5, 4];
       const seen = count(levels, rho, seed);
       levels.forEach((u, k) => {
-        const expected = (correlatedFalseTriggersPerHour(u, 1000, rho) / 3600) * 1000;
+        const expected = (falseTriggersPerHour(u, 1000, rho) / 3600) * 1000;
         expect(Math.abs(seen[k] - expected), `u ${u}: ${seen[k]} of ${expected}`).toBeLessThan(
           4 * Math.sqrt(expected) + 1,
         );
       });
     },
   );
-  it('a level hovering exactly at “on”, with “off” 4 σ below, falls through about 114 times an hour', () => {
+  it('a level that hovers at “on” falls through “off” as often as the tail below it says: 114 times an hour at 4 σ', () => {
+    const samples = 2_000_000;
+    const r = random(104);
+    const level = Int32Array.from({ length: samples }, () => Math.round(10_000 + 1000 * r.gauss()));
+    const tUs = Float64Array.from(level, (_, i) => i * 1000);
+    // At 4 σ there would be sixty in these two thousand seconds; at 3 σ there are enough to tell.
+    const falls = openingsOf(tUs, level, { on: 10_000, off: 7000 }, 0).length;
+    // Each fall is followed by two samples on average before it is open again.
+    const expected = samples / (1 / upperTail(3) + 2);
+    expect(Math.abs(falls - expected)).toBeLessThan(4 * Math.sqrt(expected));
     expect(3600 * 1000 * upperTail(4)).toBeCloseTo(114.0, 1);
   });
 });

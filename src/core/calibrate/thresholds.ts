@@ -1,5 +1,5 @@
 import { extremesOf } from '../signal/quantile';
-import { correlatedFalseTriggersPerHour, observedCrossings } from './false-triggers';
+import { falseTriggersPerHour, observedCrossings } from './false-triggers';
 
 /** Phantom notes an hour that a maker accepts unless told otherwise: one in ten hours. */
 export const DEFAULT_PHANTOMS_PER_HOUR = 0.1;
@@ -68,7 +68,7 @@ export function phantomsPerHour(side: RestSide, d: number): number {
 
 /** The Gaussian part of {@link phantomsPerHour}. */
 export const predictedPerHour = (side: RestSide, d: number): number =>
-  correlatedFalseTriggersPerHour((d - 0.5 - side.restOffset) / side.noise, side.rateHz, side.lag1);
+  falseTriggersPerHour((d - 0.5 - side.restOffset) / side.noise, side.rateHz, side.lag1);
 
 /**
  * The lowest on that keeps phantom notes under the limit, at rest + 6 σ or beyond, with off 4 σ or more below it and

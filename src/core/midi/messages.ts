@@ -1,6 +1,6 @@
 /**
- * Channel voice messages, MIDI 1.0 Detailed Specification (1996), table II "Channel Voice Messages". The channel is
- * as musicians count it, 1 … 16; data bytes are 0 … 127. Out-of-range values are refused.
+ * Channel voice messages, MIDI 1.0 Detailed Specification (1996), table II "Channel Voice Messages". The low
+ * four bits of a status byte are the channel, 0 … 15; data bytes are 0 … 127.
  */
 export const STATUS = {
   noteOff: 0x80,
@@ -21,47 +21,6 @@ export const DEFAULT_RELEASE = 64;
 /** Number of data bytes after a channel voice status byte. */
 export const dataBytes = (status: number): 1 | 2 =>
   (status & 0xf0) === 0xc0 || (status & 0xf0) === 0xd0 ? 1 : 2;
-
-const channelStatus = (kind: keyof typeof STATUS, channel: number): number => {
-  if (!Number.isInteger(channel) || channel < 1 || channel > 16)
-    throw new RangeError(`${kind}: channel 1 … 16 required, got ${channel}`);
-  return STATUS[kind] | (channel - 1);
-};
-
-const seven = (what: string, value: number): number => {
-  if (!Number.isInteger(value) || value < 0 || value > 127)
-    throw new RangeError(`${what}: 0 … 127 required, got ${value}`);
-  return value;
-};
-
-export const noteOn = (channel: number, note: number, velocity: number): number[] => [
-  channelStatus('noteOn', channel),
-  seven('note', note),
-  seven('velocity', velocity),
-];
-
-export const noteOff = (channel: number, note: number, velocity = DEFAULT_RELEASE): number[] => [
-  channelStatus('noteOff', channel),
-  seven('note', note),
-  seven('velocity', velocity),
-];
-
-export const controlChange = (channel: number, controller: number, value: number): number[] => [
-  channelStatus('controlChange', channel),
-  seven('controller', controller),
-  seven('value', value),
-];
-
-/** Both halves of a 14-bit controller, high byte first. @param value 0 … 16383 */
-export const controlChange14 = (channel: number, controller: number, value: number): number[] => [
-  ...controlChange(channel, controller, value >> 7),
-  ...controlChange(channel, controller + LSB_OFFSET, value & 0x7f),
-];
-
-export const channelPressure = (channel: number, value: number): number[] => [
-  channelStatus('channelPressure', channel),
-  seven('pressure', value),
-];
 
 /** Splits a run of complete channel voice messages (no running status). @throws RangeError on anything else */
 export function splitMessages(bytes: ArrayLike<number>): number[][] {

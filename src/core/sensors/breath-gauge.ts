@@ -32,20 +32,3 @@ export function kpaFromCounts(
 ): number {
   return (counts / 2 ** board.bits - sheet.offset) / sheet.perKpa;
 }
-
-/**
- * A sheet from two known pressures (a water column: 10.2 cm is 1 kPa).
- * @throws RangeError when the two pressures or the two readings are the same
- */
-export function sheetFromTwoPressures(
-  low: { kpa: number; counts: number },
-  high: { kpa: number; counts: number },
-  board: { bits: number },
-): { perKpa: number; offset: number } {
-  if (low.kpa === high.kpa || low.counts === high.counts)
-    throw new RangeError(
-      `sheetFromTwoPressures: two different points are required, got ${low.kpa} kPa twice`,
-    );
-  const perKpa = (high.counts - low.counts) / (high.kpa - low.kpa) / 2 ** board.bits;
-  return { perKpa, offset: low.counts / 2 ** board.bits - perKpa * low.kpa };
-}

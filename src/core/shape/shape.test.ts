@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import golden from './pchip.golden.json';
+import { random } from '../signal/random';
 import { proposeResponse, solvePoints, solvePower } from './dynamics';
 import { curveOf } from './families';
 import { pchip } from './pchip';
@@ -109,6 +110,24 @@ describe('a curve from dynamics', () => {
       expect(solved.gamma).toBeCloseTo(gamma, 3);
       expect(solved.worstSteps).toBeLessThan(0.01);
       expect(proposeResponse(played, wanted).family).toBe('power');
+    }
+  });
+  it('is the nearest of all power curves, as a search of every γ finds it', () => {
+    const r = random(12);
+    for (let n = 0; n < 200; n++) {
+      const [soft, medium, loud] = [r.next(), r.next(), r.next()].sort();
+      const [low, middle, high] = [r.whole(0, 127), r.whole(0, 127), r.whole(0, 127)].sort((a, b) => a - b);
+      const [played, wanted] = [
+        { soft, medium, loud },
+        { soft: low, medium: middle, loud: high },
+      ];
+      const missed = (gamma: number) =>
+        (soft ** gamma - low / 127) ** 2 +
+        (medium ** gamma - middle / 127) ** 2 +
+        (loud ** gamma - high / 127) ** 2;
+      let least = Infinity;
+      for (let k = 0; k <= 4000; k++) least = Math.min(least, missed(10 ** (-1 + (2 * k) / 4000)));
+      expect(missed(solvePower(played, wanted).gamma)).toBeLessThan(least + 1e-5);
     }
   });
   it('goes through all three where a power cannot, and stays a valid curve for any playing', () => {

@@ -8,7 +8,6 @@ import { median, quantile } from './quantile';
 import { clippingOf } from './rails';
 import { random } from './random';
 import { QUANTISATION_NOISE, restStatistics } from './rest';
-import { lowPassZeroCrossings, riceRate, sampledZeroCrossings } from './rice';
 import { columnOf, secondsOf } from './take';
 import { theilSenSlope } from './theil-sen';
 import { timingOf } from './timing';
@@ -117,19 +116,13 @@ describe('rest statistics', () => {
   });
 });
 
-describe('Rice’s formula (Rice 1944/45)', () => {
-  it('an ideal low-pass at fc crosses zero upward fc/√3 times a second', () => {
-    expect(lowPassZeroCrossings(100)).toBeCloseTo(57.735, 3);
-    expect(riceRate(57.735, 0)).toBe(57.735);
-    close(riceRate(57.735, 4) * 3600, 57.735 * Math.exp(-8) * 3600, 1e-12);
-  });
-  it('white samples cross zero at a quarter of their rate', () => {
-    expect(sampledZeroCrossings(1000, 0)).toBeCloseTo(250, 9);
-  });
-  it('agrees with the bivariate normal where neighbours are nearly the same', () => {
-    // At 1000 samples a second and ρ = 0.999 the samples are nearly the process itself.
-    const discrete = 1000 * upcrossingShare(2, 0.999);
-    close(riceRate(sampledZeroCrossings(1000, 0.999), 2), discrete, 0.03);
+describe('upward crossings of correlated samples', () => {
+  it('are what Rice’s formula ν0·exp(−u²/2) gives where neighbours are nearly the same (Rice, Bell Syst. Tech. J. 1944/45)', () => {
+    // At 1000 samples a second and ρ = 0.999 the samples are nearly the process itself; ν0 = fs·arccos(ρ)/(2π).
+    for (const u of [1, 2, 3]) {
+      const rice = ((1000 * Math.acos(0.999)) / (2 * Math.PI)) * Math.exp((-u * u) / 2);
+      close(1000 * upcrossingShare(u, 0.999), rice, 0.05);
+    }
   });
 });
 

@@ -6,6 +6,7 @@ import { channelsOf, compile } from '@/core/engine/compile';
 import { encodeTake, writePrograms } from '@/core/exchange/harness';
 import { playOperations } from '@/core/exchange/play-operations';
 import { readTakeCsv } from '@/core/exchange/take-csv';
+import { MOST_VOICES_A_SENSOR } from '@/core/instrument/limits';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { splitMessages } from '@/core/midi/messages';
 import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
@@ -16,8 +17,19 @@ import { randomInstrument, randomTake } from '@/core/testing/random-instruments'
 const INSTRUMENTS = 300;
 const silences = new Set([400, 1000]);
 
+/** The last has as many notes on one sensor as the board can count. */
 const list = Array.from({ length: INSTRUMENTS }, (_, n) => {
   const instrument = randomInstrument(1000 + n);
+  if (n === INSTRUMENTS - 1) {
+    const { id: sensor } = instrument.sensors[0];
+    const common = { sensor, kind: 'note', side: 'both' } as const;
+    instrument.voices = Array.from({ length: MOST_VOICES_A_SENSOR }, (_, i) => ({
+      ...common,
+      id: `n${i}`,
+      channel: 1 + (i >> 7),
+      note: i & 127,
+    }));
+  }
   const channels = channelsOf(instrument);
   return { instrument, channels, program: compile(instrument, channels) };
 });

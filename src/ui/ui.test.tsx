@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { newInstrument } from '@/core/instrument/create';
 import type { Calibration, Instrument } from '@/core/instrument/document';
-import { twoSided } from '@/core/testing/straight';
+import { twoSided } from '@/core/testing/identity-response';
 import { nextStep } from './bench/next-step';
 import { promptFor } from './calibrate/prompts';
 import { TakesStrip } from './calibrate/takes-strip';

@@ -1,7 +1,7 @@
 import { LONGEST_TIMER_US } from '../engine/clock';
 import type { Calibration } from '../instrument/document';
 import type { LevelReport } from './level-types';
-import { missedSoft, type Missed } from './missed';
+import { missedSoft, type Missed } from './missed-share';
 
 /** What a maker may choose: on and off of the up side as whole distances from the whole-count rest, and the hold-off. */
 export interface Choice {

@@ -6,7 +6,7 @@ import { round } from '../units/round';
 import { chatterOf } from './chatter';
 import type { CalibratedSide } from './level-side';
 import type { LevelJob, LevelReadings, PlayedTake } from './level-types';
-import { missedSoft } from './missed';
+import { missedSoft } from './missed-share';
 import { playedDynamics } from './played-dynamics';
 import { phantomsPerHour } from './thresholds';
 

@@ -3,12 +3,12 @@ import type { RestStatistics } from '../signal/rest';
 import type { Role } from '../signal/take';
 import type { Timing } from '../signal/timing';
 import type { LevelJob, LevelTake, PlayedTake } from './level-types';
-import { calmThresholds } from './calm';
+import { chatterFreeThresholds } from './raise-on-threshold';
 import { singlesOf } from './chatter';
 import { distancesOf } from './distances';
 import { holdOffFor } from './hold-off';
 import { reachOf } from './reach';
-import { straysOf, withoutStrays, type Stray } from './strays';
+import { restOutliersOf, withoutOutliers, type RestOutlier } from './rest-outliers';
 import {
   chooseThresholds,
   DEFAULT_PHANTOMS_PER_HOUR,
@@ -17,19 +17,19 @@ import {
   type Thresholds,
 } from './thresholds';
 
-/** More than this many in a rest take are no accident. */
-const MOST_STRAYS = 2;
+/** More disturbances than this in a rest take count as noise. */
+const MOST_OUTLIERS = 2;
 
 /** One side of rest, calibrated. */
 export interface CalibratedSide {
   side: RestSide;
   thresholds: Thresholds;
-  /** Counts that "on" was raised by over the lowest that noise allows, to calm the gate. */
+  /** Counts that "on" was raised by against chatter, over the lowest that noise allows. */
   raisedBy: number;
   /** Least time that the gate stays open, and then closed, ms. */
   holdOffMs: number;
-  /** What moved in the rest take and was left out. */
-  leftOut: Stray[];
+  /** Disturbances of the rest take that were ignored. */
+  leftOut: RestOutlier[];
   /** Distance from the whole-count rest, counts. */
   reach: number;
   /** Peaks of soft gestures, distances. */
@@ -61,7 +61,7 @@ export function calibrateSide(
     peaks('soft'),
   );
   if (!lowest || !loudest) return null;
-  const thresholds = calmThresholds(lowest, side, played, whole, sign, peaks());
+  const thresholds = chatterFreeThresholds(lowest, side, played, whole, sign, peaks());
   const p95 = Math.round(quantile(loudest, 0.95));
   const ceiling = Math.min(
     side.room,
@@ -82,8 +82,8 @@ export function calibrateSide(
 }
 
 /**
- * The lowest thresholds over a rest take. What moved in it counts, unless it is an accident or two as strong as soft
- * playing: then it is left out, or one cough would silence every soft note.
+ * The lowest thresholds over a rest take. One or two disturbances as strong as soft playing are ignored and reported, since
+ * "on" raised over them would silence soft notes; weaker ones, and more of them, count as noise.
  * @param softPeaks distances
  */
 function lowestOver(
@@ -91,16 +91,16 @@ function lowestOver(
   sideOf: (distances: Int32Array) => RestSide,
   limit: number,
   softPeaks: readonly number[],
-): { side: RestSide; lowest: Thresholds | null; leftOut: Stray[] } {
-  const over = (strays: Stray[]) => {
-    const side = sideOf(withoutStrays(distances, strays));
-    return { side, lowest: chooseThresholds(side, limit), leftOut: strays };
+): { side: RestSide; lowest: Thresholds | null; leftOut: RestOutlier[] } {
+  const over = (outliers: RestOutlier[]) => {
+    const side = sideOf(withoutOutliers(distances, outliers));
+    return { side, lowest: chooseThresholds(side, limit), leftOut: outliers };
   };
   const missed = ({ lowest }: { lowest: Thresholds | null }) =>
     lowest ? softPeaks.filter((p) => p < lowest.on).length : softPeaks.length;
   const all = over([]);
-  const strays = straysOf(distances, all.side.noise, all.side.rateHz);
-  if (strays.length === 0 || strays.length > MOST_STRAYS) return all;
-  const without = over(strays);
+  const outliers = restOutliersOf(distances, all.side.noise, all.side.rateHz);
+  if (outliers.length === 0 || outliers.length > MOST_OUTLIERS) return all;
+  const without = over(outliers);
   return missed(without) < missed(all) ? without : all;
 }

@@ -4,12 +4,12 @@ import type { Clipping } from '../signal/rails';
 import type { RestStatistics } from '../signal/rest';
 import type { Role } from '../signal/take';
 import type { Timing } from '../signal/timing';
-import type { Finding } from './findings';
+import type { Finding } from './findings/finding';
 import type { Gesture } from './gesture-detector';
-import type { Missed } from './missed';
+import type { Missed } from './missed-share';
 import type { PlayedDynamics } from './played-dynamics';
-import type { Sidedness } from './sides';
-import type { Stray } from './strays';
+import type { Sidedness } from './sidedness';
+import type { RestOutlier } from './rest-outliers';
 import type { RestSide, TradePoint } from './thresholds';
 
 /** One sensor's column of a take. */
@@ -85,8 +85,8 @@ export interface LevelEvidence {
   readings: LevelReadings;
   /** Distances of soft peaks on the up side. */
   softUp: number[];
-  /** Counts that "on" was raised by to calm the gate; the side that needed more. */
+  /** Counts that "on" was raised by against chatter; the side that needed more. */
   raisedBy: number;
-  /** What moved in the rest take and was left out, both sides together. */
-  leftOut: Stray[];
+  /** Disturbances of the rest take that were ignored, both sides together. */
+  leftOut: RestOutlier[];
 }

@@ -160,7 +160,7 @@ describe('bad takes get a finding each, with a cure', () => {
     const takes = replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks, length: 4 }));
     const r = report(takes);
     expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
-    expect(codes(r)).toContain('calmed');
+    expect(codes(r)).toContain('on-raised');
     expect(r.calibration.method).toMatch(/raised by \d+/);
     const lowest = { ...choiceOf(report(run()).calibration), holdOffMs: 0 };
     expect(chatterOf(r.played, withChoice(r.calibration, lowest))).toBeGreaterThan(0);
@@ -170,7 +170,7 @@ describe('bad takes get a finding each, with a cure', () => {
     expect(r.played.map((t) => t.gestures.length)).toEqual([20, 8, 8, 3]);
     expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
     expect(2048 - r.calibration.onDown!).toBeGreaterThan(0.015 * 1600);
-    expect(codes(r)).toContain('calmed');
+    expect(codes(r)).toContain('on-raised');
   });
   it('the same where that would lose soft gestures: a hold-off makes each one note, or the price of one that would is named', () => {
     const slow = (peak: number, length: number) =>

@@ -6,17 +6,17 @@ import { restStatistics, type RestStatistics } from '../signal/rest';
 import { timingOf } from '../signal/timing';
 import { round } from '../units/round';
 import type { Gesture } from './gesture-detector';
-import { levelFindings } from './level-findings';
+import { levelFindings } from './findings/level-findings';
 import { measureAttack } from './measure-attack';
 import { readingsOf } from './level-readings';
 import { calibrateSide, type CalibratedSide } from './level-side';
 import type { LevelEvidence, LevelJob, LevelReport } from './level-types';
 import { playTake } from './played-take';
-import { sidednessOf, type Sidedness } from './sides';
+import { sidednessOf, type Sidedness } from './sidedness';
 import { DEFAULT_PHANTOMS_PER_HOUR, tradeOf } from './thresholds';
 
 /**
- * Calibrates one level from its takes: rest and noise, polarity and sides, reach, thresholds, and what was noticed.
+ * Calibrates one level from its takes: rest and noise, polarity and sides, reach, thresholds and findings.
  * @param progress called with 0 … 1 as takes are done
  */
 export function calibrateLevel(

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { twoSided } from '../testing/straight';
+import { twoSided } from '../testing/identity-response';
 import { attackReach, openingsOf } from './attack';
-import { calmThresholds } from './calm';
+import { chatterFreeThresholds } from './raise-on-threshold';
 import { chatterOf } from './chatter';
 import type { Gesture } from './gesture-detector';
 import type { PlayedTake } from './level-types';
 import { playedDynamics } from './played-dynamics';
 import { restInTake } from './rest-in-take';
-import { sidednessOf } from './sides';
-import { straysOf, withoutStrays } from './strays';
+import { sidednessOf } from './sidedness';
+import { restOutliersOf, withoutOutliers } from './rest-outliers';
 import { makeTake } from '../testing/takes-by-formula';
 
 const gesture = (peak: number): Gesture => ({
@@ -48,8 +48,8 @@ describe('what moved in a rest take', () => {
   it('reaches back and on to rest, with a tenth of a second beside it; close ones are one', () => {
     const distances = new Int32Array(3000).fill(1);
     distances.fill(30, 1000, 1200).fill(6, 1200, 1300).fill(30, 1450, 1500).fill(19, 2500, 2600);
-    expect(straysOf(distances, 2, 1000)).toEqual([{ from: 900, to: 1600 }]);
-    expect(Math.max(...withoutStrays(distances, [{ from: 900, to: 1600 }]))).toBe(19);
+    expect(restOutliersOf(distances, 2, 1000)).toEqual([{ from: 900, to: 1600 }]);
+    expect(Math.max(...withoutOutliers(distances, [{ from: 900, to: 1600 }]))).toBe(19);
   });
 });
 
@@ -101,11 +101,11 @@ describe('judging takes by a calibration', () => {
     expect(chatterOf([played('soft', twice, both)], twoSided)).toBe(2);
     expect(chatterOf([played('soft', [1000, 1015, 1000], [gesture(1015)])], twoSided)).toBe(0);
   });
-  it('a gate that only just held is calmed: a wobble under “on” would open it twice on another day', () => {
+  it('a gate that only just held is onRaised: a wobble under “on” would open it twice on another day', () => {
     const side = { restOffset: 0, noise: 4, lag1: 0, rateHz: 1000, crossings: [], hours: 1, room: 3000 };
     const lowest = { on: 24, off: 8, perHour: 0 };
     const calmFor = (...counts: number[]) =>
-      calmThresholds(lowest, side, [played('soft', counts, [gesture(1100)])], 1000, 1, [100]);
+      chatterFreeThresholds(lowest, side, [played('soft', counts, [gesture(1100)])], 1000, 1, [100]);
     expect(calmFor(1000, 1019, 1000, 1100, 1000)).toBe(lowest);
     const { on, off } = calmFor(1000, 1021, 1000, 1100, 1000);
     expect(on - side.noise).toBeGreaterThan(21);

@@ -6,7 +6,7 @@ import { random } from '../signal/random';
 import { openingsOf } from './attack';
 import { falseTriggersPerHour, observedCrossings } from './false-triggers';
 import { distancesOf } from './distances';
-import { missedSoft, upperBound } from './missed';
+import { missedSoft, upperBound } from './missed-share';
 import { reachOf } from './reach';
 import { chooseThresholds, phantomsPerHour, restSide, tradeOf, type RestSide } from './thresholds';
 

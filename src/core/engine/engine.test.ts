@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { randomInstrument, randomTake } from '@/core/testing/random-instruments';
 import type { Instrument } from '../instrument/document';
-import { straight } from '../testing/straight';
+import { identityInstrument } from '../testing/identity-response';
 import { splitMessages } from '../midi/messages';
 import { levelFaults, noteFaults } from '../testing/handbook-oracle';
 import { oracleCase, type OracleCase } from '../testing/oracle-cases';
@@ -61,14 +61,14 @@ describe('scales without division (docs/engine.md)', () => {
 
 describe('a level as a controller', () => {
   it('reads 0 at the dead zone, 127 at reach and beyond, and each step at its place', () => {
-    const events = play(straight([{}]), [1000, 1020, 1522, 2020, 4095]);
+    const events = play(identityInstrument([{}]), [1000, 1020, 1522, 2020, 4095]);
     expect(events).toEqual([
       [2000, 0xb0, 2, 64],
       [3000, 0xb0, 2, 127],
     ]);
   });
   it('rounds half up to the nearest of 128 steps over the whole travel', () => {
-    const program = compile(straight([{}]), ['breath']);
+    const program = compile(identityInstrument([{}]), ['breath']);
     const input = program.inputs[0];
     for (let count = 1020; count <= 2020; count++) {
       const y = responseOf(input, program.tableBits, sideOf(input, count), distanceOf(input, count));
@@ -76,7 +76,7 @@ describe('a level as a controller', () => {
     }
   });
   it('sends 14 bits high byte first, and the high byte only when it changed', () => {
-    const events = play(straight([{ bits: 14 }]), [1530, 1531, 2020]);
+    const events = play(identityInstrument([{ bits: 14 }]), [1530, 1531, 2020]);
     expect(events.map((e) => e.slice(1))).toEqual([
       [0xb0, 2, 65],
       [0xb0, 34, expect.any(Number)],
@@ -86,23 +86,29 @@ describe('a level as a controller', () => {
     ]);
   });
   it('goes out as channel pressure, two bytes, on its channel', () => {
-    expect(play(straight([{ kind: 'pressure', channel: 4 }]), [2020])).toEqual([[0, 0xd3, 127]]);
+    expect(play(identityInstrument([{ kind: 'pressure', channel: 4 }]), [2020])).toEqual([[0, 0xd3, 127]]);
   });
   it('keeps to its range', () => {
-    expect(play(straight([{ from: 20, to: 100 }]), [4000, 1000]).map((e) => e[3])).toEqual([100, 20]);
+    expect(play(identityInstrument([{ from: 20, to: 100 }]), [4000, 1000]).map((e) => e[3])).toEqual([
+      100, 20,
+    ]);
   });
   it('sends only on change, and past a deadband only changes that are worth it, but always the ends', () => {
     // A step is 7.87 counts wide; ± 6 counts around a border flickers without a deadband.
     const trembling = [1520, 1526, 1520, 1526, 1520, 1526];
-    expect(play(straight([{}]), trembling).length).toBeGreaterThan(3);
-    expect(play(straight([{ deadband: 1.5 }]), trembling).length).toBe(1);
-    expect(play(straight([{ deadband: 60 }]), [1522, 1560, 2020, 1980, 1020]).map((e) => e[3])).toEqual([
-      64, 127, 0,
-    ]);
+    expect(play(identityInstrument([{}]), trembling).length).toBeGreaterThan(3);
+    expect(play(identityInstrument([{ deadband: 1.5 }]), trembling).length).toBe(1);
+    expect(
+      play(identityInstrument([{ deadband: 60 }]), [1522, 1560, 2020, 1980, 1020]).map((e) => e[3]),
+    ).toEqual([64, 127, 0]);
   });
   it('keeps under its rate, and catches up with the newest value', () => {
     const rising = Array.from({ length: 100 }, (_, i) => 1030 + 10 * i);
-    const events = play(straight([{ perSecond: 100 }]), [...rising, 2020, ...new Array(20).fill(2020)]);
+    const events = play(identityInstrument([{ perSecond: 100 }]), [
+      ...rising,
+      2020,
+      ...new Array(20).fill(2020),
+    ]);
     for (let i = 1; i < events.length; i++) expect(events[i][0] - events[i - 1][0]).toBe(10_000);
     expect(events[events.length - 1][3]).toBe(127);
   });
@@ -112,27 +118,31 @@ describe('a gate that plays a note', () => {
   const note = { kind: 'note', note: 62, velocity: { windowMs: 5, full: 520, from: 1, to: 127 } } as const;
   it('opens at on, closes below off, and not between', () => {
     const counts = [1019, 1020, 1012, 1012, 1012, 1012, 1012, 1010, 1009, 1015];
-    expect(play(straight([note]), counts)).toEqual([
+    expect(play(identityInstrument([note]), counts)).toEqual([
       [6000, 0x90, 62, 1],
       [8000, 0x80, 62, 64],
     ]);
   });
   it('takes velocity from the peak of its window: full at 520 above rest, half way at half', () => {
-    const attack = (peak: number) => play(straight([note]), [1000, 1020, peak, 1020, 1020, 1020, 1020])[0][3];
+    const attack = (peak: number) =>
+      play(identityInstrument([note]), [1000, 1020, peak, 1020, 1020, 1020, 1020])[0][3];
     expect([attack(1520), attack(1270), attack(1021), attack(3000)]).toEqual([127, 64, 1, 127]);
   });
   it('plays a breath shorter than the window, on and off in one frame', () => {
-    expect(play(straight([note]), [1000, 1300, 1000, 1000])).toEqual([
+    expect(play(identityInstrument([note]), [1000, 1300, 1000, 1000])).toEqual([
       [2000, 0x90, 62, 72],
       [2000, 0x80, 62, 64],
     ]);
   });
   it('sends the level before the note, so that the note starts at its loudness', () => {
-    const events = play(straight([{}, { ...note, velocity: { ...note.velocity, windowMs: 0 } }]), [1520]);
+    const events = play(
+      identityInstrument([{}, { ...note, velocity: { ...note.velocity, windowMs: 0 } }]),
+      [1520],
+    );
     expect(events.map((e) => e[1])).toEqual([0xb0, 0x90]);
   });
   it('is ended by Silence and stays mute until it was let go once', () => {
-    const { at, state, out } = awake(straight([note]));
+    const { at, state, out } = awake(identityInstrument([note]));
     at(0, 1500);
     expect(at(6000, 1500)).toEqual([[0x90, 62, 122]]);
     expect(splitMessages(out.subarray(0, silence(state, out)))).toEqual([[0x80, 62, 64]]);
@@ -145,13 +155,13 @@ describe('a gate that plays a note', () => {
 describe('time, at any scan rate', () => {
   const note = { kind: 'note', note: 62, velocity: { windowMs: 60, full: 520, from: 1, to: 127 } } as const;
   const slow = (periodUs: number) =>
-    play(straight([note]), [...new Array<number>(200).fill(1500)], periodUs).map(([tUs]) => tUs);
+    play(identityInstrument([note]), [...new Array<number>(200).fill(1500)], periodUs).map(([tUs]) => tUs);
   it('a window of 60 ms ends at the first scan after it: of 20, of 30 or of 1000 a second', () => {
     expect([slow(50_000), slow(33_333), slow(1000)]).toEqual([[100_000], [66_666], [60_000]]);
   });
   it('a pause ends a window and an interval, however often the clock has turned meanwhile', () => {
     for (const pauseUs of [600_000, 1_048_576, 1_060_000, 3_200_000, 2 ** 31 + 5]) {
-      const { at } = awake(straight([{ perSecond: 20 }, note]));
+      const { at } = awake(identityInstrument([{ perSecond: 20 }, note]));
       at(0, 1500);
       expect(at(pauseUs, 1900).map((m) => m[0])).toEqual([0xb0, 0x90]);
     }
@@ -160,7 +170,7 @@ describe('time, at any scan rate', () => {
 
 describe('power-up', () => {
   const note = { kind: 'note', note: 62, velocity: { windowMs: 0, full: 520, from: 1, to: 127 } } as const;
-  const instrument = straight([note, {}]);
+  const instrument = identityInstrument([note, {}]);
   const still = (count: number) => new Array<number>(START_UP).fill(count);
   const notes = (counts: number[]) =>
     run(compile(instrument, ['breath']), frames(counts))
@@ -203,7 +213,7 @@ describe('power-up', () => {
 describe('hold-off', () => {
   const note = { kind: 'note', note: 62, velocity: { windowMs: 0, full: 520, from: 1, to: 127 } } as const;
   const held = (holdOffMs: number) => {
-    const instrument = straight([note]);
+    const instrument = identityInstrument([note]);
     instrument.sensors[0].calibration!.holdOffMs = holdOffMs;
     return instrument;
   };
@@ -227,7 +237,7 @@ describe('hold-off', () => {
 describe('a note that sounds', () => {
   it('ends on the channel and the note that it began with, whatever the program says by then', () => {
     const note = { kind: 'note', note: 62, velocity: { windowMs: 0, full: 520, from: 1, to: 127 } } as const;
-    const { at, program } = awake(straight([note]));
+    const { at, program } = awake(identityInstrument([note]));
     at(0, 1500);
     Object.assign(program.inputs[0].gates[0], { channel: 5, note: 70 });
     expect(at(1000, 1000)).toEqual([[0x80, 62, 64]]);
@@ -340,20 +350,22 @@ describe('rendering a take', () => {
   it('counts notes, messages and the busiest second, and ends what is held', () => {
     const note = { kind: 'note', note: 62, velocity: { windowMs: 0, full: 520, from: 1, to: 127 } } as const;
     const counts = [...new Array<number>(START_UP).fill(1000), 1500, 1000, 1500, 1500];
-    const { events, metrics, findings } = render(straight([note]), frames(counts));
+    const { events, metrics, findings } = render(identityInstrument([note]), frames(counts));
     expect(metrics).toEqual({ seconds: 0.035, notes: 2, messages: 4, bytes: 12, busiestBytesPerSecond: 12 });
     expect(events[3]).toEqual({ tUs: 35_000, bytes: [0x80, 62, 64] });
     expect(findings.map((f) => f.code)).toEqual(['held-at-end']);
   });
   it('says which sensors stay silent, and why', () => {
-    const instrument = straight([{}]);
+    const instrument = identityInstrument([{}]);
     delete instrument.sensors[0].calibration;
     expect(render(instrument, frames([1, 2])).findings.map((f) => f.code)).toEqual(['not-calibrated']);
     expect(
-      render(straight([{}]), { ...frames([1, 2]), channels: ['other'] }).findings.map((f) => f.code),
+      render(identityInstrument([{}]), { ...frames([1, 2]), channels: ['other'] }).findings.map(
+        (f) => f.code,
+      ),
     ).toEqual(['no-column']);
   });
   it('channels of an instrument are its sensors’, in order', () => {
-    expect(channelsOf(straight([]))).toEqual(['breath']);
+    expect(channelsOf(identityInstrument([]))).toEqual(['breath']);
   });
 });

@@ -1,4 +1,4 @@
-import type { Finding } from '../calibrate/findings';
+import type { Finding } from '../calibrate/findings/finding';
 import type { Instrument } from '../instrument/document';
 import { splitMessages } from '../midi/messages';
 import { secondsOf, type Frames } from '../signal/take';

@@ -99,3 +99,22 @@ describe('the channel plan', () => {
     expect(clashesOf(breathVoices('s', null))).toEqual([]);
   });
 });
+
+describe('what the board counts in eight bits', () => {
+  it('is at most 255 notes and 255 controllers of one sensor', () => {
+    const i = instrument();
+    const notes = (n: number) =>
+      Array.from({ length: n }, (_, k): Voice => ({
+        id: `n${k}`,
+        sensor: 'breath',
+        kind: 'note',
+        side: 'both',
+        channel: 1,
+        note: k % 128,
+      }));
+    i.voices = notes(255);
+    expect(faultsOf(i)).toEqual([]);
+    i.voices = notes(256);
+    expect(faultsOf(i)).toEqual([{ path: 'voices.255', says: 'a sensor can have at most 255 notes' }]);
+  });
+});

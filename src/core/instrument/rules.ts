@@ -1,5 +1,6 @@
 import type { Fault } from '../result';
 import { CURVE_FAMILIES } from '../shape/families';
+import { MOST_VOICES_A_SENSOR } from './limits';
 import type { Calibration, Instrument, Sensor, Velocity, Voice } from './document';
 
 /** The rules that span fields: what must hold between the parts of an instrument for it to be compiled. */
@@ -11,6 +12,7 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ...repeated(voices, 'id', 'voices'),
     ...sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, 2 ** instrument.board.bits - 1)),
     ...voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, sensors)),
+    ...tooManyVoices(voices),
   ];
 }
 
@@ -22,6 +24,18 @@ function repeated<T>(list: T[], key: keyof T & string, path: string): Fault[] {
       return [];
     }
     return [{ path: `${path}.${i}.${key}`, says: `must be unique, ${String(item[key])} stands twice` }];
+  });
+}
+
+function tooManyVoices(voices: Voice[]): Fault[] {
+  const counts = new Map<string, number>();
+  return voices.flatMap((v, i) => {
+    const key = `${v.kind === 'note'} ${v.sensor}`;
+    const n = (counts.get(key) ?? 0) + 1;
+    counts.set(key, n);
+    if (n !== MOST_VOICES_A_SENSOR + 1) return [];
+    const what = v.kind === 'note' ? 'notes' : 'controllers';
+    return [{ path: `voices.${i}`, says: `a sensor can have at most ${MOST_VOICES_A_SENSOR} ${what}` }];
   });
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { straight } from '../testing/straight';
+import { identityInstrument } from '../testing/identity-response';
 import type { Take } from '../signal/take';
 import { flickerPerMinute, landingOf, USE_BINS } from './landing';
 
@@ -13,7 +13,7 @@ const take = (counts: number[]): Take => ({
 /** Count at which a straight response of 1020 … 2020 reads a 7-bit step. */
 const reading = (step: number) => 1020 + Math.round((1000 * step) / 127);
 const land = (counts: number[], gamma?: number) => {
-  const instrument = straight([{}]);
+  const instrument = identityInstrument([{}]);
   const response = gamma ? ({ family: 'power', gamma } as const) : ({ family: 'straight' } as const);
   return landingOf(instrument, instrument.sensors[0], response, [take(counts)]);
 };
@@ -55,8 +55,8 @@ describe('flicker at rest', () => {
     const still = take(repeat(6001, 1000));
     // Six seconds; three times up a step and down again, so six messages: sixty a minute.
     const trembling = take(repeat(6001, 1000).map((c, i) => (i % 2000 === 500 ? 1032 : c)));
-    expect(flickerPerMinute(straight([{}]), still)).toBe(0);
-    expect(flickerPerMinute(straight([{}]), trembling)).toBe(60);
-    expect(flickerPerMinute(straight([{ bits: 14 }]), still)).toBe(0);
+    expect(flickerPerMinute(identityInstrument([{}]), still)).toBe(0);
+    expect(flickerPerMinute(identityInstrument([{}]), trembling)).toBe(60);
+    expect(flickerPerMinute(identityInstrument([{ bits: 14 }]), still)).toBe(0);
   });
 });

@@ -1,5 +1,5 @@
 import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } from '@/core/calibrate/choice';
-import type { Cure } from '@/core/calibrate/findings';
+import type { Cure } from '@/core/calibrate/findings/finding';
 import type { LevelReport } from '@/core/calibrate/level-types';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
 import type { Calibration } from '@/core/instrument/document';
@@ -16,7 +16,7 @@ function offWords({ on, off, noise }: Calibration): string {
     : `Off at ${off}, ${sigmas.toFixed(1)} σ below: a note held at the edge can stutter.`;
 }
 
-/** The few numbers that matter of a calibration, why, and what was noticed. */
+/** The few numbers that matter of a calibration, why, and the findings. */
 export function CalibrationReading({
   report,
   shown,

@@ -1,9 +1,9 @@
 'use client';
 
-import type { Cure, Finding } from '@/core/calibrate/findings';
+import type { Cure, Finding } from '@/core/calibrate/findings/finding';
 import styles from './findings.module.css';
 
-/** What was noticed, each with its causes in order and its cures with their price. */
+/** Findings, each with its causes in order and its cures with their price. */
 export function Findings({ findings, act }: { findings: readonly Finding[]; act: (cure: Cure) => void }) {
   return findings.map((f) => (
     <section key={f.code + f.says} className={styles.finding} data-severity={f.severity}>

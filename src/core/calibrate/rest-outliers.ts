@@ -1,5 +1,5 @@
 /** A stretch of a rest take in which something moved, as frame indexes; `to` is past its end. */
-export interface Stray {
+export interface RestOutlier {
   from: number;
   to: number;
 }
@@ -16,9 +16,9 @@ const MARGIN_S = 0.1;
  * @param distances from rest on one side, counts, in order of time
  * @returns in order of time, apart from each other
  */
-export function straysOf(distances: Int32Array, noise: number, rateHz: number): Stray[] {
+export function restOutliersOf(distances: Int32Array, noise: number, rateHz: number): RestOutlier[] {
   const margin = Math.round(MARGIN_S * rateHz);
-  const strays: Stray[] = [];
+  const outliers: RestOutlier[] = [];
   for (let i = 0; i < distances.length; i++) {
     if (distances[i] <= movedLimit(noise)) continue;
     let from = i;
@@ -26,16 +26,16 @@ export function straysOf(distances: Int32Array, noise: number, rateHz: number): 
     while (i < distances.length && distances[i] > BACK_SIGMAS * noise) i++;
     from = Math.max(0, from - margin);
     const to = Math.min(distances.length, i + margin);
-    const last = strays[strays.length - 1];
+    const last = outliers[outliers.length - 1];
     if (last && from <= last.to) last.to = to;
-    else strays.push({ from, to });
+    else outliers.push({ from, to });
   }
-  return strays;
+  return outliers;
 }
 
 /** The distances with rest in place of what moved. @returns a copy */
-export function withoutStrays(distances: Int32Array, strays: readonly Stray[]): Int32Array {
+export function withoutOutliers(distances: Int32Array, outliers: readonly RestOutlier[]): Int32Array {
   const still = distances.slice();
-  for (const { from, to } of strays) still.fill(0, from, to);
+  for (const { from, to } of outliers) still.fill(0, from, to);
   return still;
 }

@@ -1,9 +1,9 @@
-import type { Finding } from './findings';
-import type { LevelEvidence } from './level-types';
-import type { Check } from './noticed/check';
-import { calmed, chatter, softMissed } from './noticed/gate';
-import { clipped, fewSoft, inverted, noRestBetween, range, reversedDynamics } from './noticed/playing';
-import { creeping, dead, freezes, hum, restMoves, restShort } from './noticed/rest';
+import type { Finding } from './finding';
+import type { LevelEvidence } from '../level-types';
+import type { Check } from './check';
+import { onRaised, chatter, softMissed } from './gate';
+import { clipped, fewSoft, inverted, noRestBetween, range, reversedDynamics } from './playing';
+import { creeping, dead, freezes, hum, restMoves, restShort } from './rest';
 
 /** Within one severity, in this order. */
 const CHECKS: Check[] = [
@@ -16,7 +16,7 @@ const CHECKS: Check[] = [
   softMissed,
   freezes,
   chatter,
-  calmed,
+  onRaised,
   range,
   dead,
   hum,
@@ -26,7 +26,7 @@ const CHECKS: Check[] = [
 
 const SEVERITIES = ['fault', 'doubt', 'note'] as const;
 
-/** Everything that is noticed in a level's takes, worst first. */
+/** Every finding on a level's takes, worst first. */
 export const levelFindings = (e: LevelEvidence): Finding[] =>
   CHECKS.flatMap((check) => {
     const found = check(e);

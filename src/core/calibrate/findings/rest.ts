@@ -1,8 +1,8 @@
 import { counted } from '../../units/counted';
-import { movedLimit } from '../strays';
+import { movedLimit } from '../rest-outliers';
 import { redo, type Check } from './check';
 
-/* What is noticed of rest: the rest take, and rest in the played ones. */
+/* Findings on rest: in the rest take, and in the played ones. */
 
 export const restMoves: Check = ({ rest, stats, leftOut }) => {
   const limit = movedLimit(stats.noise);

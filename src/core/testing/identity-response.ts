@@ -17,7 +17,10 @@ export const twoSided: Calibration = {
 };
 
 /** For tests: one straight sensor on channel breath, the upper side of {@link twoSided}: on … reach are a thousand counts. */
-export function straight(voices: Partial<Voice>[], change: Partial<Instrument['board']> = {}): Instrument {
+export function identityInstrument(
+  voices: Partial<Voice>[],
+  change: Partial<Instrument['board']> = {},
+): Instrument {
   const instrument = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
   instrument.board = { ...instrument.board, ...change };
   instrument.sensors[0].calibration = {

@@ -7,7 +7,7 @@ import type { PlayedTake } from '../level-types';
 import { phantomsPerHour } from '../thresholds';
 import { type Check } from './check';
 
-/* What is noticed of the gate at the chosen thresholds, with the price of other ones. */
+/* Findings on the gate at the chosen thresholds, with the price of other ones. */
 
 export const softMissed: Check = ({ readings, calibration, softUp, upSide, stats }) => {
   const { missed, of } = readings.missedSoft;
@@ -49,10 +49,10 @@ export const chatter: Check = ({ readings, played, calibration, stats }) => {
   const longer = HOLD_OFFS_MS.find(
     (ms) => ms > holdOffMs && chatterOf(played, { ...calibration, holdOffMs: ms }) === 0,
   );
-  const calmer = Array.from({ length: 8 }, (_, k) => on + Math.ceil((k + 1) * Math.max(1, stats.noise)))
+  const higherOn = Array.from({ length: 8 }, (_, k) => on + Math.ceil((k + 1) * Math.max(1, stats.noise)))
     .map((higher) => withChoice(calibration, { on: higher, off, holdOffMs }))
     .find((c) => chatterOf(played, c) === 0);
-  const missed = calmer && missedAt(played, calmer);
+  const missed = higherOn && missedAt(played, higherOn);
   return {
     code: 'chatter',
     severity: 'doubt',
@@ -72,12 +72,12 @@ export const chatter: Check = ({ readings, played, calibration, stats }) => {
             },
           ]
         : []),
-      ...(calmer
+      ...(higherOn
         ? [
             {
-              says: `Set on to ${calmer.on}, off stays`,
+              says: `Set on to ${higherOn.on}, off stays`,
               cost: `${missed} soft ones missed; notes begin a little later`,
-              set: { on: calmer.on, off: calmer.off },
+              set: { on: higherOn.on, off: higherOn.off },
             },
           ]
         : []),
@@ -86,11 +86,11 @@ export const chatter: Check = ({ readings, played, calibration, stats }) => {
   };
 };
 
-export const calmed: Check = ({ raisedBy }) =>
+export const onRaised: Check = ({ raisedBy }) =>
   raisedBy === 0
     ? null
     : {
-        code: 'calmed',
+        code: 'on-raised',
         severity: 'note',
         says: `On was raised by ${counted(raisedBy, 'count')}: lower, the gate can open more often than you play. No gesture is lost by it.`,
         causes: [

@@ -1,4 +1,4 @@
-import type { Role } from '../signal/take';
+import type { Role } from '../../signal/take';
 
 /** What could be done about a finding, and what it costs. */
 export interface Cure {
@@ -11,7 +11,7 @@ export interface Cure {
   set?: { on?: number; off?: number; holdOffMs?: number };
 }
 
-/** One thing that was noticed in takes: with its evidence, likely causes in order, and cures. */
+/** One fault, doubt or note about takes: its evidence, likely causes in order, and cures. */
 export interface Finding {
   code: string;
   severity: 'note' | 'doubt' | 'fault';

@@ -3,7 +3,7 @@ import type { Role } from '../../signal/take';
 import type { PlayedTake } from '../level-types';
 import { redo, type Check } from './check';
 
-/* What is noticed of the playing. */
+/* Findings on the played takes. */
 
 export const clipped: Check = ({ clipping }) => {
   if (clipping.length === 0) return null;

@@ -4,7 +4,7 @@ import type { Fault } from '../result';
 const DEEPEST = 32;
 /** Most fields of one object, entries of one list, and values in all. The largest instrument has 40 000 values. */
 const MOST_FIELDS = 100;
-const MOST_ENTRIES = 20_000;
+const MOST_ENTRIES = 10_000;
 const MOST_VALUES = 200_000;
 
 /** Names that every object has. As a field of a file they would hide what the readers rely on. */

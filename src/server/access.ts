@@ -1,4 +1,5 @@
 import type { Fault } from '@/core/result';
+import { problem } from './problem';
 
 /** Names by which a browser on this machine reaches the application. */
 const LOCAL = ['127.0.0.1', 'localhost', '[::1]'];
@@ -28,3 +29,7 @@ export function accessFault(headers: Headers, api: boolean): Fault | null {
     return { path: 'Sec-Fetch-Site', says: `same-origin or none is required, got "${site}"` };
   return null;
 }
+
+/** The refusal of who may not ask. */
+export const stranger = (fault: Fault): Response =>
+  problem(403, 'This request does not come from here', [fault]);

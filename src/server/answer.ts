@@ -1,15 +1,20 @@
-import { accessFault } from './access';
+import { accessFault, stranger } from './access';
 import { readBody } from './body';
 import type { Job } from './jobs/protocol';
-import { problem } from './problem';
 import { workshop } from './workshop';
 
 /** Answers a POST by one of the jobs, computed in a thread. */
 export async function answer(job: Job, request: Request): Promise<Response> {
   const fault = accessFault(request.headers, true);
-  if (fault) return problem(403, 'This request does not come from here', [fault]);
+  if (fault) return stranger(fault);
   const body = await readBody(request);
   if (!body.ok) return body.response;
   const accept = request.headers.get('accept') ?? '';
   return workshop().do({ job, text: body.value, accept }, request.signal);
+}
+
+/** Answers a GET with what costs nothing to make. */
+export async function give(request: Request, make: () => Response | Promise<Response>): Promise<Response> {
+  const fault = accessFault(request.headers, true);
+  return fault ? stranger(fault) : make();
 }

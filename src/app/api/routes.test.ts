@@ -19,6 +19,7 @@ const post = (body: unknown, headers: Record<string, string> = {}) =>
     headers: { host: '127.0.0.1', 'content-type': 'application/json', ...headers },
     body: typeof body === 'string' ? body : JSON.stringify(body),
   });
+const get = () => new Request('http://127.0.0.1/api', { headers: { host: '127.0.0.1' } });
 const take = (role: string) => readFileSync(`demo/wherry-bellows-${role}.csv`, 'utf8');
 const wherry = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
 const ROLES = ['rest', 'soft', 'medium', 'loud', 'full'];
@@ -361,10 +362,10 @@ describe('POST /api/firmware and /api/prove', () => {
 
 describe('GET', () => {
   it('/api/schema is the instrument’s JSON Schema', async () => {
-    expect((await schema().json()).$id).toBe('urn:cheironom-instrument:1');
+    expect((await (await schema(get())).json()).$id).toBe('urn:cheironom-instrument:1');
   });
   it('/api/demo is the demonstration instrument with its takes', async () => {
-    const { instrument, takes } = await (await demo()).json();
+    const { instrument, takes } = await (await demo(get())).json();
     expect(JSON.parse(instrument).name).toBe('Wherry');
     expect(takes).toHaveLength(5);
   });

@@ -1,8 +1,6 @@
 import schema from '@/core/instrument/instrument.schema.json';
-
-export const dynamic = 'force-static';
+import { give } from '@/server/answer';
 
 /** The JSON Schema of the instrument. */
-export function GET(): Response {
-  return Response.json(schema, { headers: { 'content-type': 'application/schema+json' } });
-}
+export const GET = (request: Request): Promise<Response> =>
+  give(request, () => Response.json(schema, { headers: { 'content-type': 'application/schema+json' } }));

@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-export const PORT = 4319;
+export const PORT = Number(process.env.E2E_PORT ?? 4319);
 
 /** The built application in Debian's Chromium; `npm run check` builds it first. */
 export default defineConfig({

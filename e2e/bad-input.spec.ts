@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, openBench, openWherry, test } from './bench';
 
 const wherry = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
@@ -32,6 +32,35 @@ test('a take with bad lines says what was left out and what was kept', async ({ 
   await expect(page.getByText(/kept as the soft take.*1 line was left out/)).toBeVisible();
   await input.setInputFiles(file('empty.csv', ''));
   await expect(page.getByText(/no line of numbers.*Nothing was kept/)).toBeVisible();
+});
+
+test('a take of 50 MB is read beside the page, and can be stopped; an instrument of 9 MB is no instrument', async ({
+  page,
+}, info) => {
+  const csv = info.outputPath('loud-long.csv');
+  const line = (i: number) => `${i * 1000},${2000 + ((i * 7) % 900)}`;
+  writeFileSync(csv, `t_us,bellows\n${Array.from({ length: 3_400_000 }, (_, i) => line(i)).join('\n')}\n`);
+  await openWherry(page, 'calibrate');
+  const longest = page.evaluate(() => {
+    const tasks: number[] = [];
+    new PerformanceObserver((list) => tasks.push(...list.getEntries().map((e) => e.duration))).observe({
+      type: 'longtask',
+    });
+    return new Promise<number>((r) => setTimeout(() => r(Math.max(0, ...tasks)), 4000));
+  });
+  await page.getByLabel('Take files').setInputFiles(csv);
+  await expect(page.getByRole('progressbar', { name: 'Reading loud-long.csv' })).toBeVisible();
+  expect(await longest).toBeLessThan(1000);
+  await page.getByRole('button', { name: 'Stop reading loud-long.csv' }).click();
+  await expect(page.getByText('loud-long.csv: stopped; nothing of it was kept.')).toBeVisible();
+
+  const large = info.outputPath('large.json');
+  writeFileSync(large, `{"format":"cheironom-instrument","name":"${'x'.repeat(9 * 2 ** 20)}"}`);
+  await page.goto('/');
+  await page.getByLabel('Instrument file').setInputFiles(large);
+  await expect(
+    page.getByText(/This is over 8 MB, more than any instrument has. Nothing was imported/),
+  ).toBeVisible();
 });
 
 test('a second tab on the same instrument looks on, and says so', async ({ page, context }) => {

@@ -40,7 +40,7 @@ export class Workshop {
   constructor(private readonly limits: Limits = LIMITS) {}
 
   do(asked: Omit<Order, 'scratch'>, signal?: AbortSignal): Promise<Response> {
-    if (this.queue.length >= this.limits.waiting) return Promise.resolve(tooBusy(this.limits));
+    if (this.queue.length >= this.limits.waiting) return Promise.resolve(tooBusy(this.limits.waiting));
     return new Promise((done) => {
       const order = { ...asked, scratch: path.join(tmpdir(), `cheironom-${randomUUID()}`) };
       const waiting = { order, signal, done };
@@ -111,10 +111,11 @@ function outcomeOf(
   });
 }
 
-const tooBusy = ({ waiting }: Limits): Response =>
+/** The refusal of one request too many. @param waiting how many there are already */
+export const tooBusy = (waiting: number): Response =>
   problem(
     503,
-    'Too much is being computed',
+    'Too much is being asked at once',
     [{ path: '', says: `${waiting} requests wait already; try again in ${RETRY_AFTER_S} s` }],
     { 'retry-after': String(RETRY_AFTER_S) },
   );

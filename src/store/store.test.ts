@@ -327,6 +327,34 @@ describe('an open instrument', () => {
     await w.flush();
     expect((await db.instruments.get('wherry'))!.document.name).toBe('Quick');
   });
+  it('keeps at once what its page is left with, and saves it when it is opened again; what was saved since counts', async () => {
+    const held = new Map<string, string>();
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => held.get(key) ?? null,
+      setItem: (key: string, value: string) => held.set(key, value),
+      removeItem: (key: string) => held.delete(key),
+    });
+    const left = await open();
+    left.change('renamed', { ...present(left), name: 'Left behind' });
+    vi.spyOn(db.instruments, 'put').mockRejectedValueOnce(new Error('the page is gone'));
+    left.leave();
+    expect(held.size).toBe(1);
+    const again = createWorkspace('wherry', false, db);
+    await again.open();
+    expect(again.store.getState().history!.present.name).toBe('Left behind');
+    await again.close();
+    expect((await db.instruments.get('wherry'))!.document.name).toBe('Left behind');
+    expect(held.size).toBe(0);
+    held.set(
+      'cheironom-unsaved-wherry',
+      JSON.stringify({ document: present(left), changedAt: '2020-01-01' }),
+    );
+    await db.instruments.update('wherry', { document: { ...present(left), name: 'Newer' } });
+    const newer = createWorkspace('wherry', false, db);
+    await newer.open();
+    expect(newer.store.getState().history!.present.name).toBe('Newer');
+    vi.unstubAllGlobals();
+  });
   it('does not bring back what another tab removed, and says so', async () => {
     const w = await open();
     await removeInstrument('wherry', db);

@@ -4,6 +4,7 @@ import { readKept } from './bench';
 import { database, type Database, type KeptTake } from './database';
 import { beginHistory, record, redo, undo, type History } from './history';
 import { sweepTakes } from './takes';
+import { forgetUnsaved, keepUnsaved, unsavedOf } from './unsaved';
 import { StorageRefusal, storageWords, type TroubleKind, type Troubles } from './trouble';
 
 /** The instrument on the bench: its document with undo, its takes' labels, and how well it is kept. */
@@ -42,14 +43,15 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
       troubles: says === null ? others : { ...others, [kind]: says },
     }));
 
-  const guarded = async (kind: TroubleKind, work: () => Promise<unknown>): Promise<boolean> => {
+  /** @returns what the work gives, or null where it was refused, which is told */
+  const guarded = async <T>(kind: TroubleKind, work: () => Promise<T>): Promise<{ value: T } | null> => {
     try {
-      await work();
+      const value = await work();
       tell(kind, null);
-      return true;
+      return { value };
     } catch (error) {
       tell(kind, storageWords(error));
-      return false;
+      return null;
     }
   };
 
@@ -64,13 +66,22 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     timer = null;
     const { history } = store.getState();
     if (!history || store.getState().readOnly) return;
-    if (await guarded('saving', () => put(history.present))) store.setState({ savedAt: Date.now() });
-    else saveIn(RETRY_MS);
+    if (!(await guarded('saving', () => put(history.present)))) return saveIn(RETRY_MS);
+    forgetUnsaved(id);
+    store.setState({ savedAt: Date.now() });
   };
 
   const saveIn = (ms: number) => {
     if (timer) clearTimeout(timer);
     timer = setTimeout(() => void save(), ms);
+  };
+
+  /** Keeps what waits to be kept while the page is being left. */
+  const leave = () => {
+    const { history } = store.getState();
+    if (!timer || !history) return;
+    keepUnsaved(id, { document: history.present, changedAt: new Date().toISOString() });
+    void flush();
   };
 
   /** Keeps at once what waits to be kept. */
@@ -93,21 +104,19 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     );
 
   const open = async () => {
-    const found = await guarded('reading', async () => {
-      const kept = await db.instruments.get(id);
-      if (!kept) return store.setState({ status: 'missing' });
-      const read = readKept(kept);
-      if (read.ok)
-        return store.setState({ history: beginHistory(read.value), savedAt: Date.parse(kept.changedAt) });
-      store.setState({ status: 'refused' });
-    });
-    if (!found) return store.setState({ status: 'refused' });
-    const { history } = store.getState();
-    if (!history) {
-      if (store.getState().status === 'refused') tell('reading', UNREADABLE);
-      return;
+    const kept = await guarded('reading', () => db.instruments.get(id));
+    if (!kept) return store.setState({ status: 'refused' });
+    if (!kept.value) return store.setState({ status: 'missing' });
+    const unsaved = readOnly ? null : unsavedOf(id);
+    const newer = unsaved !== null && unsaved.changedAt > kept.value.changedAt;
+    const read = readKept(newer ? { ...kept.value, ...unsaved } : kept.value);
+    if (!read.ok) {
+      tell('reading', UNREADABLE);
+      return store.setState({ status: 'refused' });
     }
-    if (!readOnly) await guarded('reading', () => sweepTakes(history.present, db));
+    store.setState({ history: beginHistory(read.value), savedAt: Date.parse(kept.value.changedAt) });
+    if (newer) saveIn(0);
+    if (!readOnly) await guarded('reading', () => sweepTakes(read.value, db));
     await reloadTakes();
     store.setState({ status: 'open' });
   };
@@ -118,6 +127,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     reloadTakes,
     tell,
     flush,
+    leave,
     /** Changes the instrument, undoably. `logged` puts the step into its log too. @returns false where it may not */
     change(says: string, next: Instrument, logged = false): boolean {
       const { history } = store.getState();

@@ -27,7 +27,8 @@ export function Keys() {
   useHotkeys('b', () => router.push('/'));
   useHotkeys('g', () => choice.setState((c) => ({ glance: !c.glance })));
   useHotkeys('shift+slash, ?', () => choice.setState({ keys: true }), { useKey: true });
-  useHotkeys('escape', () => session.silence());
+  // In a field too, where it also puts back what was typed: Silence must never wait.
+  useHotkeys('escape', () => session.silence(), { enableOnFormTags: true });
   const step = (by: number) => {
     const at = sensors.findIndex((s) => s.id === choice.getState().sensor);
     choice.setState({ sensor: sensors[Math.min(sensors.length - 1, Math.max(0, at + by))].id });

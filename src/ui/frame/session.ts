@@ -63,7 +63,7 @@ export class Session {
     this.say({ is: 'open', instrument, seed: Date.now() % 100_000 });
     this.undo.push(
       this.watchDocument(),
-      keepOnLeaving(() => void this.flush()),
+      keepOnLeaving(() => this.leave()),
     );
   }
 
@@ -86,9 +86,10 @@ export class Session {
     this.midi.silence();
   }
 
-  /** Keeps at once what waits to be kept. */
-  private async flush(): Promise<void> {
-    await Promise.all([this.workspace.flush(), this.takes.flush()]);
+  /** Keeps what waits to be kept while the page is hidden or left. */
+  private leave(): void {
+    this.workspace.leave();
+    void this.takes.flush();
   }
 
   async close(): Promise<void> {

@@ -2,16 +2,13 @@
 
 import { useCallback } from 'react';
 import type { Sensor } from '@/core/instrument/document';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
-import { useLive, useSession } from '../hooks/use-session';
-import { useColours } from '../parts/colours';
-import { Trace, type TraceOverlay } from '../parts/trace';
+import { useLive } from '../hooks/use-session';
+import { SensorTrace } from '../parts/sensor-trace';
+import type { TraceOverlay } from '../parts/trace';
 import styles from './calibrate.module.css';
 
 /** Before the first take: the sensor alive, and what the takes will be. */
 export function BeforeTakes({ sensor, column }: { sensor: Sensor; column: number }) {
-  const session = useSession();
-  const colours = useColours();
   const rest = useLive((s) => s.rest[column]?.rest);
   const overlay = useCallback((): TraceOverlay => ({ rest }), [rest]);
   return (
@@ -20,16 +17,7 @@ export function BeforeTakes({ sensor, column }: { sensor: Sensor; column: number
         <h2>{sensor.name}, live</h2>
         <span>the last eight seconds, counts</span>
       </div>
-      {session.traces[column] && (
-        <Trace
-          ring={session.traces[column]}
-          colour={colours[SENSOR_KINDS[sensor.kind].family]}
-          range={null}
-          overlay={overlay}
-          height="clamp(150px, 38vh, 460px)"
-          label={`The last eight seconds of ${sensor.name}, in counts`}
-        />
-      )}
+      <SensorTrace sensor={sensor} column={column} overlay={overlay} height="clamp(150px, 38vh, 460px)" />
       <ol className={styles.steps}>
         <li>
           <b>rest</b> 8 seconds: how much it flickers by itself

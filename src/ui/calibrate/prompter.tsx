@@ -7,15 +7,14 @@ import { SENSOR_KINDS } from '@/core/sensors/kinds';
 import { COLUMN_US, type Tick } from '@/workers/live-protocol';
 import { useSession } from '../hooks/use-session';
 import { Care } from '../parts/care';
-import { useColours } from '../parts/colours';
-import { Trace, type TraceOverlay } from '../parts/trace';
+import { SensorTrace } from '../parts/sensor-trace';
+import type { TraceOverlay } from '../parts/trace';
 import { promptFor } from './prompts';
 import styles from './calibrate.module.css';
 
 /** A guided take: one instruction and one number, readable at two metres; it advances by itself. */
 export function Prompter({ sensor, column, view }: { sensor: Sensor; column: number; view: GuideView }) {
   const session = useSession();
-  const colours = useColours();
   const overlay = useCallback(() => overlayOf(session.live.getState().tick), [session]);
   const { says, under } = promptFor(view.role, sensor, view);
   return (
@@ -30,13 +29,12 @@ export function Prompter({ sensor, column, view }: { sensor: Sensor; column: num
           {view.role === 'rest' ? ' s' : ''}
         </p>
       </header>
-      <Trace
-        ring={session.traces[column]}
-        colour={colours[SENSOR_KINDS[sensor.kind].family]}
-        range={null}
+      <SensorTrace
+        sensor={sensor}
+        column={column}
         overlay={overlay}
         height="clamp(220px, 44vh, 460px)"
-        label={`The last eight seconds of ${sensor.name}; gestures so far are numbered as counts from rest`}
+        says="gestures so far numbered as counts from rest"
       />
       <p className={styles.under}>
         <span>

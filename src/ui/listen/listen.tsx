@@ -2,13 +2,12 @@
 
 import Link from 'next/link';
 import { useCallback } from 'react';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
 import { kpaFromCounts } from '@/core/sensors/breath-gauge';
 import { QUANTISATION_NOISE } from '@/core/signal/rest';
 import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
-import { useColours } from '../parts/colours';
 import { Headline, Reading, Station } from '../parts/station';
-import { Trace, type TraceOverlay } from '../parts/trace';
+import { SensorTrace } from '../parts/sensor-trace';
+import type { TraceOverlay } from '../parts/trace';
 import { NoiseBand } from './noise-band';
 import { PlayByHand } from './play-by-hand';
 
@@ -17,7 +16,6 @@ export function Listen() {
   const session = useSession();
   const { sensor, column } = useSensor();
   const { board } = useInstrument();
-  const colours = useColours();
   const rest = useLive((s) => s.rest[column] ?? null);
   const quiet = useLive((s) => s.quiet[column] ?? false);
   const count = useLive((s) => s.tick?.counts[column] ?? null);
@@ -56,16 +54,7 @@ export function Listen() {
           </>
         }
       />
-      {session.traces[column] && (
-        <Trace
-          ring={session.traces[column]}
-          colour={colours[SENSOR_KINDS[sensor.kind].family]}
-          range={null}
-          overlay={overlay}
-          height="clamp(180px, 38vh, 420px)"
-          label={`The last eight seconds of ${sensor.name}, in counts`}
-        />
-      )}
+      <SensorTrace sensor={sensor} column={column} overlay={overlay} height="clamp(180px, 38vh, 420px)" />
       <NoiseBand rest={rest} bits={board.bits} />
       <PlayByHand />
     </Station>

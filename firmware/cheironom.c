@@ -376,14 +376,15 @@ static uint16_t lesser(uint16_t a, uint16_t b)
 }
 
 /*
- * Power-up of one input: rest is taken anew from a median of 27 samples while nothing moves. It may move by no more
- * than "off", and never while a gate is open. Returns whether the input plays this frame.
+ * Power-up of one input: rest is taken anew from a median of 27 samples while nothing moves. It is moved by no more than
+ * "off", and never while a gate is open; where that would leave it so far from where it was calibrated that a note could
+ * not end, gates are mute until the level falls below "off". Returns whether the input plays this frame.
  */
 static OUT_OF_LINE uint8_t start_up(const cheir_input *input, cheir_zero *zero, uint16_t count)
 {
     uint16_t still = lesser(input->side[0].on, input->side[1].on);
     uint16_t off = lesser(input->side[0].off, input->side[1].off);
-    uint16_t distance;
+    uint16_t distance, by;
     uint8_t k;
     if (zero->digits == 0) zero->first = count;
     if ((count > zero->first ? count - zero->first : zero->first - count) >= still) {
@@ -393,14 +394,12 @@ static OUT_OF_LINE uint8_t start_up(const cheir_input *input, cheir_zero *zero, 
     }
     if (!remedian(zero, &count)) return zero->awake;
     distance = (uint16_t)(count > input->rest ? count - input->rest : input->rest - count);
-    if (distance >= still) {
+    by = lesser(distance, off);
+    if ((uint16_t)(distance - by) >= off) {
         if (!zero->awake)
             for (k = 0; k < input->gates; k++) input->gate_state[k].stage = MUTED;
     } else if (all_gates_closed(input)) {
-        if (distance > (off >> TOLD_SHIFT)) {
-            zero->shift = (int16_t)lesser(distance, off);
-            if (count < input->rest) zero->shift = (int16_t)-zero->shift;
-        }
+        if (distance > (off >> TOLD_SHIFT)) zero->shift = (int16_t)(count < input->rest ? -(int16_t)by : (int16_t)by);
         zero->done = 1;
     }
     zero->awake = 1;

@@ -345,6 +345,16 @@ describe('an open instrument', () => {
     await again.close();
     expect((await db.instruments.get('wherry'))!.document.name).toBe('Left behind');
     expect(held.size).toBe(0);
+    // A save of an older state that ends late forgets nothing.
+    again.change('one', { ...present(left), name: 'Older' });
+    const older = again.flush();
+    again.change('two', { ...present(left), name: 'Newest' });
+    again.leave();
+    vi.spyOn(db.instruments, 'put').mockRejectedValue(new Error('the page is gone'));
+    await older;
+    expect(JSON.parse([...held.values()][0]).document.name).toBe('Newest');
+    vi.restoreAllMocks();
+    await again.close();
     held.set(
       'cheironom-unsaved-wherry',
       JSON.stringify({ document: present(left), changedAt: '2020-01-01' }),

@@ -56,18 +56,20 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
   };
 
   /** Keeps the document where it is still on the bench: one that was removed elsewhere must not come back without its takes. */
-  const put = (document: Instrument) =>
+  const put = (document: Instrument, changedAt: string) =>
     db.transaction('rw', db.instruments, async () => {
       if (!(await db.instruments.get(id))) throw new StorageRefusal('RemovedError');
-      await db.instruments.put({ id, document, changedAt: new Date().toISOString() });
+      await db.instruments.put({ id, document, changedAt });
     });
 
   const save = async () => {
     timer = null;
     const { history } = store.getState();
     if (!history || store.getState().readOnly) return;
-    if (!(await guarded('saving', () => put(history.present)))) return saveIn(RETRY_MS);
-    forgetUnsaved(id);
+    const changedAt = new Date().toISOString();
+    if (!(await guarded('saving', () => put(history.present, changedAt)))) return saveIn(RETRY_MS);
+    // An older save that ends late must not forget what was kept since.
+    if (store.getState().history?.present === history.present) forgetUnsaved(id);
     store.setState({ savedAt: Date.now() });
   };
 
@@ -108,7 +110,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     if (!kept) return store.setState({ status: 'refused' });
     if (!kept.value) return store.setState({ status: 'missing' });
     const unsaved = readOnly ? null : unsavedOf(id);
-    const newer = unsaved !== null && unsaved.changedAt > kept.value.changedAt;
+    const newer = unsaved !== null && unsaved.changedAt >= kept.value.changedAt;
     const read = readKept(newer ? { ...kept.value, ...unsaved } : kept.value);
     if (!read.ok) {
       tell('reading', UNREADABLE);

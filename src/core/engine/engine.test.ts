@@ -179,17 +179,24 @@ describe('power-up', () => {
   it('discards the first scans: a first sample of 0, or at the rail, plays nothing', () => {
     for (const first of [0, 4095]) expect(notes([...new Array(5).fill(first), ...still(1000)])).toEqual([]);
   });
-  it('takes rest anew: one that moved by up to "off" plays nothing, and reach moves with it', () => {
-    // On is 20 counts from rest, off 10; without it, a rest 15 higher would hold every note that it is given.
-    expect(notes([...still(1010), 1029, 1012, 1012])).toEqual([]);
-    expect(notes([...still(1010), 1030, 1012, 1012])).toEqual([
-      [32, 0x90],
-      [33, 0x80],
-    ]);
-    expect(notes([...still(1015), 1040, 1016])).toEqual([
-      [32, 0x90],
-      [33, 0x80],
-    ]);
+  it('takes rest anew where it moved by up to twice "off", and moves it by "off" at most: a stroke is one note, which ends', () => {
+    // On is 20 counts from rest, off 10.
+    for (const moved of [5, 10, 15, 19]) {
+      const at = 1000 + moved;
+      const shift = Math.min(10, moved);
+      expect(notes([...still(at), 1020 + shift, at, at]), `moved by ${moved}`).toEqual([
+        [32, 0x90],
+        [33, 0x80],
+      ]);
+      expect(notes([...still(at), 1019 + shift, at])).toEqual([]);
+    }
+  });
+  it('lets no note begin that could not end, where rest has moved further, until it is back', () => {
+    for (const moved of [20, 25, 200]) {
+      const at = 1000 + moved;
+      expect(notes([...still(at), at + 300, at, at + 300, at]), `moved by ${moved}`).toEqual([]);
+      expect(notes([...still(at), 1000, 1300, 1000])).toHaveLength(2);
+    }
   });
   it('leaves rest alone where it moved by less than its median can tell, and for an outlier or two', () => {
     const tapped = still(1000).map((count, i) => (i === 9 || i === 20 ? 1018 : count));

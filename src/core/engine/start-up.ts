@@ -6,8 +6,10 @@ import { GATE, type InputState, type ZeroState } from './state';
 const TOLD_SHIFT = 2;
 
 /**
- * Power-up of one input: rest is taken anew from a median of 27 samples while nothing moves. It may move by no more
- * than "off", and never while a gate is open. An input is silent until the first look is over or something moves.
+ * Power-up of one input: rest is taken anew from a median of 27 samples while nothing moves. It is moved by no more than
+ * "off", and never while a gate is open; where that would leave it so far from where it was calibrated that a note could
+ * not end, gates are mute until the level falls below "off". An input is silent until its first look is over or something
+ * moves.
  * @param count of the frame, as the converter gave it
  * @returns whether the input plays this frame
  */
@@ -24,21 +26,16 @@ export function startUp(input: InputProgram, state: InputState, count: number): 
   const median = remedian(zero, count);
   if (median === null) return zero.awake;
   const distance = distanceOf(input, median);
-  if (distance < still) {
-    if (state.gates.every((g) => g.stage === GATE.closed)) takeRest(input, zero, median, distance);
-  } else if (!zero.awake) {
-    for (const gate of state.gates) gate.stage = GATE.muted;
+  const off = Math.min(input.sides[0].off, input.sides[1].off);
+  const by = Math.min(distance, off);
+  if (distance - by >= off) {
+    if (!zero.awake) for (const gate of state.gates) gate.stage = GATE.muted;
+  } else if (state.gates.every((g) => g.stage === GATE.closed)) {
+    if (distance > off >> TOLD_SHIFT) zero.shift = median < input.rest ? -by : by;
+    zero.done = true;
   }
   zero.awake = true;
   return true;
-}
-
-/** @param distance of the median from the calibrated rest, counts */
-function takeRest(input: InputProgram, zero: ZeroState, median: number, distance: number): void {
-  const off = Math.min(input.sides[0].off, input.sides[1].off);
-  const by = distance < off ? distance : off;
-  if (distance > off >> TOLD_SHIFT) zero.shift = median < input.rest ? -by : by;
-  zero.done = true;
 }
 
 /** A count as it would be with rest where it was calibrated: 0 … 65535. */

@@ -410,7 +410,8 @@ static OUT_OF_LINE uint8_t start_up(const cheir_input *input, cheir_zero *zero, 
 static inline uint16_t shifted(uint16_t count, int16_t shift)
 {
     uint16_t moved = (uint16_t)(count - (uint16_t)shift);
-    if (shift >= 0) return count < (uint16_t)shift ? 0 : moved;
+    if (shift == 0) return count;
+    if (shift > 0) return count < (uint16_t)shift ? 0 : moved;
     return moved < count ? 65535u : moved;
 }
 
@@ -463,11 +464,13 @@ uint16_t cheir_step(const cheir_program *program, cheir_state *state, uint32_t t
         return 0;
     }
     for (i = program->inputs; i > 0; i--, input++, quiet++, zero++) {
-        uint16_t count = counts[input->column];
+        uint16_t count = shifted(counts[input->column], zero->shift);
         uint8_t settled = 0;
         uint8_t resting;
-        if (!zero->done && !start_up(input, zero, count)) continue;
-        count = shifted(count, zero->shift);
+        if (!zero->done) {
+            if (!start_up(input, zero, count)) continue;
+            count = shifted(count, zero->shift);
+        }
         resting = count >= input->rest_low && count <= input->rest_high;
         if (resting && *quiet) continue;
         locate(input, state, count);

@@ -22,6 +22,10 @@ import { ensureBuild, has } from './lib.mjs';
 /** Inputs on the chip, and frames by which each plays later than the one before. */
 const INPUTS = 16;
 const LATER = 97;
+/** The design's limits for the chip. */
+const MEAN_CYCLES = 130;
+const WORST_CYCLES = 250;
+const MEMORY_BYTES = 700;
 
 const rows: { what: string; got: string; limit: string; ok: boolean }[] = [];
 const row = (what: string, got: string, limit = '', ok = true): void =>
@@ -169,23 +173,23 @@ function board(): void {
     row(
       `8-bit chip, sixteen inputs playing the ${role} take: cycles an input`,
       `${mean.toFixed(0)}`,
-      `at most 250 on average; bytes identical`,
-      mean <= 250 && identical,
+      `at most ${MEAN_CYCLES} on average; bytes ${identical ? 'identical' : 'DIFFERENT'}`,
+      mean <= MEAN_CYCLES && identical,
     );
   }
   const { scans, identical, flashBytes, ramBytes } = runOnChip(sixteen, counts('loud'), 0);
-  const slowest = scans.reduce((a, b) => Math.max(a, b));
+  const slowest = scans.reduce((a, b) => Math.max(a, b)) / INPUTS;
   row(
-    '   slowest scan, all in unison, start-up included: cycles',
-    String(slowest),
-    `${(slowest / 16_000).toFixed(2)} ms of 1 ms; ${(slowest / INPUTS).toFixed(0)} an input`,
-    identical,
+    '   slowest scan, all in unison, start-up included: cycles an input',
+    slowest.toFixed(0),
+    `at most ${WORST_CYCLES}; the scan takes ${((slowest * INPUTS) / 16_000).toFixed(2)} ms`,
+    slowest <= WORST_CYCLES && identical,
   );
   row(
     '   flash and memory',
     `${flashBytes} + ${ramBytes} bytes`,
-    'of 32 768 and 2 048',
-    flashBytes < 32_768 && ramBytes < 2_048,
+    `memory at most ${MEMORY_BYTES}`,
+    ramBytes <= MEMORY_BYTES,
   );
 }
 

@@ -216,6 +216,7 @@ describe('a number that is typed', () => {
     expect([input.value, set.mock.calls.length]).toEqual(['200', 0]);
     await user.keyboard('{Enter}');
     expect(set.mock.calls).toEqual([[200]]);
+    expect(document.activeElement).not.toBe(input);
     await user.clear(input);
     await user.keyboard('30');
     await user.tab();

@@ -1,7 +1,7 @@
 'use client';
 
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 
 interface Props {
   label: string;
@@ -18,10 +18,12 @@ interface Props {
 
 /**
  * A number that is typed. Nothing happens while it is typed: Enter, or leaving the field, takes it; Escape puts back what
- * was there. What is no number is put back too, and what lies outside its limits is brought to the nearer one.
+ * was there. Both leave the field, so that the page's keys work again. What is no number is put back too, and what lies
+ * outside its limits is brought to the nearer one.
  */
 export function NumberField({ label, value, low, high, step = 1, set, labelled = false, disabled }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
+  const escaped = useRef(false);
   const take = (wanted: number) => {
     setTyped(null);
     const next = Math.min(high, Math.max(low, Math.round(wanted / step) * step));
@@ -33,12 +35,17 @@ export function NumberField({ label, value, low, high, step = 1, set, labelled =
     const from = typedNumber();
     take((Number.isNaN(from) ? value : from) + sign * step * (e.shiftKey ? 10 : 1));
   };
+  const leave = (e: React.KeyboardEvent) => (e.target as HTMLElement).blur();
   const keys: Record<string, (e: React.KeyboardEvent) => void> = {
     Enter: (e) => {
       e.preventDefault();
-      take(typedNumber());
+      leave(e);
     },
-    Escape: () => setTyped(null),
+    Escape: (e) => {
+      escaped.current = true;
+      setTyped(null);
+      leave(e);
+    },
     ArrowUp: (e) => by(e, 1),
     ArrowDown: (e) => by(e, -1),
   };
@@ -48,7 +55,10 @@ export function NumberField({ label, value, low, high, step = 1, set, labelled =
       value={typed ?? String(value)}
       disabled={disabled}
       onChange={(e) => setTyped(e.target.value)}
-      onBlur={() => take(typedNumber())}
+      onBlur={() => {
+        if (!escaped.current) take(typedNumber());
+        escaped.current = false;
+      }}
       onKeyDown={(e) => keys[e.key]?.(e)}
       onFocus={(e) => e.target.select()}
       slotProps={{

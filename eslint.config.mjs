@@ -18,6 +18,17 @@ const packages = {
   dexie: ['dexie', 'dexie-*'],
   mui: ['@mui/*', '@mui/*/*'],
 };
+/** Inside core, each folder may reach those before it; the first ones know nothing of instruments. */
+const CORE_ORDER = [
+  ['units', 'signal', 'shape', 'midi'],
+  ['sensors'],
+  ['instrument'],
+  ['engine'],
+  ['findings'],
+  ['calibrate'],
+  ['prove'],
+  ['exchange'],
+];
 const patterns = (names) => names.flatMap((n) => packages[n] ?? [`@/${n}`, `@/${n}/*`, `**/../${n}/*`]);
 
 export default defineConfig([
@@ -40,6 +51,29 @@ export default defineConfig([
       ],
     },
   })),
+  ...CORE_ORDER.flatMap((folders, i) =>
+    folders.map((folder) => ({
+      files: [`src/core/${folder}/**/*.ts`],
+      ignores: ['**/*.test.ts'],
+      rules: {
+        'no-restricted-imports': [
+          'error',
+          {
+            patterns: [
+              {
+                group: patterns(mayNotReach.core),
+                message: 'Imports point ui → workers/store/board → core.',
+              },
+              {
+                group: [...CORE_ORDER.slice(i + 1).flat(), 'testing'].map((later) => `**/../${later}/**`),
+                message: 'Inside core, imports point from exchange down to units.',
+              },
+            ],
+          },
+        ],
+      },
+    })),
+  ),
   {
     files: ['src/core/**/*.ts'],
     rules: { 'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'indexedDB', 'fetch'] },

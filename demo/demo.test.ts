@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { calibrateLevel } from '@/core/calibrate/level';
-import { render } from '@/core/engine/render';
+import { render } from '@/core/prove/render';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { joinTakes } from '@/core/exchange/join-takes';
 import { readTakeCsv } from '@/core/exchange/take-csv';
-import { landingOf } from '@/core/shape/landing';
+import { landingOf } from '@/core/prove/landing';
 import type { Role, Take } from '@/core/signal/take';
 import { USUAL_DISTURBANCE } from '@/board/practice';
 import { guidedTakes } from './guided';

@@ -1,11 +1,11 @@
 import { transfer } from 'comlink';
 import { calibrateLevel } from '@/core/calibrate/level';
 import type { LevelJob, LevelReport } from '@/core/calibrate/level-types';
-import { render, type Rendered } from '@/core/engine/render';
+import { render, type Rendered } from '@/core/prove/render';
 import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
 import type { Instrument, Response, Sensor } from '@/core/instrument/document';
 import type { Result } from '@/core/result';
-import { flickerPerMinute, landingOf, type Landing } from '@/core/shape/landing';
+import { flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
 import type { Frames, Take } from '@/core/signal/take';
 
 /** What the analysis worker computes; everything is copied across. */

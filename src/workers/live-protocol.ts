@@ -1,5 +1,5 @@
 import type { GuideStep, GuideView } from '@/core/calibrate/guide';
-import type { MidiEvent } from '@/core/engine/run';
+import type { MidiEvent } from '@/core/midi/event';
 import type { Instrument } from '@/core/instrument/document';
 import type { RestStatistics } from '@/core/signal/rest';
 import type { Role } from '@/core/signal/take';

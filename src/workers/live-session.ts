@@ -4,7 +4,7 @@ import { Guide, type GuideEvent } from '@/core/calibrate/guide';
 import { channelsOf, compile } from '@/core/engine/compile';
 import { distanceOf, responseOf, sideOf } from '@/core/engine/level';
 import type { Program } from '@/core/engine/program';
-import type { MidiEvent } from '@/core/engine/run';
+import type { MidiEvent } from '@/core/midi/event';
 import { start, type State } from '@/core/engine/state';
 import { silence, step } from '@/core/engine/step';
 import type { Instrument } from '@/core/instrument/document';

@@ -4,7 +4,7 @@ import type { Clipping } from '../signal/rails';
 import type { RestStatistics } from '../signal/rest';
 import type { Role } from '../signal/take';
 import type { Timing } from '../signal/timing';
-import type { Finding } from './findings/finding';
+import type { Finding } from '../findings/finding';
 import type { Gesture } from './gesture-detector';
 import type { Missed } from './missed-share';
 import type { PlayedDynamics } from './played-dynamics';

@@ -9,7 +9,7 @@ import { oracleCase, type OracleCase } from '../testing/oracle-cases';
 import type { Frames } from '../signal/take';
 import { channelsOf, compile } from './compile';
 import { distanceOf, responseOf, sideOf, stepOf } from './level';
-import { render } from './render';
+import { render } from '../prove/render';
 import { run } from './run';
 import { scaleOf, shareOf } from './scale';
 import { DISCARDED_SCANS, start } from './state';

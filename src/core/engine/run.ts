@@ -1,14 +1,9 @@
+import type { MidiEvent } from '../midi/event';
 import { splitMessages } from '../midi/messages';
 import type { Frames } from '../signal/take';
 import type { Program } from './program';
 import { start, type State } from './state';
 import { stepMany } from './step-many';
-
-/** One MIDI message and the frame time that it left at. */
-export interface MidiEvent {
-  tUs: number;
-  bytes: number[];
-}
 
 /** Plays a whole take. `state` is carried on, so a take can be played in pieces. */
 export function run(program: Program, frames: Frames, state: State = start(program)): MidiEvent[] {

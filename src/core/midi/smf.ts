@@ -1,4 +1,4 @@
-import type { MidiEvent } from '../engine/run';
+import type { MidiEvent } from './event';
 
 /** Ticks a quarter note and µs a quarter note: one tick is one millisecond. */
 const DIVISION = 1000;

@@ -1,4 +1,15 @@
-import type { Dynamics, Response } from '../instrument/document';
+import type { CurveFamilyId } from './families';
+
+/** What a soft, a medium and a loud gesture should read, 0 … 127. */
+export type Dynamics = Record<'soft' | 'medium' | 'loud', number>;
+
+/** A curve that was solved from dynamics. */
+export interface SolvedResponse {
+  family: CurveFamilyId;
+  gamma?: number;
+  points?: { x: number; y: number }[];
+  dynamics: Dynamics;
+}
 
 /** Where the maker's soft, medium and loud playing lies, 0 … 1 from dead zone to reach. */
 export type Played = Record<keyof Dynamics, number>;
@@ -48,7 +59,7 @@ export function solvePower(played: Played, wanted: Dynamics): Solved {
  * A monotone curve through all three, kept apart and in order so that it always is one.
  * @returns a response of the points family; the ends are 0 → 0 and 1 → 1
  */
-export function solvePoints(played: Played, wanted: Dynamics): Response {
+export function solvePoints(played: Played, wanted: Dynamics): SolvedResponse {
   const points = [{ x: 0, y: 0 }];
   DYNAMIC_NAMES.forEach((d, i) => {
     const last = points[points.length - 1];
@@ -62,7 +73,7 @@ export function solvePoints(played: Played, wanted: Dynamics): Response {
 const NEAR_STEPS = 2;
 
 /** The response to propose: the plain power curve where it lands near enough, else one through all three. */
-export function proposeResponse(played: Played, wanted: Dynamics): Response {
+export function proposeResponse(played: Played, wanted: Dynamics): SolvedResponse {
   const { gamma, worstSteps } = solvePower(played, wanted);
   return worstSteps <= NEAR_STEPS
     ? { family: 'power', gamma, dynamics: wanted }

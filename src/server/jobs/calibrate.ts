@@ -1,4 +1,4 @@
-import type { Finding } from '@/core/calibrate/findings/finding';
+import type { Finding } from '@/core/findings/finding';
 import { calibrateLevel } from '@/core/calibrate/level';
 import type { LevelTake } from '@/core/calibrate/level-types';
 import type { Fault } from '@/core/result';

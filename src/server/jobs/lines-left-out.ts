@@ -1,4 +1,4 @@
-import type { Finding } from '@/core/calibrate/findings/finding';
+import type { Finding } from '@/core/findings/finding';
 import { leftOutWords, type ReadTake } from '@/core/exchange/take-csv';
 
 /** A finding on the lines of a take that were left out; none where all could be used. */

@@ -1,4 +1,4 @@
-import { render } from '@/core/engine/render';
+import { render } from '@/core/prove/render';
 import { writeSmf } from '@/core/midi/smf';
 import { askedRender } from './asked';
 import { linesLeftOut } from './lines-left-out';

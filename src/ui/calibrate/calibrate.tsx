@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { choiceOf } from '@/core/calibrate/choice';
-import type { Cure } from '@/core/calibrate/findings/finding';
+import type { Cure } from '@/core/findings/finding';
 import { GUIDE_STEPS, stepsWithout, type GuideStep } from '@/core/calibrate/guide';
 import { SENSOR_KINDS } from '@/core/sensors/kinds';
 import type { Role } from '@/core/signal/take';

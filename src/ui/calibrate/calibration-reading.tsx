@@ -1,5 +1,5 @@
 import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } from '@/core/calibrate/choice';
-import type { Cure } from '@/core/calibrate/findings/finding';
+import type { Cure } from '@/core/findings/finding';
 import type { LevelReport } from '@/core/calibrate/level-types';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
 import type { Calibration } from '@/core/instrument/document';

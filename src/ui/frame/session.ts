@@ -3,7 +3,7 @@ import { messageWords } from '@/core/midi/words';
 import type { Instrument } from '@/core/instrument/document';
 import { createWorkspace, type Workspace } from '@/store/workspace';
 import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
-import type { MidiEvent } from '@/core/engine/run';
+import type { MidiEvent } from '@/core/midi/event';
 import { LiveLink } from '@/workers/live-link';
 import { Ear } from '../sound/ear';
 import { MidiOut } from '../sound/midi-out';

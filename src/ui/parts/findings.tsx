@@ -1,6 +1,6 @@
 'use client';
 
-import type { Cure, Finding } from '@/core/calibrate/findings/finding';
+import type { Cure, Finding } from '@/core/findings/finding';
 import styles from './findings.module.css';
 
 /** Findings, each with its causes in order and its cures with their price. */

@@ -12,7 +12,7 @@ import {
   type Played,
 } from '@/core/shape/dynamics';
 import type { CurveFamilyId } from '@/core/shape/families';
-import type { Landing } from '@/core/shape/landing';
+import type { Landing } from '@/core/prove/landing';
 import { loadTakes } from '@/store/takes';
 import { analysisLink } from '@/workers/analysis-link';
 import { useInstrument, useTakesOf } from '../hooks/use-session';

@@ -1,5 +1,5 @@
 import type { Role } from '../../signal/take';
-import type { Cure, Finding } from './finding';
+import type { Cure, Finding } from '../../findings/finding';
 import type { LevelEvidence } from '../level-types';
 
 /** Looks at a level's takes for one thing; null where it isn't there. */

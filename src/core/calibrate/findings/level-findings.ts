@@ -1,4 +1,4 @@
-import type { Finding } from './finding';
+import type { Finding } from '../../findings/finding';
 import type { LevelEvidence } from '../level-types';
 import type { Check } from './check';
 import { onRaised, chatter, softMissed } from './gate';

@@ -1,11 +1,12 @@
-import type { Finding } from '../calibrate/findings/finding';
+import type { Finding } from '../findings/finding';
 import type { Instrument } from '../instrument/document';
 import { splitMessages } from '../midi/messages';
 import { secondsOf, type Frames } from '../signal/take';
-import { compile } from './compile';
-import { run, type MidiEvent } from './run';
-import { start } from './state';
-import { silence } from './step';
+import { compile } from '../engine/compile';
+import { run } from '../engine/run';
+import type { MidiEvent } from '../midi/event';
+import { start } from '../engine/state';
+import { silence } from '../engine/step';
 
 /** What a take came to, as messages. */
 export interface RenderMetrics {

@@ -5,7 +5,7 @@ import { shareOf } from '../engine/scale';
 import { run } from '../engine/run';
 import type { Instrument, Response, Sensor } from '../instrument/document';
 import { secondsOf, type Frames, type Take } from '../signal/take';
-import { ONE } from './table';
+import { ONE } from '../shape/table';
 
 export const USE_BINS = 32;
 

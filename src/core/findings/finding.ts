@@ -1,4 +1,4 @@
-import type { Role } from '../../signal/take';
+import type { Role } from '../signal/take';
 
 /** What could be done about a finding, and what it costs. */
 export interface Cure {

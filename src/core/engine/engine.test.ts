@@ -13,7 +13,8 @@ import { render } from '../prove/render';
 import { run } from './run';
 import { scaleOf, shareOf } from './scale';
 import { DISCARDED_SCANS, start } from './state';
-import { silence, step } from './step';
+import { silence } from './gate';
+import { step } from './step';
 
 const frames = (counts: number[], periodUs = 1000): Frames => ({
   channels: ['breath'],

@@ -1,6 +1,6 @@
 import { feeds, stepOf } from './level';
 import type { GateProgram, InputProgram, LevelProgram, Program } from './program';
-import { heardBy } from './step';
+import { heardBy } from './send-level';
 
 /** What each possible count comes to for a level: arrays of 2^bits. The board, which has no room for it, does without. */
 export interface LevelAhead {

@@ -4,7 +4,9 @@ import { lookahead, type GateAhead, type LevelAhead } from './lookahead';
 import type { GateProgram, InputProgram, LevelProgram, Program } from './program';
 import { shifted, startUp } from './start-up';
 import { GATE, type GateState, type InputState, type LevelState, type State } from './state';
-import { endTimers, playGate, playLevel, waits } from './step';
+import { playGate } from './gate';
+import { playLevel, waits } from './send-level';
+import { endTimers } from './step';
 
 /** Counts that every input goes through in turn, so that what it reads stays in the cache. */
 const BLOCK_COUNTS = 4096;

@@ -1,6 +1,7 @@
 import type { Program } from '../engine/program';
 import { start } from '../engine/state';
-import { silence, step } from '../engine/step';
+import { silence } from '../engine/gate';
+import { step } from '../engine/step';
 import type { Frames } from '../signal/take';
 import type { Sent } from './harness';
 

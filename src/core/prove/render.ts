@@ -6,7 +6,7 @@ import { compile } from '../engine/compile';
 import { run } from '../engine/run';
 import type { MidiEvent } from '../midi/event';
 import { start } from '../engine/state';
-import { silence } from '../engine/step';
+import { silence } from '../engine/gate';
 
 /** What a take came to, as messages. */
 export interface RenderMetrics {

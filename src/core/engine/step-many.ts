@@ -24,6 +24,8 @@ interface Lane {
   /** The counts among which no gate has anything to do; none where high lies below low. */
   gatesLow: number;
   gatesHigh: number;
+  /** The frame at which the first of its gates that hold off may change again. */
+  gatesUntil: number;
 }
 
 /** The frames at hand, and what a block of them sent: a row of `program.maxBytes` for each of its frames. */
@@ -102,6 +104,7 @@ function lanesOf(program: Program, state: State): Lane[] {
     gates: input.gates.map((gate, k) => ({ gate, state: state.inputs[i].gates[k], ...ahead[i].gates[k] })),
     gatesLow: 0,
     gatesHigh: -1,
+    gatesUntil: 0,
   }));
 }
 
@@ -120,7 +123,7 @@ function followStartUp(lane: Lane, desk: Desk, first: number, end: number): numb
     let bytes = ends[row];
     for (const { level, state: s, heard } of lane.levels)
       if (!waits(level, s, t)) bytes = playLevel(level, s, t, heard[Math.min(count, lane.top)], rows, bytes);
-    sent(desk, row, followGates(lane, t, count, rows, bytes));
+    sent(desk, row, followGates(lane, desk, frame, end, count, bytes));
   }
   return frame;
 }
@@ -161,7 +164,7 @@ function follow(lane: Lane, desk: Desk, first: number, end: number): void {
       const { level, state } = l;
       if (!waits(level, state, t)) bytes = playLevel(level, state, t, l.heard[seen], rows, bytes);
       if (state.held) {
-        until = heldUntil(desk, frame, until, level, state);
+        until = heldUntil(desk, frame, until, state.since, level.intervalTicks);
       } else if (stepOf(level.from, level.span, l.heard[seen]) === state.sent) {
         if (l.low[seen] > low) low = l.low[seen];
         if (l.high[seen] < high) high = l.high[seen];
@@ -169,7 +172,9 @@ function follow(lane: Lane, desk: Desk, first: number, end: number): void {
         until = frame;
       }
     }
-    if (count < lane.gatesLow || count > lane.gatesHigh) bytes = followGates(lane, t, count, rows, bytes);
+    if (count < lane.gatesLow || count > lane.gatesHigh || frame >= lane.gatesUntil)
+      bytes = followGates(lane, desk, frame, end, count, bytes);
+    if (lane.gatesUntil < until) until = lane.gatesUntil;
     if (bytes !== ends[row]) sent(desk, row, bytes);
     if (lane.gatesLow > low) low = lane.gatesLow;
     const room = (lane.gatesHigh < high ? lane.gatesHigh : high) - low;
@@ -179,24 +184,36 @@ function follow(lane: Lane, desk: Desk, first: number, end: number): void {
   }
 }
 
-/** The frame, `until` at most, at which a level that is held at `frame` waits no more. */
-function heldUntil(desk: Desk, frame: number, until: number, level: LevelProgram, state: LevelState): number {
+/** The frame, `until` at most, at which a timer of so many ticks that runs at `frame` has ended. */
+function heldUntil(desk: Desk, frame: number, until: number, since: number, ticks: number): number {
   const { tUs, pauses } = desk;
-  const waits = level.intervalTicks - ticksSince(state.since, ticksAt(tUs[frame]));
+  const waits = ticks - ticksSince(since, ticksAt(tUs[frame]));
   const endUs = TICK_US * (Math.floor(tUs[frame] / TICK_US) + waits);
   let held = frame + 1;
   while (held < until && tUs[held] < endUs && !(pauses && isPause(tUs[held - 1], tUs[held]))) held++;
   return held;
 }
 
-/** Plays a frame on every gate, and finds where none has anything more to do. */
-function followGates(lane: Lane, t: number, count: number, rows: Uint8Array, bytes: number): number {
+/** Plays a frame on every gate, and finds where, and from which frame on, one has anything more to do. */
+function followGates(
+  lane: Lane,
+  desk: Desk,
+  frame: number,
+  end: number,
+  count: number,
+  bytes: number,
+): number {
+  const t = ticksAt(desk.tUs[frame]);
   lane.gatesLow = 0;
   lane.gatesHigh = 65535;
+  lane.gatesUntil = Infinity;
   for (const { gate, state, onLow, onHigh, offLow, offHigh } of lane.gates) {
-    bytes = playGate(gate, state, lane.input, t, count, rows, bytes);
-    if (state.running || state.stage === GATE.attack) {
+    bytes = playGate(gate, state, lane.input, t, count, desk.rows, bytes);
+    if (state.stage === GATE.attack) {
       lane.gatesHigh = -1;
+    } else if (state.running) {
+      const until = heldUntil(desk, frame, end, state.since, gate.holdOffTicks);
+      if (until < lane.gatesUntil) lane.gatesUntil = until;
     } else if (state.stage === GATE.closed) {
       lane.gatesLow = Math.max(lane.gatesLow, onLow + 1);
       lane.gatesHigh = Math.min(lane.gatesHigh, onHigh - 1);

@@ -6,6 +6,7 @@ import { ok, type Result } from '@/core/result';
 import { database, type Database, type KeptInstrument, type KeptPiece, type KeptTake } from './database';
 import { importTake } from './import-take';
 import { removeTake } from './takes';
+import { forgetUnsaved } from './unsaved';
 
 /** Puts an instrument on the bench under a free id. @returns the id */
 export const addInstrument = (instrument: Instrument, db: Database = database()): Promise<string> =>
@@ -47,6 +48,7 @@ export const removeInstrument = (id: string, db: Database = database()): Promise
       .toArray();
     for (const take of takes) await removeTake(take.id, db);
     await db.instruments.delete(id);
+    forgetUnsaved(id);
     return kept ? { kept, takes, pieces } : null;
   });
 

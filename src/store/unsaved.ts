@@ -21,7 +21,7 @@ export function keepUnsaved(id: string, unsaved: Unsaved): void {
   }
 }
 
-/** What was kept so, or null. */
+/** What was kept so; null where nothing was, or it cannot be read: then the database has the last word. */
 export function unsavedOf(id: string): Unsaved | null {
   try {
     return JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Unsaved | null;
@@ -30,5 +30,11 @@ export function unsavedOf(id: string): Unsaved | null {
   }
 }
 
-/** Forgets it: the document is saved. */
-export const forgetUnsaved = (id: string): void => globalThis.localStorage?.removeItem(keyOf(id));
+/** Forgets it: the document is saved, or gone. Where the browser refuses even that, nothing was kept either. */
+export function forgetUnsaved(id: string): void {
+  try {
+    localStorage.removeItem(keyOf(id));
+  } catch {
+    return;
+  }
+}

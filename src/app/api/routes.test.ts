@@ -286,16 +286,6 @@ describe('plausible takes that are unlike others', () => {
       });
     }
   });
-  it('a hundred thousand marks, and half a million frames of gestures', async () => {
-    const soft = take('soft');
-    const marks = Array.from({ length: 9999 }, (_, i) => i * 1500);
-    const takes = [
-      { role: 'rest', csv: take('rest') },
-      ...Array.from({ length: 11 }, () => ({ role: 'soft', csv: soft, marks })),
-    ];
-    const response = await calibrate(post(job({ takes })));
-    expect([200, 422]).toContain(response.status);
-  });
 });
 
 describe('POST /api/render', () => {

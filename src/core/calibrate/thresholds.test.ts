@@ -141,6 +141,10 @@ describe('choosing on and off', () => {
       expect(trade[i].missedShare!).toBeGreaterThanOrEqual(trade[i - 1].missedShare!);
     }
   });
+  it('and takes more peaks than a call can take as arguments', () => {
+    const trade = tradeOf(side({}), new Array<number>(500_000).fill(50), 20);
+    expect(trade.at(-1)!.missedShare).toBe(1);
+  });
   it('reads a side from a rest take, below rest as well', () => {
     const below = distancesOf([100, 101, 100, 96, 100, 100], 100, -1);
     const side = restSide(below, { rest: 100.2, noise: 1, lag1: 0 }, 1000, -1, 4095);

@@ -177,7 +177,7 @@ export class Voice {
   @IsOptional() @IsInt() @Min(0) @Max(16383) to?: number;
   /** A change is sent only once it is this many steps from the last value sent; ends always are. */
   @IsOptional() @IsNumber(finite) @Min(0) @Max(64) deadband?: number;
-  /** At most this many messages a second; 20 … 1000, since the board counts time in 16 bits of µs. */
+  /** At most this many messages a second; 20 … 1000. */
   @IsOptional() @IsInt() @Min(20) @Max(1000) perSecond?: number;
   @IsOptional() @IsInt() @Min(0) @Max(127) note?: number;
   @IsOptional() @IsObject() @ValidateNested() @Type(() => Velocity) velocity?: Velocity;

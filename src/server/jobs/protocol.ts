@@ -1,6 +1,5 @@
 /** What the server computes in a thread of its own. */
-export const JOBS = ['calibrate', 'render', 'firmware', 'prove'] as const;
-export type Job = (typeof JOBS)[number];
+export type Job = 'calibrate' | 'render' | 'firmware' | 'prove';
 
 /** To the thread: one job at a time. */
 export interface Order {

@@ -88,7 +88,7 @@ export function Calibrate() {
   if (settling || (progress !== null && !shown))
     return (
       <Station title="Calibrate" reading={<Reading label="On threshold" value="…" unit="counts" />}>
-        <Headline says="Reading what you played…" under="It is kept already." />
+        <Headline says="Reading what you played…" under="In a moment you can read it and accept." />
         {progress !== null && <Computing share={progress} stop={stop} />}
       </Station>
     );

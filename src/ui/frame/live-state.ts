@@ -13,7 +13,7 @@ export interface LiveState {
   note: string | null;
   /** The last other messages in words, newest first. */
   words: string[];
-  /** True from the beginning of a guided run until all of its takes are in. */
+  /** True from the beginning of a guided run until all of its takes are in, or storage refuses them. */
   settling: boolean;
   /** One sentence when the worker broke, or null. */
   broken: string | null;

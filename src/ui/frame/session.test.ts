@@ -85,6 +85,9 @@ it('keeps a take whose storage failed in the middle of it without a hole, and sa
   for (const n of [1, 2]) worker.says(piece(n));
   worker.says({ is: 'take-ends', take, pieces: 3 });
   const troubles = () => session.workspace.store.getState().troubles;
+  session.live.setState({ settling: true });
+  worker.says({ is: 'guide-ends', finished: true });
+  await vi.waitFor(() => expect(session.live.getState().settling).toBe(false), 8000);
   await vi.waitFor(() =>
     expect(troubles().takes).toMatch(/storage is full.*waits to be kept and is tried again/),
   );

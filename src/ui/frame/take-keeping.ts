@@ -10,14 +10,15 @@ export type AboutTakes = Extract<FromLive, { is: `take-${string}` | 'guide-ends'
 
 /** Keeps the takes of a guided run as they come, piece by piece, and says what could not be kept. */
 export class TakeKeeping {
-  private readonly queue = new StorageQueue((error) =>
-    this.workspace.tell('takes', error === null ? null : takesWords(error)),
-  );
+  private readonly queue = new StorageQueue((error) => {
+    this.workspace.tell('takes', error === null ? null : takesWords(error));
+    if (error !== null) this.settled();
+  });
 
   constructor(
     private readonly instrument: string,
     private readonly workspace: Workspace,
-    /** Called when a run is over and all of its takes are in. */
+    /** Called when a run is over and all of its takes are in, or storage holds them up: the screen must not wait for that. */
     private readonly settled: () => void,
   ) {}
 

@@ -21,11 +21,13 @@ const packages = {
 /** Inside core, each folder may reach those before it; the first ones know nothing of instruments. */
 const CORE_ORDER = [
   ['units', 'signal', 'shape', 'midi'],
-  ['sensors'],
   ['instrument'],
   ['engine'],
   ['findings'],
   ['calibrate'],
+  ['guide'],
+  ['kinds'],
+  ['compile'],
   ['prove'],
   ['exchange'],
 ];

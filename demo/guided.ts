@@ -1,50 +1,101 @@
 import { FrameQueue } from '@/board/board';
-import { PracticeBoard, USUAL_DISTURBANCE, type Disturbance } from '@/board/practice';
-import { Guide, GUIDE_STEPS } from '@/core/calibrate/guide';
+import { PracticeBoard } from '@/board/practice';
+import { allContacts } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
+import type { GuideEvent } from '@/core/guide/guide';
+import { kindOf } from '@/core/kinds/registry';
 import type { Role, Take } from '@/core/signal/take';
 
-/** Plays a whole guided run on a practice board, as fast as it goes, and gives its takes. */
-export function guidedTakes(
-  channel: string,
-  seed: number,
-  disturbance: Disturbance = USUAL_DISTURBANCE,
-  bothSides = true,
-): Take[] {
-  const board = new PracticeBoard(channel, seed, undefined, disturbance, bothSides);
-  const guide = new Guide(GUIDE_STEPS, board.info.rateHz);
-  const queue = new FrameQueue(1, 64);
-  const counts = new Uint16Array(1);
-  const takes: Take[] = [];
-  let times: number[] = [];
-  let values: number[] = [];
-  let recording: Role | null = null;
-  board.player.ask('rest', 0);
-  for (let untilUs = 0; untilUs < 600e6; untilUs += 10_000) {
+/** Longest run, s. */
+const LONGEST_S = 600;
+
+/** Plays a whole guided run of one sensor on a practice board, as fast as it goes, and gives its takes. */
+export function guidedTakes(instrument: Instrument, sensorId: string, seed: number): Take[] {
+  const sensor = instrument.sensors.find((s) => s.id === sensorId)!;
+  const only = { ...instrument, sensors: [sensor] };
+  const board = new PracticeBoard(only, seed);
+  const kind = kindOf(sensor);
+  const run = kind.guide(kind.steps, sensor.lanes.length, board.info.rateHz, null);
+  const queue = new FrameQueue(board.info.columns.length, 64);
+  const recorder = new Recorder(board.info.columns, allContacts(only));
+  const counts = new Uint16Array(board.info.columns.length);
+  board.ask(sensorId, kind.steps[0].role, 0);
+  for (let untilUs = 0; untilUs < LONGEST_S * 1e6; untilUs += 10_000) {
     board.advance(untilUs, queue);
     for (let frame = queue.shift(counts); frame; frame = queue.shift(counts)) {
-      for (const event of guide.feed(frame.tUs, counts[0])) {
-        if (event.is === 'take-begins') {
-          recording = event.role;
-          times = [];
-          values = [];
-        } else if (event.is === 'take-dropped') recording = null;
-        else if (event.is === 'take-ends') {
-          takes.push({
-            id: `${channel}-${event.role}`,
-            role: event.role,
-            channels: [channel],
-            tUs: Float64Array.from(times, (t) => t - times[0]),
-            counts: Uint16Array.from(values),
-          });
-          recording = null;
-          board.player.ask(guide.view().role, frame.tUs);
-        } else return takes;
+      const tUs = frame.tUs;
+      const happened = (events: GuideEvent[]) => {
+        for (const event of events) {
+          recorder.hear(event, sensorId);
+          if (event.is === 'take-ends') board.ask(sensorId, run.view().role, tUs);
+        }
+      };
+      for (let edge = queue.shiftEdge(tUs); edge; edge = queue.shiftEdge(tUs)) {
+        happened(run.edge(edge.tUs, edge.contact, edge.closed));
+        recorder.edge(edge.tUs, edge.contact, edge.closed);
       }
-      if (recording) {
-        times.push(frame.tUs);
-        values.push(counts[0]);
-      }
+      happened(run.feed(tUs, counts));
+      if (recorder.finished) return recorder.takes;
+      recorder.frame(tUs, counts);
     }
   }
-  throw new Error('guidedTakes: the run did not finish within ten minutes of playing');
+  throw new Error(`guidedTakes: the run of ${sensorId} did not finish within ten minutes of playing`);
+}
+
+class Recorder {
+  readonly takes: Take[] = [];
+  finished = false;
+  private role: Role | null = null;
+  private tUs: number[] = [];
+  private counts: number[] = [];
+  private edges: { tUs: number; contact: number; closed: number }[] = [];
+
+  constructor(
+    private readonly channels: string[],
+    private readonly contacts: string[],
+  ) {}
+
+  hear(event: GuideEvent, stem: string): void {
+    if (event.is === 'take-begins') {
+      this.role = event.role;
+      this.tUs = [];
+      this.counts = [];
+      this.edges = [];
+    } else if (event.is === 'take-dropped') this.role = null;
+    else if (event.is === 'take-ends') this.keep(event.role, stem);
+    else this.finished = true;
+  }
+
+  frame(tUs: number, counts: ArrayLike<number>): void {
+    if (!this.role) return;
+    this.tUs.push(tUs);
+    for (let c = 0; c < counts.length; c++) this.counts.push(counts[c]);
+  }
+
+  edge(tUs: number, contact: number, closed: boolean): void {
+    if (this.role) this.edges.push({ tUs, contact, closed: closed ? 1 : 0 });
+  }
+
+  private keep(role: Role, stem: string): void {
+    const [from] = this.tUs;
+    const { edges } = this;
+    this.takes.push({
+      id: `${stem}-${role}`,
+      role,
+      channels: this.channels,
+      tUs: Float64Array.from(this.tUs, (t) => t - from),
+      counts: Uint16Array.from(this.counts),
+      ...(this.contacts.length > 0
+        ? {
+            edges: {
+              contacts: this.contacts,
+              tUs: Float64Array.from(edges, (e) => e.tUs - from),
+              contact: Uint16Array.from(edges, (e) => e.contact),
+              closed: Uint8Array.from(edges, (e) => e.closed),
+            },
+          }
+        : {}),
+    });
+    this.role = null;
+  }
 }

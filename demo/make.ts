@@ -1,60 +1,66 @@
 /** Makes the demonstration data from a seed: `npm run demo-data`. The same seed gives the same files. */
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { calibrateLevel } from '@/core/calibrate/level';
-import { gestureMark } from '@/core/calibrate/mark';
+import type { LevelReport } from '@/core/calibrate/level-types';
+import { fullAttack } from '@/core/calibrate/full-attack';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
-import { breathVoices } from '@/core/calibrate/first-voices';
-import { newInstrument } from '@/core/instrument/create';
+import { boardOf, withResponse } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
+import { kindOf } from '@/core/kinds/registry';
 import { DEFAULT_DYNAMICS, proposeResponse } from '@/core/shape/dynamics';
-import { PRACTICE_GAUGE } from '@/board/practice';
 import { guidedTakes } from './guided';
+import { cairn, wherry, wherryVoices } from './instruments';
 
 const SEED = 20261118;
+const MEASURED_AT = '2026-11-18T16:41:00.000Z';
 const folder = path.dirname(process.argv[1]);
 
-const takes = guidedTakes('bellows', SEED).map((t) => ({ ...t, id: `wherry-${t.id}` }));
-const report = calibrateLevel({ bits: 12, sensor: 'bellows', takes });
-if (!report.ok) throw new Error(report.faults[0].says);
-const { calibration, readings, played, findings } = report.value;
-const { soft, medium, loud } = readings.dynamics;
+/** Measures every sensor of an instrument on the practice board, and writes its takes. */
+function measured(instrument: Instrument): Instrument {
+  const sensors = instrument.sensors.map((sensor) => {
+    const takes = guidedTakes(instrument, sensor.id, SEED).map((t) => ({
+      ...t,
+      id: `${instrument.id}-${t.id}`,
+    }));
+    for (const take of takes) {
+      const notes = { take: take.id, role: take.role, sensor: sensor.id, seed: String(SEED) };
+      writeFileSync(path.join(folder, `${take.id}.csv`), writeTakeCsv(take, notes));
+    }
+    const report = kindOf(sensor).calibrate({ board: boardOf(instrument, sensor), sensor, takes });
+    if (!report.ok) throw new Error(`${sensor.id}: ${report.faults[0].says}`);
+    const { calibration, readings, findings } = report.value;
+    console.log(
+      sensor.id,
+      calibration,
+      readings,
+      findings.map((f) => `${f.severity} ${f.code}: ${f.says}`),
+    );
+    const done = { ...sensor, calibration: { ...calibration, measuredAt: MEASURED_AT } };
+    return report.value.is === 'level' ? shaped(done, report.value) : done;
+  });
+  return { ...instrument, sensors };
+}
 
-const wherry = newInstrument('wherry', 'Wherry', '2026-11-11T10:02:00.000Z');
-wherry.about = 'lap bellows';
-wherry.sensors = [
-  {
-    id: 'bellows',
-    name: 'Bellows',
-    kind: 'breath-gauge',
-    channel: 'bellows',
-    pin: 'A0',
-    verb: 'push',
-    gauge: { ...PRACTICE_GAUGE },
-    calibration: { ...calibration, measuredAt: '2026-11-18T16:41:00.000Z' },
-    response: proposeResponse({ soft: soft!, medium: medium!, loud: loud! }, DEFAULT_DYNAMICS),
-    mark: gestureMark(played.find((t) => t.role === 'medium')!)!,
-  },
-];
-wherry.voices = breathVoices('bellows', calibration);
-wherry.log.push(
+/** A level with the response that lands its dynamics where they are usually wanted, and its gesture mark. */
+function shaped(sensor: Instrument['sensors'][0], { readings, mark }: LevelReport) {
+  const { soft, medium, loud } = readings.dynamics;
+  const response = proposeResponse({ soft: soft!, medium: medium!, loud: loud! }, DEFAULT_DYNAMICS);
+  const [port] = Object.entries(kindOf(sensor).ports).find(([, p]) => p.carries === 'level')!;
+  return { ...withResponse(sensor, port, response), mark: mark ?? undefined };
+}
+
+const bellows = measured(wherry());
+const { calibration } = bellows.sensors[0];
+if (calibration?.is !== 'level') throw new Error('the bellows is a level');
+bellows.voices = wherryVoices(bellows, fullAttack(calibration, 10));
+bellows.log.push(
   { at: '2026-11-12T18:20:00.000Z', says: 'gauge moved to a side branch, tube 8 mm' },
-  {
-    at: '2026-11-18T16:41:00.000Z',
-    says: `bellows measured: on ${calibration.on}, reach ${calibration.reach.up}`,
-  },
+  { at: MEASURED_AT, says: `bellows measured: on ${calibration.on}, reach ${calibration.reach.up}` },
 );
+writeFileSync(path.join(folder, 'wherry.json'), writeInstrument(bellows));
 
-writeFileSync(path.join(folder, 'wherry.json'), writeInstrument(wherry));
-for (const take of takes)
-  writeFileSync(
-    path.join(folder, `wherry-bellows-${take.role}.csv`),
-    writeTakeCsv(take, { take: take.id, role: take.role, sensor: 'bellows', bits: '12', seed: String(SEED) }),
-  );
-for (const t of played)
-  console.log(t.role, t.gestures.length, 'gestures,', t.counts.length, 'frames, rest', t.restHere);
-console.log(
-  calibration,
-  readings,
-  findings.map((f) => `${f.severity} ${f.code}: ${f.says}`),
-);
+const stones = measured(cairn());
+stones.voices = stones.sensors.flatMap((s) => kindOf(s).firstVoices(s, 'main'));
+stones.log.push({ at: MEASURED_AT, says: 'stones measured' });
+writeFileSync(path.join(folder, 'cairn.json'), writeInstrument(stones));

@@ -14,9 +14,9 @@ test('a faulty instrument is refused by the path of its fault, and a newer one b
   await openBench(page);
   const input = page.getByLabel('Instrument file');
   const bad = wherry();
-  bad.voices[0].channel = 40;
+  bad.voices[0].controller = 140;
   await input.setInputFiles(file('bad.json', JSON.stringify(bad)));
-  await expect(page.getByText(/voices\.0\.channel: .*Nothing was imported/)).toBeVisible();
+  await expect(page.getByText(/voices\.0\.controller: .*Nothing was imported/)).toBeVisible();
   await input.setInputFiles(file('new.json', JSON.stringify({ ...wherry(), version: 9 })));
   await expect(page.getByText(/newer Cheironom.*update first/)).toBeVisible();
   await input.setInputFiles(file('good.json', JSON.stringify({ ...wherry(), name: 'Wherry again' })));
@@ -70,7 +70,7 @@ test('a second tab on the same instrument looks on, and says so', async ({ page,
   await expect(second.getByRole('alert').filter({ hasText: 'open in another tab' })).toContainText(
     'Close that tab and reload',
   );
-  await expect(second.getByLabel('Note number')).toBeDisabled();
+  await expect(second.getByLabel('Controller number')).toBeDisabled();
   await expect(second.getByRole('button', { name: 'Add a note' })).toBeDisabled();
   await second.goto('/i/wherry/calibrate');
   await expect(second.getByRole('button', { name: 'Measure again' })).toBeDisabled();

@@ -44,13 +44,16 @@ test('a diamond and a threshold are dragged on their pictures', async ({ page })
 test('a held note is ended by Silence, and does not come back while the breath is held', async ({ page }) => {
   await openWherry(page, 'voice');
   const sent = page.getByLabel('Sent now');
+  // A leaf chooses the note, the bellows gate it.
+  await page.keyboard.down('q');
   await page.keyboard.down('c');
-  await expect(sent.getByText(/breath 2 = 1\d\d/).first()).toBeVisible();
+  await expect(sent.getByText(/note 62 on/)).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(sent.getByText('note 62 off')).toBeVisible();
   await page.waitForTimeout(500);
   await expect(sent.getByText(/note 62 on/)).toHaveCount(0);
   await page.keyboard.up('c');
+  await page.keyboard.up('q');
 });
 
 test('light and dark, glance, the list of keys, and the run sheet are one key away', async ({ page }) => {
@@ -83,7 +86,9 @@ test('MIDI goes out to the port that is chosen', async ({ page }) => {
   await page.getByText('MIDI out: none').click();
   await page.getByRole('menuitem', { name: 'Test port' }).click();
   await expect(page.getByText('MIDI out: Test port')).toBeVisible();
+  await page.keyboard.down('q');
   await hold(page, 'x', 400);
+  await page.keyboard.up('q');
   const statuses = () =>
     page.evaluate(() => (window as unknown as { sent: number[][] }).sent.map((b) => b[0]));
   await expect.poll(statuses).toContain(0x80);

@@ -1,147 +1,228 @@
 /* Cheironom runtime; see cheironom.h and docs/engine.md. */
 #include "cheironom.h"
 
-enum { CLOSED = 0, ATTACK = 1, SOUNDING = 2, MUTED = 3 };
-
-#define UNSENT 0xffffu
-#define ONE 32768u
-
-/* First scans after power-up, which a converter and a sensor need to settle. */
-#define DISCARDED_SCANS 5u
-/* One tick of the clock is 16 us. */
-#define TICK_SHIFT 4
-/* A pause of this or more between two frames ends every timer: with the longest, 250 ms, it is under one turn. */
-#define PAUSE_US 524288ul
-
-/* The sketch's own folder may fix the table's size, so that the compiler can fold the shifts. */
-#if defined(__has_include)
-#if __has_include("cheironom_config.h")
-#include "cheironom_config.h"
-#endif
-#endif
-#ifdef CHEIR_TABLE_BITS
-#define TABLE_BITS(program) CHEIR_TABLE_BITS
-#else
-#define TABLE_BITS(program) ((program)->table_bits)
-#endif
-
-/*
- * On a small chip the loop over the inputs is fast only while it fits the registers: what is rarely needed is kept
- * out of line. The step is short and hot, so that speed is worth a few bytes more than the usual -Os gives.
- */
-#if defined(__GNUC__)
-#define OUT_OF_LINE __attribute__((noinline))
-#else
-#define OUT_OF_LINE
-#endif
+/* The frame is short and hot, so that speed is worth a few bytes more than the usual -Os gives. */
 #if defined(__AVR__) && defined(__GNUC__)
 #pragma GCC optimize("O2")
 #endif
 
-#include "cheironom_scale.h"
-#include "cheironom_level.h"
+#include "cheironom_image.h"
+#include "cheironom_numbers.h"
+#include "cheironom_place.h"
+#include "cheironom_wire.h"
+#include "cheironom_notes.h"
+#include "cheironom_zero.h"
 #include "cheironom_gate.h"
-#include "cheironom_start_up.h"
+#include "cheironom_control.h"
+#if CHEIR_touch_banks
+#include "cheironom_touch.h"
+#endif
+#if CHEIR_strike_banks
+#include "cheironom_strike.h"
+#endif
+#if CHEIR_contacts
+#include "cheironom_contacts.h"
+#endif
 
-/* Notes in the state where a count lies: its side of rest, and how far from it. */
-static OUT_OF_LINE void locate(const cheir_input *input, cheir_state *state, uint16_t count)
-{
-    const cheir_side *side = input->side;
-    uint16_t rest = input->rest;
-    uint16_t distance = (uint16_t)(count - rest);
-    uint8_t mask = CHEIR_UP;
-    if (count < rest) {
-        distance = (uint16_t)(rest - count);
-        if (!input->falling) mask = CHEIR_DOWN;
-    } else if (input->falling && distance != 0) {
-        mask = CHEIR_DOWN;
-    }
-    if (mask == CHEIR_DOWN) side++;
-    state->mask = mask;
-    state->side = side;
-    state->distance = distance;
-}
+/* First scans after power-up, which a converter and a sensor need to settle. */
+#define DISCARDED_SCANS 5u
+/* One tick of the clock is 16 us, one of the slow clock 16.4 ms. */
+#define TICK_SHIFT 4
+#define SLOW_SHIFT 14
+/* A pause of this or more between two frames ends every timer: with the longest, 250 ms, and a sweep it is under one turn. */
+#define PAUSE_US 524288ul
+/* Timers that have ended are cleared this often, ticks. */
+#define SWEEP_TICKS 0x4000u
+/* `since` of a timer that a pause has ended. */
+#define LONG_AGO ((uint16_t)(now_t - 0x8000u))
 
-/* Ends every timer: more time has passed than any of them takes. */
-static OUT_OF_LINE void end_timers(const cheir_program *program)
-{
-    uint8_t i, k;
-    for (i = 0; i < program->inputs; i++) {
-        const cheir_input *input = &program->input[i];
-        for (k = 0; k < input->levels; k++) input->level_state[k].held = 0;
-        for (k = 0; k < input->gates; k++) input->gate_state[k].running = 0;
-    }
-}
-
-static void start_input(const cheir_input *input, cheir_zero *zero)
-{
-    static const cheir_level_state unsent = {UNSENT, 0, 0, 0};
-    static const cheir_gate_state closed = {CLOSED, 0, 0, 0, 0, 0};
-    static const cheir_zero asleep = {0, 0, 0, 0, 0, {0, 0, 0, 0, 0, 0}};
-    uint8_t k;
-    *zero = asleep;
-    for (k = 0; k < input->levels; k++) input->level_state[k] = unsent;
-    for (k = 0; k < input->gates; k++) input->gate_state[k] = closed;
-}
-
-void cheir_start(const cheir_program *program, cheir_state *state)
+/* A pause: more time has passed than any timer takes. */
+static OUT_OF_LINE void expire_timers(void)
 {
     uint8_t i;
-    state->discard = DISCARDED_SCANS;
-    state->last_us = 0;
-    for (i = 0; i < program->inputs; i++) {
-        state->quiet[i] = 0;
-        start_input(&program->input[i], &state->zero[i]);
+    for (i = 0; i < COUNT(controls); i++) STATE(controls)[i].held = 0;
+    for (i = 0; i < COUNT(gates); i++) {
+        STATE(gates)[i].running = 0;
+        if (STATE(gates)[i].stage >= CHEIR_GATE_ATTACK_ABOVE) STATE(gates)[i].since = LONG_AGO;
+    }
+#if CHEIR_contacts
+    for (i = 0; i < COUNT(contacts); i++) STATE(contacts)[i].since = LONG_AGO;
+#endif
+#if CHEIR_strike_banks
+    for (i = 0; i < COUNT(strikes); i++) STATE(strikes)[i].since = STATE(strikes)[i].began = LONG_AGO;
+#endif
+}
+
+/* Clears the timers that have ended, now and then, before the clock has turned under them. */
+static OUT_OF_LINE void sweep_timers(void)
+{
+    uint8_t i;
+    STATE(engine).swept = now_t;
+    for (i = 0; i < COUNT(controls); i++) {
+        cheir_control_state *state = &STATE(controls)[i];
+        if (state->held && (uint16_t)(now_t - state->since) >= U16(IMAGE(controls)[i].interval_ticks)) state->held = 0;
     }
 }
 
-uint16_t cheir_step(const cheir_program *program, cheir_state *state, uint32_t t_us, const uint16_t *counts,
-                    uint8_t *out)
+static void pass_time(uint32_t t_us, uint8_t *out)
 {
-    const cheir_input *input = program->input;
-    cheir_zero *zero = state->zero;
-    uint8_t *quiet = state->quiet;
+    uint32_t passed_us = t_us - STATE(engine).last_us;
+    STATE(engine).last_us = t_us;
+    now_t = (uint16_t)(t_us >> TICK_SHIFT);
+    now_slow = (uint16_t)(t_us >> SLOW_SHIFT);
+    now_out = out;
+    drain(passed_us);
+    if (passed_us >= PAUSE_US) expire_timers();
+}
+
+/* Power-up: what has not taken its rest yet looks at it. One look ends a frame. */
+static OUT_OF_LINE void look_at_rests(void)
+{
+    uint8_t ended = 0;
     uint8_t i;
-    if ((uint32_t)(t_us - state->last_us) >= PAUSE_US) end_timers(program);
-    state->last_us = t_us;
-    state->t = (uint16_t)(t_us >> TICK_SHIFT);
-    state->out = out;
-    if (state->discard > 0) {
-        state->discard--;
+    for (i = 0; i < COUNT(levels); i++) {
+        const cheir_zero_state *zero = &STATE(level_zeros)[i];
+        if (zero->stage != CHEIR_ZERO_DONE && !look_waits(zero, ended)) ended |= look_at_level(i);
+    }
+#if CHEIR_strike_banks
+    for (i = 0; i < COUNT(strikes); i++) {
+        const cheir_zero_state *zero = &STATE(strike_zeros)[i];
+        if (zero->stage != CHEIR_ZERO_DONE && !look_waits(zero, ended)) ended |= look_at_strike(i);
+    }
+#endif
+}
+
+uint16_t cheir_frame(uint32_t t_us, const uint16_t *counts, uint8_t *out)
+{
+    pass_time(t_us, out);
+    now_counts = counts;
+    if (STATE(engine).discard > 0) {
+        STATE(engine).discard--;
         return 0;
     }
-    for (i = program->inputs; i > 0; i--, input++, quiet++, zero++) {
-        uint16_t count = shifted(counts[input->column], zero->shift);
-        uint8_t settled = 0;
-        uint8_t resting;
-        if (!zero->done) {
-            if (!start_up(input, zero, count)) continue;
-            count = shifted(count, zero->shift);
-        }
-        resting = count >= input->rest_low && count <= input->rest_high;
-        if (resting && *quiet) continue;
-        locate(input, state, count);
-        if (any_level_may_send(input, state->t)) settled = play_levels(TABLE_BITS(program), input, state);
-        if (any_gate_moves(input, state)) play_gates(input, state);
-        *quiet = resting && zero->done && (settled || input->levels == 0) && all_gates_sleep(input);
+    if ((uint16_t)(now_t - STATE(engine).swept) >= SWEEP_TICKS) sweep_timers();
+    if (STATE(engine).looking > 0) look_at_rests();
+#if CHEIR_switched
+    play_switched();
+#endif
+    play_controls();
+    play_gates();
+#if CHEIR_touch_banks
+    {
+        uint8_t i;
+        for (i = 0; i < COUNT(touch_banks); i++) play_touch_bank(&IMAGE(touch_banks)[i], &STATE(touch_banks)[i]);
     }
-    return (uint16_t)(state->out - out);
+#endif
+#if CHEIR_strike_banks
+    {
+        uint8_t i;
+        for (i = 0; i < COUNT(strike_banks); i++) play_strike_bank(&IMAGE(strike_banks)[i]);
+    }
+#endif
+#if CHEIR_contacts
+    play_contacts();
+#endif
+    return (uint16_t)(now_out - out);
 }
 
-uint16_t cheir_silence(const cheir_program *program, cheir_state *state, uint8_t *out)
+uint16_t cheir_edge(uint32_t t_us, uint8_t contact, uint8_t closed, uint8_t *out)
 {
-    const uint8_t *first = out;
-    uint8_t i, k;
-    for (i = 0; i < program->inputs; i++) {
-        const cheir_input *input = &program->input[i];
-        for (k = 0; k < input->gates; k++) {
-            cheir_gate_state *gate_state = &input->gate_state[k];
-            if (gate_state->stage == SOUNDING) out = write_note_off(gate_state, out);
-            if (gate_state->stage == CLOSED) continue;
-            gate_state->stage = MUTED;
-            gate_state->running = 0;
-        }
-        state->quiet[i] = 0;
+    pass_time(t_us, out);
+#if CHEIR_contacts
+    if (contact < COUNT(contacts)) {
+        cheir_contact_state *state = &STATE(contacts)[contact];
+        state->seen = closed != 0;
+        if (!state->running) take_contact(contact);
     }
-    return (uint16_t)(out - first);
+#else
+    (void)contact;
+    (void)closed;
+#endif
+    return (uint16_t)(now_out - out);
+}
+
+uint16_t cheir_silence(uint8_t *out)
+{
+    uint8_t i;
+    now_out = out;
+#if CHEIR_choices
+    /* First, so that no choice falls on another lane while lanes are muted one by one. */
+    for (i = 0; i < COUNT(choices); i++) STATE(choices)[i].open = 0;
+#endif
+    mute_gates();
+#if CHEIR_touch_banks
+    mute_touches();
+#endif
+#if CHEIR_strike_banks
+    mute_strikes();
+#endif
+    for (i = 0; i < COUNT(note_lanes); i++) end_note(i);
+    return (uint16_t)(now_out - out);
+}
+
+static void start_levels(void)
+{
+    static const cheir_zero_state unseen = {0, 0, 0, 0, CHEIR_ZERO_SILENT};
+    static const cheir_gate_state closed = {1, 0, 0, 0, CHEIR_GATE_CLOSED, 0};
+    static const cheir_control_state unsent = {1, 0, UNSENT, 0, 0, 0};
+    uint8_t i;
+    for (i = 0; i < COUNT(levels); i++) STATE(level_zeros)[i] = unseen;
+    for (i = 0; i < COUNT(gates); i++) STATE(gates)[i] = closed;
+    for (i = 0; i < COUNT(controls); i++) STATE(controls)[i] = unsent;
+    STATE(engine).looking = COUNT(levels);
+#if CHEIR_strike_banks
+    {
+        static const cheir_strike_state waiting = {0, 0, 0, CHEIR_STRIKE_WAITING, 0};
+        for (i = 0; i < COUNT(strikes); i++) {
+            STATE(strike_zeros)[i] = unseen;
+            STATE(strikes)[i] = waiting;
+        }
+        STATE(engine).looking = (uint8_t)(STATE(engine).looking + COUNT(strikes));
+    }
+#endif
+}
+
+static void start_banks(void)
+{
+    uint8_t i;
+#if CHEIR_touch_banks
+    static const cheir_touch_bank_state unmet = {0, 0, 0, 0};
+    for (i = 0; i < COUNT(touch_banks); i++) STATE(touch_banks)[i] = unmet;
+    for (i = 0; i < COUNT(touches); i++) {
+        cheir_touch_state untouched = {0, 0, 0, CHEIR_TOUCH_UNTOUCHED, 0};
+        untouched.untouched = U16(IMAGE(touches)[i].untouched);
+        STATE(touches)[i] = untouched;
+    }
+#endif
+#if CHEIR_contacts
+    for (i = 0; i < COUNT(contacts); i++) {
+        cheir_contact_state at_rest = {0, 0, 0, 0, 0};
+        at_rest.seen = at_rest.taken = U8(bank_of_contact(i)->rest);
+        STATE(contacts)[i] = at_rest;
+    }
+#endif
+#if CHEIR_switched
+    for (i = 0; i < COUNT(switched); i++) {
+        STATE(switched)[i].sent = UNSENT7;
+        STATE(switched)[i].open = 0;
+    }
+#endif
+#if CHEIR_choices
+    for (i = 0; i < COUNT(choices); i++) {
+        static const cheir_choice_state shut = {0, 0, 0};
+        STATE(choices)[i] = shut;
+    }
+#endif
+    for (i = 0; i < COUNT(note_lanes); i++) {
+        STATE(note_lanes)[i].channel = 0;
+        STATE(note_lanes)[i].note = NO_NOTE;
+    }
+}
+
+void cheir_start(void)
+{
+    static const cheir_engine_state begun = {0, 0, 0, DISCARDED_SCANS, 0, 0, {0, 0, 0}};
+    STATE(engine) = begun;
+    start_levels();
+    start_banks();
 }

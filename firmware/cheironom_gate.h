@@ -1,120 +1,111 @@
-/* Gates that play notes: attack, hold-off, release; src/core/engine/gate.ts is the same. A part of cheironom.c, which alone includes it. */
+/* Gates of levels: attack, hold-off, release; src/core/engine/blocks/gate.ts is the same. A part of cheironom.c, which alone includes it. */
 #ifndef CHEIRONOM_GATE_H
 #define CHEIRONOM_GATE_H
 
-#define RELEASE_VELOCITY 64u
-#define NOTE_ON 0x90u
-#define NOTE_OFF 0x80u
-
-static uint8_t *write_note_off(const cheir_gate_state *gate_state, uint8_t *out)
+/* The counts that fall short of "on", on the sides that feed the gate. */
+static void closed_band(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, int16_t shift)
 {
-    *out++ = (uint8_t)(NOTE_OFF | gate_state->channel);
-    *out++ = gate_state->note;
-    *out++ = RELEASE_VELOCITY;
-    return out;
+    uint8_t mask = U8(gate->side_mask);
+    uint16_t rest = U16(level->rest);
+    state->high = mask & ABOVE ? count_above(rest, shift, (uint16_t)(U16(level->side[0].on) - 1u)) : 65535u;
+    state->low = mask & BELOW ? count_below(rest, shift, (uint16_t)(U16(level->side[1].on) - 1u)) : 0;
 }
 
-/* Channel and note are kept for the note-off, whatever the program says by then. */
-static uint8_t *write_note_on(const cheir_gate *gate, cheir_gate_state *gate_state, uint8_t *out)
+/* The counts that keep a gate open on the side where it is. */
+static void open_band(cheir_gate_state *state, const cheir_level *level, int16_t shift, uint8_t side, uint16_t off)
 {
-    gate_state->stage = SOUNDING;
-    gate_state->channel = gate->channel;
-    gate_state->note = gate->note;
-    *out++ = (uint8_t)(NOTE_ON | gate->channel);
-    *out++ = gate->note;
-    *out++ = (uint8_t)(gate->velocity_from + step7(gate_state->peak, gate->velocity_span));
-    return out;
+    uint16_t rest = U16(level->rest);
+    state->low = side == 0 ? count_above(rest, shift, off) : 0;
+    state->high = side == 0 ? 65535u : count_below(rest, shift, off);
 }
 
-/* Notes the peak of an attack. */
-static void follow_peak(const cheir_gate *gate, cheir_gate_state *gate_state, const cheir_state *state, uint16_t distance)
+/*
+ * A gate that opens, waits for its window, or closes. It opens at on and closes below off; its listeners hear of it when
+ * the window has passed, with the peak in it for a strength.
+ */
+static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *state, uint16_t count)
 {
-    const cheir_scale *attack = &gate->attack[state->mask == CHEIR_DOWN];
-    uint16_t x = (uint16_t)(distance - state->side->on);
-    uint16_t share = x >= attack->span ? ONE : share_below_span(attack, x);
-    if (share > gate_state->peak) gate_state->peak = share;
-}
-
-/* A gate that opens, waits for its window or its hold-off, or closes. */
-static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *gate_state, cheir_state *state,
-                                    uint16_t distance)
-{
-    const cheir_side *threshold = state->side;
-    uint16_t hold_off = gate->hold_off_ticks;
-    uint16_t elapsed;
-    uint8_t ends;
-    if (gate_state->stage == CLOSED) {
-        if (gate_state->running && (uint16_t)(state->t - gate_state->since) < hold_off) return;
-        gate_state->running = 0;
-        if (distance < threshold->on) return;
-        gate_state->stage = ATTACK;
-        gate_state->since = state->t;
-        gate_state->running = 1;
-        gate_state->peak = 0;
+    uint8_t index = U8(gate->level);
+    const cheir_level *level = &IMAGE(levels)[index];
+    const cheir_zero_state *zero = &STATE(level_zeros)[index];
+    uint16_t rest = U16(level->rest);
+    uint16_t hold_off = U16(gate->hold_off_ticks);
+    uint16_t distance, on, off, elapsed;
+    uint8_t side = 0, released;
+    if (zero->stage == CHEIR_ZERO_SILENT) return;
+    count = shifted(count, zero->shift);
+    distance = (uint16_t)(count - rest);
+    if (count < rest) {
+        distance = (uint16_t)(rest - count);
+        side = 1;
     }
-    elapsed = (uint16_t)(state->t - gate_state->since);
-    ends = distance < threshold->off && !(gate_state->running && elapsed < hold_off);
-    if (gate_state->stage == ATTACK) {
-        if (distance > threshold->on) follow_peak(gate, gate_state, state, distance);
-        if (!ends && gate_state->running && elapsed < gate->window_ticks) return;
-        state->out = write_note_on(gate, gate_state, state->out);
+    if (!(U8(gate->side_mask) & (side ? BELOW : ABOVE))) distance = 0;
+    on = U16(level->side[side].on);
+    off = U16(level->side[side].off);
+    if (state->stage == CHEIR_GATE_CLOSED) {
+        if (distance < on) {
+            closed_band(gate, state, level, zero->shift);
+            return;
+        }
+        state->stage = side ? CHEIR_GATE_ATTACK_BELOW : CHEIR_GATE_ATTACK_ABOVE;
+        state->since = now_t;
+        state->peak = 0;
+        EMPTY_BAND(state);
     }
-    if (elapsed >= hold_off) gate_state->running = 0;
-    if (!ends) return;
-    if (gate_state->stage == SOUNDING) state->out = write_note_off(gate_state, state->out);
-    gate_state->stage = CLOSED;
-    gate_state->since = state->t;
-    gate_state->running = hold_off > 0;
-}
-
-/* Whether a gate has nothing to do at this distance. */
-static inline uint8_t gate_rests(const cheir_gate_state *gate_state, uint16_t distance, const cheir_side *threshold)
-{
-    uint8_t stage = gate_state->stage;
-    if (gate_state->running) return 0;
-    if (stage == CLOSED) return distance < threshold->on;
-    return stage != ATTACK && distance >= threshold->off;
-}
-
-/* Whether any gate has something to do. */
-static OUT_OF_LINE uint8_t any_gate_moves(const cheir_input *input, const cheir_state *state)
-{
-    const cheir_gate *gate = input->gate;
-    const cheir_gate_state *gate_state = input->gate_state;
-    uint8_t k;
-    for (k = input->gates; k > 0; k--, gate++, gate_state++) {
-        uint16_t distance = (gate->side_mask & state->mask) ? state->distance : 0;
-        if (!gate_rests(gate_state, distance, state->side)) return 1;
+    elapsed = (uint16_t)(now_t - state->since);
+    released = distance < off;
+    if (state->stage >= CHEIR_GATE_ATTACK_ABOVE) {
+        uint8_t began = state->stage == CHEIR_GATE_ATTACK_BELOW;
+        uint8_t ends = released && elapsed >= hold_off;
+        if (side == began && distance > on && (uint16_t)(distance - on) > state->peak)
+            state->peak = (uint16_t)(distance - on);
+        if (!ends && elapsed < U16(gate->window_ticks)) return;
+        state->stage = CHEIR_GATE_OPEN;
+        state->running = elapsed < hold_off;
+        gate_opens(U8(gate->listener), U8(gate->listeners), 0, share_of(&gate->attack[began], state->peak));
+        if (state->running) return;
     }
-    return 0;
+    if (!released) {
+        open_band(state, level, zero->shift, side, off);
+        return;
+    }
+    released = state->stage == CHEIR_GATE_OPEN;
+    state->stage = CHEIR_GATE_CLOSED;
+    state->since = now_t;
+    state->running = hold_off > 0;
+    closed_band(gate, state, level, zero->shift);
+    if (released) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
 }
 
-static OUT_OF_LINE void play_gates(const cheir_input *input, cheir_state *state)
+static inline void play_gates(void)
 {
-    const cheir_gate *gate = input->gate;
-    cheir_gate_state *gate_state = input->gate_state;
-    uint8_t k;
-    for (k = input->gates; k > 0; k--, gate++, gate_state++) {
-        uint16_t distance = (gate->side_mask & state->mask) ? state->distance : 0;
-        if (!gate_rests(gate_state, distance, state->side)) change_gate(gate, gate_state, state, distance);
+    const cheir_gate *gate = IMAGE(gates);
+    cheir_gate_state *state = STATE(gates);
+    uint8_t i;
+    for (i = COUNT(gates); i > 0; i--, gate++, state++) {
+        uint16_t count;
+        if (state->running) {
+            if ((uint16_t)(now_t - state->since) < U16(gate->hold_off_ticks)) continue;
+            state->running = 0;
+        }
+        count = now_counts[U8(gate->column)];
+        if (count < state->low || count > state->high) change_gate(gate, state, count);
     }
 }
 
-static OUT_OF_LINE uint8_t all_gates_closed(const cheir_input *input)
+/* What is open stays mute until it has been let go. */
+static void mute_gates(void)
 {
-    uint8_t k;
-    for (k = 0; k < input->gates; k++)
-        if (input->gate_state[k].stage != CLOSED) return 0;
-    return 1;
-}
-
-/* Whether no gate will do anything before the level leaves the rest band. */
-static OUT_OF_LINE uint8_t all_gates_sleep(const cheir_input *input)
-{
-    uint8_t k;
-    for (k = 0; k < input->gates; k++)
-        if (input->gate_state[k].stage != CLOSED || input->gate_state[k].running) return 0;
-    return 1;
+    uint8_t i;
+    for (i = 0; i < COUNT(gates); i++) {
+        const cheir_gate *gate = &IMAGE(gates)[i];
+        cheir_gate_state *state = &STATE(gates)[i];
+        if (state->stage == CHEIR_GATE_CLOSED) continue;
+        if (state->stage == CHEIR_GATE_OPEN) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
+        state->stage = CHEIR_GATE_MUTED;
+        state->running = 0;
+        EMPTY_BAND(state);
+    }
 }
 
 #endif

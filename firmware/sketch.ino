@@ -7,7 +7,7 @@
 
 /* 0: MIDI on MIDI_PORT. 1: lines of time and counts on PRINT_PORT, as the application reads them. */
 #define PRINT_FRAMES 0
-#define MIDI_BAUD 31250
+#define MIDI_BAUD INSTRUMENT_MIDI_BAUD
 #define PRINT_BAUD 500000
 /* From power-up to the first scan: supplies and sensors settle. */
 #define SETTLE_MS 200
@@ -41,12 +41,16 @@
 #error "@NAME@ reads @ANALOGUE_PINS@ analogue pins, A0 and up; this board has fewer. Use other pins or a larger board."
 #else
 
-static const uint8_t PINS[INSTRUMENT_COLUMNS] = {@PINS@};
+/* C++ has no empty arrays. */
+#define ROOM(n) ((n) > 0 ? (n) : 1)
+static const uint8_t PINS[ROOM(INSTRUMENT_COLUMNS)] = {@PINS@};
+static const uint8_t CONTACT_PINS[ROOM(INSTRUMENT_CONTACTS)] = {@CONTACT_PINS@};
 static const uint32_t PERIOD_US = 1000000UL / INSTRUMENT_SCAN_HZ;
 /* Least time between two changes of what says that scans are late, us. */
 static const uint32_t SHOW_US = 1000000UL;
 
-static uint16_t counts[INSTRUMENT_COLUMNS];
+static uint16_t counts[ROOM(INSTRUMENT_COLUMNS)];
+static uint8_t closed[ROOM(INSTRUMENT_CONTACTS)];
 static uint32_t next_us;
 /* Scans that came a whole period late: the board is too slow for its scan rate. */
 static uint32_t overruns;
@@ -54,6 +58,29 @@ static uint32_t shown_overruns;
 static uint32_t shown_us;
 #if !PRINT_FRAMES
 static uint8_t out[INSTRUMENT_MAX_BYTES];
+/* What the port has not taken yet, so that writing never waits. */
+static uint8_t queue[INSTRUMENT_MAX_BYTES + 64];
+static uint16_t queue_from;
+static uint16_t queued;
+
+static void send_queued()
+{
+    while (queued > 0 && MIDI_PORT.availableForWrite() > 0) {
+        MIDI_PORT.write(queue + queue_from, 1);
+        queue_from = (uint16_t)((queue_from + 1u) % sizeof(queue));
+        queued--;
+    }
+}
+
+static void put(uint16_t n)
+{
+    for (uint16_t i = 0; i < n; i++) {
+        /* Full: the runtime lets no more out than the wire takes, so that this waits for a flood of notes alone. */
+        while (queued == sizeof(queue)) send_queued();
+        queue[(queue_from + queued++) % sizeof(queue)] = out[i];
+    }
+    send_queued();
+}
 #endif
 
 /* Late scans are printed as a comment; while MIDI is sent, the board's own light is on for a second. */
@@ -72,6 +99,46 @@ static void show_overruns(uint32_t now)
     shown_overruns = overruns;
 }
 
+/* Pads are read by the board's touch peripheral. Define it yourself where yours has another name. */
+#if @TOUCH_COLUMNS@
+static const uint8_t TOUCH[ROOM(INSTRUMENT_COLUMNS)] = {@TOUCH@};
+#ifndef TOUCH_READ
+#define TOUCH_READ(pin) touchRead(pin)
+#endif
+#endif
+
+static uint16_t read_column(uint8_t c)
+{
+#if @TOUCH_COLUMNS@
+    if (TOUCH[c]) return (uint16_t)TOUCH_READ(PINS[c]);
+#endif
+    return (uint16_t)analogRead(PINS[c]) >> (CONVERTER_BITS - INSTRUMENT_BITS);
+}
+
+/* A contact that has changed is told at once; the runtime debounces it. */
+static void read_contacts(uint32_t now)
+{
+#if INSTRUMENT_CONTACTS
+    for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++) {
+        uint8_t is_closed = digitalRead(CONTACT_PINS[c]) == LOW;
+        if (is_closed == closed[c]) continue;
+        closed[c] = is_closed;
+#if PRINT_FRAMES
+        PRINT_PORT.print("# edge: ");
+        PRINT_PORT.print(now);
+        PRINT_PORT.print(',');
+        PRINT_PORT.print(c);
+        PRINT_PORT.print(',');
+        PRINT_PORT.println(is_closed);
+#else
+        put(cheir_edge(now, c, is_closed, out));
+#endif
+    }
+#else
+    (void)now;
+#endif
+}
+
 void setup()
 {
 #if CONVERTER_BITS > 10
@@ -82,10 +149,13 @@ void setup()
     PRINT_PORT.println("t_us,@CHANNELS@");
 #else
     MIDI_PORT.begin(MIDI_BAUD);
-    cheir_start(&instrument_program, &instrument_state);
+    cheir_start();
 #if defined(LED_BUILTIN)
     pinMode(LED_BUILTIN, OUTPUT);
 #endif
+#endif
+#if INSTRUMENT_CONTACTS
+    for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++) pinMode(CONTACT_PINS[c], INPUT_PULLUP);
 #endif
     delay(SETTLE_MS);
     next_us = micros();
@@ -95,14 +165,21 @@ void loop()
 {
     uint32_t now = micros();
     uint32_t late_us = now - next_us;
-    if (late_us >= 0x80000000UL) return; /* not due yet */
+    if (late_us >= 0x80000000UL) {
+        /* Not due yet: contacts are looked at more often than the converter. */
+        read_contacts(now);
+#if !PRINT_FRAMES
+        send_queued();
+#endif
+        return;
+    }
+    read_contacts(now);
     next_us += PERIOD_US;
     if (late_us >= PERIOD_US) {
         overruns++;
         next_us = now + PERIOD_US;
     }
-    for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++)
-        counts[c] = (uint16_t)analogRead(PINS[c]) >> (CONVERTER_BITS - INSTRUMENT_BITS);
+    for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) counts[c] = read_column(c);
 #if PRINT_FRAMES
     PRINT_PORT.print(now);
     for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) {
@@ -111,7 +188,7 @@ void loop()
     }
     PRINT_PORT.println();
 #else
-    MIDI_PORT.write(out, cheir_step(&instrument_program, &instrument_state, now, counts, out));
+    put(cheir_frame(now, counts, out));
 #endif
     show_overruns(now);
 }

@@ -3,11 +3,13 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { avrInstruction, CPU } from 'avr8js';
-import { channelsOf, compile } from '@/core/engine/compile';
-import { start } from '@/core/engine/state';
-import { step } from '@/core/engine/step';
-import { writeConfig, writeHeader } from '@/core/exchange/header';
+import { compile } from '@/core/compile/compile';
+import { startEngine } from '@/core/engine/engine';
+import { playFrame } from '@/core/engine/play';
+import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
+import { columnsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import type { Voice } from '@/core/instrument/voices';
 
 /** General-purpose I/O registers 0 and 1 in data space (datasheet of the 8-bit chip, register summary). */
 const GPIOR0 = 0x3e;
@@ -32,18 +34,24 @@ export function manyInputs(one: Instrument, inputs: number): Instrument {
   const each = Array.from({ length: inputs }, (_, i) => i);
   return {
     ...one,
-    board: { ...one.board, tableBits: 5 },
-    sensors: each.map((i) => ({ ...one.sensors[0], id: `s${i}`, channel: `c${i}` })),
-    voices: each.flatMap((i) =>
-      one.voices.map((v) => ({
-        ...v,
-        id: `${v.id}-${i}`,
-        sensor: `s${i}`,
-        controller: v.controller && i,
-        note: v.note && 40 + i,
-      })),
-    ),
+    boards: one.boards.map((b) => ({ ...b, tableBits: 5 })),
+    sensors: each.map((i) => ({
+      ...one.sensors[0],
+      id: `s${i}`,
+      lanes: [{ ...one.sensors[0].lanes[0], column: `c${i}` }],
+    })),
+    voices: each.flatMap((i) => one.voices.map((v) => moved(v, i))),
   };
+}
+
+/** A voice of the first sensor as one of another. */
+function moved(voice: Voice, i: number): Voice {
+  const id = `${voice.id}-${i}`;
+  const sensor = `s${i}`;
+  if (voice.is === 'note')
+    return { ...voice, id, gate: { ...voice.gate, sensor }, pitch: { is: 'fixed', note: 40 + i } };
+  const source = { ...voice.source, sensor };
+  return voice.is === 'controller' ? { ...voice, id, source, controller: i } : { ...voice, id, source };
 }
 
 /**
@@ -67,15 +75,16 @@ export function runOnChip(instrument: Instrument, counts: Uint16Array, later: nu
 
 function build(folder: string, instrument: Instrument, counts: Uint16Array, later: number) {
   const write = (name: string, text: string) => writeFileSync(path.join(folder, name), text);
-  const channels = channelsOf(instrument);
-  write('instrument.h', writeHeader(instrument, compile(instrument, channels), channels));
+  const image = compile(instrument);
+  write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)));
+  write('instrument.c', writeSource(image));
   write(
     'frames.h',
     `#include <avr/pgmspace.h>\n#define FRAMES ${counts.length}u\n#define LATER ${later}u\nstatic const uint16_t frames[FRAMES] PROGMEM = {${counts.join(',')}};\n`,
   );
-  write('cheironom_config.h', writeConfig(instrument));
+  write('cheironom_config.h', writeConfig(image));
   const elf = path.join(folder, 'bench.elf');
-  const sources = ['firmware/cheironom.c', 'firmware/avr/bench.c'];
+  const sources = ['firmware/cheironom.c', 'firmware/avr/bench.c', path.join(folder, 'instrument.c')];
   execFileSync('avr-gcc', [...FLAGS, '-I', 'firmware', '-I', folder, ...sources, '-o', elf]);
   execFileSync('avr-objcopy', ['-O', 'binary', elf, path.join(folder, 'bench.bin')]);
   const sizes = execFileSync('avr-size', [elf], { encoding: 'utf8' }).split('\n')[1].trim().split(/\s+/);
@@ -89,14 +98,13 @@ function build(folder: string, instrument: Instrument, counts: Uint16Array, late
 
 /** What the engine sends for the counts that firmware/avr/bench.c makes. */
 function expected(instrument: Instrument, frames: Uint16Array, later: number): number[] {
-  const program = compile(instrument, channelsOf(instrument));
-  const state = start(program);
-  const out = new Uint8Array(program.maxBytes);
+  const e = startEngine(compile(instrument));
+  const columns = columnsOf(instrument);
   const bytes: number[] = [];
   for (let scan = 0; scan < frames.length; scan++) {
-    const counts = instrument.sensors.map((_, c) => frames[(scan + c * later) % frames.length]);
-    const n = step(program, state, scan * 1000, counts, 0, out);
-    for (let i = 0; i < n; i++) bytes.push(out[i]);
+    const counts = columns.map((_, c) => frames[(scan + c * later) % frames.length]);
+    const n = playFrame(e, scan * 1000, counts, 0);
+    for (let i = 0; i < n; i++) bytes.push(e.out[i]);
   }
   return bytes;
 }

@@ -1,11 +1,14 @@
 /*
  * Runs the runtime on the host: reads operations from stdin, writes what was sent to stdout. programs.h is generated.
- * In:  u16 program, then any number of { u8 0, u32 t_us, u16 count * columns } (a frame) or { u8 1 } (silence), u8 255.
- * Out: for every operation that sent something: u32 operation number, u16 length, bytes. All little-endian.
+ * In:  u16 program, then any number of { u8 0, u32 t_us, u16 count * columns } (a frame), { u8 1 } (silence) or
+ *      { u8 2, u32 t_us, u8 contact, u8 closed } (an edge), u8 255.
+ * Out: for every operation that sent something: u32 operation number, u16 length, bytes; at the end the number 2^32 - 1, a
+ *      length, and the state as it lies in memory. All little-endian.
  */
 #include <stdio.h>
 #include <stdlib.h>
 
+#include "cheironom.h"
 #include "programs.h"
 
 static int byte(void)
@@ -27,42 +30,80 @@ static uint32_t u32(void)
     return low | ((uint32_t)u16() << 16);
 }
 
-static void put(uint32_t operation, const uint8_t *bytes, uint16_t n)
+static void put_head(uint32_t operation, size_t n)
 {
     int i;
-    if (n == 0) return;
     for (i = 0; i < 4; i++) putchar((int)((operation >> (8 * i)) & 0xffu));
-    putchar(n & 0xff);
-    putchar(n >> 8);
-    for (i = 0; i < n; i++) putchar(bytes[i]);
+    putchar((int)(n & 0xff));
+    putchar((int)(n >> 8));
+}
+
+static void put(uint32_t operation, const uint8_t *bytes, uint16_t n)
+{
+    if (n == 0) return;
+    put_head(operation, n);
+    fwrite(bytes, 1, n, stdout);
+}
+
+/* The parts of a state in the layout's order. Measures them, and writes them too where `writes`. */
+static size_t put_state(const cheir_instrument *p, int writes)
+{
+    size_t n = 0;
+#define PART(states, entries) \
+    n += sizeof(*p->states) * (entries); \
+    if (writes) fwrite(p->states, sizeof(*p->states), (entries), stdout)
+    PART(level_zero_states, p->levels_n);
+    PART(gate_states, p->gates_n);
+    PART(control_states, p->controls_n);
+    PART(switched_states, p->switched_n);
+    PART(touch_bank_states, p->touch_banks_n);
+    PART(touch_states, p->touches_n);
+    PART(strike_zero_states, p->strikes_n);
+    PART(strike_states, p->strikes_n);
+    PART(contact_states, p->contacts_n);
+    PART(note_lane_states, p->note_lanes_n);
+    PART(choice_states, p->choices_n);
+    PART(engine_state, 1);
+#undef PART
+    return n;
+}
+
+static void play(const harness_program *p, uint8_t *out, uint16_t *counts)
+{
+    uint32_t operation;
+    cheir_use(p->instrument);
+    cheir_start();
+    for (operation = 0;; operation++) {
+        int op = byte();
+        if (op == 255) break;
+        if (op == 1) {
+            put(operation, out, cheir_silence(out));
+        } else if (op == 2) {
+            uint32_t t = u32();
+            uint8_t contact = (uint8_t)byte();
+            put(operation, out, cheir_edge(t, contact, (uint8_t)byte(), out));
+        } else {
+            uint32_t t = u32();
+            uint16_t c;
+            for (c = 0; c < p->columns; c++) counts[c] = u16();
+            put(operation, out, cheir_frame(t, counts, out));
+        }
+    }
+    put_head(0xfffffffful, put_state(p->instrument, 0));
+    put_state(p->instrument, 1);
 }
 
 int main(void)
 {
     uint16_t n = u16();
-    uint32_t operation;
-    const harness_program *p;
+    uint8_t *out;
+    uint16_t *counts;
     if (n >= HARNESS_PROGRAMS) return 3;
-    p = &harness_programs[n];
-    {
-        uint8_t *out = malloc(p->max_bytes);
-        uint16_t *counts = malloc(sizeof(uint16_t) * p->columns);
-        if (!out || !counts) return 4;
-        cheir_start(p->program, p->state);
-        for (operation = 0;; operation++) {
-            int op = byte();
-            if (op == 255) break;
-            if (op == 1) {
-                put(operation, out, cheir_silence(p->program, p->state, out));
-            } else {
-                uint32_t t = u32();
-                uint16_t c;
-                for (c = 0; c < p->columns; c++) counts[c] = u16();
-                put(operation, out, cheir_step(p->program, p->state, t, counts, out));
-            }
-        }
-        free(counts);
-        free(out);
-    }
+    out = malloc(harness_programs[n].max_bytes);
+    counts = malloc(sizeof(uint16_t) * (harness_programs[n].columns + 1u));
+    if (!out || !counts) return 4;
+    play(&harness_programs[n], out, counts);
+    free(counts);
+    free(out);
     return 0;
 }

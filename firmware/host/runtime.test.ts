@@ -2,102 +2,110 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { channelsOf, compile } from '@/core/engine/compile';
+import { compile } from '@/core/compile/compile';
 import { encodeTake, writePrograms } from '@/core/exchange/harness';
+import { readInstrument } from '@/core/exchange/instrument-json';
 import { playOperations } from '@/core/exchange/play-operations';
 import { readTakeCsv } from '@/core/exchange/take-csv';
-import { MOST_VOICES_A_SENSOR } from '@/core/instrument/limits';
-import { readInstrument } from '@/core/exchange/instrument-json';
+import { columnsOf, contactsOf } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
+import { framesOf } from '@/core/signal/frames';
 import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
 import { oracleCase } from '@/core/testing/oracle-cases';
+import { randomInstrument } from '@/core/testing/random-instruments';
+import { randomTake } from '@/core/testing/random-takes';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
-import { randomInstrument, randomTake } from '@/core/testing/random-instruments';
 
-const INSTRUMENTS = 300;
-const silences = new Set([400, 1000]);
-
-/** The last has as many notes on one sensor as the board can count. */
-const list = Array.from({ length: INSTRUMENTS }, (_, n) => {
-  const instrument = randomInstrument(1000 + n);
-  if (n === INSTRUMENTS - 1) {
-    const { id: sensor } = instrument.sensors[0];
-    const common = { sensor, kind: 'note', side: 'both' } as const;
-    instrument.voices = Array.from({ length: MOST_VOICES_A_SENSOR }, (_, i) => ({
-      ...common,
-      id: `n${i}`,
-      channel: 1 + (i >> 7),
-      note: i & 127,
-    }));
-  }
-  const channels = channelsOf(instrument);
-  return { instrument, channels, program: compile(instrument, channels) };
-});
+/** Set higher to look further: RUNTIME_INSTRUMENTS=10000 takes some ten minutes. */
+const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 500);
+const FRAMES = 1200;
+/** Instruments that are compiled together. */
+const BATCH = 250;
+const silences = new Set([300, 800]);
 
 const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-runtime-'));
 afterAll(() => rmSync(folder, { recursive: true }));
-const compiled = async (programs: string, flags: readonly string[]): Promise<HostRuntime> => {
-  const made = await compileHost(programs, folder, flags);
+const compiled = async (instruments: readonly Instrument[]): Promise<HostRuntime> => {
+  const programs = instruments.map((i) => ({ image: compile(i), columns: columnsOf(i) }));
+  const made = await compileHost(writePrograms(programs), folder, STRICT);
   if (!made.ok) throw new Error(made.faults[0].says);
   return made.value;
 };
 
 describe('the C runtime, compiled strictly and run under address and undefined-behaviour sanitizers', () => {
-  let host: HostRuntime;
-  beforeAll(async () => {
-    host = await compiled(writePrograms(list), STRICT);
-  }, 240_000);
-
-  it(`plays ${INSTRUMENTS} random instruments and takes byte for byte as the application's engine does`, async () => {
+  it(`plays ${INSTRUMENTS} random instruments and takes as the application's engine does, byte for byte and state for state`, async () => {
     let messages = 0;
-    for (const [n, { instrument, program }] of list.entries()) {
-      const take = randomTake(instrument, 1500, 77 + n);
-      const ours = playOperations(program, take, silences);
-      const theirs = await host.play(encodeTake(n, take, silences));
-      expect(theirs, `instrument ${n}`).toEqual(ours);
-      messages += ours.length;
+    for (let from = 0; from < INSTRUMENTS; from += BATCH) {
+      const seeds = Array.from({ length: Math.min(BATCH, INSTRUMENTS - from) }, (_, i) => 1000 + from + i);
+      const instruments = seeds.map(randomInstrument);
+      const host = await compiled(instruments);
+      for (const [n, instrument] of instruments.entries()) {
+        const take = randomTake(instrument, FRAMES, seeds[n]);
+        const ours = playOperations(compile(instrument), take, silences);
+        const theirs = await host.play(encodeTake(n, take, silences));
+        expect(theirs.sent, `instrument ${seeds[n]}`).toEqual(ours.sent);
+        expect(theirs.state, `state of ${seeds[n]}`).toEqual(ours.state);
+        messages += ours.sent.length;
+      }
     }
-    expect(messages).toBeGreaterThan(INSTRUMENTS * 100);
-  }, 240_000);
+    expect(messages).toBeGreaterThan(INSTRUMENTS * 80);
+  }, 2_400_000);
 });
 
 describe('the C runtime against the handbook in floating point', () => {
   it('levels and notes are what they should be, within the stated error', async () => {
     const cases = Array.from({ length: 40 }, (_, i) => {
-      const kind = i % 2 === 0 ? ('controller' as const) : ('note' as const);
-      return { kind, ...oracleCase(5000 + i, kind) };
+      const is = i % 2 === 0 ? ('controller' as const) : ('note' as const);
+      return { is, ...oracleCase(5000 + i, is) };
     });
-    const programs = cases.map(({ instrument }) => {
-      const channels = channelsOf(instrument);
-      return { instrument, channels, program: compile(instrument, channels) };
-    });
-    const host = await compiled(writePrograms(programs), STRICT);
-    for (const [n, { kind, instrument, take }] of cases.entries()) {
-      const sent = await host.play(encodeTake(n, take));
+    const host = await compiled(cases.map((c) => c.instrument));
+    for (const [n, { is, instrument, take }] of cases.entries()) {
+      const { sent } = await host.play(encodeTake(n, take));
       const said = sent
         .filter(({ operation }) => operation < take.tUs.length)
         .flatMap(({ operation, bytes }) => splitMessages(bytes).map((m) => ({ frame: operation, bytes: m })));
-      const faults = (kind === 'controller' ? levelFaults : noteFaults)(instrument, take, said);
+      const faults = (is === 'controller' ? levelFaults : noteFaults)(instrument, take, said);
       expect(faults, `case ${n}`).toEqual([]);
     }
   }, 120_000);
 });
 
-describe('the demonstration instrument on the C runtime', () => {
-  it('plays every demonstration take byte for byte, also with the table size fixed at compile time', async () => {
-    const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
+describe('the demonstration instruments on the C runtime', () => {
+  let host: HostRuntime;
+  const instruments = ['wherry', 'cairn'].map((name) => {
+    const read = readInstrument(readFileSync(`demo/${name}.json`, 'utf8'));
     if (!read.ok) throw new Error(read.faults[0].says);
-    const instrument = read.value;
-    const channels = channelsOf(instrument);
-    const program = compile(instrument, channels);
-    const flags = [...STRICT, `-DCHEIR_TABLE_BITS=${program.tableBits}`];
-    const host = await compiled(writePrograms([{ instrument, program, channels }]), flags);
-    for (const role of ['rest', 'soft', 'medium', 'loud', 'full']) {
-      const csv = readTakeCsv(readFileSync(`demo/wherry-bellows-${role}.csv`, 'utf8'));
+    return read.value;
+  });
+  beforeAll(async () => void (host = await compiled(instruments)), 60_000);
+  it.each([
+    [0, 'wherry-bellows', ['rest', 'soft', 'loud']],
+    [0, 'wherry-leaves', ['medium']],
+    [0, 'wherry-thumb', ['medium']],
+    [0, 'wherry-knee', ['medium']],
+    [1, 'cairn-stones', ['soft', 'loud']],
+  ])('play every take byte for byte: %s %s', async (n, stem, roles) => {
+    const instrument = instruments[n];
+    for (const role of roles) {
+      const csv = readTakeCsv(readFileSync(`demo/${stem}-${role}.csv`, 'utf8'));
       if (!csv.ok) throw new Error(csv.faults[0].says);
-      const ours = playOperations(program, csv.value.frames);
-      expect(await host.play(encodeTake(0, csv.value.frames)), role).toEqual(ours);
-      expect(ours.length, role).toBeGreaterThan(role === 'rest' ? 0 : 10);
+      const take = onBoard(instrument, csv.value.frames);
+      const ours = playOperations(compile(instrument), take);
+      expect(await host.play(encodeTake(n, take)), role).toEqual(ours);
+      expect(ours.sent.length, role).toBeGreaterThan(1);
     }
-  }, 120_000);
+  });
 });
+
+/** A take of one sensor as the whole board would scan it: the others lie at 0. */
+function onBoard(instrument: Instrument, frames: Parameters<typeof framesOf>[0]) {
+  const columns = columnsOf(instrument);
+  const { tUs, counts, channels, edges } = framesOf(frames, columns, contactsOf(instrument));
+  const all = new Uint16Array(tUs.length * columns.length);
+  channels.forEach((name, from) => {
+    const to = columns.indexOf(name);
+    for (let i = 0; i < tUs.length; i++) all[i * columns.length + to] = counts[i * channels.length + from];
+  });
+  return { channels: columns, tUs, counts: all, edges };
+}

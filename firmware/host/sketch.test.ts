@@ -6,22 +6,25 @@ import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import type { Instrument } from '@/core/instrument/document';
+import { bellowsOf } from '@/core/testing/bellows';
 import { firmwareZip } from '@/server/firmware';
 
-/** The demonstration instrument as a board of so many bits would have measured it. */
+/** The demonstration instrument's bellows as a board of so many bits would have measured it. */
 function wherryOn(bits: number): Instrument {
   const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
   if (!read.ok) throw new Error(read.faults[0].says);
-  const instrument = read.value;
+  const instrument = bellowsOf(read.value);
+  const [board] = instrument.boards;
   const scaled = (key: string, value: unknown) =>
     ['rest', 'on', 'off', 'onDown', 'offDown', 'up', 'down'].includes(key) && typeof value === 'number'
-      ? Math.round(value * 2 ** (bits - instrument.board.bits))
+      ? Math.round(value * 2 ** (bits - board.bits))
       : value;
   const [sensor] = instrument.sensors;
   sensor.calibration = JSON.parse(JSON.stringify(sensor.calibration, scaled));
-  return { ...instrument, board: { ...instrument.board, bits } };
+  return { ...instrument, boards: [{ ...board, bits }] };
 }
 
+const OBJECTS = ['cheironom.o', 'instrument.o'];
 const WARNINGS = ['-Wall', '-Wextra', '-Werror'];
 const STUB = path.resolve('firmware/host/wiring.h');
 /** Pushes for a quarter of a second, lets go for another; a rest of 2042 on 12 bits. */
@@ -51,12 +54,13 @@ describe('the sketch, run against a stand-in for the Wiring-style library', () =
   beforeAll(async () => {
     await unpack(folder, wherryOn(12), main);
     const c99 = ['-std=c99', '-O2', ...WARNINGS, '-pedantic'];
-    execFileSync('cc', [...c99, '-c', 'cheironom.c', '-o', 'runtime.o'], { cwd: folder });
+    for (const name of ['cheironom', 'instrument'])
+      execFileSync('cc', [...c99, '-c', `${name}.c`, '-o', `${name}.o`], { cwd: folder });
   });
   /** @returns bytes sent, longest silence (s) and late scans */
   const run = (seconds: number, readUs: number) => {
     const flags = ['-std=c++11', '-O2', ...WARNINGS, '-Wno-unused-function', '-Wno-unused-variable'];
-    execFileSync('c++', [...flags, 'main.cpp', 'runtime.o', '-o', 'sketch'], { cwd: folder });
+    execFileSync('c++', [...flags, 'main.cpp', ...OBJECTS, '-o', 'sketch'], { cwd: folder });
     const said = execFileSync(path.join(folder, 'sketch'), [String(seconds), String(readUs)], {
       encoding: 'utf8',
     });
@@ -96,11 +100,13 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
       ...WARNINGS,
       '-Wno-unused-variable',
     ];
-    const compiled = spawnSync('avr-gcc', [...flags, '-std=c99', '-c', 'cheironom.c', '-o', 'runtime.o'], {
-      cwd: folder,
-    });
-    if (compiled.status !== 0) return [compiled.stderr.toString()];
-    const built = spawnSync('avr-g++', [...flags, '-std=c++11', 'main.cpp', 'runtime.o', '-o', 'sketch'], {
+    for (const name of ['cheironom', 'instrument']) {
+      const compiled = spawnSync('avr-gcc', [...flags, '-std=c99', '-c', `${name}.c`, '-o', `${name}.o`], {
+        cwd: folder,
+      });
+      if (compiled.status !== 0) return [compiled.stderr.toString()];
+    }
+    const built = spawnSync('avr-g++', [...flags, '-std=c++11', 'main.cpp', ...OBJECTS, '-o', 'sketch'], {
       cwd: folder,
     });
     return (
@@ -117,7 +123,7 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
     await unpack(folder, wherryOn(12), main);
     expect(build(folder, 'SMALL')[0]).toMatch(/Wherry was measured on a board of 12 bits; .* has 10/);
     const wide = wherryOn(10);
-    wide.sensors[0].pin = 'A9';
+    wide.sensors[0].lanes[0].pin = 'A9';
     await unpack(folder, wide, main);
     expect(build(folder, 'SMALL')).toEqual([
       expect.stringMatching(/Wherry reads 10 analogue pins.*this board has fewer/),

@@ -13,6 +13,7 @@
 #define HIGH 1
 #define LOW 0
 #define OUTPUT 1
+#define INPUT_PULLUP 2
 #define LED_BUILTIN 13
 
 #if defined(WIRING_SMALL)
@@ -76,12 +77,15 @@ static inline int analogRead(uint8_t pin)
 
 #if !defined(__AVR__) && !defined(WIRING_SMALL) && !defined(WIRING_USB) && !defined(WIRING_LARGE)
 static inline void analogReadResolution(int) {}
+static inline int touchRead(uint8_t) { return 1000; }
 #endif
 static inline void pinMode(uint8_t, uint8_t) {}
 static inline void digitalWrite(uint8_t, uint8_t) {}
+static inline int digitalRead(uint8_t) { return HIGH; }
 
 struct WiringPort {
     void begin(long) {}
+    int availableForWrite() { return 64; }
     size_t write(const uint8_t *bytes, size_t n)
     {
         uint32_t since = wiring_us - wiring_written_us;

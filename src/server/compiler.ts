@@ -2,7 +2,7 @@ import { execFile, type ExecFileException } from 'node:child_process';
 import { mkdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
-import { decodeSent, type Sent } from '@/core/exchange/harness';
+import { decodePlayed, type Played } from '@/core/exchange/harness';
 import { ok, refuse, type Result } from '@/core/result';
 
 const execute = promisify(execFile);
@@ -25,7 +25,7 @@ export const STRICT = [
 /** The runtime compiled for this machine, with the programs of one programs.h. */
 export interface HostRuntime {
   /** Plays one encoded take; see core/exchange/harness.ts. @throws where the compiled program breaks */
-  play(input: Uint8Array): Promise<Sent[]>;
+  play(input: Uint8Array): Promise<Played>;
 }
 
 /**
@@ -49,7 +49,7 @@ export async function compileHost(
   } catch (error) {
     return refuse({ path: '', says: failureWords(error as ExecFileException) });
   }
-  return ok({ play: async (input) => decodeSent(await pipe(binary, input)) });
+  return ok({ play: async (input) => decodePlayed(await pipe(binary, input)) });
 }
 
 /** The first line that names what failed. */

@@ -1,40 +1,57 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { strToU8, zipSync } from 'fflate';
-import { channelsOf, compile } from '@/core/engine/compile';
-import { writeConfig, writeHeader } from '@/core/exchange/header';
+import { compile } from '@/core/compile/compile';
+import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { fillSketch } from '@/core/exchange/sketch';
+import { columnsOf } from '@/core/instrument/access';
+import type { Board } from '@/core/instrument/board';
 import type { Instrument } from '@/core/instrument/document';
 import { FIRMWARE } from './compiler';
 
 /** The same instrument gives the same zip, byte for byte: the archive's times are fixed. */
 const MTIME = new Date(1980, 0, 1);
 
+function part(name: string): string {
+  return `cheironom_${name}.h`;
+}
+
 /** The runtime's own files: what it declares, what it does, and the parts of that. */
 const RUNTIME = [
   'cheironom.h',
   'cheironom.c',
-  'cheironom_scale.h',
-  'cheironom_level.h',
-  'cheironom_gate.h',
-  'cheironom_start_up.h',
+  ...['layout', 'image', 'numbers', 'place', 'wire', 'notes', 'zero', 'gate', 'control'].map(part),
+  ...['touch', 'strike', 'contacts'].map(part),
 ];
 
-/** Everything that a board needs, in one folder: header, runtime, sketch and the instrument itself. */
+/** Everything that a board needs, in one folder: runtime, image, sketch and the instrument itself; a folder a board where there are several. */
 export async function firmwareZip(instrument: Instrument): Promise<Uint8Array<ArrayBuffer>> {
   const source = (name: string) => readFile(path.join(FIRMWARE, name), 'utf8');
-  const channels = channelsOf(instrument);
   const runtime = await Promise.all(RUNTIME.map(async (name) => [name, await source(name)] as const));
-  const files: Record<string, string> = {
-    ...Object.fromEntries(runtime),
-    'cheironom_config.h': writeConfig(instrument),
-    'instrument.h': writeHeader(instrument, compile(instrument, channels), channels),
-    [`${instrument.id}.ino`]: fillSketch(await source('sketch.ino'), instrument),
+  const sketch = await source('sketch.ino');
+  const several = instrument.boards.length > 1;
+  const entries = instrument.boards.flatMap((board) => {
+    const folder = several ? `${instrument.id}-${board.id}` : instrument.id;
+    const files = { ...Object.fromEntries(runtime), ...boardFiles(instrument, board, sketch, folder) };
+    return Object.entries(files).map(([name, text]) => [`${folder}/${name}`, strToU8(text)] as const);
+  });
+  return Uint8Array.from(zipSync(Object.fromEntries(entries), { mtime: MTIME, level: 9 }));
+}
+
+/** What is one board's own. @param name of its sketch, which must be its folder's */
+function boardFiles(
+  instrument: Instrument,
+  board: Board,
+  sketch: string,
+  name: string,
+): Record<string, string> {
+  const image = compile(instrument, board);
+  return {
+    'cheironom_config.h': writeConfig(image),
+    'instrument.h': writeHeader(instrument, board, image, columnsOf(instrument, board)),
+    'instrument.c': writeSource(image),
+    [`${name}.ino`]: fillSketch(sketch, instrument, board),
     'instrument.json': writeInstrument(instrument),
   };
-  const entries = Object.entries(files).map(
-    ([name, text]) => [`${instrument.id}/${name}`, strToU8(text)] as const,
-  );
-  return Uint8Array.from(zipSync(Object.fromEntries(entries), { mtime: MTIME, level: 9 }));
 }

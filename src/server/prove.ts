@@ -1,17 +1,17 @@
-import { channelsOf, compile } from '@/core/engine/compile';
-import { writeHeader } from '@/core/exchange/header';
-import { readHeader } from '@/core/exchange/read-header';
-import { encodeTake, writePrograms, type Sent } from '@/core/exchange/harness';
-import type { Proof } from '@/core/exchange/proof';
+import type { BoardTake } from '@/core/prove/play-take';
+import { boardTakes } from '@/core/prove/play-take';
+import { encodeTake, writePrograms, type Played, type Sent } from '@/core/exchange/harness';
+import { readImage, writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { playOperations } from '@/core/exchange/play-operations';
+import type { Proof } from '@/core/exchange/proof';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
 import type { Frames } from '@/core/signal/take';
 import { compileHost } from './compiler';
 
 /**
- * Plays a take with the application's engine and with what the board gets, and compares every byte.
- * @param frames of any board; the instrument's columns are picked out in the board's own order
+ * Plays a take with the application's engine and with what each board gets, and compares every byte, and the state.
+ * @param frames columns in any order; those of no sensor are passed over
  * @param scratch a folder that may be made; whoever asks removes it
  * @param mostBytes gives up where the take plays more
  * @throws TooManyBytes then
@@ -22,42 +22,37 @@ export async function prove(
   scratch: string,
   mostBytes = Infinity,
 ): Promise<Proof> {
-  const channels = channelsOf(instrument);
-  const program = compile(instrument, channels);
-  const own = ownColumns(frames, channels);
-  const bench = playOperations(program, own, undefined, mostBytes);
-  const host = await compileHost(writePrograms([{ instrument, program, channels }]), scratch, [
-    '-std=c99',
-    '-O2',
-  ]);
-  const board = host.ok
-    ? await host.value.play(encodeTake(0, own))
-    : playOperations(readHeader(writeHeader(instrument, program, channels)), own);
-  const firstDifference = firstDifferent(bench, board);
+  const takes = boardTakes(instrument, frames);
+  const bench = takes.map((t) => playOperations(t.image, t.frames, undefined, mostBytes));
+  const programs = takes.map((t) => ({ image: t.image, columns: t.frames.channels }));
+  const host = await compileHost(writePrograms(programs), scratch, ['-std=c99', '-O2']);
+  const boards = await Promise.all(
+    takes.map((t, n) => (host.ok ? host.value.play(encodeTake(n, t.frames)) : playFiles(instrument, t))),
+  );
+  const differences = bench.flatMap((b, i) => firstDifferent(b, boards[i]) ?? []);
   return {
     ...(host.ok ? { by: 'c-runtime' } : { by: 'header', because: host.faults[0].says }),
-    messages: bench.reduce((n, s) => n + splitMessages(s.bytes).length, 0),
-    identical: firstDifference === null,
-    firstDifference,
+    messages: bench.flatMap((b) => b.sent).reduce((n, s) => n + splitMessages(s.bytes).length, 0),
+    identical: differences.length === 0,
+    firstDifference: differences.length === 0 ? null : Math.min(...differences),
   };
 }
 
-/** The take as the board would scan it; a column that it lacks reads 0. */
-function ownColumns(frames: Frames, channels: string[]): Frames {
-  const from = channels.map((c) => frames.channels.indexOf(c));
-  const counts = new Uint16Array(frames.tUs.length * channels.length);
-  for (let i = 0; i < frames.tUs.length; i++)
-    from.forEach((f, c) => {
-      counts[i * channels.length + c] = f < 0 ? 0 : frames.counts[i * frames.channels.length + f];
-    });
-  return { channels, tUs: frames.tUs, counts };
+/** Plays what the files of a board say, read back: all that can be done without a compiler. */
+function playFiles(instrument: Instrument, { board, image, frames }: BoardTake): Played {
+  const header = writeHeader(instrument, board, image, frames.channels);
+  const files = { header, config: writeConfig(image), source: writeSource(image) };
+  return playOperations(readImage(files), frames);
 }
 
-/** Frame of the first difference, or null. */
-export function firstDifferent(a: readonly Sent[], b: readonly Sent[]): number | null {
-  for (let i = 0; i < Math.max(a.length, b.length); i++) {
-    const same = a[i]?.operation === b[i]?.operation && a[i]?.bytes.join() === b[i]?.bytes.join();
-    if (!same) return Math.min(a[i]?.operation ?? Infinity, b[i]?.operation ?? Infinity);
+/** Operation of the first difference in what was sent, or the last operation where only the state differs; null where nothing does. */
+export function firstDifferent(a: Played, b: Played): number | null {
+  const last: Sent = { operation: Infinity, bytes: [] };
+  for (let i = 0; i < Math.max(a.sent.length, b.sent.length); i++) {
+    const [ours, theirs] = [a.sent[i] ?? last, b.sent[i] ?? last];
+    const same = ours.operation === theirs.operation && ours.bytes.join() === theirs.bytes.join();
+    if (!same) return Math.min(ours.operation, theirs.operation);
   }
-  return null;
+  const sameState = a.state.length === b.state.length && a.state.every((byte, i) => byte === b.state[i]);
+  return sameState ? null : (a.sent.at(-1)?.operation ?? 0);
 }

@@ -4,8 +4,10 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { checkInstrument } from '@/core/exchange/instrument-json';
-import { encodeTake, decodeSent, writePrograms, type Sent } from '@/core/exchange/harness';
-import { channelsOf, compile } from '@/core/engine/compile';
+import { encodeTake, decodePlayed, writePrograms, type Played } from '@/core/exchange/harness';
+import { compile } from '@/core/compile/compile';
+import { bellowsOf } from '@/core/testing/bellows';
+import { columnsOf, levelOf } from '@/core/instrument/access';
 import { fillSketch } from '@/core/exchange/sketch';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
@@ -25,7 +27,7 @@ afterEach(() => {
 const wherry = () => {
   const read = checkInstrument(JSON.parse(readFileSync('demo/wherry.json', 'utf8')));
   if (!read.ok) throw new Error(read.faults[0].says);
-  return read.value;
+  return bellowsOf(read.value);
 };
 const soft = () => {
   const read = readTakeCsv(readFileSync('demo/wherry-bellows-soft.csv', 'utf8'));
@@ -168,26 +170,25 @@ describe('the compiler', () => {
   it('finds the frame at which a board with other thresholds would differ', async () => {
     const instrument = wherry();
     const other = wherry();
-    other.sensors[0].calibration!.on += 5;
+    levelOf(other.sensors[0])!.on += 5;
     const played = async (by: Instrument) => {
-      const channels = channelsOf(by);
-      const host = await compiled(
-        writePrograms([{ instrument: by, program: compile(by, channels), channels }]),
-      );
+      const host = await compiled(writePrograms([{ image: compile(by), columns: columnsOf(by) }]));
       return host.play(encodeTake(0, soft()));
     };
     const [ours, theirs] = [await played(instrument), await played(other)];
     expect(firstDifferent(ours, ours)).toBeNull();
     const first = firstDifferent(ours, theirs)!;
-    const at = (list: Sent[]) => list.filter((s) => s.operation <= first);
+    const at = ({ sent }: Played) => sent.filter((s) => s.operation <= first);
     expect(at(ours)).not.toEqual(at(theirs));
-    expect(at(ours).filter((s) => s.operation < first)).toEqual(
-      at(theirs).filter((s) => s.operation < first),
-    );
-    expect(firstDifferent(ours, ours.slice(0, -1))).toBe(ours.at(-1)!.operation);
+    const before = (p: Played) => at(p).filter((s) => s.operation < first);
+    expect(before(ours)).toEqual(before(theirs));
+    const cut = { ...ours, sent: ours.sent.slice(0, -1) };
+    expect(firstDifferent(ours, cut)).toBe(ours.sent.at(-1)!.operation);
+    const drifted = { ...ours, state: ours.state.map((byte, i) => (i === 0 ? byte ^ 1 : byte)) };
+    expect(firstDifferent(ours, drifted)).toBe(ours.sent.at(-1)!.operation);
   });
   it('has an answer that is cut short refused', () => {
-    expect(() => decodeSent(Uint8Array.of(0, 0, 0, 0, 9, 0, 1))).toThrow(/cut short/);
+    expect(() => decodePlayed(Uint8Array.of(0, 0, 0, 0, 9, 0, 1))).toThrow(/cut short/);
   });
 });
 
@@ -195,12 +196,19 @@ describe('the sketch', () => {
   it('names the pins in the sensors’ order, and lets no name of the maker’s into the code', () => {
     const instrument = wherry();
     instrument.name = 'Wherry */ #error';
-    instrument.sensors = [
-      instrument.sensors[0],
-      { ...instrument.sensors[0], id: 'lip', channel: 'lip', pin: undefined },
-    ];
-    expect(fillSketch('@NAME@|@PINS@|@CHANNELS@|@ANALOGUE_PINS@', instrument)).toBe(
-      'Wherry     error|A0, A1|bellows,lip|2',
+    const [bellows] = instrument.sensors;
+    const lip = { ...bellows, id: 'lip', lanes: [{ id: 'lip', column: 'lip' }] };
+    const knee = {
+      ...bellows,
+      id: 'knee',
+      kind: 'switch',
+      lanes: [{ id: 'knee', contacts: ['knee'], pin: '7' }],
+    };
+    const pads = { ...bellows, id: 'pads', kind: 'touch-pads', lanes: [{ id: 'p', column: 'p', pin: '22' }] };
+    instrument.sensors = [bellows, lip, knee, pads];
+    const template = '@NAME@|@PINS@|@CHANNELS@|@ANALOGUE_PINS@|@CONTACT_PINS@|@TOUCH@';
+    expect(fillSketch(template, instrument, instrument.boards[0])).toBe(
+      'Wherry     error|A0, A1, 22|bellows,lip,p|2|7|0, 0, 1',
     );
   });
 });

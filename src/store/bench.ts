@@ -62,9 +62,9 @@ export async function bringBack({ kept, takes, pieces }: Removed, db: Database =
   });
 }
 
-/** Puts the demonstration instrument on an empty bench, once, with its takes. @param fetchDemo asked only then */
+/** Puts the demonstration instruments on an empty bench, once, with their takes. @param fetchDemo asked only then */
 export async function seedDemo(
-  fetchDemo: () => Promise<{ instrument: string; takes: string[] }>,
+  fetchDemo: () => Promise<Demonstrations>,
   db: Database = database(),
 ): Promise<void> {
   if ((await db.facts.get('demo')) || (await db.instruments.count()) > 0) return;
@@ -73,16 +73,26 @@ export async function seedDemo(
   await db.transaction('rw', db.instruments, db.takes, db.pieces, db.facts, async () => {
     // Another tab may have been quicker.
     if (await db.facts.get('demo')) return;
-    const id = await importInstrument(demo.instrument, db);
-    if (!id.ok) throw new Error(`seedDemo: ${id.faults[0].path} ${id.faults[0].says}`);
-    const { document } = (await db.instruments.get(id.value))!;
-    for (const csv of demo.takes) {
-      const read = readTakeCsv(csv);
-      const kept = read.ok ? await importTake(read.value, '', document, document.sensors[0].id, db) : read;
-      if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
-    }
+    for (const one of demo.instruments) await seedOne(one, db);
     await db.facts.add({ key: 'demo', value: new Date().toISOString() });
   });
+}
+
+/** As GET /api/demo gives them. */
+export interface Demonstrations {
+  instruments: { instrument: string; takes: string[] }[];
+}
+
+/** One demonstration: each take says which sensor it is of. */
+async function seedOne({ instrument, takes }: Demonstrations['instruments'][0], db: Database): Promise<void> {
+  const id = await importInstrument(instrument, db);
+  if (!id.ok) throw new Error(`seedDemo: ${id.faults[0].path} ${id.faults[0].says}`);
+  const { document } = (await db.instruments.get(id.value))!;
+  for (const csv of takes) {
+    const read = readTakeCsv(csv);
+    const kept = read.ok ? await importTake(read.value, '', document, read.value.notes.sensor, db) : read;
+    if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
+  }
 }
 
 /** Asks the browser, once, not to clear what is kept here when space runs short. It may refuse; nothing else depends on it. */

@@ -1,6 +1,7 @@
 import { Dexie, type EntityTable, type Table } from 'dexie';
 import type { Instrument } from '@/core/instrument/document';
-import type { Role } from '@/core/signal/take';
+import { upgraded } from '@/core/instrument/upgrade';
+import type { Edges, Role } from '@/core/signal/take';
 import { StorageRefusal } from './trouble';
 
 /** An instrument as kept; `changedAt` orders the bench. */
@@ -21,6 +22,8 @@ export interface KeptTake {
   role: Role;
   at: string;
   channels: string[];
+  /** Contacts whose edges are in it. */
+  contacts?: string[];
   bits: number;
   rateHz: number;
   whole: boolean;
@@ -32,6 +35,7 @@ export interface KeptPiece {
   n: number;
   tUs: Float64Array<ArrayBuffer>;
   counts: Uint16Array<ArrayBuffer>;
+  edges?: Edges;
 }
 
 /** The browser's own, but a newer shape is refused: Dexie would ask again without a version, and work on what it finds. */
@@ -60,8 +64,20 @@ export class Database extends Dexie {
       pieces: '[take+n], take',
       facts: 'key',
     });
+    // Documents of version 2: an application that reads only version 1 must not open what it cannot read.
+    this.version(2).upgrade((tx) =>
+      tx
+        .table<{ document: unknown }>('instruments')
+        .toCollection()
+        .modify((kept) => {
+          if (isVersion1(kept.document)) kept.document = upgraded(kept.document, 1);
+        }),
+    );
   }
 }
+
+const isVersion1 = (document: unknown): document is object =>
+  typeof document === 'object' && document !== null && (document as { version?: unknown }).version === 1;
 
 let opened: Database | null = null;
 

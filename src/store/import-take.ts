@@ -1,7 +1,10 @@
 import type { ReadTake } from '@/core/exchange/take-csv';
+import { boardOf, columnsOfSensor } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
 import { ok, refuse, type Result } from '@/core/result';
-import { ROLES, type Role } from '@/core/signal/take';
+import { framesOf, highestCount } from '@/core/signal/frames';
+import { ROLES, type Frames, type Role } from '@/core/signal/take';
 import { timingOf } from '@/core/signal/timing';
 import { database, type Database, type KeptTake } from './database';
 import { keepTake } from './takes';
@@ -15,6 +18,8 @@ const roleIn = (name: string): Role | undefined => {
 /**
  * Keeps a take that was read from a file for a sensor. Its role stands in a `# role:` line, else in the file's name.
  * @param name of the file
+ * @param byOrder takes columns that are not named as the lanes are in their order
+ * @returns a fault with the path {@link MATCH_BY_ORDER} where its columns have other names
  */
 export async function importTake(
   take: ReadTake,
@@ -22,18 +27,19 @@ export async function importTake(
   instrument: Instrument,
   sensor: string,
   db: Database = database(),
+  byOrder = false,
 ): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
-  const channel = instrument.sensors.find((s) => s.id === sensor)?.channel ?? '';
-  const { frames, notes, leftOut, faults } = take;
-  const no = (says: string) => refuse({ path: '', says });
-  if (!frames.channels.includes(channel))
+  const own = instrument.sensors.find((s) => s.id === sensor);
+  if (!own) throw new RangeError(`importTake: a sensor ${sensor} is required, ${instrument.id} has none`);
+  const { notes, leftOut, faults } = take;
+  const no = (says: string, path = '') => refuse({ path, says });
+  const frames = matched(take.frames, own, byOrder);
+  if ('says' in frames) return no(frames.says, frames.byOrder ? MATCH_BY_ORDER : '');
+  const board = boardOf(instrument, own);
+  const top = 2 ** board.bits - 1;
+  if (highestCount(frames) > top)
     return no(
-      `The take has no column ${channel} (it has ${frames.channels.join(', ')}). Nothing was kept; rename its column.`,
-    );
-  const top = 2 ** instrument.board.bits - 1;
-  if (frames.counts.some((c) => c > top))
-    return no(
-      `The take has counts over ${top}, more than the board's ${instrument.board.bits} bits. Nothing was kept; check the board's bits.`,
+      `The take has counts over ${top}, more than the board's ${board.bits} bits. Nothing was kept; check the board's bits.`,
     );
   const known = ROLES.find((r) => r === notes.role) ?? roleIn(name);
   if (!known)
@@ -47,8 +53,9 @@ export async function importTake(
     role: known,
     at: new Date().toISOString(),
     channels: frames.channels,
-    bits: instrument.board.bits,
-    rateHz: timingOf(frames.tUs)?.rateHz ?? instrument.board.scanHz,
+    contacts: frames.edges?.contacts,
+    bits: board.bits,
+    rateHz: timingOf(frames.tUs)?.rateHz ?? board.scanHz,
     whole: true,
   };
   await keepTake(label, frames, db);
@@ -59,6 +66,28 @@ export async function importTake(
     frames: frames.tUs.length,
     first: worst ? `${worst.path}: ${worst.says}` : '',
   });
+}
+
+/** Path of the fault that says that a take's columns are not named as the lanes are. */
+export const MATCH_BY_ORDER = 'columns';
+
+/** The take's columns and contacts that are the sensor's; one sentence where there are none, and whether they could be taken in order. */
+function matched(
+  frames: Frames,
+  sensor: Sensor,
+  byOrder: boolean,
+): Frames | { says: string; byOrder: boolean } {
+  const columns = columnsOfSensor(sensor);
+  const contacts = sensor.lanes.flatMap((l) => l.contacts ?? []);
+  const own = framesOf(frames, columns, contacts);
+  if (own.channels.length > 0 || (own.edges && own.edges.tUs.length > 0)) return own;
+  const fits = frames.channels.length === columns.length && columns.length > 0;
+  if (fits && byOrder) return { ...frames, channels: columns };
+  const wanted = [...columns, ...contacts].slice(0, 3).join(' or ');
+  const got = frames.channels.slice(0, 5).join(', ') || 'none';
+  const cure = fits ? 'rename its columns, or take them in their order' : 'rename its columns';
+  const says = `The take has no column ${wanted} (it has ${got}). Nothing was kept; ${cure}.`;
+  return { says, byOrder: fits };
 }
 
 /** The id that the file names, so that a calibration finds its takes again; another where that is taken. */

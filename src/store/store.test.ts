@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
+import { bellowsOf } from '@/core/testing/bellows';
 import {
   addInstrument,
   askToPersist,
@@ -44,8 +45,10 @@ const piece = (from: number, frames: number) => ({
   tUs: Float64Array.from({ length: frames }, (_, i) => (from + i) * 1000),
   counts: Uint16Array.from({ length: frames }, (_, i) => (from + i) % 4096),
 });
-const demo = async () => ({
-  instrument: readFileSync('demo/wherry.json', 'utf8'),
+const demo = async () => ({ ...(await wherry()), instruments: [await wherry()] });
+/** Wherry's bellows alone, with its takes. */
+const wherry = async () => ({
+  instrument: JSON.stringify(bellowsOf(JSON.parse(readFileSync('demo/wherry.json', 'utf8')))),
   takes: ['rest', 'soft', 'medium', 'loud', 'full'].map((r) =>
     readFileSync(`demo/wherry-bellows-${r}.csv`, 'utf8'),
   ),
@@ -173,7 +176,7 @@ describe('storage that refuses in the middle of a take', () => {
 describe('a database of a newer application', () => {
   const newer = (name: string) =>
     new Promise<IDBDatabase>((resolve, reject) => {
-      const request = indexedDB.open(name, 20);
+      const request = indexedDB.open(name, 30);
       request.onupgradeneeded = () => {
         if (request.result.objectStoreNames.length === 0) request.result.createObjectStore('other');
       };

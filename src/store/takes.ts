@@ -1,5 +1,5 @@
 import type { Instrument } from '@/core/instrument/document';
-import type { Frames, Take } from '@/core/signal/take';
+import type { Edges, Frames, Take } from '@/core/signal/take';
 import { database, type Database, type KeptTake } from './database';
 import { rolesOf } from './standing';
 
@@ -10,9 +10,9 @@ export const beginTake = (take: KeptTake, db: Database = database()) => db.takes
 export const addPiece = (
   take: string,
   n: number,
-  frames: Pick<Frames, 'tUs' | 'counts'>,
+  { tUs, counts, edges }: Pick<Frames, 'tUs' | 'counts' | 'edges'>,
   db: Database = database(),
-) => db.pieces.put({ take, n, tUs: frames.tUs, counts: frames.counts });
+) => db.pieces.put({ take, n, tUs, counts, ...(edges ? { edges } : {}) });
 
 /**
  * Lets a take stand for its sensor and role: one that has just ended, was cut off, or stood before.
@@ -71,7 +71,27 @@ export async function loadTake(label: KeptTake, db: Database = database()): Prom
     counts.set(piece.counts, at * label.channels.length);
     at += piece.tUs.length;
   }
-  return { id: label.id, role: label.role, channels: label.channels, tUs, counts };
+  const edges = joinEdges(pieces.flatMap((p) => p.edges ?? []));
+  return {
+    id: label.id,
+    role: label.role,
+    channels: label.channels,
+    tUs,
+    counts,
+    ...(edges ? { edges } : {}),
+  };
+}
+
+/** The edges of pieces, one after another; undefined where none has any. */
+function joinEdges(pieces: readonly Edges[]): Edges | undefined {
+  if (pieces.length === 0) return undefined;
+  const all = <T>(of: (e: Edges) => Iterable<T>) => pieces.flatMap((p) => [...of(p)]);
+  return {
+    contacts: pieces[0].contacts,
+    tUs: Float64Array.from(all((e) => e.tUs)),
+    contact: Uint16Array.from(all((e) => e.contact)),
+    closed: Uint8Array.from(all((e) => e.closed)),
+  };
 }
 
 /** Takes by id, in that order; ids that are no longer kept are passed over. */
@@ -92,6 +112,8 @@ export async function keepTake(label: KeptTake, frames: Frames, db: Database = d
         {
           tUs: frames.tUs.slice(from, from + 1000),
           counts: frames.counts.slice(from * width, (from + 1000) * width),
+          // Edges go with the first piece: a take that is brought comes whole.
+          edges: n === 0 ? frames.edges : undefined,
         },
         db,
       );

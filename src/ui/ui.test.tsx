@@ -4,14 +4,20 @@ import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { newInstrument } from '@/core/instrument/create';
-import type { Calibration, Instrument } from '@/core/instrument/document';
-import { twoSided } from '@/core/testing/identity-response';
+import type { LevelCalibration } from '@/core/instrument/calibration';
+import type { Instrument } from '@/core/instrument/document';
+import { LEVEL_STEPS } from '@/core/guide/level-guide';
+import type { Voice } from '@/core/instrument/voices';
+import { kneeSwitch, touchPads } from '@/core/testing/bank-instruments';
+import { breathController, breathNote, identityInstrument, twoSided } from '@/core/testing/identity-response';
+import type { Tick } from '@/workers/live-protocol';
 import { nextStep } from './bench/next-step';
 import { promptFor } from './calibrate/prompts';
 import { TakesStrip } from './calibrate/takes-strip';
 import { isStation, STATIONS } from './frame/stations';
 import { TraceRing } from './frame/trace-ring';
-import { shareNow } from './frame/sensor-list';
+import { handKeys, keyWords } from './hooks/hand-map';
+import { laneReader } from './parts/lane-values';
 import { Findings } from './parts/findings';
 import { GestureMark } from './parts/gesture-mark';
 import { Notices, notify } from './parts/notice';
@@ -63,6 +69,7 @@ describe('words', () => {
       done: 0,
       wanted: 8,
       peaks: [],
+      lanes: null,
       rest: null,
       complaint: 'moved' as const,
     };
@@ -78,9 +85,9 @@ describe('what comes next', () => {
     expect(nextStep(i).station).toBe('calibrate');
     i.sensors[0].calibration = calibration;
     expect(nextStep(i).station).toBe('shape');
-    i.sensors[0].response = { family: 'power', gamma: 0.6 };
+    i.sensors[0].responses = [{ port: 'breath', family: 'power', gamma: 0.6 }];
     expect(nextStep(i)).toEqual({ says: 'give it a voice', station: 'voice' });
-    i.voices = [{ id: 'v', sensor: 'breath', kind: 'pressure', side: 'both', channel: 1 }];
+    i.voices = [breathNote()];
     expect(nextStep(i).station).toBe('load');
   });
   it('stations keep the design’s own numbers', () => {
@@ -90,14 +97,19 @@ describe('what comes next', () => {
 });
 
 describe('levels and traces', () => {
-  it('a level lies between rest and reach on its own side, and on the converter without a calibration', () => {
-    const [sensor] = instrument().sensors;
-    expect(shareNow(sensor, 12, 4095)).toBe(1);
-    const measured = { ...sensor, calibration };
-    expect([1000, 2000, 500, 3500, -9].map((c) => shareNow(measured, 12, c))).toEqual([0, 0.5, 0.5, 1, 1]);
-    expect(
-      shareNow({ ...measured, calibration: { ...calibration, reach: { up: 3000, down: null } } }, 12, 500),
-    ).toBe(0);
+  it('a lane is read as it was measured, on the whole converter where it was not, and a contact as open or closed', () => {
+    const own = { ...instrument(), sensors: [...instrument().sensors, touchPads([60]), kneeSwitch()] };
+    const tick = { counts: [4095, 350], responses: [0.3, 0.5], closed: [true] } as unknown as Tick;
+    const reads = () => own.sensors.map((sensor) => laneReader(own, sensor)(tick, 0));
+    expect(reads()).toEqual([1, 0.5, 1]);
+    own.sensors[0].calibration = calibration;
+    expect(reads()[0]).toBe(0.3);
+  });
+  it('keys play the chosen level, a bank’s lanes and the switch, each its own', () => {
+    const own = { ...instrument(), sensors: [...instrument().sensors, touchPads([60, 62]), kneeSwitch()] };
+    const keys = handKeys(own, 'breath');
+    expect(own.sensors.map((s) => keyWords(keys, s.id))).toEqual(['Z X C', 'Q W', 'A']);
+    expect(keys.KeyW).toEqual({ sensor: 'pads', lane: 1, strength: expect.any(Number) });
   });
   it('a trace holds its last eight seconds and nothing more', () => {
     const ring = new TraceRing();
@@ -157,7 +169,7 @@ describe('findings', () => {
       whole: true,
     };
     const strip = (takes: (typeof take)[]) => (
-      <TakesStrip takes={takes} report={null} redo={redo} stand={stand} />
+      <TakesStrip steps={LEVEL_STEPS} takes={takes} report={null} redo={redo} stand={stand} />
     );
     const { rerender } = render(strip([]));
     expect(screen.queryByRole('button')).toBeNull();
@@ -249,10 +261,12 @@ describe('a number that is typed', () => {
 });
 
 describe('a voice as a sentence', () => {
-  const row = (voice: Instrument['voices'][0], c: Calibration | null = null, change = vi.fn()) => {
+  const row = (voice: Voice, c: LevelCalibration | null = null, change = vi.fn()) => {
+    const own = identityInstrument([voice]);
+    own.sensors[0].calibration = c ?? undefined;
     render(
       <ul>
-        <VoiceRow voice={voice} calibration={c} change={change} remove={vi.fn()} />
+        <VoiceRow instrument={own} voice={voice} change={change} remove={vi.fn()} />
       </ul>,
     );
     const type = async (label: string, keys: string) => {
@@ -263,26 +277,27 @@ describe('a voice as a sentence', () => {
     };
     return { change, type };
   };
-  const note = { id: 'v', sensor: 's', kind: 'note', side: 'both', channel: 1, note: 62 } as const;
-  it('keeps numbers within what MIDI allows', async () => {
-    const { change, type } = row(note);
+  it('keeps numbers within what MIDI allows, and plays into a zone of the channel that is typed', async () => {
+    const { change, type } = row(breathNote());
     expect(screen.getByText('D4')).toBeTruthy();
     await type('Note number', '300');
-    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ note: 127 }));
+    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ pitch: { is: 'fixed', note: 127 } }));
     await type('Channel', '16');
-    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ channel: 16 }));
+    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ zone: 'channel-16' }), [
+      { is: 'single', id: 'channel-16', channel: 16 },
+    ]);
   });
   it('takes full velocity from what a loud attack reaches in the window that is set', async () => {
     const attack = [
       { windowMs: 10, distance: 100 },
       { windowMs: 20, distance: 300 },
     ];
-    const { change, type } = row(note, { ...calibration, attack });
+    const { change, type } = row(breathNote(), { ...calibration, attack });
     await type('Milliseconds', '15');
     expect(change.mock.lastCall![0].velocity).toMatchObject({ windowMs: 15, full: 200 });
   });
   it('falls back to 7 bits where a controller has no low byte', async () => {
-    const { change, type } = row({ ...note, kind: 'controller', note: undefined, controller: 2, bits: 14 });
+    const { change, type } = row(breathController({ bits: 14 }));
     await type('Controller number', '74');
     expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ controller: 74, bits: 7 }));
   });

@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { LevelJob, LevelReport } from '@/core/calibrate/level-types';
+import type { Report, SensorJob } from '@/core/calibrate/report';
 import type { ReadTake } from '@/core/exchange/take-csv';
 import type { Result } from '@/core/result';
 import type { Analysis } from './analysis';
@@ -21,8 +21,8 @@ export class AnalysisLink {
     return this.remote;
   }
 
-  calibrate(job: LevelJob, progress: (share: number) => void): Promise<Result<LevelReport>> {
-    return this.unlessStopped<Result<LevelReport>>(this.get().calibrate(job, proxy(progress)));
+  calibrate(job: SensorJob, progress: (share: number) => void): Promise<Result<Report>> {
+    return this.unlessStopped<Result<Report>>(this.get().calibrate(job, proxy(progress)));
   }
 
   readTake(

@@ -1,17 +1,19 @@
 import { transfer } from 'comlink';
-import { calibrateLevel } from '@/core/calibrate/level';
-import type { LevelJob, LevelReport } from '@/core/calibrate/level-types';
+import type { Report, SensorJob } from '@/core/calibrate/report';
+import { kindOf } from '@/core/kinds/registry';
 import { render, type Rendered } from '@/core/prove/render';
 import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
-import type { Instrument, Response, Sensor } from '@/core/instrument/document';
+import type { Instrument } from '@/core/instrument/document';
+import type { Response } from '@/core/instrument/response';
+import type { Sensor } from '@/core/instrument/sensor';
 import type { Result } from '@/core/result';
 import { flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
 import type { Frames, Take } from '@/core/signal/take';
 
 /** What the analysis worker computes; everything is copied across. */
 export const analysis = {
-  calibrate: (job: LevelJob, progress: (share: number) => void): Result<LevelReport> =>
-    calibrateLevel(job, progress),
+  calibrate: (job: SensorJob, progress: (share: number) => void): Result<Report> =>
+    kindOf(job.sensor).calibrate(job, progress),
 
   /** The same takes through several responses, and the flicker of the instrument's own voices at rest. */
   use(
@@ -22,8 +24,8 @@ export const analysis = {
   ): { uses: Landing[]; flicker: number | null } {
     const rest = takes.find((t) => t.role === 'rest');
     const played = takes.filter((t) => t.role !== 'rest');
-    const uses = responses.map((response) => landingOf(instrument, sensor, response, played));
-    return { uses, flicker: rest ? flickerPerMinute(instrument, rest) : null };
+    const uses = responses.map((response) => landingOf(sensor, response, played));
+    return { uses, flicker: rest ? flickerPerMinute(instrument, sensor, rest) : null };
   },
 
   /** Reads a take from a file. */

@@ -1,20 +1,20 @@
-import type { GuideStep, GuideView } from '@/core/calibrate/guide';
+import type { GuideStep, GuideView, KnownRest } from '@/core/guide/guide';
 import type { MidiEvent } from '@/core/midi/event';
 import type { Instrument } from '@/core/instrument/document';
 import type { RestStatistics } from '@/core/signal/rest';
-import type { Role } from '@/core/signal/take';
+import type { Edges, Role } from '@/core/signal/take';
 
 /** What the screens ask of the live worker. */
 export type ToLive =
   | { is: 'open'; instrument: Instrument; seed: number }
   | { is: 'instrument'; instrument: Instrument }
-  /** Hand on the practice board: pressure in kPa, or let go. */
-  | { is: 'press'; kpa: number | null }
+  /** Hand on the practice board: a lane's strength, −1 … 1 of a comfortable loudest, or let go. */
+  | { is: 'hand'; sensor: string; lane: number; strength: number | null }
   | {
       is: 'guide';
       sensor: string;
       steps: GuideStep[];
-      known: Pick<RestStatistics, 'rest' | 'noise' | 'lag1'> | null;
+      known: KnownRest | null;
     }
   | { is: 'stop-guide' }
   | { is: 'silence' };
@@ -24,20 +24,21 @@ export type FromLive =
   | ({ is: 'tick' } & Tick)
   /** What was played, as soon as it was. `zeroMs` is the board's time 0, ms since 1970, to tell how late it is heard. */
   | { is: 'events'; events: MidiEvent[]; zeroMs: number }
-  | { is: 'take-begins'; take: string; sensor: string; role: Role; channel: string }
+  | { is: 'take-begins'; take: string; sensor: string; role: Role; channels: string[]; contacts: string[] }
   | {
       is: 'take-piece';
       take: string;
       n: number;
       tUs: Float64Array<ArrayBuffer>;
       counts: Uint16Array<ArrayBuffer>;
+      edges?: Edges;
     }
   | { is: 'take-dropped'; take: string }
   /** `pieces` is how many it has. */
   | { is: 'take-ends'; take: string; pieces: number }
   | { is: 'guide-ends'; finished: boolean };
 
-/** What changed since the tick before. One number a channel, in the board's order, unless said. */
+/** What changed since the tick before. One number a column, in the board's order, unless said. */
 export interface Tick {
   tUs: number;
   /** Frames in the last second, and frames lost since the board was opened. */
@@ -47,6 +48,8 @@ export interface Tick {
   counts: number[];
   /** Response now, 0 … 1; 0 where there is no calibration. */
   responses: number[];
+  /** Contacts that are closed now. */
+  closed: boolean[];
   /** New columns of 10 ms: for each, lowest and highest count a channel. */
   columns: Uint16Array<ArrayBuffer>;
   /** Rest statistics of the last four seconds, of the channels that were looked at since; null while one moves. */

@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { calibrateLevel } from '@/core/calibrate/level';
-import { GUIDE_STEPS } from '@/core/calibrate/guide';
+import { LEVEL_STEPS } from '@/core/guide/level-guide';
+import { levelOf } from '@/core/instrument/access';
+import { bellowsOf } from '@/core/testing/bellows';
+import { breathController } from '@/core/testing/identity-response';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
 import { FrameQueue } from '@/board/board';
@@ -25,15 +28,16 @@ function drive(instrument: Instrument, seed = 3) {
     last: () => heard.filter((m) => m.is === 'tick').at(-1)!,
   };
 }
-const wherry = (): Instrument => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
+const whole = (): Instrument => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
+const wherry = () => bellowsOf(whole());
 
 describe('a live session', () => {
   it('plays a note for the hand on the practice board, and ends it when the hand lets go', () => {
     const live = drive(wherry());
     live.run(0.5);
-    live.session.handle({ is: 'press', kpa: 1 });
+    live.session.handle({ is: 'hand', sensor: 'bellows', lane: 0, strength: 0.4 });
     live.run(0.5);
-    live.session.handle({ is: 'press', kpa: null });
+    live.session.handle({ is: 'hand', sensor: 'bellows', lane: 0, strength: null });
     live.run(0.5);
     const notes = live.events().filter((e) => [0x80, 0x90].includes(e.bytes[0]));
     expect(notes.map((e) => e.bytes[0])).toEqual([0x90, 0x80]);
@@ -52,7 +56,7 @@ describe('a live session', () => {
     live.run(1.02);
     expect(looks().at(-1)!.stats!.rest).toBeCloseTo(2042, -1);
     expect(seen().high - seen().low).toBeLessThan(60);
-    live.session.handle({ is: 'press', kpa: 1 });
+    live.session.handle({ is: 'hand', sensor: 'bellows', lane: 0, strength: 0.4 });
     live.run(0.5, 500_000);
     expect(looks().at(-1)).toEqual({ column: 0, stats: null });
     expect(seen().high).toBeGreaterThan(seen().low + 200);
@@ -61,7 +65,7 @@ describe('a live session', () => {
   it('ends what sounds on Silence and when the instrument is changed under it', () => {
     for (const message of [{ is: 'silence' } as const, { is: 'instrument', instrument: wherry() } as const]) {
       const live = drive(wherry());
-      live.session.handle({ is: 'press', kpa: 1 });
+      live.session.handle({ is: 'hand', sensor: 'bellows', lane: 0, strength: 0.4 });
       live.run(0.5);
       live.session.handle(message);
       live.run(0.05);
@@ -70,7 +74,7 @@ describe('a live session', () => {
   });
   it('records a whole guided run in pieces of at most a second, from which a calibration follows', () => {
     const live = drive(newInstrument('new', 'New', '2026-11-25T00:00:00Z'));
-    live.session.handle({ is: 'guide', sensor: 'breath', steps: [...GUIDE_STEPS], known: null });
+    live.session.handle({ is: 'guide', sensor: 'breath', steps: [...LEVEL_STEPS], known: null });
     live.run(90);
     expect(
       live.heard.at(-1)!.is === 'tick' && live.heard.some((m) => m.is === 'guide-ends' && m.finished),
@@ -94,7 +98,7 @@ describe('a live session', () => {
   });
   it('drops the take of a run that is stopped', () => {
     const live = drive(wherry());
-    live.session.handle({ is: 'guide', sensor: 'bellows', steps: [...GUIDE_STEPS], known: null });
+    live.session.handle({ is: 'guide', sensor: 'bellows', steps: [...LEVEL_STEPS], known: null });
     live.run(3);
     live.session.handle({ is: 'stop-guide' });
     expect(live.heard.slice(-2).map((m) => m.is)).toEqual(['take-dropped', 'guide-ends']);
@@ -111,11 +115,11 @@ describe('a live session', () => {
   it('hears the flicker at rest that the analysis finds in the same counts', () => {
     const instrument = wherry();
     // A dead zone of nothing lets the noise at rest through to a controller of fine steps.
-    instrument.sensors[0].calibration!.deadZone = { up: 0, down: 0 };
-    instrument.voices = [{ ...instrument.voices[0], bits: 14, perSecond: undefined }];
+    levelOf(instrument.sensors[0])!.deadZone = { up: 0, down: 0 };
+    instrument.voices = [breathController({ source: { sensor: 'bellows', port: 'breath' }, bits: 14 })];
     const live = drive(instrument, 8);
     live.run(10);
-    const board = new PracticeBoard('bellows', 8, instrument.board);
+    const board = new PracticeBoard(instrument, 8);
     const queue = new FrameQueue(1, 20_000);
     board.advance(live.last().tUs, queue);
     const counts: number[] = [];

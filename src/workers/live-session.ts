@@ -1,16 +1,13 @@
 import { FrameQueue } from '@/board/board';
 import { PracticeBoard } from '@/board/practice';
-import { Guide, type GuideEvent } from '@/core/calibrate/guide';
-import { channelsOf, compile } from '@/core/engine/compile';
-import { distanceOf, responseOf, sideOf } from '@/core/engine/level';
-import type { Program } from '@/core/engine/program';
-import type { MidiEvent } from '@/core/midi/event';
-import { start, type State } from '@/core/engine/state';
-import { silence } from '@/core/engine/gate';
-import { step } from '@/core/engine/step';
+import { levelReader } from '@/core/compile/level-reader';
+import { lanePlaces, responseAt } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
-import { splitMessages } from '@/core/midi/messages';
-import { ONE } from '@/core/shape/table';
+import type { GuideEvent } from '@/core/guide/guide';
+import { levelPort } from '@/core/kinds/ports';
+import type { MidiEvent } from '@/core/midi/event';
+import { Engines } from './engines';
+import { GuidedTake } from './guided-take';
 import type { FromLive, Tick, ToLive } from './live-protocol';
 import { RecentRest } from './recent-rest';
 import { TakeRecorder } from './take-recorder';
@@ -22,19 +19,19 @@ const TICK_US = 33_000;
 /** Frames that may wait; more are lost and counted, as on a cable. */
 const QUEUE_FRAMES = 4096;
 
-/** A board, the engine and a guided run, driven by a clock. Plain code, so that tests can drive it too. */
+/** A board, the engines and a guided run, driven by a clock. Plain code, so that tests can drive it too. */
 export class LiveSession {
   private instrument: Instrument;
   private readonly board: PracticeBoard;
   private readonly queue: FrameQueue;
-  private program: Program;
-  private state: State;
-  private out: Uint8Array;
+  private engines: Engines;
+  private readers: { column: number; read: (count: number) => number }[];
   private readonly frame: Uint16Array<ArrayBuffer>;
+  private readonly closed: boolean[];
   private readonly columns: TraceColumns;
   private readonly rest: RecentRest;
   private readonly recorder: TakeRecorder;
-  private guide: { run: Guide; sensor: string; column: number } | null = null;
+  private guide: GuidedTake | null = null;
   private events: MidiEvent[] = [];
   private looked: Tick['rest'] = [];
   private tickedUs = -Infinity;
@@ -56,36 +53,31 @@ export class LiveSession {
     session: string,
     private readonly zeroMs: number,
   ) {
-    const channels = channelsOf(instrument);
     this.instrument = instrument;
-    this.board = new PracticeBoard(channels[0], seed, instrument.board);
-    this.queue = new FrameQueue(channels.length, QUEUE_FRAMES);
-    this.frame = new Uint16Array(channels.length);
-    this.columns = new TraceColumns(channels.length);
-    this.rest = new RecentRest(channels.length, this.board.info.rateHz);
+    this.board = new PracticeBoard(instrument, seed);
+    const { columns, contacts, rateHz } = this.board.info;
+    this.queue = new FrameQueue(columns.length, QUEUE_FRAMES);
+    this.frame = new Uint16Array(columns.length);
+    this.closed = contacts.map(() => false);
+    this.columns = new TraceColumns(columns.length);
+    this.rest = new RecentRest(columns.length, rateHz);
     this.recorder = new TakeRecorder(tell, session);
-    this.program = compile(instrument, channels);
-    this.state = start(this.program);
-    this.out = new Uint8Array(this.program.maxBytes);
+    this.engines = new Engines(instrument);
+    this.readers = readersOf(instrument);
   }
 
   handle(message: ToLive): void {
     switch (message.is) {
       case 'instrument':
         return this.change(message.instrument);
-      case 'press':
-        return this.board.player.press(message.kpa);
+      case 'hand':
+        return this.board.hand(message.sensor, message.lane, message.strength);
       case 'silence':
         return this.silence();
-      case 'guide': {
+      case 'guide':
         this.stopGuide(false);
-        const column = channelsOf(this.instrument).indexOf(
-          this.instrument.sensors.find((s) => s.id === message.sensor)?.channel ?? '',
-        );
-        const run = new Guide(message.steps, this.board.info.rateHz, message.known);
-        this.guide = { run, sensor: message.sensor, column };
-        return this.board.player.ask(message.steps[0].role, this.tUs);
-      }
+        this.guide = new GuidedTake(this.instrument, message, this.board.info.rateHz);
+        return this.board.ask(message.sensor, message.steps[0].role, this.tUs);
       case 'stop-guide':
         return this.stopGuide(false);
     }
@@ -94,8 +86,11 @@ export class LiveSession {
   /** Plays what the board has up to a time, tells what sounded, and now and then how things stand. @param nowUs the board's clock, µs */
   advance(nowUs: number): void {
     this.board.advance(nowUs, this.queue);
-    for (let f = this.queue.shift(this.frame); f; f = this.queue.shift(this.frame))
+    for (let f = this.queue.shift(this.frame); f; f = this.queue.shift(this.frame)) {
+      for (let edge = this.queue.shiftEdge(f.tUs); edge; edge = this.queue.shiftEdge(f.tUs))
+        this.playEdge(edge.tUs, edge.contact, edge.closed);
       this.play(f.tUs, f.counter);
+    }
     this.tellEvents();
     this.looked.push(...this.rest.look(this.tUs));
     if (nowUs - this.tickedUs < TICK_US) return;
@@ -112,20 +107,19 @@ export class LiveSession {
   private change(instrument: Instrument): void {
     this.silence();
     this.instrument = instrument;
-    this.program = compile(instrument, channelsOf(instrument));
-    this.state = start(this.program);
-    this.out = new Uint8Array(this.program.maxBytes);
+    this.engines = new Engines(instrument);
+    this.readers = readersOf(instrument);
   }
 
   private silence(): void {
-    this.emit(silence(this.state, this.out));
+    this.emit(this.engines.silence());
     this.tellEvents();
   }
 
-  private emit(bytes: number): void {
-    if (bytes === 0) return;
-    this.sent.push({ tUs: this.tUs, bytes });
-    for (const m of splitMessages(this.out.subarray(0, bytes))) this.events.push({ tUs: this.tUs, bytes: m });
+  private emit(messages: number[][]): void {
+    if (messages.length === 0) return;
+    this.sent.push({ tUs: this.tUs, bytes: messages.reduce((n, m) => n + m.length, 0) });
+    for (const bytes of messages) this.events.push({ tUs: this.tUs, bytes });
   }
 
   private play(tUs: number, counter: number): void {
@@ -133,27 +127,28 @@ export class LiveSession {
     this.nextCounter = counter + 1;
     this.tUs = tUs;
     this.recentFrames.push(tUs);
-    this.emit(step(this.program, this.state, tUs, this.frame, 0, this.out));
+    this.emit(this.engines.frame(tUs, this.frame));
     this.columns.add(tUs, this.frame);
     this.rest.add(this.frame);
-    if (!this.guide) return;
-    const count = this.frame[this.guide.column];
-    for (const event of this.guide.run.feed(tUs, count)) this.guided(event);
-    this.recorder.frame(tUs, count);
+    this.guide?.frame(tUs, this.frame, this.recorder, (event) => this.guided(event));
+  }
+
+  private playEdge(tUs: number, contact: number, closed: boolean): void {
+    this.closed[contact] = closed;
+    this.emit(this.engines.edge(tUs, contact, closed));
+    this.guide?.edge(tUs, contact, closed, this.recorder, (event) => this.guided(event));
   }
 
   private guided(event: GuideEvent): void {
-    const { run, sensor, column } = this.guide!;
+    const guide = this.guide!;
     switch (event.is) {
-      case 'take-begins': {
-        const label = { id: `${this.instrument.id}-${sensor}-${event.role}`, sensor, role: event.role };
-        return this.recorder.begin({ ...label, channel: channelsOf(this.instrument)[column] }, this.tUs);
-      }
+      case 'take-begins':
+        return this.recorder.begin(guide.label(event.role), this.tUs);
       case 'take-dropped':
         return this.recorder.drop();
       case 'take-ends':
         this.recorder.end();
-        return this.board.player.ask(run.view().role, this.tUs);
+        return this.board.ask(guide.id, guide.run.view().role, this.tUs);
       default:
         return this.stopGuide(true);
     }
@@ -162,8 +157,8 @@ export class LiveSession {
   private stopGuide(finished: boolean): void {
     if (!this.guide) return;
     this.recorder.drop();
+    this.board.ask(this.guide.id, null, this.tUs);
     this.guide = null;
-    this.board.player.ask('rest', this.tUs);
     this.tell({ is: 'guide-ends', finished });
   }
 
@@ -178,6 +173,7 @@ export class LiveSession {
       lost: this.lost,
       counts: Array.from(this.frame),
       responses: this.responses(),
+      closed: [...this.closed],
       columns: this.columns.take(),
       rest: this.looked,
       bytesPerSecond: this.sent.reduce((n, s) => n + s.bytes, 0),
@@ -188,12 +184,25 @@ export class LiveSession {
 
   private responses(): number[] {
     const responses = new Array<number>(this.frame.length).fill(0);
-    for (const input of this.program.inputs) {
-      const count = this.frame[input.column];
-      const side = sideOf(input, count);
-      const y = responseOf(input, this.program.tableBits, side, distanceOf(input, count));
-      responses[input.column] = y / ONE;
-    }
+    for (const { column, read } of this.readers) responses[column] = read(this.frame[column]);
     return responses;
   }
+}
+
+/** How far each lane is played, 0 … 1, for those that are calibrated. */
+function readersOf(instrument: Instrument): { column: number; read: (count: number) => number }[] {
+  return instrument.sensors.flatMap((sensor) => {
+    const places = lanePlaces(instrument, sensor);
+    const c = sensor.calibration;
+    const level = levelPort(sensor);
+    const read = level === null ? null : levelReader(sensor, responseAt(sensor, level));
+    if (read) return [{ column: places[0], read: (count: number) => read(count).step / 127 }];
+    if (c?.is !== 'touch' && c?.is !== 'strike') return [];
+    return c.lanes.map((record) => {
+      const [from, to] =
+        'untouched' in record ? [record.untouched, record.touched] : [record.rest, record.rest + record.full];
+      const share = (count: number) => Math.min(1, Math.abs((count - from) / (to - from)));
+      return { column: places[sensor.lanes.findIndex((l) => l.id === record.lane)], read: share };
+    });
+  });
 }

@@ -1,11 +1,22 @@
 import type { Role } from '@/core/signal/take';
 import { PIECE_US, type FromLive } from './live-protocol';
 
-/** Records one column of frames as a take and tells it in pieces, to be kept as they come. */
+/** Whose take it is, and what of the board's frames is in it. */
+export interface TakeLabel {
+  /** Begins the take's own id. */
+  id: string;
+  sensor: string;
+  role: Role;
+  channels: string[];
+  contacts: string[];
+}
+
+/** Records some columns of the frames, and some contacts, as a take, and tells it in pieces, to be kept as they come. */
 export class TakeRecorder {
-  private take: { id: string; startUs: number; n: number } | null = null;
+  private take: { id: string; startUs: number; n: number; contacts: string[] } | null = null;
   private tUs: number[] = [];
   private counts: number[] = [];
+  private edges: { tUs: number; contact: number; closed: number }[] = [];
   private begun = 0;
 
   /** @param stem what the takes' ids end in, the same for one session and for no other */
@@ -14,20 +25,23 @@ export class TakeRecorder {
     private readonly stem: string,
   ) {}
 
-  /** @param label whose take it is; `id` begins its own */
-  begin(label: { id: string; sensor: string; role: Role; channel: string }, startUs: number): void {
-    const { sensor, role, channel } = label;
-    const id = `${label.id}-${this.stem}-${this.begun++}`;
-    this.take = { id, startUs, n: 0 };
-    this.tell({ is: 'take-begins', take: id, sensor, role, channel });
+  begin({ id: stem, ...label }: TakeLabel, startUs: number): void {
+    const id = `${stem}-${this.stem}-${this.begun++}`;
+    this.take = { id, startUs, n: 0, contacts: label.contacts };
+    this.tell({ is: 'take-begins', take: id, ...label });
   }
 
-  /** Takes a frame, where a take is going on. */
-  frame(tUs: number, count: number): void {
+  /** Takes a frame, where a take is going on. @param counts one for each of its channels */
+  frame(tUs: number, counts: readonly number[]): void {
     if (!this.take) return;
     this.tUs.push(tUs - this.take.startUs);
-    this.counts.push(count);
+    for (const count of counts) this.counts.push(count);
     if (this.tUs[this.tUs.length - 1] - this.tUs[0] >= PIECE_US) this.flush();
+  }
+
+  /** Takes an edge, where a take is going on. @param contact of its contacts, from 0 */
+  edge(tUs: number, contact: number, closed: boolean): void {
+    if (this.take) this.edges.push({ tUs: tUs - this.take.startUs, contact, closed: closed ? 1 : 0 });
   }
 
   end(): void {
@@ -40,17 +54,36 @@ export class TakeRecorder {
   drop(): void {
     if (this.take) this.tell({ is: 'take-dropped', take: this.take.id });
     this.take = null;
-    this.tUs = [];
-    this.counts = [];
+    this.forget();
   }
 
   private flush(): void {
     const { take } = this;
     if (!take || this.tUs.length === 0) return;
-    const tUs = Float64Array.from(this.tUs);
-    const counts = Uint16Array.from(this.counts);
-    this.tell({ is: 'take-piece', take: take.id, n: take.n++, tUs, counts });
+    const { edges } = this;
+    this.tell({
+      is: 'take-piece',
+      take: take.id,
+      n: take.n++,
+      tUs: Float64Array.from(this.tUs),
+      counts: Uint16Array.from(this.counts),
+      ...(take.contacts.length > 0
+        ? {
+            edges: {
+              contacts: take.contacts,
+              tUs: Float64Array.from(edges, (e) => e.tUs),
+              contact: Uint16Array.from(edges, (e) => e.contact),
+              closed: Uint8Array.from(edges, (e) => e.closed),
+            },
+          }
+        : {}),
+    });
+    this.forget();
+  }
+
+  private forget(): void {
     this.tUs = [];
     this.counts = [];
+    this.edges = [];
   }
 }

@@ -3,6 +3,7 @@ import { strFromU8 } from 'fflate';
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import { readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { POST as calibrate } from '@/app/api/calibrate/route';
 import { GET as demo } from '@/app/api/demo/route';
@@ -10,6 +11,7 @@ import { POST as firmware } from '@/app/api/firmware/route';
 import { POST as prove } from '@/app/api/prove/route';
 import { POST as render } from '@/app/api/render/route';
 import { GET as schema } from '@/app/api/schema/route';
+import { bellowsOf } from '@/core/testing/bellows';
 import { makeRun } from '@/core/testing/takes-by-formula';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
 
@@ -21,7 +23,8 @@ const post = (body: unknown, headers: Record<string, string> = {}) =>
   });
 const get = () => new Request('http://127.0.0.1/api', { headers: { host: '127.0.0.1' } });
 const take = (role: string) => readFileSync(`demo/wherry-bellows-${role}.csv`, 'utf8');
-const wherry = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
+const whole = (name: string) => JSON.parse(readFileSync(`demo/${name}.json`, 'utf8'));
+const wherry = () => bellowsOf(whole('wherry')) as ReturnType<typeof JSON.parse>;
 const ROLES = ['rest', 'soft', 'medium', 'loud', 'full'];
 const job = (over: object = {}) => ({
   board: { bits: 12, supplyVolts: 3.3 },
@@ -138,13 +141,13 @@ describe('malformed bodies are 4xx problem documents (RFC 9457) that name the fi
   });
   it('render and firmware name the instrument’s own fields', async () => {
     const bad = wherry();
-    bad.voices[0].channel = 40;
+    bad.voices[0].controller = 140;
     for (const response of [
       await render(post({ instrument: bad, csv: take('soft') })),
       await firmware(post({ instrument: bad })),
     ]) {
       expect(response.status).toBe(422);
-      expect((await response.json()).errors[0].field).toBe('instrument.voices.0.channel');
+      expect((await response.json()).errors[0].field).toBe('instrument.voices.0.controller');
     }
     const noColumn = await render(post({ instrument: wherry(), csv: 't_us,other\n0,1\n' }));
     expect((await noColumn.json()).errors[0].field).toBe('csv');
@@ -198,11 +201,12 @@ describe('small requests that ask for much', () => {
       `"${field}":${list}`,
     );
   const undamped = () => {
-    const voice = { sensor: 'bellows', kind: 'controller', side: 'both', channel: 1, controller: 2 };
+    const [voice] = wherry().voices;
+    Object.assign(voice, { perSecond: undefined });
     const voices = Array.from({ length: 250 }, (_, i) => ({ ...voice, id: `v${i}` }));
     const lines = Array.from({ length: 330_000 }, (_, i) => `${i * 1000},${(i * 997) % 4096}`);
     return JSON.stringify({
-      instrument: { ...wherry(), voices },
+      instrument: { ...wherry(), voices, boards: [{ ...wherry().boards[0], midiBaud: 12_000_000 }] },
       csv: `t_us,bellows\n${lines.join('\n')}\n`,
     });
   };
@@ -308,8 +312,63 @@ describe('POST /api/render', () => {
   });
 });
 
+describe('touch, strike and switch', () => {
+  const csvOf = (stem: string, role: string) => readFileSync(`demo/${stem}-${role}.csv`, 'utf8');
+  const asked = (name: string, id: string, roles: string[]) => {
+    const sensor = whole(name).sensors.find((s: { id: string }) => s.id === id);
+    const { kind, lanes } = sensor;
+    const takes = roles.map((role) => ({ role, csv: csvOf(`${name}-${id}`, role) }));
+    return { board: { bits: whole(name).boards[0].bits }, sensor: { id, kind, lanes: bare(lanes) }, takes };
+  };
+  const bare = (lanes: { id: string; column?: string; contacts?: string[] }[]) =>
+    lanes.map(({ id, column, contacts }) => ({ id, column, contacts }));
+  it('are calibrated lane by lane, as the document keeps it', async () => {
+    const touch = await (await calibrate(post(asked('wherry', 'leaves', ['rest', 'medium'])))).json();
+    expect(touch.calibration.lanes).toHaveLength(10);
+    expect(touch.calibration.lanes).toEqual(whole('wherry').sensors[1].calibration.lanes);
+    const strike = await (await calibrate(post(asked('cairn', 'stones', ['rest', 'soft', 'loud'])))).json();
+    expect(strike.calibration).toMatchObject({ is: 'strike', lanes: { length: 9 } });
+    expect(strike.readings.numbers.doubled).toBe(0);
+    const contacts = await (await calibrate(post(asked('wherry', 'knee', ['medium'])))).json();
+    expect(contacts.calibration).toMatchObject({ is: 'contacts', rest: 'open' });
+  });
+  it('say by its field which lane has no column, and which take has none of theirs', async () => {
+    const body = asked('cairn', 'stones', ['rest']);
+    delete body.sensor.lanes[2].column;
+    const lane = await (await calibrate(post(body))).json();
+    expect(lane.errors[0].field).toBe('sensor.lanes.2');
+    const other = { ...asked('cairn', 'stones', []), takes: [{ role: 'rest', csv: take('rest') }] };
+    other.board.bits = 12;
+    expect((await (await calibrate(post(other))).json()).errors[0].field).toBe('takes.0.csv');
+  });
+  it('are played and proven, also from a gzip body', async () => {
+    const body = JSON.stringify({ instrument: whole('cairn'), csv: csvOf('cairn-stones', 'loud') });
+    const zipped = new Request('http://127.0.0.1/api', {
+      method: 'POST',
+      headers: { host: '127.0.0.1', 'content-type': 'application/json', 'content-encoding': 'gzip' },
+      body: gzipSync(body),
+    });
+    const { metrics } = await (await render(zipped)).json();
+    expect(metrics.notes).toBeGreaterThanOrEqual(18);
+    expect(await (await prove(post(body))).json()).toMatchObject({ by: 'c-runtime', identical: true });
+  });
+  it('a gzip body that is none, or that grows past what may be sent, is refused', async () => {
+    const send = (body: Uint8Array<ArrayBuffer>) =>
+      render(
+        new Request('http://127.0.0.1/api', {
+          method: 'POST',
+          headers: { host: '127.0.0.1', 'content-type': 'application/json', 'content-encoding': 'gzip' },
+          body,
+        }),
+      );
+    expect((await send(Uint8Array.of(1, 2, 3))).status).toBe(400);
+    expect((await send(Uint8Array.from(gzipSync('1'.repeat(200 * 2 ** 20))))).status).toBe(413);
+  });
+});
+
 describe('POST /api/firmware and /api/prove', () => {
   let zip: Uint8Array;
+  const part = (name: string) => `cheironom_${name}.h`;
   beforeAll(async () => {
     zip = new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer());
   });
@@ -322,17 +381,15 @@ describe('POST /api/firmware and /api/prove', () => {
       [
         'cheironom.c',
         'cheironom.h',
-        'cheironom_config.h',
-        'cheironom_gate.h',
-        'cheironom_level.h',
-        'cheironom_scale.h',
-        'cheironom_start_up.h',
+        ...['config', 'contacts', 'control', 'gate', 'image', 'layout', 'notes', 'numbers'].map(part),
+        ...['place', 'strike', 'touch', 'wire', 'zero'].map(part),
+        'instrument.c',
         'instrument.h',
         'instrument.json',
         'wherry.ino',
       ].map((f) => `wherry/${f}`),
     );
-    expect(files['wherry/wherry.ino']).toContain('PINS[INSTRUMENT_COLUMNS] = {A0}');
+    expect(files['wherry/wherry.ino']).toContain('PINS[ROOM(INSTRUMENT_COLUMNS)] = {A0}');
     expect(files['wherry/wherry.ino']).not.toMatch(/@\w+@/);
     expect(new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer())).toEqual(zip);
   });
@@ -343,7 +400,8 @@ describe('POST /api/firmware and /api/prove', () => {
   });
   it('proves a take whose columns come in another order, and one that lacks a sensor’s', async () => {
     const instrument = wherry();
-    instrument.sensors.push({ ...instrument.sensors[0], id: 'lip', name: 'Lip', channel: 'lip' });
+    const lip = { id: 'lip', name: 'Lip', lanes: [{ id: 'lip', column: 'lip' }] };
+    instrument.sensors.push({ ...instrument.sensors[0], ...lip });
     const frames = {
       channels: ['extra', 'bellows'],
       tUs: Float64Array.of(0, 1000, 30_000),
@@ -356,11 +414,17 @@ describe('POST /api/firmware and /api/prove', () => {
 
 describe('GET', () => {
   it('/api/schema is the instrument’s JSON Schema', async () => {
-    expect((await (await schema(get())).json()).$id).toBe('urn:cheironom-instrument:1');
+    expect((await (await schema(get())).json()).$id).toBe('urn:cheironom-instrument:2');
   });
-  it('/api/demo is the demonstration instrument with its takes', async () => {
-    const { instrument, takes } = await (await demo(get())).json();
-    expect(JSON.parse(instrument).name).toBe('Wherry');
-    expect(takes).toHaveLength(5);
+  it('/api/demo is the demonstration instruments with their takes', async () => {
+    const { instruments } = await (await demo(get())).json();
+    const told = instruments.map((i: { instrument: string; takes: string[] }) => [
+      JSON.parse(i.instrument).name,
+      i.takes.length,
+    ]);
+    expect(told).toEqual([
+      ['Wherry', 13],
+      ['Cairn', 3],
+    ]);
   });
 });

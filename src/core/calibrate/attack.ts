@@ -1,4 +1,4 @@
-import type { AttackPoint } from '../instrument/document';
+import type { AttackPoint } from '../instrument/calibration';
 import { quantile } from '../signal/quantile';
 
 /** One opening of the gate in a take. */

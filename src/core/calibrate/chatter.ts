@@ -1,4 +1,4 @@
-import type { Calibration } from '../instrument/document';
+import type { LevelCalibration } from '../instrument/calibration';
 import type { Role } from '../signal/take';
 import { openingsOf, type Gate } from './attack';
 import { gatesOf } from './choice';
@@ -36,7 +36,7 @@ export function chatterOfGate(singles: readonly SingleTake[], gate: Gate): numbe
 }
 
 /** The same for a calibration, both sides together. */
-export const chatterOf = (played: readonly PlayedTake[], c: Calibration): number =>
+export const chatterOf = (played: readonly PlayedTake[], c: LevelCalibration): number =>
   gatesOf(c).reduce(
     (sum, gate) => sum + chatterOfGate(singlesOf(played, Math.round(c.rest), gate.sign), gate),
     0,

@@ -1,5 +1,5 @@
 import { LONGEST_TIMER_US } from '../engine/clock';
-import type { Calibration } from '../instrument/document';
+import type { LevelCalibration } from '../instrument/calibration';
 import type { LevelReport } from './level-types';
 import { missedSoft, type Missed } from './missed-share';
 
@@ -11,16 +11,16 @@ export interface Choice {
   holdOffMs: number;
 }
 
-const signOf = (c: Calibration): 1 | -1 => (c.polarity === 'falling' ? -1 : 1);
+const signOf = (c: LevelCalibration): 1 | -1 => (c.polarity === 'falling' ? -1 : 1);
 
 /** The thresholds that a calibration has. */
-export const choiceOf = (c: Calibration): Choice => {
+export const choiceOf = (c: LevelCalibration): Choice => {
   const whole = Math.round(c.rest);
   return { on: signOf(c) * (c.on - whole), off: signOf(c) * (c.off - whole), holdOffMs: c.holdOffMs ?? 0 };
 };
 
 /** The gates of a calibration as distances from the whole-count rest: the up side's, then the down side's if there is one. */
-export function gatesOf(c: Calibration): (Choice & { sign: 1 | -1 })[] {
+export function gatesOf(c: LevelCalibration): (Choice & { sign: 1 | -1 })[] {
   const up = { ...choiceOf(c), sign: signOf(c) };
   if (c.onDown === null || c.offDown === null) return [up];
   const whole = Math.round(c.rest);
@@ -34,7 +34,7 @@ export const LONGEST_HOLD_OFF_MS = LONGEST_TIMER_US / 1000;
  * A calibration with another choice: the down side moves by as much, the dead zone follows "on", and order is kept
  * (rest < off < on < reach). @returns the same object when nothing moves
  */
-export function withChoice(c: Calibration, wanted: Choice): Calibration {
+export function withChoice(c: LevelCalibration, wanted: Choice): LevelCalibration {
   const whole = Math.round(c.rest);
   const sign = signOf(c);
   const before = choiceOf(c);
@@ -74,7 +74,7 @@ export interface Price {
 }
 
 /** The price of a calibration's thresholds by the report's trade, both sides together. */
-export function priceOf(report: LevelReport, c: Calibration): Price {
+export function priceOf(report: LevelReport, c: LevelCalibration): Price {
   const whole = Math.round(c.rest);
   const { on } = choiceOf(c);
   const at = (points: LevelReport['trade']['up'], d: number) =>

@@ -1,4 +1,4 @@
-import type { Calibration } from '../instrument/document';
+import type { LevelCalibration } from '../instrument/calibration';
 import { distinctLevels, rangeShare } from '../signal/levels';
 import type { RestStatistics } from '../signal/rest';
 import type { Timing } from '../signal/timing';
@@ -16,7 +16,7 @@ export function readingsOf(
   stats: RestStatistics,
   timing: Timing,
   played: readonly PlayedTake[],
-  c: Calibration,
+  c: LevelCalibration,
   up: CalibratedSide,
   down: CalibratedSide | null,
 ): LevelReadings {

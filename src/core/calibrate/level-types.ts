@@ -1,4 +1,4 @@
-import type { Calibration } from '../instrument/document';
+import type { LevelCalibration } from '../instrument/calibration';
 import type { Hum } from '../signal/hum';
 import type { Clipping } from '../signal/rails';
 import type { RestStatistics } from '../signal/rest';
@@ -54,20 +54,28 @@ export interface LevelReadings {
   dynamics: PlayedDynamics;
 }
 
-/** A played take with its gestures, each with its distance from rest. */
-export interface PlayedTake extends LevelTake {
+/** What was played in a take. */
+export interface PlayedGestures {
+  role: Role;
   gestures: Gesture[];
   /** Rest as it lay in this take, counts. */
   restHere: number;
 }
 
+/** A played take with its gestures. */
+export type PlayedTake = LevelTake & PlayedGestures;
+
+/** What the takes of a level came to: gestures and ranges, no frames. */
 export interface LevelReport {
-  calibration: Calibration;
+  is: 'level';
+  calibration: LevelCalibration;
   readings: LevelReadings;
   findings: Finding[];
   trade: { up: TradePoint[]; down: TradePoint[] | null };
-  played: PlayedTake[];
+  played: PlayedGestures[];
   rest: RestStatistics;
+  /** Gesture mark of the medium take, or null. */
+  mark: number[] | null;
 }
 
 /** What the findings are drawn from. */
@@ -81,7 +89,7 @@ export interface LevelEvidence {
   played: PlayedTake[];
   sidedness: Sidedness;
   upSide: RestSide;
-  calibration: Calibration;
+  calibration: LevelCalibration;
   readings: LevelReadings;
   /** Distances of soft peaks on the up side. */
   softUp: number[];

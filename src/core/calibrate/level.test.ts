@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { calibrationFaults } from '../instrument/rules';
+import { levelFaults } from '../instrument/rules/level';
 import { chatterOf } from './chatter';
 import { choiceOf, priceOf, withChoice } from './choice';
 import { calibrateLevel } from './level';
-import type { LevelReport, LevelTake } from './level-types';
-import { gestureMark } from './mark';
+import type { LevelReport, LevelTake, PlayedTake } from './level-types';
 import { makeRun, makeTake } from '../testing/takes-by-formula';
 
 const report = (takes: LevelTake[], bits = 12): LevelReport => {
@@ -39,7 +38,7 @@ describe('a one-sided sensor, from takes made by formula', () => {
     expect(Math.abs(c.reach.up - (400 + 1.05 * 1276))).toBeLessThan(20);
   });
   it('keeps the order rest < off < on < reach, which the document’s rules check too', () => {
-    expect(calibrationFaults(c, 'c', 4095)).toEqual([]);
+    expect(levelFaults(c, 'c', 4095)).toEqual([]);
     expect(readings.onSigmas).toBeGreaterThanOrEqual(6);
     expect(readings.falseTriggersPerHour).toBeLessThanOrEqual(0.1);
   });
@@ -47,13 +46,19 @@ describe('a one-sided sensor, from takes made by formula', () => {
     expect(codes(r)).toEqual(['range-fair']);
   });
   it('draws a mark from the medium take: up and down again', () => {
-    const mark = gestureMark(r.played[1])!;
+    const mark = r.mark!;
     expect(mark).toHaveLength(24);
     expect(Math.max(...mark)).toBe(1);
     expect(mark[0]).toBeLessThan(0.2);
     expect(mark[23]).toBeLessThan(0.2);
   });
 });
+
+/** What was played in each take of a report, with its frames. */
+const withFrames = (takes: LevelTake[], r: LevelReport): PlayedTake[] => {
+  const playing = takes.filter((t) => t.role !== 'rest');
+  return r.played.map((p, i) => ({ ...playing[i], ...p }));
+};
 
 describe('sides and polarity are found, not asked', () => {
   it('a bellows has a middle rest and two sides, scaled apart', () => {
@@ -62,7 +67,7 @@ describe('sides and polarity are found, not asked', () => {
     expect(c.reach.up).toBeGreaterThan(3200);
     expect(c.reach.down!).toBeLessThan(900);
     expect(readings.missedSoft.of).toBe(20);
-    expect(calibrationFaults(c, 'c', 4095)).toEqual([]);
+    expect(levelFaults(c, 'c', 4095)).toEqual([]);
   });
   it('an upside-down sensor is calibrated downward and said to be so', () => {
     const r = report(makeRun(3600, 3, { sign: -1 }));
@@ -70,7 +75,7 @@ describe('sides and polarity are found, not asked', () => {
     expect(r.calibration.on).toBeLessThan(r.calibration.off);
     expect(r.calibration.off).toBeLessThan(3600);
     expect(codes(r)).toContain('inverted');
-    expect(calibrationFaults(r.calibration, 'c', 4095)).toEqual([]);
+    expect(levelFaults(r.calibration, 'c', 4095)).toEqual([]);
   });
   it('a spring-back after each breath is no second side', () => {
     const peaks = [1200, -120, 1250, -110, 1180, -130, 1220, -90];
@@ -163,7 +168,7 @@ describe('bad takes get a finding each, with a cure', () => {
     expect(codes(r)).toContain('on-raised');
     expect(r.calibration.method).toMatch(/raised by \d+/);
     const lowest = { ...choiceOf(report(run()).calibration), holdOffMs: 0 };
-    expect(chatterOf(r.played, withChoice(r.calibration, lowest))).toBeGreaterThan(0);
+    expect(chatterOf(withFrames(takes, r), withChoice(r.calibration, lowest))).toBeGreaterThan(0);
   });
   it('a bellows that springs back past rest after a hard push: “on” of the other side stays over it', () => {
     const r = report(makeRun(2048, 2.5, { both: true, rebound: 0.015 }));
@@ -173,10 +178,12 @@ describe('bad takes get a finding each, with a cure', () => {
     expect(codes(r)).toContain('on-raised');
   });
   it('the same where that would lose soft gestures: a hold-off makes each one note, or the price of one that would is named', () => {
-    const slow = (peak: number, length: number) =>
-      report(
-        replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks: new Array(20).fill(peak), length })),
-      );
+    const slow = (peak: number, length: number) => {
+      const soft = makeTake('soft', { rest: 400, noise: 2.5, peaks: new Array(20).fill(peak), length });
+      const takes = replace(run(), soft);
+      const r = report(takes);
+      return { ...r, played: withFrames(takes, r) };
+    };
     const held = slow(24, 1.2);
     expect(held.readings.chatter).toBe(0);
     expect(held.calibration.holdOffMs).toBeGreaterThan(10);
@@ -218,7 +225,7 @@ describe('moving the thresholds by hand', () => {
       { on: 9000, off: -3, holdOffMs: 9000 },
       { on: 30, off: 30, holdOffMs: 0 },
     ])
-      expect(calibrationFaults(withChoice(r.calibration, wanted), 'c', 4095)).toEqual([]);
+      expect(levelFaults(withChoice(r.calibration, wanted), 'c', 4095)).toEqual([]);
     expect(withChoice(r.calibration, before)).toBe(r.calibration);
   });
   it('prices the choice: higher misses more and dreams less', () => {

@@ -1,4 +1,4 @@
-import type { Calibration } from '../instrument/document';
+import type { LevelCalibration } from '../instrument/calibration';
 import { refuse, ok, type Result } from '../result';
 import { humOf } from '../signal/hum';
 import { clippingOf } from '../signal/rails';
@@ -7,6 +7,7 @@ import { timingOf } from '../signal/timing';
 import { round } from '../units/round';
 import type { Gesture } from './gesture-detector';
 import { levelFindings } from './findings/level-findings';
+import { gestureMark } from './mark';
 import { measureAttack } from './measure-attack';
 import { readingsOf } from './level-readings';
 import { calibrateSide, type CalibratedSide } from './level-side';
@@ -78,7 +79,9 @@ export function calibrateLevel(
     leftOut: [...up.leftOut, ...(down?.leftOut ?? [])],
   };
   progress(1);
+  const medium = played.find((t) => t.role === 'medium');
   return ok({
+    is: 'level',
     calibration,
     readings,
     findings: levelFindings(evidence),
@@ -86,8 +89,9 @@ export function calibrateLevel(
       up: tradeOf(up.side, up.soft, up.thresholds.on),
       down: down ? tradeOf(down.side, down.soft, down.thresholds.on) : null,
     },
-    played,
+    played: played.map(({ role, gestures, restHere }) => ({ role, gestures, restHere })),
     rest: stats,
+    mark: medium ? gestureMark(medium) : null,
   });
 }
 
@@ -97,7 +101,7 @@ function toCalibration(
   sidedness: Sidedness,
   up: CalibratedSide,
   down: CalibratedSide | null,
-): Calibration {
+): LevelCalibration {
   const whole = Math.round(stats.rest);
   const sign = sidedness === 'falling' ? -1 : 1;
   const limit = job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR;
@@ -105,6 +109,7 @@ function toCalibration(
   const holdOffMs = Math.max(up.holdOffMs, down?.holdOffMs ?? 0);
   const raised = raisedBy > 0 ? ` On then raised by ${raisedBy}, so that the gate opens once a gesture.` : '';
   return {
+    is: 'level',
     rest: round(stats.rest, 2),
     noise: round(stats.noise, 3),
     polarity: sidedness === 'falling' ? 'falling' : 'rising',

@@ -1,11 +1,11 @@
-import type { AttackPoint, Calibration } from '../instrument/document';
+import type { AttackPoint, LevelCalibration } from '../instrument/calibration';
 import { ATTACK_WINDOWS_MS, attackReach, openingsOf } from './attack';
 import { gatesOf } from './choice';
 import { distancesOf } from './distances';
 import type { PlayedTake } from './level-types';
 
 /** How far the loud attacks of a maker's takes get within each window, both sides together; empty without any. */
-export function measureAttack(played: readonly PlayedTake[], c: Calibration): AttackPoint[] {
+export function measureAttack(played: readonly PlayedTake[], c: LevelCalibration): AttackPoint[] {
   const gates = gatesOf(c);
   const loud = played.filter((t) => t.role === 'loud');
   return ATTACK_WINDOWS_MS.flatMap((windowMs) => {

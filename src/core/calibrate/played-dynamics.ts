@@ -1,12 +1,12 @@
-import type { Calibration } from '../instrument/document';
+import type { LevelCalibration } from '../instrument/calibration';
 import { median } from '../signal/quantile';
-import type { PlayedTake } from './level-types';
+import type { PlayedGestures } from './level-types';
 
 /** Median peak of soft, medium and loud gestures, as a share (0 … 1) of the way from dead zone to reach. */
 export type PlayedDynamics = Record<'soft' | 'medium' | 'loud', number | null>;
 
 /** Where a maker's dynamics lie in a calibration; each gesture is judged on its own side. Null without gestures. */
-export function playedDynamics(played: readonly PlayedTake[], c: Calibration): PlayedDynamics {
+export function playedDynamics(played: readonly PlayedGestures[], c: LevelCalibration): PlayedDynamics {
   const whole = Math.round(c.rest);
   const upSign = c.polarity === 'falling' ? -1 : 1;
   const middle = (role: string) => {

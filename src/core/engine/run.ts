@@ -1,15 +1,16 @@
 import type { MidiEvent } from '../midi/event';
 import { splitMessages } from '../midi/messages';
 import type { Frames } from '../signal/take';
-import type { Program } from './program';
-import { start, type State } from './state';
-import { stepMany } from './step-many';
+import { startEngine, type Engine } from './engine';
+import type { Image } from './layout';
+import { playMany } from './play-many';
 
-/** Plays a whole take. `state` is carried on, so a take can be played in pieces. */
-export function run(program: Program, frames: Frames, state: State = start(program)): MidiEvent[] {
+/** Plays a whole take. The engine goes on from where it is, so that a take can be played in pieces. */
+export function run(engine: Image | Engine, frames: Frames): MidiEvent[] {
+  const e = 'state' in engine ? engine : startEngine(engine);
   const events: MidiEvent[] = [];
-  stepMany(program, state, frames.tUs, frames.counts, frames.channels.length, (frame, out, from, to) => {
-    for (const bytes of splitMessages(out.subarray(from, to))) events.push({ tUs: frames.tUs[frame], bytes });
+  playMany(e, frames.tUs, frames.counts, frames.channels.length, frames.edges, (tUs, out, bytes) => {
+    for (const message of splitMessages(out.subarray(0, bytes))) events.push({ tUs, bytes: message });
   });
   return events;
 }

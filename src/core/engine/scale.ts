@@ -1,6 +1,8 @@
 import { ONE } from '../shape/table';
-import type { Scale } from './program';
+import type { SCALE } from './layout';
+import type { Of } from './struct';
 
+export type Scale = Of<typeof SCALE>;
 export const NO_SCALE: Scale = { span: 0, factor: 0, mul: 0 };
 
 /**
@@ -30,3 +32,7 @@ export function shareOf(s: Scale, x: number): number {
   const mulHigh = s.mul >> 8;
   return high * mulHigh + (((scaled & 0xff) * mulHigh) >> 8) + ((high * (s.mul & 0xff)) >> 8);
 }
+
+/** A Q15 share as a step of an output range, rounded half up. @param span to − from, 0 … 16383 */
+export const stepOf = (from: number, span: number, share: number): number =>
+  from + ((share * span + 16384) >> 15);

@@ -62,10 +62,7 @@ export function readNumberLines(text: string, progress: (share: number) => void 
 function readLine(read: NumberLines, line: string, number: number): void {
   if (line === '' || line === '\ufeff') return;
   if (line.startsWith('#')) return readNote(read, line);
-  const cells = line
-    .replace(/^\ufeff/, '')
-    .split(/[\s,;]+/)
-    .filter((c) => c !== '');
+  const cells = cellsOf(read, line.replace(/^\ufeff/, ''));
   const { names, values } = parted(cells);
   if (read.width === 0 && values.length === 0 && cells.every((c) => /^[A-Za-zµ][\w µ-]*$/.test(c))) {
     read.header ??= cells;
@@ -80,6 +77,16 @@ function readLine(read: NumberLines, line: string, number: number): void {
     );
   for (const v of values) read.numbers.push(v);
   read.lines.push(number);
+}
+
+/** The cells of a line. An empty one between commas is as it was in the row before. */
+function cellsOf({ width, numbers }: NumberLines, line: string): string[] {
+  if (width > 0 && numbers.length >= width && /,\s*(,|$)/.test(line)) {
+    const cells = line.split(',').map((c) => c.trim());
+    const before = numbers.slice(-width);
+    if (cells.length === width) return cells.map((c, i) => (c === '' ? String(before[i]) : c));
+  }
+  return line.split(/[\s,;]+/).filter((c) => c !== '');
 }
 
 function readNote(read: NumberLines, line: string): void {

@@ -2,15 +2,17 @@ import Ajv2020 from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import type { Instrument } from '../instrument/document';
 import { randomInstrument } from '@/core/testing/random-instruments';
-import { channelsOf, compile } from '../engine/compile';
+import { compile } from '../compile/compile';
+import { columnsOf } from '../instrument/access';
 import { instrumentSchema } from '../instrument/schema';
 import published from '../instrument/instrument.schema.json';
+import { writeLayout } from './c-layout';
 import { crc32 } from './crc32';
-import { digestOf, writeHeader } from './header';
+import { digestOf, readImage, writeConfig, writeHeader, writeSource } from './header';
 import { checkInstrument, readInstrument, writeInstrument } from './instrument-json';
 import { joinTakes } from './join-takes';
-import { readHeader } from './read-header';
 import { leftOutWords, readTakeCsv, writeTakeCsv, type ReadTake } from './take-csv';
 
 const csv = (text: string): ReadTake => {
@@ -167,34 +169,53 @@ describe('instruments as JSON', () => {
     }
   });
   it('name each fault by its path, and import nothing', () => {
-    expect(faultsAt(broken((d) => delete d.board))).toEqual(['board']);
-    expect(faultsAt(broken((d) => (d.board = [])))).toEqual(['board']);
-    expect(faultsAt(broken((d) => (d.board.bits = 99)))).toEqual(['board.bits']);
+    expect(faultsAt(broken((d) => delete d.boards))).toEqual(['boards']);
+    expect(faultsAt(broken((d) => (d.boards = [])))).toContain('boards');
+    expect(faultsAt(broken((d) => (d.boards[0].bits = 99)))).toEqual(['boards.0.bits']);
     expect(faultsAt(broken((d) => (d.sensors = [null])))).toContain('sensors');
     expect(faultsAt(broken((d) => (d.sensors[0].kind = 'sonar')))).toEqual(['sensors.0.kind']);
+    expect(faultsAt(broken((d) => (d.sensors[0].calibration.is = 'touch')))).toContain(
+      'sensors.0.calibration.lanes',
+    );
+    expect(faultsAt(broken((d) => (d.sensors[0].calibration.is = 'guess')))).toEqual([
+      'sensors.0.calibration',
+    ]);
     expect(faultsAt(broken((d) => (d.sensors[0].calibration.rest = 'low')))).toContain(
       'sensors.0.calibration.rest',
     );
     expect(
       faultsAt(broken((d) => (d.sensors[0].calibration.on = d.sensors[0].calibration.off - 1))),
     ).toContain('sensors.0.calibration.on');
-    expect(faultsAt(broken((d) => (d.sensors[0].response = { family: 'power' })))).toEqual([
-      'sensors.0.response',
+    expect(faultsAt(broken((d) => delete d.sensors[1].lanes[3].column))).toEqual([
+      'sensors.1.lanes.3.column',
     ]);
+    expect(faultsAt(broken((d) => (d.sensors[0].facts = { perKpa: 99 })))).toEqual([
+      'sensors.0.facts.perKpa',
+    ]);
+    expect(faultsAt(broken((d) => (d.sensors[0].responses = [{ port: 'breath', family: 'power' }])))).toEqual(
+      ['sensors.0.responses.0'],
+    );
     expect(faultsAt(broken((d) => (d.sensors[0].surprise = 1)))).toEqual(['sensors.0.surprise']);
-    expect(faultsAt(broken((d) => (d.voices[0].sensor = 'nobody')))).toEqual(['voices.0.sensor']);
+    expect(faultsAt(broken((d) => (d.voices[0].source.sensor = 'nobody')))).toContain(
+      'voices.0.source.sensor',
+    );
+    expect(faultsAt(broken((d) => (d.voices[0].source.port = 'taste')))).toEqual(['voices.0.source.port']);
+    expect(faultsAt(broken((d) => (d.voices[1].gate.port = 'breath')))).toEqual(['voices.1.gate.port']);
     expect(faultsAt(broken((d) => (d.voices[0].controller = 120)))).toEqual(['voices.0.controller']);
+    expect(faultsAt(broken((d) => (d.voices[0].zone = 'nowhere')))).toEqual(['voices.0.zone']);
     expect(faultsAt(broken((d) => (d.voices[1].velocity.full = 0)))).toEqual(['voices.1.velocity.full']);
-    expect(faultsAt(broken((d) => d.voices.push(d.voices[0])))).toEqual(['voices.2.id']);
+    expect(faultsAt(broken((d) => d.voices.push(d.voices[0])))).toContain('voices.4.id');
   });
   it('from a newer version, of another kind, or no JSON at all, say so in one sentence', () => {
     const says = (text: string) => {
       const read = readInstrument(text);
       return read.ok ? '' : read.faults[0].says;
     };
-    expect(says(JSON.stringify({ ...demo(), version: 2 }))).toMatch(
+    expect(says(JSON.stringify({ ...demo(), version: 3 }))).toMatch(
       /newer Cheironom.*Nothing was imported; update first/,
     );
+    for (const version of [0, 1.5, '2', undefined])
+      expect(says(JSON.stringify({ ...demo(), version }))).toMatch(/a whole number of 1 … 2 is required/);
     expect(says('{"format":"poem"}')).toMatch(/another kind of file/);
     expect(says('{"format":')).toMatch(/not JSON.*Nothing was imported/);
     expect(says('[1]')).toMatch(/an instrument is required/);
@@ -202,22 +223,30 @@ describe('instruments as JSON', () => {
   it('may leave out what has a default: a calibration as the server’s example has it', () => {
     const read = checkInstrument({
       format: 'cheironom-instrument',
-      version: 1,
+      version: 2,
       id: 'short',
       name: 'Short',
-      board: { name: 'b', bits: 12, supplyVolts: 3.3, scanHz: 1000, tableBits: 5 },
+      boards: [{ id: 'b', name: 'b', bits: 12, supplyVolts: 3.3, scanHz: 1000, tableBits: 5 }],
       sensors: [
         {
           id: 'bellows',
           name: 'Bellows',
           kind: 'breath-gauge',
-          channel: 'bellows',
-          calibration: { rest: 2041.6, noise: 3.1, reach: { up: 3580, down: null }, on: 2063, off: 2048 },
+          lanes: [{ id: 'bellows', column: 'bellows' }],
+          calibration: {
+            is: 'level',
+            rest: 2041.6,
+            noise: 3.1,
+            reach: { up: 3580, down: null },
+            on: 2063,
+            off: 2048,
+          },
         },
       ],
     });
     expect(read.ok && read.value.sensors[0]).toMatchObject({
-      response: { family: 'straight' },
+      board: 'b',
+      responses: [],
       calibration: { polarity: 'rising', deadZone: { up: 21, down: null } },
     });
   });
@@ -237,7 +266,7 @@ describe('instruments as JSON', () => {
       fc.property(fc.jsonValue(), (value) => void checkInstrument(value)),
       { numRuns: 300 },
     );
-    const paths = ['board', 'sensors', 'voices', 'log', 'name', 'id', 'version'];
+    const paths = ['boards', 'zones', 'sensors', 'voices', 'log', 'name', 'id', 'version'];
     fc.assert(
       fc.property(
         fc.constantFrom(...paths),
@@ -271,43 +300,50 @@ describe('the published JSON Schema', () => {
       ).toBe(true);
     for (const change of [
       (d: ReturnType<typeof demo>) => delete d.name,
-      (d: ReturnType<typeof demo>) => (d.board.bits = 7),
-      (d: ReturnType<typeof demo>) => (d.voices[0].channel = 17),
+      (d: ReturnType<typeof demo>) => (d.boards[0].bits = 7),
+      (d: ReturnType<typeof demo>) => (d.zones[0].channel = 17),
       (d: ReturnType<typeof demo>) => (d.sensors[0].extra = true),
     ])
       expect(accepts(broken(change))).toBe(false);
   });
 });
 
-describe('the C header', () => {
-  it('says everything that the program does: read back it is the same, also where there is no voice', () => {
+describe('the board’s files', () => {
+  const filesOf = (instrument: Instrument) => {
+    const image = compile(instrument);
+    const header = writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument));
+    return { image, files: { header, config: writeConfig(image), source: writeSource(image) } };
+  };
+  it('say everything that the image does: read back it is the same, also where there is no voice', () => {
     for (let seed = 300; seed < 340; seed++) {
       const instrument = randomInstrument(seed);
       if (seed % 10 === 0) instrument.voices = [];
-      const channels = channelsOf(instrument);
-      const program = compile(instrument, channels);
-      expect(readHeader(writeHeader(instrument, program, channels))).toEqual(program);
+      const { image, files } = filesOf(instrument);
+      expect(readImage(files)).toEqual(image);
     }
   });
-  it('has a digest that changes with what is played and only then (CRC-32 of ISO 3309: "123456789" gives cbf43926)', () => {
+  it('have a digest that changes with what is played and only then (CRC-32 of ISO 3309: "123456789" gives cbf43926)', () => {
     expect(crc32('123456789')).toBe(0xcbf43926);
-    const instrument = randomInstrument(9);
-    const digest = () => digestOf(instrument, compile(instrument, channelsOf(instrument)));
+    const instrument = demo();
+    const [board] = instrument.boards;
+    const digest = () => digestOf(instrument, board, compile(instrument));
     const before = digest();
     instrument.name = 'Another';
     expect(digest()).toBe(before);
     const seen = new Set([before]);
-    instrument.voices[0].channel = (instrument.voices[0].channel % 16) + 1;
+    instrument.zones[0].channel = (instrument.zones[0].channel % 16) + 1;
     seen.add(digest());
-    instrument.board.scanHz += 1;
+    board.scanHz += 1;
     seen.add(digest());
-    instrument.sensors[0].pin = 'A7';
+    instrument.sensors[0].lanes[0].pin = 'A7';
     seen.add(digest());
     expect(seen.size).toBe(4);
   });
   it('lets no name end its comment', () => {
     const instrument = { ...randomInstrument(3), name: 'evil */ int main(void) { return 1; } /*' };
-    const text = writeHeader(instrument, compile(instrument, ['c0']), ['c0']);
-    expect(text.split('\n')[0].match(/\*\//g)).toHaveLength(1);
+    expect(filesOf(instrument).files.header.split('\n')[0].match(/\*\//g)).toHaveLength(1);
+  });
+  it('lie as the layout says: the header of its structs is the one that the layout gives', () => {
+    expect(readFileSync('firmware/cheironom_layout.h', 'utf8')).toBe(writeLayout());
   });
 });

@@ -1,30 +1,96 @@
-import type { Program } from '../engine/program';
-import type { Instrument } from '../instrument/document';
+import { ENGINE_STATE, STATE_PARTS, type Image, type State } from '../engine/layout';
+import { placed, scalarsOf, sizeOf, type Fields, type Struct } from '../engine/struct';
 import type { Frames } from '../signal/take';
-import { writeHeader } from './header';
+import { arrayOf, cTypeOf, partsOf, room } from './c-image';
+import { PARTS, STATES } from './c-layout';
 
-/** What firmware/host/harness.c sent in one operation. */
+/** What was sent in one operation. */
 export interface Sent {
   operation: number;
   bytes: number[];
 }
 
-/** programs.h for firmware/host/harness.c: one header an instrument, and a list of them. */
-export function writePrograms(
-  list: { instrument: Instrument; program: Program; channels: readonly string[] }[],
-): string {
-  const headers = list.map((p, n) => writeHeader(p.instrument, p.program, p.channels, `p${n}`));
-  const rows = list.map((_, n) => `    {&p${n}_program, &p${n}_state, P${n}_COLUMNS, P${n}_MAX_BYTES},`);
+/** What a take came to: everything sent, and the state that it ended in. */
+export interface Played {
+  sent: Sent[];
+  /** As {@link encodeState} writes it. */
+  state: Uint8Array;
+}
+
+/** programs.h for firmware/host/harness.c: the images, room for their states, and a list of them. */
+export function writePrograms(list: readonly { image: Image; columns: readonly string[] }[]): string {
+  const rows = list.map(
+    ({ image, columns }, n) => `    {&p${n}_instrument, ${columns.length}, ${image.max_bytes}},`,
+  );
   return [
-    ...headers,
-    'typedef struct { const cheir_program *program; cheir_state *state; uint16_t columns; uint16_t max_bytes; } harness_program;',
+    ...list.map(({ image }, n) => programOf(image, `p${n}`)),
+    'typedef struct { const cheir_instrument *instrument; uint16_t columns; uint16_t max_bytes; } harness_program;',
     `#define HARNESS_PROGRAMS ${list.length}`,
     `static const harness_program harness_programs[${list.length}] = {\n${rows.join('\n')}\n};`,
     '',
   ].join('\n');
 }
 
-/** The harness's input: a take, with a silence before each frame numbered in `silenceBefore` and one at the end. */
+/** One instrument, its fields in the order of cheir_instrument. */
+function programOf(image: Image, prefix: string): string {
+  const parts = partsOf(image);
+  const states = STATES.map(([name, struct]) => ({ name, struct, n: room(lengthOf(image, name)) }));
+  const fields = [
+    ...parts.map(({ name }) => `${prefix}_${name}`),
+    image.byte_us,
+    image.table_bits,
+    ...PARTS.map(([name]) => image[name].length),
+    image.contacts,
+    ...states.map(({ name }) => `${prefix}_state_${name}`),
+    `&${prefix}_engine`,
+  ];
+  return [
+    ...parts.map((part) =>
+      arrayOf(part, `static const ${cTypeOf(part.type)} ${prefix}_${part.name}[${room(part.rows.length)}]`),
+    ),
+    ...states.map(({ name, struct, n }) => `static cheir_${struct.name} ${prefix}_state_${name}[${n}];`),
+    `static cheir_engine_state ${prefix}_engine;`,
+    `static const cheir_instrument ${prefix}_instrument = {${fields.join(', ')}};`,
+  ].join('\n');
+}
+
+/** Entries of a part of the state. */
+export function lengthOf(image: Image, part: keyof typeof STATE_PARTS): number {
+  if (part === 'contacts') return image.contacts;
+  if (part === 'level_zeros') return image.levels.length;
+  if (part === 'strike_zeros') return image.strikes.length;
+  return image[part].length;
+}
+
+/** The state as bytes: its parts in the layout's order, then the engine's own. Little-endian, as the harness's machine is. */
+export function encodeState(state: State): Uint8Array {
+  const rows: [Struct<Fields>, unknown][] = [
+    ...STATES.flatMap(([name, struct]) =>
+      state[name].map((row) => [struct, row] as [Struct<Fields>, unknown]),
+    ),
+    [ENGINE_STATE, state.engine],
+  ];
+  const bytes = new Uint8Array(rows.reduce((n, [struct]) => n + sizeOf(struct), 0));
+  const view = new DataView(bytes.buffer);
+  let at = 0;
+  for (const [struct, row] of rows) {
+    const scalars = scalarsOf(struct, row);
+    placed(struct).forEach(({ word, offset }, i) => {
+      if (word === 'u8') view.setUint8(at + offset, scalars[i]);
+      else if (word === 'u32') view.setUint32(at + offset, scalars[i], true);
+      else view.setUint16(at + offset, scalars[i] & 0xffff, true);
+    });
+    at += sizeOf(struct);
+  }
+  return bytes;
+}
+
+const OPERATION = { frame: 0, silence: 1, edge: 2, end: 255 } as const;
+
+/**
+ * The harness's input: a take, with a silence before each frame numbered in `silenceBefore` and one at the end. An edge
+ * comes before the first frame that is not earlier.
+ */
 export function encodeTake(
   program: number,
   frames: Frames,
@@ -32,35 +98,71 @@ export function encodeTake(
 ): Uint8Array {
   const width = frames.channels.length;
   const n = frames.tUs.length;
-  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + silenceBefore.size + 2);
+  const edges = frames.edges?.tUs.length ?? 0;
+  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + 7 * edges + silenceBefore.size + 2);
   const view = new DataView(bytes.buffer);
   view.setUint16(0, program, true);
   let at = 2;
-  for (let i = 0; i < n; i++) {
-    if (silenceBefore.has(i)) bytes[at++] = 1;
-    bytes[at++] = 0;
-    view.setUint32(at, frames.tUs[i] >>> 0, true);
-    at += 4;
-    for (let c = 0; c < width; c++, at += 2) view.setUint16(at, frames.counts[i * width + c], true);
-  }
-  bytes[at++] = 1;
-  bytes[at++] = 255;
+  forOperations(frames, silenceBefore, {
+    edge: (tUs, contact, closed) => {
+      bytes[at] = OPERATION.edge;
+      view.setUint32(at + 1, tUs >>> 0, true);
+      bytes[at + 5] = contact;
+      bytes[at + 6] = closed ? 1 : 0;
+      at += 7;
+    },
+    silence: () => void (bytes[at++] = OPERATION.silence),
+    frame: (i) => {
+      bytes[at] = OPERATION.frame;
+      view.setUint32(at + 1, frames.tUs[i] >>> 0, true);
+      at += 5;
+      for (let c = 0; c < width; c++, at += 2) view.setUint16(at, frames.counts[i * width + c], true);
+    },
+  });
+  bytes[at++] = OPERATION.end;
   return bytes.subarray(0, at);
 }
 
-/** Reads the harness's output. @throws RangeError when it is cut short */
-export function decodeSent(bytes: Uint8Array): Sent[] {
+/** A take's edges, silences and frames in their order, and a silence at the end. */
+export function forOperations(
+  frames: Frames,
+  silenceBefore: ReadonlySet<number>,
+  does: {
+    edge: (tUs: number, contact: number, closed: boolean) => void;
+    silence: () => void;
+    frame: (index: number) => void;
+  },
+): void {
+  const { edges, tUs } = frames;
+  let edge = 0;
+  const edgesUpTo = (untilUs: number) => {
+    for (; edges && edge < edges.tUs.length && edges.tUs[edge] <= untilUs; edge++)
+      does.edge(edges.tUs[edge], edges.contact[edge], edges.closed[edge] !== 0);
+  };
+  for (let i = 0; i < tUs.length; i++) {
+    edgesUpTo(tUs[i]);
+    if (silenceBefore.has(i)) does.silence();
+    does.frame(i);
+  }
+  edgesUpTo(Infinity);
+  does.silence();
+}
+
+/** Reads the harness's output: records of what was sent, then the state. @throws RangeError when it is cut short */
+export function decodePlayed(bytes: Uint8Array): Played {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const sent: Sent[] = [];
-  for (let at = 0; at < bytes.length;) {
+  for (let at = 0; at + 6 <= bytes.length;) {
+    const operation = view.getUint32(at, true);
     const length = view.getUint16(at + 4, true);
-    if (at + 6 + length > bytes.length)
-      throw new RangeError(`decodeSent: the record at byte ${at} is cut short`);
-    sent.push({
-      operation: view.getUint32(at, true),
-      bytes: Array.from(bytes.subarray(at + 6, at + 6 + length)),
-    });
+    const body = bytes.subarray(at + 6, at + 6 + length);
+    if (body.length < length) throw new RangeError(`decodePlayed: the record at byte ${at} is cut short`);
+    if (operation === STATE_RECORD) return { sent, state: Uint8Array.from(body) };
+    sent.push({ operation, bytes: Array.from(body) });
     at += 6 + length;
   }
-  return sent;
+  throw new RangeError('decodePlayed: a state is required at the end, there is none');
 }
+
+/** Number of the record that holds the state. */
+const STATE_RECORD = 0xffffffff;

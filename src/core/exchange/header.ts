@@ -1,118 +1,114 @@
+import { CONTROL_KIND, VELOCITY } from '../engine/codes';
+import type { Image } from '../engine/layout';
+import type { Board } from '../instrument/board';
+import { VERSION, type Instrument } from '../instrument/document';
+import { arrayOf, cTypeOf, partsOf, readArray, room } from './c-image';
 import { crc32 } from './crc32';
 import { pinsOf } from './sketch';
-import { VERSION, type Instrument } from '../instrument/document';
-import type { GateProgram, InputProgram, LevelProgram, Program, Scale } from '../engine/program';
 
 /** Words of the maker's that go into a C comment: what could end it, or is not plain text, is left out. */
 const commentSafe = (words: string) => words.replace(/[^\p{L}\p{N} .,'’()+-]/gu, ' ').trim();
 
-/** Eight hex digits that change whenever anything that the board plays changes: its program, scan rate and pins. */
-export function digestOf(instrument: Instrument, program: Program): string {
-  const played = { program, scanHz: instrument.board.scanHz, pins: pinsOf(instrument) };
-  const text = JSON.stringify(played, (_, v) => (v instanceof Uint16Array ? Array.from(v) : v));
-  return crc32(text).toString(16).padStart(8, '0');
-}
+/** Eight hex digits that change whenever anything that the board plays changes: its image, scan rate and pins. */
+export const digestOf = (instrument: Instrument, board: Board, image: Image): string =>
+  crc32(JSON.stringify({ image, scanHz: board.scanHz, pins: pinsOf(instrument, board) }))
+    .toString(16)
+    .padStart(8, '0');
 
-/**
- * The C99 header of a compiled instrument, for firmware/cheironom.c.
- * @param prefix C identifier that everything in it starts with
- * @param channels names of the frame's columns, in order, for the comments and the sketch
- */
+/** What the sketch is made for, in one comment. */
+const madeFor = (instrument: Instrument, columns: readonly string[]) =>
+  `/* ${commentSafe(instrument.name)}: made by Cheironom, document version ${VERSION}. Columns: ${columns.map(commentSafe).join(', ')}. */`;
+
+/** instrument.h: what the sketch asks about its instrument. @param columns names of the frame's columns, in order */
 export function writeHeader(
   instrument: Instrument,
-  program: Program,
-  channels: readonly string[],
-  prefix = 'instrument',
+  board: Board,
+  image: Image,
+  columns: readonly string[],
 ): string {
-  const upper = prefix.toUpperCase();
-  const { inputs } = program;
-  const levels = inputs.flatMap((i) => i.levels);
-  const gates = inputs.flatMap((i) => i.gates);
-  const lines = [
-    `/* ${commentSafe(instrument.name)}: made by Cheironom, document version ${VERSION}. Columns: ${channels.map(commentSafe).join(', ')}. */`,
-    `#ifndef ${upper}_H`,
-    `#define ${upper}_H`,
+  const facts: Record<string, string | number> = {
+    VERSION,
+    DIGEST: `"${digestOf(instrument, board, image)}"`,
+    BITS: board.bits,
+    COLUMNS: columns.length,
+    CONTACTS: image.contacts,
+    SCAN_HZ: board.scanHz,
+    MIDI_BAUD: board.midiBaud,
+    MAX_BYTES: image.max_bytes,
+  };
+  return [
+    madeFor(instrument, columns),
+    '#ifndef INSTRUMENT_H',
+    '#define INSTRUMENT_H',
     '',
-    '#include "cheironom.h"',
-    '',
-    `#define ${upper}_VERSION ${VERSION}`,
-    `#define ${upper}_DIGEST "${digestOf(instrument, program)}"`,
-    `#define ${upper}_BITS ${program.bits}`,
-    `#define ${upper}_COLUMNS ${channels.length}`,
-    `#define ${upper}_SCAN_HZ ${instrument.board.scanHz}`,
-    `#define ${upper}_MAX_BYTES ${program.maxBytes}`,
-    '',
-    ...inputs.map((i, n) =>
-      array('const uint16_t', `${prefix}_table${n}`, Array.from(i.table), 'CHEIR_FLASH '),
-    ),
-    array('const cheir_level', `${prefix}_levels`, levels.map(levelRow)),
-    array('const cheir_gate', `${prefix}_gates`, gates.map(gateRow)),
-    array(
-      'cheir_level_state',
-      `${prefix}_level_states`,
-      levels.map(() => '{0, 0, 0, 0}'),
-    ),
-    array(
-      'cheir_gate_state',
-      `${prefix}_gate_states`,
-      gates.map(() => '{0, 0, 0, 0, 0, 0}'),
-    ),
-    array('const cheir_input', `${prefix}_inputs`, inputRows(inputs, prefix)),
-    array(
-      'uint8_t',
-      `${prefix}_quiet`,
-      inputs.map(() => 0),
-    ),
-    array(
-      'cheir_zero',
-      `${prefix}_zeros`,
-      inputs.map(() => '{0, 0, 0, 0, 0, {0}}'),
-    ),
-    `static const cheir_program ${prefix}_program = {${program.tableBits}, ${inputs.length}, ${prefix}_inputs};`,
-    `static cheir_state ${prefix}_state = {${prefix}_quiet, ${prefix}_zeros, 0, 0, 0, 0, 0, 0, 0};`,
+    ...Object.entries(facts).map(([name, value]) => `#define INSTRUMENT_${name} ${value}`),
     '',
     '#endif',
     '',
-  ];
-  return lines.join('\n');
+  ].join('\n');
 }
 
-/** Each input points at its own levels and gates, and at their states. */
-function inputRows(inputs: readonly InputProgram[], prefix: string): string[] {
-  let level = 0;
-  let gate = 0;
-  return inputs.map((i, n) => {
-    const sides = i.sides.map((s) => `{${scaleRow(s)}, ${s.dead}, ${s.on}, ${s.off}}`).join(', ');
-    const own = [
-      `${prefix}_levels + ${level}`,
-      `${prefix}_level_states + ${level}`,
-      `${prefix}_gates + ${gate}`,
-      `${prefix}_gate_states + ${gate}`,
-    ];
-    level += i.levels.length;
-    gate += i.gates.length;
-    return `{${i.column}, ${i.falling}, ${i.rest}, ${i.restLow}, ${i.restHigh}, {${sides}}, ${prefix}_table${n}, ${i.levels.length}, ${i.gates.length}, ${own.join(', ')}}`;
+/** cheironom_config.h: how much of everything the runtime has, so that it compiles in only what is used. */
+export function writeConfig(image: Image): string {
+  const some = (there: boolean) => (there ? 1 : 0);
+  const uses: Record<string, number> = {
+    TABLE_BITS: image.table_bits,
+    BYTE_US: image.byte_us,
+    contacts: image.contacts,
+    coarse: some(
+      image.controls.length === 0 || image.controls.some((c) => c.kind !== CONTROL_KIND.controller14),
+    ),
+    fine: some(image.controls.some((c) => c.kind === CONTROL_KIND.controller14)),
+    level_velocities: some(image.notes.some((n) => n.velocity === VELOCITY.level)),
+  };
+  const parts = partsOf(image);
+  return [
+    '/* Made by Cheironom. */',
+    ...parts.map(({ name, rows }) => `#define CHEIR_${name} ${rows.length}`),
+    ...Object.entries(uses).map(([name, value]) => `#define CHEIR_${name} ${value}`),
+    ...parts.map(
+      ({ name, type, rows }) =>
+        `extern const ${cTypeOf(type)} cheir_image_${name}[${room(rows.length)}] CHEIR_FLASH;`,
+    ),
+    '',
+  ].join('\n');
+}
+
+/** instrument.c: the image itself. */
+export const writeSource = (image: Image): string =>
+  [
+    '/* Made by Cheironom. */',
+    '#include "cheironom.h"',
+    '',
+    ...partsOf(image).map((part) =>
+      arrayOf(
+        part,
+        `const ${cTypeOf(part.type)} cheir_image_${part.name}[${room(part.rows.length)}] CHEIR_FLASH`,
+      ),
+    ),
+    '',
+  ].join('\n');
+
+/**
+ * Reads the board's files back into an image, to prove what they say.
+ * @throws RangeError where a part is missing
+ */
+export function readImage(files: { header: string; config: string; source: string }): Image {
+  const define = (text: string, name: string): number => {
+    const found = new RegExp(`#define ${name} (\\d+)`).exec(text);
+    if (!found) throw new RangeError(`readImage: ${name} is required, it was not found`);
+    return Number(found[1]);
+  };
+  const empty = { contacts: 0, table_bits: 0, byte_us: 0, max_bytes: 0 } as Image;
+  const lists = partsOf(empty).map(({ name, type }) => {
+    const rows = readArray(files.source, name, type, define(files.config, `CHEIR_${name}`));
+    return [name, rows];
   });
-}
-
-/** cheironom_config.h: what the runtime may fold when it is compiled for one instrument. */
-export const writeConfig = (instrument: Instrument): string =>
-  `/* Made by Cheironom. */\n#define CHEIR_TABLE_BITS ${instrument.board.tableBits}\n`;
-
-const scaleRow = (s: Scale) => `{${s.span}, ${s.factor}, ${s.mul}}`;
-
-const levelRow = (l: LevelProgram) =>
-  `{${l.kind}, ${l.status}, ${l.controller}, ${l.sideMask}, ${l.from}, ${l.span}, ${l.deadband}, ${l.intervalTicks}}`;
-
-const gateRow = (g: GateProgram) =>
-  `{${g.channel}, ${g.note}, ${g.sideMask}, ${g.windowTicks}, ${g.holdOffTicks}, ${g.velocityFrom}, ${g.velocitySpan}, {${g.attack.map(scaleRow).join(', ')}}}`;
-
-/** C has no empty arrays: an empty one gets a single zero row that nothing reads. */
-function array(type: string, name: string, rows: (string | number)[], qualifier = ''): string {
-  const numbers = typeof rows[0] === 'number';
-  const body = numbers
-    ? rows.map((r, i) => `${r},${i % 12 === 11 ? '\n    ' : ' '}`).join('')
-    : rows.map((r) => `${r},\n    `).join('');
-  const filled = rows.length > 0 ? body.trimEnd() : type === 'uint8_t' ? '0' : '{0}';
-  return `static ${type} ${name}[${Math.max(1, rows.length)}] ${qualifier}= {\n    ${filled}\n};`;
+  return {
+    ...(Object.fromEntries(lists) as Image),
+    contacts: define(files.config, 'CHEIR_contacts'),
+    table_bits: define(files.config, 'CHEIR_TABLE_BITS'),
+    byte_us: define(files.config, 'CHEIR_BYTE_US'),
+    max_bytes: define(files.header, 'INSTRUMENT_MAX_BYTES'),
+  };
 }

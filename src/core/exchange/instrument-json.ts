@@ -3,7 +3,9 @@ import { validateSync } from 'class-validator';
 import { completed } from '../instrument/complete';
 import { FORMAT, Instrument, VERSION } from '../instrument/document';
 import { faultsOf } from '../instrument/rules';
+import { upgraded, versionFault } from '../instrument/upgrade';
 import { flattenErrors } from '../instrument/validation';
+import { kindFaults } from '../kinds/rules';
 import { ok, refuse, type Result } from '../result';
 import { plainFaults } from './plain-json';
 
@@ -38,14 +40,11 @@ export function checkInstrument(value: unknown): Result<Instrument> {
   const { format, version } = value as Record<string, unknown>;
   if (format !== FORMAT)
     return refuse({ path: 'format', says: `"${FORMAT}" is required; this is another kind of file` });
-  if (typeof version === 'number' && version > VERSION)
-    return refuse({
-      path: 'version',
-      says: `This instrument was written by a newer Cheironom (document version ${version}; this one reads ${VERSION}). Nothing was imported; update first.`,
-    });
+  const tooNew = versionFault(version, VERSION);
+  if (tooNew) return refuse(tooNew);
   const unfit = plainFaults(value);
   if (unfit.length > 0) return refuse(...unfit);
-  const instrument = plainToInstance(Instrument, completed(value));
+  const instrument = plainToInstance(Instrument, completed(upgraded(value, version as number)));
   const errors = validateSync(instrument, {
     whitelist: true,
     forbidNonWhitelisted: true,
@@ -53,7 +52,8 @@ export function checkInstrument(value: unknown): Result<Instrument> {
   });
   if (errors.length > 0) return refuse(...flattenErrors(errors));
   const plain = instanceToPlain(instrument, { exposeUnsetFields: false }) as Instrument;
-  const faults = faultsOf(plain);
+  const own = faultsOf(plain);
+  const faults = own.length > 0 ? own : kindFaults(plain);
   return faults.length > 0 ? refuse(...faults) : ok(plain);
 }
 

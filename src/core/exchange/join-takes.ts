@@ -1,4 +1,5 @@
-import type { Frames } from '../signal/take';
+import { framesOf } from '../signal/frames';
+import type { Edges, Frames } from '../signal/take';
 
 /** Pause between two takes joined, µs. */
 const PAUSE_US = 500_000;
@@ -24,5 +25,32 @@ export function joinTakes(takes: readonly Frames[]): Frames {
     at += take.tUs.length;
     offset = (at > 0 ? tUs[at - 1] : 0) + PAUSE_US;
   }
-  return { channels, tUs, counts };
+  const edges = joinEdges(takes);
+  return { channels, tUs, counts, ...(edges ? { edges } : {}) };
+}
+
+/** The edges of all takes at their times in the whole; undefined where none has any. */
+function joinEdges(takes: readonly Frames[]): Edges | undefined {
+  const contacts = takes.find((t) => t.edges)?.edges?.contacts;
+  if (!contacts) return undefined;
+  let offset = 0;
+  const all = takes.flatMap((take) => {
+    const { tUs } = take;
+    const { edges } = framesOf(take, [], contacts);
+    const moved = edges
+      ? Array.from(edges.tUs, (t, i) => ({
+          tUs: offset + t - tUs[0],
+          contact: edges.contact[i],
+          closed: edges.closed[i],
+        }))
+      : [];
+    offset += tUs[tUs.length - 1] - tUs[0] + PAUSE_US;
+    return moved;
+  });
+  return {
+    contacts,
+    tUs: Float64Array.from(all, (e) => e.tUs),
+    contact: Uint16Array.from(all, (e) => e.contact),
+    closed: Uint8Array.from(all, (e) => e.closed),
+  };
 }

@@ -41,6 +41,7 @@ export function plainFaults(value: unknown): Fault[] {
 
 function shapeFault({ value, depth }: Open, keys: string[], values: number): string | null {
   if (depth >= DEEPEST) return `at most ${DEEPEST} levels can be nested`;
+  if (Array.isArray(value) && value.includes(null)) return 'an entry is required everywhere, got null';
   const [most, what] = Array.isArray(value) ? [MOST_ENTRIES, 'entries'] : [MOST_FIELDS, 'fields'];
   if (keys.length > most) return `at most ${most} ${what} can be taken here, got ${keys.length}`;
   return values > MOST_VALUES ? `at most ${MOST_VALUES} values can be taken in all` : null;

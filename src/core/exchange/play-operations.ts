@@ -1,9 +1,8 @@
-import type { Program } from '../engine/program';
-import { start } from '../engine/state';
-import { silence } from '../engine/gate';
-import { step } from '../engine/step';
+import { startEngine } from '../engine/engine';
+import type { Image } from '../engine/layout';
+import { playEdge, playFrame, silence } from '../engine/play';
 import type { Frames } from '../signal/take';
-import type { Sent } from './harness';
+import { encodeState, forOperations, type Played, type Sent } from './harness';
 
 /** Thrown where a take plays more than it may. */
 export class TooManyBytes extends Error {}
@@ -14,26 +13,25 @@ export class TooManyBytes extends Error {}
  * @throws TooManyBytes then
  */
 export function playOperations(
-  program: Program,
+  image: Image,
   frames: Frames,
   silenceBefore: ReadonlySet<number> = new Set(),
   mostBytes = Infinity,
-): Sent[] {
-  const state = start(program);
-  const out = new Uint8Array(program.maxBytes);
+): Played {
+  const e = startEngine(image);
   const width = frames.channels.length;
   const sent: Sent[] = [];
   let operation = 0;
   let bytes = 0;
   const put = (n: number) => {
     if ((bytes += n) > mostBytes) throw new TooManyBytes();
-    if (n > 0) sent.push({ operation, bytes: Array.from(out.subarray(0, n)) });
+    if (n > 0) sent.push({ operation, bytes: Array.from(e.out.subarray(0, n)) });
     operation++;
   };
-  for (let i = 0; i < frames.tUs.length; i++) {
-    if (silenceBefore.has(i)) put(silence(state, out));
-    put(step(program, state, frames.tUs[i], frames.counts, i * width, out));
-  }
-  put(silence(state, out));
-  return sent;
+  forOperations(frames, silenceBefore, {
+    edge: (tUs, contact, closed) => put(playEdge(e, tUs, contact, closed)),
+    silence: () => put(silence(e)),
+    frame: (i) => put(playFrame(e, frames.tUs[i], frames.counts, i * width)),
+  });
+  return { sent, state: encodeState(e.state) };
 }

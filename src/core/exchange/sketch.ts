@@ -1,19 +1,47 @@
+import { columnsOf, columnsOfSensor, contactsOf } from '../instrument/access';
+import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
+import { kindOf } from '../kinds/registry';
 
-/** The pin of each sensor, as the sketch names it: A0, A1, … where none is given. */
-export const pinsOf = (instrument: Instrument): string[] =>
-  instrument.sensors.map((s, i) => s.pin ?? `A${i}`);
+const lanesOf = (instrument: Instrument, board: Board) =>
+  instrument.sensors.filter((s) => s.board === board.id).flatMap((s) => s.lanes);
 
-/** Fills firmware/sketch.ino for an instrument: its name, bits, pins and columns. */
-export function fillSketch(template: string, instrument: Instrument): string {
-  const pins = pinsOf(instrument);
-  const analogue = pins.map((p) => /^A(\d+)$/.exec(p)?.[1]).map((n) => (n === undefined ? 0 : Number(n) + 1));
+/** The pin of each column, as the sketch names it: A0, A1, … where none is given. */
+export const pinsOf = (instrument: Instrument, board: Board): string[] =>
+  lanesOf(instrument, board)
+    .filter((lane) => lane.column !== undefined)
+    .map((lane, i) => lane.pin ?? `A${i}`);
+
+/** The pin of each contact: 2, 3, … where none is given. */
+export const contactPinsOf = (instrument: Instrument, board: Board): string[] =>
+  lanesOf(instrument, board)
+    .flatMap((lane) => (lane.contacts ?? []).map(() => lane.pin))
+    .map((pin, i) => pin ?? String(2 + i));
+
+/** Whether each column is read by a touch peripheral. */
+const touchColumns = (instrument: Instrument, board: Board): boolean[] =>
+  instrument.sensors
+    .filter((s) => s.board === board.id)
+    .flatMap((s) => columnsOfSensor(s).map(() => kindOf(s).readBy === 'touch peripheral'));
+
+/** Fills firmware/sketch.ino for an instrument's board: its name, bits, pins and columns. */
+export function fillSketch(template: string, instrument: Instrument, board: Board): string {
+  const pins = pinsOf(instrument, board);
+  const touch = touchColumns(instrument, board);
+  const analogue = pins
+    .filter((_, i) => !touch[i])
+    .map((p) => /^A(\d+)$/.exec(p)?.[1])
+    .map((n) => (n === undefined ? 0 : Number(n) + 1));
   const values: Record<string, string> = {
     NAME: instrument.name.replace(/[^\p{L}\p{N} -]/gu, ' '),
-    BITS: String(instrument.board.bits),
+    BITS: String(board.bits),
     PINS: pins.join(', '),
+    TOUCH: touch.map(Number).join(', '),
+    TOUCH_COLUMNS: String(touch.filter(Boolean).length),
+    CONTACT_PINS: contactPinsOf(instrument, board).join(', '),
     ANALOGUE_PINS: String(Math.max(0, ...analogue)),
-    CHANNELS: instrument.sensors.map((s) => s.channel).join(','),
+    CHANNELS: columnsOf(instrument, board).join(','),
+    CONTACTS: contactsOf(instrument, board).join(','),
   };
   return template.replace(/@([A-Z_]+)@/g, (_, name: string) => values[name]);
 }

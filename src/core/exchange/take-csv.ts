@@ -1,6 +1,7 @@
 import { ok, refuse, type Fault, type Result } from '../result';
 import type { Frames } from '../signal/take';
 import { counted } from '../units/counted';
+import { framesBeside, partEdges, readEdges, writeEdges } from './csv-edges';
 import { readNumberLines, type NumberLines } from './csv-lines';
 import { TakeClock, timeUnitUs } from './csv-time';
 
@@ -22,7 +23,7 @@ export const TOO_LONG = `The take is over ${LONGEST_CSV / 2 ** 20} MB of text. N
 /**
  * Reads a take: `# key: value` lines, a header `t_us,<channel>,…`, whole counts. Also what makers already print: any
  * line of numbers parted by comma, tab, semicolon or space, with `name:` or `name=` before them, with or without a
- * header and a leading time. Bad lines are counted and left out, never fatal; nothing readable at all is refused.
+ * header and a leading time; and a section of edges, headed `t_us,contact,closed`. Bad lines are counted and left out, never fatal; nothing readable at all is refused.
  * @param rateHz frames a second, where the lines have no time
  * @param unnamed the channels in order, where the lines name none and have as many columns
  * @param progress told the share that is read, 0 … 1, now and then; may throw to give up
@@ -35,9 +36,15 @@ export function readTakeCsv(
 ): Result<ReadTake> {
   const kept = 'Nothing was kept';
   if (text.length > LONGEST_CSV) return refuse({ path: '', says: TOO_LONG });
-  const read = readNumberLines(text, progress);
+  const parted = partEdges(text);
+  const read = readNumberLines(parted?.before ?? text, progress);
   const { leftOut, notes } = read;
+  const edges = parted ? readEdges(parted.lines, parted.first, leftOut) : undefined;
   const no = (says: string) => refuse({ path: '', says }, ...leftOut.faults);
+  if (edges && edges.tUs.length > 0 && read.lines.length === 0) {
+    const frames = { channels: [], tUs: framesBeside(edges, rateHz), counts: new Uint16Array(0), edges };
+    return ok({ frames, notes, faults: leftOut.faults, leftOut: leftOut.count });
+  }
   if (read.lines.length === 0)
     return no(`There is no line of numbers in this take. ${kept}; check that it is the right file.`);
   const unitUs = timeUnitUs(read);
@@ -45,7 +52,12 @@ export function readTakeCsv(
   if (channels.length === 0) return no(`The take has a time but no channel. ${kept}.`);
   const frames = framesIn(read, channels, unitUs === null ? null : new TakeClock(unitUs), rateHz);
   if (frames.tUs.length === 0) return no(`No line of this take can be used. ${kept}.`);
-  return ok({ frames, notes, faults: leftOut.faults, leftOut: leftOut.count });
+  return ok({
+    frames: { ...frames, ...(edges ? { edges } : {}) },
+    notes,
+    faults: leftOut.faults,
+    leftOut: leftOut.count,
+  });
 }
 
 /** Names of the columns from `first` on: the header's, else those asked for, else c1, c2 … */
@@ -89,10 +101,13 @@ function framesIn(read: NumberLines, channels: string[], clock: TakeClock | null
 /** Writes a take as {@link readTakeCsv} reads it. Notes become `# key: value` lines; line breaks in them are dropped. */
 export function writeTakeCsv(frames: Frames, notes: Record<string, string> = {}): string {
   const lines = Object.entries(notes).map(([k, v]) => `# ${k}: ${v.replace(/[\r\n]+/g, ' ')}`);
-  lines.push(['t_us', ...frames.channels].join(','));
   const width = frames.channels.length;
-  for (let i = 0; i < frames.tUs.length; i++)
-    lines.push(`${frames.tUs[i]},${frames.counts.subarray(i * width, (i + 1) * width).join(',')}`);
+  if (width > 0) {
+    lines.push(['t_us', ...frames.channels].join(','));
+    for (let i = 0; i < frames.tUs.length; i++)
+      lines.push(`${frames.tUs[i]},${frames.counts.subarray(i * width, (i + 1) * width).join(',')}`);
+  }
+  if (frames.edges) lines.push(...writeEdges(frames.edges));
   return lines.join('\n') + '\n';
 }
 

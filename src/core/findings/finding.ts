@@ -17,6 +17,8 @@ export interface Finding {
   severity: 'note' | 'doubt' | 'fault';
   /** Id of the sensor. */
   sensor: string;
+  /** Id of its lane, where it concerns one. */
+  lane?: string;
   /** A stretch of a take, µs. */
   evidence?: { take: string; fromUs: number; toUs: number };
   says: string;

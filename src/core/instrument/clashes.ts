@@ -1,6 +1,8 @@
-import { controllerWords, noteName } from '../midi/words';
 import { LSB_OFFSET } from '../midi/messages';
-import type { Voice } from './document';
+import { controllerWords, noteName } from '../midi/words';
+import { channelsOfVoice, sensorOf } from './access';
+import type { Instrument } from './document';
+import type { NoteVoice, Voice } from './voices';
 
 /** Two outputs that would overwrite each other, or one that another device usually owns. */
 export interface Clash {
@@ -9,23 +11,37 @@ export interface Clash {
 }
 
 /** Everything that a voice sends, as words that are equal exactly when two voices send the same thing. */
-function outputsOf(v: Voice): { key: string; words: string }[] {
-  const channel = `channel ${v.channel}`;
-  if (v.kind === 'pressure') return [{ key: `pressure ${v.channel}`, words: `pressure on ${channel}` }];
-  if (v.kind === 'note')
-    return [{ key: `note ${v.channel} ${v.note}`, words: `${noteName(v.note ?? 0)} on ${channel}` }];
-  const numbers = v.bits === 14 ? [v.controller!, v.controller! + LSB_OFFSET] : [v.controller!];
-  return numbers.map((n) => ({
-    key: `controller ${v.channel} ${n}`,
-    words: `${controllerWords(n)} on ${channel}`,
-  }));
+function outputsOf(instrument: Instrument, v: Voice): { key: string; words: string }[] {
+  return channelsOfVoice(instrument, v).flatMap((n) => {
+    const channel = `channel ${n}`;
+    if (v.is === 'pressure') return [{ key: `pressure ${n}`, words: `pressure on ${channel}` }];
+    if (v.is === 'note')
+      return notesOf(instrument, v).map((note) => ({
+        key: `note ${n} ${note}`,
+        words: `${noteName(note)} on ${channel}`,
+      }));
+    const numbers = v.bits === 14 ? [v.controller, v.controller + LSB_OFFSET] : [v.controller];
+    return numbers.map((c) => ({
+      key: `controller ${n} ${c}`,
+      words: `${controllerWords(c)} on ${channel}`,
+    }));
+  });
+}
+
+/** The notes that a voice can play. */
+function notesOf(instrument: Instrument, voice: NoteVoice): number[] {
+  if (voice.pitch.is === 'fixed') return [voice.pitch.note];
+  const id = voice.pitch.is === 'chosen' ? voice.pitch.source.sensor : sensorOf(voice);
+  const lanes = instrument.sensors.find((s) => s.id === id)?.lanes ?? [];
+  return [...new Set(lanes.flatMap((l) => l.note ?? []))];
 }
 
 /** The clashes of a channel plan, each named once. */
-export function clashesOf(voices: readonly Voice[]): Clash[] {
+export function clashesOf(instrument: Instrument): Clash[] {
+  const { voices } = instrument;
   const senders = new Map<string, { words: string; voices: string[] }>();
   for (const v of voices)
-    for (const { key, words } of outputsOf(v)) {
+    for (const { key, words } of outputsOf(instrument, v)) {
       const known = senders.get(key) ?? { words, voices: [] };
       known.voices.push(v.id);
       senders.set(key, known);
@@ -37,7 +53,7 @@ export function clashesOf(voices: readonly Voice[]): Clash[] {
       says: `${s.voices.length} voices send ${s.words}: each overwrites the other.`,
     }));
   const volume = voices
-    .filter((v) => v.kind === 'controller' && v.controller === 7)
+    .filter((v) => v.is === 'controller' && v.controller === 7)
     .map((v) => ({ voices: [v.id], says: 'Controller 7 is the mixer’s volume; 2 or 11 leaves it alone.' }));
   return [...doubled, ...volume];
 }

@@ -4,33 +4,51 @@
  */
 export function completed(document: object): object {
   const plain = withoutNulls(document) as Record<string, unknown>;
+  const [board] = Array.isArray(plain.boards) ? plain.boards : [];
+  const onlyBoard = isObject(board) ? board.id : undefined;
   return {
     ...OPTIONAL.Instrument,
     ...plain,
+    boards: each(plain.boards, (b) => ({ ...OPTIONAL.Board, ...b })),
     sensors: each(plain.sensors, (s) => ({
       ...OPTIONAL.Sensor,
+      board: onlyBoard,
       ...s,
       ...(isObject(s.calibration) ? { calibration: completedCalibration(s.calibration) } : {}),
     })),
-    voices: each(plain.voices ?? [], (v) => ({ ...OPTIONAL.Voice, ...v })),
+    voices: each(plain.voices ?? [], (v) => ({ ...(v.is === 'note' ? NOTE : OPTIONAL.LevelVoice), ...v })),
   };
 }
 
 /** Fields with a default, by the class that holds them; the published schema does not require them. */
 export const OPTIONAL = {
-  Instrument: { about: '', voices: [] as unknown[], log: [] as unknown[] },
-  Sensor: { response: { family: 'straight' } },
-  Calibration: { takes: [] as unknown[], method: '' },
-  Voice: { side: 'both', channel: 1 },
+  Instrument: {
+    about: '',
+    links: [] as unknown[],
+    voices: [] as unknown[],
+    zones: [] as unknown[],
+    scenes: [] as unknown[],
+    log: [] as unknown[],
+  },
+  Board: { midiBaud: 31_250 },
+  Sensor: { responses: [] as unknown[] },
+  Measured: { takes: [] as unknown[], method: '' },
+  LevelVoice: { side: 'both' },
+  NoteVoice: { side: 'both', pitch: { is: 'lane' }, velocity: { is: 'fixed', value: 100 } },
 } as const;
+const NOTE = OPTIONAL.NoteVoice;
+
+function completedCalibration(c: Record<string, unknown>): Record<string, unknown> {
+  const measured = { ...OPTIONAL.Measured, ...c };
+  return c.is === 'level' ? completedLevel(measured) : measured;
+}
 
 /** Polarity follows from which side of rest "on" lies; the dead zone reaches to "on" on each side. */
-function completedCalibration(c: Record<string, unknown>): Record<string, unknown> {
+function completedLevel(c: Record<string, unknown>): Record<string, unknown> {
   const rest = Math.round(Number(c.rest));
   const distance = (count: unknown) => Math.abs(Number(count) - rest);
   const down = c.onDown === undefined ? null : distance(c.onDown);
   const full = {
-    ...OPTIONAL.Calibration,
     polarity: Number(c.on) < rest ? 'falling' : 'rising',
     deadZone: { up: distance(c.on), down },
     onDown: null,
@@ -52,7 +70,7 @@ function withoutNulls(value: unknown): unknown {
   if (!isObject(value)) return value;
   return Object.fromEntries(
     Object.entries(value)
-      .filter(([key, v]) => v !== null && key !== '__proto__')
+      .filter(([key, v]) => v !== null && v !== undefined && key !== '__proto__')
       .map(([key, v]) => [key, withoutNulls(v)]),
   );
 }

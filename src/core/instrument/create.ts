@@ -8,18 +8,31 @@ export function newInstrument(id: string, name: string, at: string): Instrument 
     id,
     name,
     about: '',
-    board: { name: '12-bit board', bits: 12, supplyVolts: 3.3, scanHz: 1000, tableBits: 7 },
+    boards: [
+      {
+        id: 'board',
+        name: '12-bit board',
+        bits: 12,
+        supplyVolts: 3.3,
+        scanHz: 1000,
+        tableBits: 7,
+        midiBaud: 31_250,
+      },
+    ],
+    links: [],
     sensors: [
       {
         id: 'breath',
         name: 'Breath',
         kind: 'breath-gauge',
-        channel: 'breath',
-        pin: 'A0',
-        response: { family: 'straight' },
+        board: 'board',
+        lanes: [{ id: 'breath', column: 'breath', pin: 'A0' }],
+        responses: [],
       },
     ],
     voices: [],
+    zones: [{ is: 'single', id: 'main', channel: 1 }],
+    scenes: [],
     log: [{ at, says: 'begun' }],
   };
 }

@@ -1,2 +1,4 @@
-/** Controllers and pressure of one sensor, and notes of one sensor: the board counts each in eight bits (cheir_input). */
-export const MOST_VOICES_A_SENSOR = 255;
+/** Lanes of one board's sensors together: the runtime counts them in eight bits. */
+export const MOST_LANES = 255;
+/** Lanes of all note voices of a board together: one for each note that could sound at once. */
+export const MOST_NOTE_LANES = 255;

@@ -1,7 +1,25 @@
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
+import { Board, Link } from './board';
+import { AttackPoint, CALIBRATIONS, Sides, StrikeLane, TouchLane } from './calibration';
 import { OPTIONAL } from './complete';
-import { FORMAT, VERSION } from './document';
+import { FORMAT, Instrument, LogEntry, VERSION } from './document';
+import { CurvePoint, Dynamics, PortResponse } from './response';
+import { Lane, Sensor } from './sensor';
+import { unionOf } from './union';
+import { PITCHES, Source, VELOCITIES, VOICES } from './voices';
+import { Scene, ZONES } from './zones';
+
+type Field = Record<string, unknown>;
+type Part = { properties: Record<string, Field>; required?: string[] };
+type PartClass = new () => object;
+
+/** The classes that the schema publishes, besides the instrument itself. */
+const PARTS: readonly PartClass[] = [
+  ...[Board, Link, Lane, Sensor, CurvePoint, Dynamics, PortResponse, Sides, AttackPoint, TouchLane],
+  ...[StrikeLane, Source, Scene, LogEntry],
+  ...[CALIBRATIONS, PITCHES, VELOCITIES, VOICES, ZONES].flatMap((u) => Object.values<PartClass>(u)),
+];
 
 /**
  * The JSON Schema (2020-12) of the instrument, drawn from the document's own classes. Class names are its keys, so
@@ -10,54 +28,50 @@ import { FORMAT, VERSION } from './document';
 export function instrumentSchema(): Record<string, unknown> {
   const classes = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage,
-    refPointerPrefix: '#/$defs/',
+    refPointerPrefix: REF,
   }) as Record<string, Record<string, unknown>>;
-  const named = (name: string) => published(name, classes[name]);
-  const $defs = Object.fromEntries(PARTS.map((name) => [name, named(name)]));
+  const named = (of: PartClass) => published(of, classes[of.name]);
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     $id: `urn:${FORMAT}:${VERSION}`,
     title: 'Cheironom instrument',
-    ...named('Instrument'),
-    $defs,
+    ...named(Instrument),
+    $defs: Object.fromEntries(PARTS.map((of) => [of.name, named(of)])),
   };
 }
 
-const PARTS = [
-  'Board',
-  'Sides',
-  'AttackPoint',
-  'Calibration',
-  'CurvePoint',
-  'Dynamics',
-  'Response',
-  'GaugeSheet',
-  'Sensor',
-  'Velocity',
-  'Voice',
-  'LogEntry',
-];
+const REF = '#/$defs/';
 
 /** Fields that say "no such side" with null. */
 const NULLABLE = ['down', 'onDown', 'offDown'];
 
-type Part = { properties: Record<string, { type?: unknown; oneOf?: unknown }>; required?: string[] };
-
 /** Strict about unknown fields, and lenient where complete.ts fills a default in. */
-function published(name: string, part: Record<string, unknown>): Record<string, unknown> {
+function published(of: PartClass, part: Record<string, unknown>): Record<string, unknown> {
   const { properties, required = [] } = part as Part;
-  const defaults: Record<string, object> = OPTIONAL;
-  const optional = [
-    ...Object.keys(defaults[name] ?? {}),
-    ...(name === 'Calibration' ? ['polarity', 'deadZone'] : []),
-  ];
-  // The generator offers a date alone as well; the validator wants the time too.
-  for (const field of Object.values(properties))
-    if ('oneOf' in field) {
-      delete field.oneOf;
-      Object.assign(field, { type: 'string', format: 'date-time' });
-    }
-  for (const field of NULLABLE)
-    if (properties[field]) properties[field].type = [properties[field].type, 'null'];
+  for (const [name, field] of Object.entries(properties)) properties[name] = publishedField(of, name, field);
+  const optional = optionalOf(of);
   return { ...part, required: required.filter((f) => !optional.includes(f)), additionalProperties: false };
+}
+
+function publishedField(of: PartClass, name: string, field: Field): Field {
+  const union = unionOf(of, name);
+  if (union) {
+    const oneOf = Object.values(union).map((c) => ({ $ref: REF + c.name }));
+    return field.type === 'array' ? { ...field, items: { oneOf } } : { oneOf };
+  }
+  // The generator offers a date alone as well; the validator wants the time too.
+  if ('oneOf' in field) return { type: 'string', format: 'date-time' };
+  if (name === 'facts') return { type: 'object', additionalProperties: { type: 'number' } };
+  return NULLABLE.includes(name) ? { ...field, type: [field.type, 'null'] } : field;
+}
+
+/** Fields that complete.ts fills in for a class, or for one that it extends. */
+function optionalOf(of: PartClass): string[] {
+  const defaults: Record<string, object> = OPTIONAL;
+  const names: string[] = [];
+  for (let at: PartClass | null = of; at?.name; at = Object.getPrototypeOf(at))
+    names.push(...Object.keys(defaults[at.name] ?? {}));
+  if (of.name === 'LevelCalibration') names.push('polarity', 'deadZone');
+  if (of.name === 'Sensor') names.push('board');
+  return names;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { identityInstrument } from '../testing/identity-response';
+import { breathController, identityInstrument } from '../testing/identity-response';
 import type { Take } from '../signal/take';
 import { flickerPerMinute, landingOf, USE_BINS } from './landing';
 
@@ -13,9 +13,9 @@ const take = (counts: number[]): Take => ({
 /** Count at which a straight response of 1020 … 2020 reads a 7-bit step. */
 const reading = (step: number) => 1020 + Math.round((1000 * step) / 127);
 const land = (counts: number[], gamma?: number) => {
-  const instrument = identityInstrument([{}]);
+  const instrument = identityInstrument([breathController()]);
   const response = gamma ? ({ family: 'power', gamma } as const) : ({ family: 'straight' } as const);
-  return landingOf(instrument, instrument.sensors[0], response, [take(counts)]);
+  return landingOf(instrument.sensors[0], response, [take(counts)]);
 };
 const repeat = (n: number, count: number): number[] => new Array(n).fill(count);
 
@@ -51,12 +51,16 @@ describe('where playing lies and lands', () => {
 });
 
 describe('flicker at rest', () => {
+  const flickerOf = (voices: Parameters<typeof identityInstrument>[0], rest: Take) => {
+    const instrument = identityInstrument(voices);
+    return flickerPerMinute(instrument, instrument.sensors[0], rest);
+  };
   it('is what the voices send a minute after their first message', () => {
     const still = take(repeat(6001, 1000));
     // Six seconds; three times up a step and down again, so six messages: sixty a minute.
     const trembling = take(repeat(6001, 1000).map((c, i) => (i % 2000 === 500 ? 1032 : c)));
-    expect(flickerPerMinute(identityInstrument([{}]), still)).toBe(0);
-    expect(flickerPerMinute(identityInstrument([{}]), trembling)).toBe(60);
-    expect(flickerPerMinute(identityInstrument([{ bits: 14 }]), still)).toBe(0);
+    expect(flickerOf([breathController()], still)).toBe(0);
+    expect(flickerOf([breathController()], trembling)).toBe(60);
+    expect(flickerOf([breathController({ bits: 14 })], still)).toBe(0);
   });
 });

@@ -1,11 +1,13 @@
-import { compile } from '../engine/compile';
-import { distanceOf, responseOf, sideOf, stepOf } from '../engine/level';
-import { LEVEL_KIND, type InputProgram } from '../engine/program';
-import { shareOf } from '../engine/scale';
+import { compile } from '../compile/compile';
+import { levelReader } from '../compile/level-reader';
+import { CONTROL_KIND } from '../engine/codes';
 import { run } from '../engine/run';
-import type { Instrument, Response, Sensor } from '../instrument/document';
+import { boardOf } from '../instrument/access';
+import type { Instrument } from '../instrument/document';
+import type { Response } from '../instrument/response';
+import type { Sensor } from '../instrument/sensor';
+import { framesOf } from '../signal/frames';
 import { secondsOf, type Frames, type Take } from '../signal/take';
-import { ONE } from '../shape/table';
 
 export const USE_BINS = 32;
 
@@ -29,17 +31,13 @@ export interface Landing {
 const TRACE_POINTS = 1200;
 
 /**
- * Plays takes through a response as the board's table would.
+ * Plays takes through a response as the board would send it in seven bits.
  * @param takes of the sensor's board, in the order in which they are to be shown
- * @throws RangeError when the sensor has no calibration
+ * @throws RangeError when the sensor has no calibrated level
  */
-export function landingOf(
-  instrument: Instrument,
-  sensor: Sensor,
-  response: Response,
-  takes: readonly Frames[],
-): Landing {
-  const input = inputOf(instrument, sensor, response);
+export function landingOf(sensor: Sensor, response: Response, takes: readonly Frames[]): Landing {
+  const read = levelReader(sensor, response);
+  if (!read) throw new RangeError(`landingOf: a calibrated level of ${sensor.id} is required, it has none`);
   const along = new Array<number>(USE_BINS).fill(0);
   const lands = new Array<number>(USE_BINS).fill(0);
   const reached = new Array<number>(128).fill(0);
@@ -48,16 +46,13 @@ export function landingOf(
   let playing = 0;
   let largestJump = 0;
   for (const take of takes) {
-    const column = take.channels.indexOf(sensor.channel);
+    const column = take.channels.indexOf(sensor.lanes[0].column!);
     let previous = -1;
     let highest = 0;
     if (values.length > 0) values.push(null);
     for (let i = 0; i < take.tUs.length; i++) {
       const count = take.counts[i * take.channels.length + column];
-      const side = sideOf(input, count);
-      const distance = distanceOf(input, count);
-      const y = responseOf(input, instrument.board.tableBits, side, distance);
-      const value = stepOf(0, 127, y);
+      const { share, step: value } = read(count);
       if (previous >= 0) largestJump = Math.max(largestJump, Math.abs(value - previous));
       previous = value;
       highest = Math.max(highest, value);
@@ -65,23 +60,29 @@ export function landingOf(
         values.push(highest);
         highest = 0;
       }
-      const { dead, span } = input.sides[side];
-      if (span === 0 || distance <= dead) continue;
+      if (share === 0) continue;
       playing++;
       reached[value]++;
-      along[binOf(shareOf(input.sides[side], distance - dead))]++;
-      lands[binOf(y)]++;
+      along[binOf(share)]++;
+      lands[binOf(value / 127)]++;
     }
   }
-  const share = (bins: number[]) => bins.map((n) => (playing === 0 ? 0 : n / playing));
+  const shares = (bins: number[]) => bins.map((n) => (playing === 0 ? 0 : n / playing));
   const strideUs =
     takes.length === 0 ? 0 : (stride * secondsOf(takes[0]) * 1e6) / Math.max(1, takes[0].tUs.length - 1);
   const trace = { values, strideUs };
   const levels = reached.filter((n) => n > 0 && n * 1000 >= playing).length;
-  return { along: share(along), lands: share(lands), levels, largestJump, middle: middleOf(reached), trace };
+  return {
+    along: shares(along),
+    lands: shares(lands),
+    levels,
+    largestJump,
+    middle: middleOf(reached),
+    trace,
+  };
 }
 
-const binOf = (share: number) => Math.min(USE_BINS - 1, Math.floor((share * USE_BINS) / ONE));
+const binOf = (share: number) => Math.min(USE_BINS - 1, Math.floor(share * USE_BINS));
 
 function middleOf(reached: number[]): number {
   const half = reached.reduce((a, b) => a + b, 0) / 2;
@@ -92,21 +93,11 @@ function middleOf(reached: number[]): number {
   );
 }
 
-/** The sensor's input with another response and no voices. */
-function inputOf(instrument: Instrument, sensor: Sensor, response: Response): InputProgram {
-  const only = { ...instrument, sensors: [{ ...sensor, response }], voices: [] };
-  const [input] = compile(only, [sensor.channel]).inputs;
-  if (!input) throw new RangeError(`landingOf: a calibration of ${sensor.id} is required, it has none`);
-  return { ...input, column: 0 };
-}
-
 /** Messages a minute that a sensor's voices send in its rest take, after the first of each. */
-export function flickerPerMinute(instrument: Instrument, rest: Take): number {
-  const program = compile(instrument, rest.channels);
-  const events = run(program, rest);
-  const firsts = program.inputs.reduce(
-    (n, i) => n + i.levels.reduce((m, l) => m + (l.kind === LEVEL_KIND.controller14 ? 2 : 1), 0),
-    0,
-  );
+export function flickerPerMinute(instrument: Instrument, sensor: Sensor, rest: Take): number {
+  const own = framesOf(rest, [sensor.lanes[0].column!], []);
+  const image = compile(instrument, boardOf(instrument, sensor), own.channels);
+  const firsts = image.controls.reduce((n, { kind }) => n + (kind === CONTROL_KIND.controller14 ? 2 : 1), 0);
+  const events = run(image, own);
   return secondsOf(rest) === 0 ? 0 : (Math.max(0, events.length - firsts) * 60) / secondsOf(rest);
 }

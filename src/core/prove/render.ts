@@ -1,12 +1,10 @@
 import type { Finding } from '../findings/finding';
+import { columnsOfSensor } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
-import { splitMessages } from '../midi/messages';
-import { secondsOf, type Frames } from '../signal/take';
-import { compile } from '../engine/compile';
-import { run } from '../engine/run';
+import type { Sensor } from '../instrument/sensor';
 import type { MidiEvent } from '../midi/event';
-import { start } from '../engine/state';
-import { silence } from '../engine/gate';
+import { secondsOf, type Frames } from '../signal/take';
+import { boardTakes, playTake } from './play-take';
 
 /** What a take came to, as messages. */
 export interface RenderMetrics {
@@ -24,11 +22,8 @@ export interface Rendered {
   findings: Finding[];
 }
 
-/** Frames between two looks at how many messages there are. */
-const CHUNK = 2000;
-
 /**
- * Plays a take on an instrument from power-up to its end, where a Silence ends what still sounds.
+ * Plays a take on every board of an instrument, each from power-up to its end, where a silence ends what still sounds.
  * @param frames one frame or more; columns in any order, those of no sensor are passed over
  * @param most messages
  * @returns null where it plays more than that
@@ -36,24 +31,20 @@ const CHUNK = 2000;
 export function render(instrument: Instrument, frames: Frames): Rendered;
 export function render(instrument: Instrument, frames: Frames, most: number): Rendered | null;
 export function render(instrument: Instrument, frames: Frames, most = Infinity): Rendered | null {
-  const program = compile(instrument, frames.channels);
-  const state = start(program);
-  const width = frames.channels.length;
-  const events: MidiEvent[] = [];
-  for (let from = 0; from < frames.tUs.length; from += CHUNK) {
-    if (events.length > most) return null;
-    const tUs = frames.tUs.subarray(from, from + CHUNK);
-    const counts = frames.counts.subarray(from * width, (from + CHUNK) * width);
-    for (const event of run(program, { channels: frames.channels, tUs, counts }, state)) events.push(event);
+  const played: { events: MidiEvent[]; held: number }[] = [];
+  for (const take of boardTakes(instrument, frames)) {
+    const one = playTake(take, most);
+    if (!one) return null;
+    played.push(one);
   }
-  const out = new Uint8Array(program.maxBytes);
-  const held = splitMessages(out.subarray(0, silence(state, out)));
-  const endUs = frames.tUs[frames.tUs.length - 1];
-  events.push(...held.map((bytes) => ({ tUs: endUs, bytes })));
+  const all = played.flatMap((p) => p.events);
+  const events = played.length > 1 ? all.sort((a, b) => a.tUs - b.tUs) : all;
+  if (events.length > most) return null;
+  const held = played.reduce((n, p) => n + p.held, 0);
   return {
     events,
     metrics: metricsOf(events, secondsOf(frames)),
-    findings: findingsOf(instrument, frames, held.length),
+    findings: findingsOf(instrument, frames, held),
   };
 }
 
@@ -83,25 +74,14 @@ function findingsOf(instrument: Instrument, frames: Frames, held: number): Findi
     cures: [],
   });
   const silent = instrument.sensors.flatMap((s) => {
-    if (!frames.channels.includes(s.channel))
-      return [
-        note(
-          s.id,
-          'no-column',
-          `The take has no column ${s.channel}, so ${s.name} stays silent.`,
-          'it is another board’s take',
-        ),
-      ];
-    if (!s.calibration)
-      return [
-        note(
-          s.id,
-          'not-calibrated',
-          `${s.name} is not calibrated, so it stays silent.`,
-          'its takes were not accepted yet',
-        ),
-      ];
-    return [];
+    const lacking = columnsOfSensor(s).filter((c) => !frames.channels.includes(c));
+    if (lacking.length > 0) {
+      const cause = 'it is another board’s take';
+      return [note(s.id, 'no-column', noColumnWords(s, lacking), cause)];
+    }
+    if (s.calibration) return [];
+    const says = `${s.name} is not calibrated, so it stays silent.`;
+    return [note(s.id, 'not-calibrated', says, 'its takes were not accepted yet')];
   });
   const end =
     held === 0
@@ -115,4 +95,15 @@ function findingsOf(instrument: Instrument, frames: Frames, held: number): Findi
           ),
         ];
   return [...silent, ...end];
+}
+
+function noColumnWords(sensor: Sensor, lacking: readonly string[]): string {
+  const some =
+    lacking.length > 3
+      ? `${lacking.slice(0, 3).join(', ')} and ${lacking.length - 3} more`
+      : lacking.join(', ');
+  const silent = lacking.length === sensor.lanes.length ? sensor.name : `these lanes of ${sensor.name}`;
+  return lacking.length === 1
+    ? `The take has no column ${some}, so ${sensor.lanes.length === 1 ? sensor.name : `this lane of ${sensor.name}`} stays silent.`
+    : `The take has no columns ${some}, so ${silent} stay silent.`;
 }

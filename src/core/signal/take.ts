@@ -6,6 +6,16 @@ export interface Frames {
   channels: string[];
   tUs: Float64Array<ArrayBuffer>;
   counts: Uint16Array<ArrayBuffer>;
+  /** Contacts that changed, where any are scanned. */
+  edges?: Edges;
+}
+
+/** Edges in order of time: contact `contacts[contact[i]]` closed (1) or opened (0) at `tUs[i]`, µs. */
+export interface Edges {
+  contacts: string[];
+  tUs: Float64Array<ArrayBuffer>;
+  contact: Uint16Array<ArrayBuffer>;
+  closed: Uint8Array<ArrayBuffer>;
 }
 
 /** What a take was played for. */

@@ -1,8 +1,12 @@
+import type { Board } from '../instrument/board';
+import type { LevelCalibration } from '../instrument/calibration';
 import { newInstrument } from '../instrument/create';
-import type { Calibration, Instrument, Voice } from '../instrument/document';
+import type { Instrument } from '../instrument/document';
+import type { ControllerVoice, NoteVoice, Voice } from '../instrument/voices';
 
 /** For tests: rest 1000, off 10 counts from it, on 20, reach 1020 above and 520 below. */
-export const twoSided: Calibration = {
+export const twoSided: LevelCalibration = {
+  is: 'level',
   rest: 1000,
   noise: 2,
   polarity: 'rising',
@@ -16,28 +20,45 @@ export const twoSided: Calibration = {
   method: '',
 };
 
-/** For tests: one straight sensor on channel breath, the upper side of {@link twoSided}: on … reach are a thousand counts. */
-export function identityInstrument(
-  voices: Partial<Voice>[],
-  change: Partial<Instrument['board']> = {},
-): Instrument {
+/** For tests: the upper side of {@link twoSided} alone. */
+export const oneSided: LevelCalibration = {
+  ...twoSided,
+  reach: { up: 2020, down: null },
+  onDown: null,
+  offDown: null,
+  deadZone: { up: 20, down: null },
+};
+
+const breath = (port: string) => ({ sensor: 'breath', port });
+
+/** For tests: breath as controller 2. */
+export const breathController = (change: Partial<ControllerVoice> = {}): ControllerVoice => ({
+  id: 'v',
+  is: 'controller',
+  source: breath('breath'),
+  side: 'both',
+  zone: 'main',
+  controller: 2,
+  ...change,
+});
+
+/** For tests: note 62 while it is blown, velocity from the peak of 5 ms: 127 at 520 counts from rest. */
+export const breathNote = (windowMs = 5, change: Partial<NoteVoice> = {}): NoteVoice => ({
+  id: 'n',
+  is: 'note',
+  gate: breath('gate'),
+  side: 'both',
+  zone: 'main',
+  pitch: { is: 'fixed', note: 62 },
+  velocity: { is: 'attack', windowMs, full: 520, from: 1, to: 127 },
+  ...change,
+});
+
+/** For tests: one straight sensor on column breath, {@link oneSided}: on … reach are a thousand counts. Its wire takes what comes. */
+export function identityInstrument(voices: Voice[], board: Partial<Board> = {}): Instrument {
   const instrument = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
-  instrument.board = { ...instrument.board, ...change };
-  instrument.sensors[0].calibration = {
-    ...twoSided,
-    reach: { up: 2020, down: null },
-    onDown: null,
-    offDown: null,
-    deadZone: { up: 20, down: null },
-  };
-  instrument.voices = voices.map((v, i) => ({
-    id: `v${i}`,
-    sensor: 'breath',
-    kind: 'controller',
-    side: 'both',
-    channel: 1,
-    controller: 2,
-    ...v,
-  }));
+  Object.assign(instrument.boards[0], { midiBaud: 12_000_000 }, board);
+  instrument.sensors[0].calibration = oneSided;
+  instrument.voices = voices.map((v, i) => ({ ...v, id: `v${i}` }));
   return instrument;
 }

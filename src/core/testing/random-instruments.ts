@@ -1,46 +1,71 @@
-import {
-  FORMAT,
-  VERSION,
-  type Calibration,
-  type Instrument,
-  type Sensor,
-  type Voice,
-} from '@/core/instrument/document';
-import { random, type Random } from '@/core/signal/random';
-import type { Frames } from '@/core/signal/take';
+import type { LevelCalibration, StrikeCalibration, TouchCalibration } from '../instrument/calibration';
+import { newInstrument } from '../instrument/create';
+import type { Instrument } from '../instrument/document';
+import type { Response } from '../instrument/response';
+import type { Lane, Sensor } from '../instrument/sensor';
+import type { NoteVoice, Pitch, Velocity, Voice } from '../instrument/voices';
+import type { Zone } from '../instrument/zones';
+import { random, type Random } from '../signal/random';
 
-/** A valid instrument from a seed: one to four sensors, any resolution, one- or two-sided, rising or falling. */
+/**
+ * A valid instrument from a seed: one to six sensors of every kind, any resolution and any wire, levels one- or two-sided,
+ * rising or falling, banks of one to 88 lanes; voices of every sort, in single zones and a channel a lane.
+ */
 export function randomInstrument(seed: number): Instrument {
   const r = random(seed);
   const bits = r.whole(8, 16);
-  const sensors = Array.from({ length: r.whole(1, 4) }, (_, i) => randomSensor(r, i, bits));
-  return {
-    format: FORMAT,
-    version: VERSION,
-    id: `random-${seed}`,
-    name: `Random ${seed}`,
-    about: '',
-    board: { name: 'host', bits, supplyVolts: 3.3, scanHz: 1000, tableBits: r.whole(4, 8) },
-    sensors,
-    voices: Array.from({ length: r.whole(1, 8) }, (_, i) => randomVoice(r, i, sensors)),
-    log: [],
-  };
+  const instrument = newInstrument(`random-${seed}`, `Random ${seed}`, '2026-01-01T00:00:00Z');
+  const midiBaud = r.next() < 0.6 ? 31_250 : r.whole(9600, 2_000_000);
+  Object.assign(instrument.boards[0], { bits, tableBits: r.whole(4, 8), midiBaud });
+  instrument.sensors = randomSensors(r, 2 ** bits - 1);
+  instrument.zones = Array.from({ length: r.whole(1, 3) }, (_, i) => randomZone(r, i));
+  instrument.voices = randomVoices(r, instrument);
+  return instrument;
 }
 
-function randomSensor(r: Random, i: number, bits: number): Sensor {
-  const families: Sensor['response'][] = [
-    { family: 'straight' },
-    { family: 'power', gamma: r.between(0.2, 4) },
-    { family: 'points', points: randomPoints(r) },
+/** Like {@link randomInstrument}, but levels alone. */
+export function randomLevels(seed: number): Instrument {
+  const r = random(seed);
+  const instrument = randomInstrument(seed);
+  const top = 2 ** instrument.boards[0].bits - 1;
+  instrument.sensors = Array.from({ length: r.whole(1, 4) }, (_, i) => levelSensor(r, i, top));
+  instrument.voices = randomVoices(r, instrument);
+  return instrument;
+}
+
+function randomSensors(r: Random, top: number): Sensor[] {
+  const levels = Array.from({ length: r.whole(0, 3) }, (_, i) => levelSensor(r, i, top));
+  const banks = [
+    ...(r.next() < 0.6 ? [touchSensor(r, lanes(r), top)] : []),
+    ...(r.next() < 0.5 ? [strikeSensor(r, lanes(r), top)] : []),
+    ...(r.next() < 0.5 ? [switchSensor(r)] : []),
   ];
+  const all = [...levels, ...banks];
+  return all.length > 0 ? all : [levelSensor(r, 0, top)];
+}
+
+/** Mostly few. */
+const lanes = (r: Random) => (r.next() < 0.9 ? r.whole(1, 12) : r.whole(13, 88));
+
+function levelSensor(r: Random, i: number, top: number): Sensor {
   return {
     id: `s${i}`,
     name: `Sensor ${i}`,
     kind: 'breath-gauge',
-    channel: `c${i}`,
-    response: families[r.whole(0, 2)],
-    calibration: randomCalibration(r, 2 ** bits - 1),
+    board: 'board',
+    lanes: [{ id: 'breath', column: `c${i}` }],
+    responses: [{ port: 'breath', ...randomResponse(r) }],
+    calibration: randomLevel(r, top),
   };
+}
+
+function randomResponse(r: Random): Response {
+  const families: Response[] = [
+    { family: 'straight' },
+    { family: 'power', gamma: r.between(0.2, 4) },
+    { family: 'points', points: randomPoints(r) },
+  ];
+  return families[r.whole(0, 2)];
 }
 
 function randomPoints(r: Random): { x: number; y: number }[] {
@@ -49,7 +74,7 @@ function randomPoints(r: Random): { x: number; y: number }[] {
   return ys.map((y, i) => ({ x: i === n - 1 ? 1 : i / n + (i === 0 ? 0 : 0.05), y }));
 }
 
-function randomCalibration(r: Random, top: number): Calibration {
+function randomLevel(r: Random, top: number): LevelCalibration {
   const twoSided = r.next() < 0.5;
   const falling = !twoSided && r.next() < 0.3;
   const rest = twoSided ? r.whole(8, top - 8) : falling ? r.whole(8, top) : r.whole(0, top - 8);
@@ -67,6 +92,7 @@ function randomCalibration(r: Random, top: number): Calibration {
   const up = side(falling ? -1 : 1);
   const down = twoSided ? side(-1) : null;
   return {
+    is: 'level',
     rest,
     noise: 1,
     polarity: falling ? 'falling' : 'rising',
@@ -82,82 +108,191 @@ function randomCalibration(r: Random, top: number): Calibration {
   };
 }
 
-function randomVoice(r: Random, i: number, sensors: Sensor[]): Voice {
+const bankLanes = (r: Random, count: number, stem: string): Lane[] =>
+  Array.from({ length: count }, (_, i) => ({
+    id: `${stem}${i}`,
+    column: `${stem}${i}`,
+    note: r.whole(0, 127),
+  }));
+
+function touchSensor(r: Random, count: number, top: number): Sensor {
+  const falling = r.next() < 0.3;
+  const own = bankLanes(r, count, 'p');
+  const calibration: TouchCalibration = {
+    is: 'touch',
+    polarity: falling ? 'falling' : 'rising',
+    followPerSecond: r.between(0.05, 60),
+    longestTouchS: r.next() < 0.5 ? 1 : r.between(1, 60),
+    lanes: own.map(({ id }) => {
+      const delta = r.whole(8, top >> 1);
+      const on = r.whole(2, delta);
+      const untouched = falling ? r.whole(delta, top) : r.whole(0, top - delta);
+      return {
+        lane: id,
+        untouched,
+        noise: 1,
+        touched: untouched + (falling ? -delta : delta),
+        on,
+        off: r.whole(1, on - 1),
+      };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  return {
+    id: 'pads',
+    name: 'Pads',
+    kind: 'touch-pads',
+    board: 'board',
+    lanes: own,
+    responses: [],
+    calibration,
+  };
+}
+
+function strikeSensor(r: Random, count: number, top: number): Sensor {
+  const own = bankLanes(r, count, 'x');
+  const windowMs = r.between(0, 20);
+  const calibration: StrikeCalibration = {
+    is: 'strike',
+    windowMs,
+    maskMs: r.between(windowMs, 80),
+    halfLifeMs: r.between(1, 60),
+    lengthMs: r.between(1, 250),
+    lanes: own.map(({ id }) => {
+      const on = r.whole(2, top >> 2);
+      return { lane: id, rest: r.whole(0, top), noise: 1, on, full: r.whole(on + 1, top) };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'hit', ...randomResponse(r) }];
+  return {
+    id: 'stones',
+    name: 'Stones',
+    kind: 'strike-pads',
+    board: 'board',
+    lanes: own,
+    responses,
+    calibration,
+  };
+}
+
+function switchSensor(r: Random): Sensor {
+  return {
+    id: 'keys',
+    name: 'Keys',
+    kind: 'switch',
+    board: 'board',
+    lanes: Array.from({ length: r.whole(1, 4) }, (_, i) => ({
+      id: `k${i}`,
+      contacts: [`k${i}`],
+      note: r.whole(0, 127),
+    })),
+    responses: [],
+    calibration: {
+      is: 'contacts',
+      rest: r.next() < 0.5 ? 'open' : 'closed',
+      debounceMs: r.next() < 0.3 ? 0 : r.between(0, 250),
+      takes: [],
+      method: 'random',
+    },
+  };
+}
+
+function randomZone(r: Random, i: number): Zone {
+  const id = `z${i}`;
+  return r.next() < 0.6
+    ? { is: 'single', id, channel: r.whole(1, 16) }
+    : { is: 'lanes', id, first: r.whole(1, 16), count: r.whole(1, 16) };
+}
+
+/** Ports by what they carry, of the kinds above. */
+const PORTS: Record<string, { level?: string; gate: string; pitch?: string }> = {
+  'breath-gauge': { level: 'breath', gate: 'gate' },
+  'touch-pads': { gate: 'touch', pitch: 'pad' },
+  'strike-pads': { gate: 'hit' },
+  switch: { gate: 'closed' },
+};
+
+/** Lanes of all notes together stay within what the runtime counts. */
+function randomVoices(r: Random, instrument: Instrument): Voice[] {
+  let room = 255;
+  return Array.from({ length: r.whole(1, 8) }, (_, i) => randomVoice(r, i, instrument)).filter((v) => {
+    if (v.is !== 'note') return true;
+    const source = v.pitch.is === 'chosen' ? v.pitch.source : v.gate;
+    room -= instrument.sensors.find((s) => s.id === source.sensor)!.lanes.length;
+    return room >= 0;
+  });
+}
+
+function randomVoice(r: Random, i: number, { sensors, zones }: Instrument): Voice {
+  const sensor = sensors[r.whole(0, sensors.length - 1)];
+  const { level, gate } = PORTS[sensor.kind];
   const common = {
     id: `v${i}`,
-    sensor: sensors[r.whole(0, sensors.length - 1)].id,
     side: (['both', 'up', 'down'] as const)[r.whole(0, 2)],
-    channel: r.whole(1, 16),
+    zone: zones[r.whole(0, zones.length - 1)].id,
   };
-  const level = {
+  const sort = r.whole(0, 3);
+  if (sort === 3)
+    return randomNote(r, { ...common, gate: { sensor: sensor.id, port: gate } }, sensor, sensors);
+  const from = r.whole(0, 60);
+  const fine = sort === 1 && level !== undefined;
+  const source = { sensor: sensor.id, port: level ?? gate };
+  const thin = {
     deadband: r.next() < 0.5 ? 0 : r.between(0, 3),
     perSecond: r.next() < 0.5 ? undefined : r.whole(20, 1000),
   };
-  const from = r.whole(0, 60);
-  switch (r.whole(0, 3)) {
-    case 0:
-      return {
-        ...common,
-        ...level,
-        kind: 'controller',
-        controller: r.whole(0, 119),
-        bits: 7,
-        from,
-        to: r.whole(from + 1, 127),
-      };
-    case 1:
-      return {
-        ...common,
-        ...level,
-        kind: 'controller',
-        controller: r.whole(0, 31),
-        bits: 14,
-        from,
-        to: r.whole(from + 1, 16383),
-      };
-    case 2:
-      return { ...common, ...level, kind: 'pressure' };
-    default: {
-      const low = r.whole(1, 100);
-      return {
-        ...common,
-        kind: 'note',
-        note: r.whole(0, 127),
-        velocity: { windowMs: r.whole(0, 12), full: r.whole(1, 4000), from: low, to: r.whole(low, 127) },
-      };
-    }
-  }
+  if (sort === 2) return { ...common, ...thin, is: 'pressure', source };
+  const to = r.whole(from + 1, fine ? 16383 : 127);
+  return {
+    ...common,
+    ...thin,
+    is: 'controller',
+    source,
+    controller: r.whole(0, 31),
+    bits: fine ? 14 : 7,
+    from,
+    to,
+  };
 }
 
-/**
- * A take that wanders, leaps, lies dead still, and runs into both rails, from a rest that has moved since it was
- * calibrated. Scans at 20 Hz to 5 kHz, unevenly, with pauses of up to two seconds; times wrap past 2^32 µs.
- */
-export function randomTake(instrument: Instrument, frames: number, seed: number): Frames {
-  const r = random(seed);
-  const channels = instrument.sensors.map((s) => s.channel);
-  const top = 2 ** instrument.board.bits - 1;
-  const rests = instrument.sensors.map(({ calibration: c }) => {
-    const off = Math.abs(c!.off - c!.rest);
-    return c!.rest + (r.next() < 0.6 ? r.between(-1.5, 1.5) * off : 0);
-  });
-  const at = [...rests];
-  const goal = [...at];
-  const periodUs = r.next() < 0.5 ? 1000 : r.whole(200, 50_000);
-  const trembles = at.map(() => true);
-  const counts = new Uint16Array(frames * channels.length);
-  const tUs = new Float64Array(frames);
-  let t = 2 ** 32 - 50_000;
-  for (let i = 0; i < frames; i++) {
-    tUs[i] = t += Math.round(periodUs * r.between(0.7, 1.3)) + (r.next() < 0.002 ? r.whole(0, 2_000_000) : 0);
-    channels.forEach((_, c) => {
-      if (r.next() < (i < 40 ? 0.005 : 0.02)) {
-        trembles[c] = r.next() < 0.6;
-        goal[c] = r.next() < 0.4 ? rests[c] : r.between(-0.1, 1.1) * top;
-      }
-      at[c] += (goal[c] - at[c]) * 0.2 + (trembles[c] ? r.gauss() * (top / 1000) : 0);
-      counts[i * channels.length + c] = Math.min(top, Math.max(0, Math.round(at[c])));
-    });
-  }
-  return { channels, tUs, counts };
+function randomNote(
+  r: Random,
+  voice: Pick<NoteVoice, 'id' | 'side' | 'zone' | 'gate'>,
+  sensor: Sensor,
+  sensors: readonly Sensor[],
+): NoteVoice {
+  const low = r.whole(1, 100);
+  const range = { from: low, to: r.whole(low, 127) };
+  const level = sensors.find((s) => s.kind === 'breath-gauge');
+  const pads = sensors.find((s) => s.kind === 'touch-pads');
+  const velocities: Velocity[] = [
+    { is: 'fixed', value: low },
+    ...(level ? [{ is: 'level', source: { sensor: level.id, port: 'breath' }, ...range } as const] : []),
+    ...(sensor.kind === 'breath-gauge'
+      ? [{ is: 'attack', windowMs: r.whole(0, 12), full: r.whole(1, 4000), ...range } as const]
+      : []),
+    ...(sensor.kind === 'strike-pads' ? [{ is: 'strike', ...range } as const] : []),
+  ];
+  const pitches: Pitch[] = [
+    { is: 'fixed', note: r.whole(0, 127) },
+    ...(sensor.kind === 'breath-gauge' ? [] : [{ is: 'lane' } as const]),
+    ...(pads
+      ? [
+          {
+            is: 'chosen',
+            source: { sensor: pads.id, port: 'pad' },
+            by: r.next() < 0.5 ? 'last' : 'highest',
+          } as const,
+        ]
+      : []),
+  ];
+  return {
+    ...voice,
+    is: 'note',
+    velocity: velocities[r.whole(0, velocities.length - 1)],
+    pitch: pitches[r.whole(0, pitches.length - 1)],
+  };
 }

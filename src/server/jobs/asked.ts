@@ -1,9 +1,9 @@
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync } from 'class-validator';
-import { channelsOf } from '@/core/engine/compile';
 import { checkInstrument } from '@/core/exchange/instrument-json';
 import { plainFaults } from '@/core/exchange/plain-json';
 import type { ReadTake } from '@/core/exchange/take-csv';
+import { allColumns, allContacts } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { flattenErrors } from '@/core/instrument/validation';
 import { no, type Asked } from '../body';
@@ -42,16 +42,23 @@ export function askedRender(text: string): Asked<{ instrument: Instrument; take:
   if (!request.ok) return request;
   const instrument = checked(request.value.instrument);
   if (!instrument.ok) return instrument;
-  const { board, sensors } = instrument.value;
-  const take = askedTake(request.value.csv, 'csv', board, channelsOf(instrument.value));
+  const columns = allColumns(instrument.value);
+  const contacts = allContacts(instrument.value);
+  const take = askedTake(request.value.csv, 'csv', widestBoard(instrument.value), columns);
   if (!take.ok) return no(problem(422, 'The take cannot be read', take.faults));
-  const { channels } = take.value.frames;
-  if (!sensors.some((s) => channels.includes(s.channel))) {
-    const says = `a column of one of ${sensors.map((s) => s.channel).join(', ')} is required, got ${channels.join(', ')}`;
+  const { channels, edges } = take.value.frames;
+  const own = [...channels, ...(edges?.contacts ?? [])].filter(
+    (c) => columns.includes(c) || contacts.includes(c),
+  );
+  if (own.length === 0) {
+    const says = `a column of one of ${[...columns, ...contacts].join(', ')} is required, got ${channels.join(', ')}`;
     return no(problem(422, 'The take is not of this instrument', [{ path: 'csv', says }]));
   }
   return { ok: true, value: { instrument: instrument.value, take: take.value } };
 }
+
+/** The board whose counts can be the highest, at whose rate takes without times are read. */
+const widestBoard = ({ boards }: Instrument) => boards.reduce((a, b) => (b.bits > a.bits ? b : a));
 
 function checked(value: unknown): Asked<Instrument> {
   const instrument = checkInstrument(value);

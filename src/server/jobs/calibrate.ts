@@ -1,8 +1,11 @@
+import type { SensorJob } from '@/core/calibrate/report';
 import type { Finding } from '@/core/findings/finding';
-import { calibrateLevel } from '@/core/calibrate/level';
-import type { LevelTake } from '@/core/calibrate/level-types';
+import { kindOf } from '@/core/kinds/registry';
+import type { Lane } from '@/core/instrument/sensor';
 import type { Fault } from '@/core/result';
-import { columnOf } from '@/core/signal/take';
+import { framesOf } from '@/core/signal/frames';
+import type { Take } from '@/core/signal/take';
+import { no, type Asked } from '../body';
 import { problem } from '../problem';
 import { asked } from './asked';
 import { askedTake } from './asked-take';
@@ -13,37 +16,63 @@ import { CalibrateRequest } from './requests';
 export function calibrate(text: string): Response {
   const request = asked(text, CalibrateRequest);
   if (!request.ok) return request.response;
+  const lanes = lanesOf(request.value);
+  if (!lanes.ok) return lanes.response;
   const { board, sensor, phantomsPerHour } = request.value;
-  const read = readTakes(request.value);
+  const read = readTakes(request.value, lanes.value);
   if (read.faults.length > 0) return problem(422, 'A take cannot be read', read.faults);
-  const job = { bits: board.bits, sensor: sensor.id, takes: read.takes, phantomsPerHour };
-  const report = calibrateLevel(job);
+  const job: SensorJob = {
+    board,
+    sensor: { id: sensor.id, name: sensor.id, kind: sensor.kind, lanes: lanes.value },
+    takes: read.takes,
+    phantomsPerHour,
+  };
+  const report = kindOf(sensor).calibrate(job);
   if (!report.ok) return problem(422, 'These takes cannot be calibrated from', report.faults);
-  const { calibration, readings } = report.value;
-  return Response.json({ calibration, readings, findings: [...read.findings, ...report.value.findings] });
+  const { calibration, readings, findings } = report.value;
+  return Response.json({ calibration, readings, findings: [...read.findings, ...findings] });
 }
 
-function readTakes({ board, sensor, takes }: CalibrateRequest) {
+/** The sensor's lanes: `channel` is short for one of that column, or of that contact. */
+function lanesOf({ sensor }: CalibrateRequest): Asked<Lane[]> {
+  const { are, least, most } = kindOf(sensor).lanes;
+  const refused = (path: string, says: string) =>
+    no(problem(422, 'The request does not hold what is needed', [{ path, says }]));
+  if (sensor.channel === undefined && !sensor.lanes)
+    return refused('sensor.channel', 'a channel, or lanes with a column each, are required');
+  const lanes = sensor.lanes ?? [
+    { id: sensor.id, ...(are === 'counts' ? { column: sensor.channel } : { contacts: [sensor.channel!] }) },
+  ];
+  if (lanes.length < least || lanes.length > most)
+    return refused('sensor.lanes', `${least} … ${most} lanes are required, got ${lanes.length}`);
+  const without = lanes.findIndex((l) => (are === 'counts' ? l.column === undefined : !l.contacts?.length));
+  if (without >= 0)
+    return refused(
+      `sensor.lanes.${without}`,
+      are === 'counts' ? 'a column is required' : 'a contact is required',
+    );
+  return { ok: true, value: lanes };
+}
+
+function readTakes({ board, sensor, takes }: CalibrateRequest, lanes: readonly Lane[]) {
+  const columns = lanes.flatMap((l) => l.column ?? []);
+  const contacts = lanes.flatMap((l) => l.contacts ?? []);
   const faults: Fault[] = [];
   const findings: Finding[] = [];
-  const columns: LevelTake[] = [];
+  const kept: Take[] = [];
   takes.forEach((take, i) => {
-    const read = askedTake(take.csv, `takes.${i}.csv`, board, [sensor.channel]);
+    const read = askedTake(take.csv, `takes.${i}.csv`, board, columns);
     if (!read.ok) return void faults.push(...read.faults);
     const { frames, notes } = read.value;
-    if (!frames.channels.includes(sensor.channel))
+    const own = framesOf(frames, columns, contacts);
+    if (own.channels.length === 0 && !own.edges)
       return void faults.push({
         path: `takes.${i}.csv`,
-        says: `a column ${sensor.channel} is required, got ${frames.channels.join(', ')}`,
+        says: `a column ${[...columns, ...contacts].join(' or ')} is required, got ${frames.channels.join(', ')}`,
       });
     findings.push(...linesLeftOut(read.value, sensor.id));
-    columns.push({
-      id: notes.take ?? `${i + 1}-${take.role}`,
-      role: take.role,
-      marks: take.marks,
-      tUs: frames.tUs,
-      counts: columnOf(frames, sensor.channel),
-    });
+    const id = notes.take ?? `${i + 1}-${take.role}`;
+    kept.push({ ...own, id, role: take.role, marks: take.marks });
   });
-  return { takes: columns, findings, faults };
+  return { takes: kept, findings, faults };
 }

@@ -15,7 +15,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { SENSOR_KIND_IDS, type SensorKindId } from '@/core/sensors/kinds';
+import { kindIds } from '@/core/kinds/registry';
 import { ROLES, type Role } from '@/core/signal/take';
 
 class AskedBoard {
@@ -25,10 +25,25 @@ class AskedBoard {
   @IsOptional() @IsInt() @Min(20) @Max(20000) scanHz?: number;
 }
 
+class AskedLane {
+  @IsString() @Length(1, 40) id!: string;
+  @IsOptional() @IsString() @Length(1, 40) column?: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(2) @IsString({ each: true }) contacts?: string[];
+}
+
 class AskedSensor {
   @IsString() @Length(1, 60) id!: string;
-  @IsIn(SENSOR_KIND_IDS) kind!: SensorKindId;
-  @IsString() @Length(1, 60) channel!: string;
+  @IsIn(kindIds()) kind!: string;
+  /** Short for one lane. */
+  @IsOptional() @IsString() @Length(1, 60) channel?: string;
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(128)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => AskedLane)
+  lanes?: AskedLane[];
 }
 
 class AskedTake {

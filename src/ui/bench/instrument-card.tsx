@@ -8,6 +8,7 @@ import type { KeptInstrument } from '@/store/database';
 import { useSeconds } from '../hooks/use-seconds';
 import { GestureMark } from '../parts/gesture-mark';
 import { agoWords } from '../parts/words';
+import { measuredWords } from '../parts/measured-words';
 import { nextStep } from './next-step';
 import { removeWithWords } from './remove-with-words';
 import styles from './bench.module.css';
@@ -20,16 +21,12 @@ export function InstrumentCard({ kept, instrument }: { kept: KeptInstrument; ins
     <article className={styles.card}>
       <Link href={`/i/${kept.id}`}>
         <h2>{instrument.name}</h2>
-        <p>{instrument.about || `${instrument.board.bits}-bit board`}</p>
+        <p>{instrument.about || instrument.boards[0].name}</p>
         <ul>
           {instrument.sensors.map((s) => (
             <li key={s.id}>
               <GestureMark sensor={s} width={72} /> {s.name}
-              <small>
-                {s.calibration
-                  ? `rest ${s.calibration.rest.toFixed(0)}, reach ${s.calibration.reach.up}`
-                  : 'not measured yet'}
-              </small>
+              <small>{measuredWords(s)}</small>
             </li>
           ))}
         </ul>

@@ -1,3 +1,4 @@
+import type { Sensor } from '@/core/instrument/sensor';
 import type { Instrument } from '@/core/instrument/document';
 import type { StationId } from '../frame/stations';
 
@@ -5,8 +6,12 @@ import type { StationId } from '../frame/stations';
 export function nextStep(instrument: Instrument): { says: string; station: StationId } {
   const raw = instrument.sensors.find((s) => !s.calibration);
   if (raw) return { says: `calibrate ${raw.name.toLowerCase()}`, station: 'calibrate' };
-  const unshaped = instrument.sensors.find((s) => s.response.family === 'straight');
+  const unshaped = instrument.sensors.find((s) => !isShaped(s));
   if (unshaped) return { says: `shape ${unshaped.name.toLowerCase()}`, station: 'shape' };
   if (instrument.voices.length === 0) return { says: 'give it a voice', station: 'voice' };
   return { says: 'load it onto the board', station: 'load' };
 }
+
+/** Whether a sensor has nothing to shape, or a level that was shaped. */
+export const isShaped = (sensor: Sensor): boolean =>
+  sensor.calibration?.is !== 'level' || sensor.responses.some((r) => r.family !== 'straight' || r.dynamics);

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback } from 'react';
-import type { Sensor } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
 import { useLive } from '../hooks/use-session';
 import { SensorTrace } from '../parts/sensor-trace';
 import type { TraceOverlay } from '../parts/trace';

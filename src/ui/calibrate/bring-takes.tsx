@@ -5,7 +5,8 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { leftOutSentence, LONGEST_CSV, TOO_LONG } from '@/core/exchange/take-csv';
 import { counted } from '@/core/units/counted';
-import type { Sensor } from '@/core/instrument/document';
+import { boardOf, columnsOfSensor } from '@/core/instrument/access';
+import type { Sensor } from '@/core/instrument/sensor';
 import { importTake } from '@/store/import-take';
 import { storageWords } from '@/store/trouble';
 import { AnalysisLink, Stopped } from '@/workers/analysis-link';
@@ -62,7 +63,12 @@ function useBringTakes(sensor: Sensor) {
     setReading({ name, share: 0 });
     try {
       const progress = (share: number) => setReading({ name, share });
-      const read = await link.readTake(chosen, instrument.board.scanHz, [sensor.channel], progress);
+      const read = await link.readTake(
+        chosen,
+        boardOf(instrument, sensor).scanHz,
+        columnsOfSensor(sensor),
+        progress,
+      );
       const kept = read.ok ? await importTake(read.value, name, instrument, sensor.id) : read;
       return kept.ok
         ? `kept as the ${kept.value.role} take, ${counted(kept.value.frames, 'frame')}. ${leftOutSentence(kept.value)}`

@@ -1,12 +1,10 @@
 'use client';
 
-import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { choiceOf } from '@/core/calibrate/choice';
 import type { Cure } from '@/core/findings/finding';
-import { GUIDE_STEPS, stepsWithout, type GuideStep } from '@/core/calibrate/guide';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import { stepsWithout, type GuideStep } from '@/core/guide/guide';
+import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
 import type { KeptTake } from '@/store/database';
 import { standingOf } from '@/store/standing';
@@ -20,12 +18,25 @@ import { CalibrationReading } from './calibration-reading';
 import { Prompter } from './prompter';
 import { TakesStrip } from './takes-strip';
 import { TradeChart } from './trade-chart';
-import { useLevelReport, useProposal } from './use-calibration';
+import { CalibrateBank } from './calibrate-bank';
+import { Computing } from './computing';
+import { useProposal } from './use-proposal';
+import { useLevelReport } from './use-report';
 import styles from './calibrate.module.css';
 import { notify } from '../parts/notice';
 
-/** Station 3: guided takes, then rest, reach and thresholds from them. */
+/** Station 3: guided takes, and what comes of them. */
 export function Calibrate() {
+  const { sensor } = useSensor();
+  return kindOf(sensor).calibration === 'level' ? (
+    <CalibrateLevel key={sensor.id} />
+  ) : (
+    <CalibrateBank key={sensor.id} />
+  );
+}
+
+/** Rest, reach and thresholds of a level. */
+function CalibrateLevel() {
   const session = useSession();
   const { sensor, column } = useSensor();
   const takes = useKeptTakesOf(sensor.id);
@@ -35,10 +46,11 @@ export function Calibrate() {
   const { shown, waits, move, accept, forget } = useProposal(sensor, report);
   const settling = useLive((s) => s.settling);
   const restKnown = useLive((s) => report !== null || Boolean(s.rest[column]));
+  const { steps } = kindOf(sensor);
   const have = standingOf(takes).map((t) => t.role);
-  const missing = stepsWithout(have);
+  const missing = stepsWithout(steps, have);
   const goesOn = restKnown && have.length > 0 && missing.length > 0 && (waits || !shown);
-  const due = goesOn ? missing : GUIDE_STEPS;
+  const due = goesOn ? missing : steps;
 
   const guide = (steps: readonly GuideStep[]) => {
     if (readOnly) return;
@@ -47,7 +59,7 @@ export function Calibrate() {
     session.say({ is: 'guide', sensor: sensor.id, steps: [...steps], known });
   };
   const redo = (role: Role) =>
-    guide(restKnown || role === 'rest' ? GUIDE_STEPS.filter((s) => s.role === role) : GUIDE_STEPS);
+    guide(restKnown || role === 'rest' ? steps.filter((s) => s.role === role) : steps);
   const stand = (take: KeptTake) => {
     if (!readOnly) session.stand(take.id);
   };
@@ -82,7 +94,7 @@ export function Calibrate() {
   if (view)
     return (
       <Station title="Calibrate" reading={reading}>
-        <Prompter sensor={sensor} column={column} view={view} />
+        <Prompter sensor={sensor} view={view} />
       </Station>
     );
   if (settling || (progress !== null && !shown))
@@ -103,7 +115,7 @@ export function Calibrate() {
       />
       {progress !== null && <Computing share={progress} stop={stop} />}
       {refused && have.some((role) => role !== 'rest') && <p className={styles.refused}>{refused}</p>}
-      <TakesStrip takes={takes} report={report} redo={redo} stand={stand} />
+      <TakesStrip steps={steps} takes={takes} report={report} redo={redo} stand={stand} />
       {report && shown ? (
         <>
           <div className={styles.caption}>
@@ -119,18 +131,9 @@ export function Calibrate() {
         <BeforeTakes sensor={sensor} column={column} />
       )}
       <div className={styles.foot}>
-        <Care>{SENSOR_KINDS[sensor.kind].care}</Care>
+        <Care>{kindOf(sensor).care}</Care>
         {!readOnly && <BringTakes sensor={sensor} />}
       </div>
     </Station>
-  );
-}
-
-function Computing({ share, stop }: { share: number; stop: () => void }) {
-  return (
-    <div className={styles.progress}>
-      <LinearProgress variant="determinate" value={100 * share} aria-label="Computing" />
-      <Button onClick={stop}>Stop</Button>
-    </div>
   );
 }

@@ -2,14 +2,14 @@ import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } fro
 import type { Cure } from '@/core/findings/finding';
 import type { LevelReport } from '@/core/calibrate/level-types';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
-import type { Calibration } from '@/core/instrument/document';
+import type { LevelCalibration } from '@/core/instrument/calibration';
 import { Findings } from '../parts/findings';
 import { NumberField } from '../parts/number-field';
 import { Reading } from '../parts/station';
 import { perHourWords } from '../parts/words';
 
 /** What "off" is worth: as far below "on" as noise needs, or not. */
-function offWords({ on, off, noise }: Calibration): string {
+function offWords({ on, off, noise }: LevelCalibration): string {
   const sigmas = Math.abs(on - off) / noise;
   return sigmas >= HYSTERESIS_SIGMAS
     ? `Off at ${off}, so a note held at the edge will not stutter.`
@@ -24,7 +24,7 @@ export function CalibrationReading({
   act,
 }: {
   report: LevelReport | null;
-  shown: Calibration;
+  shown: LevelCalibration;
   move: (next: (before: Choice) => Choice) => void;
   act: (cure: Cure) => void;
 }) {

@@ -1,22 +1,26 @@
 'use client';
 
 import { useCallback } from 'react';
-import type { GuideView } from '@/core/calibrate/guide';
-import type { Sensor } from '@/core/instrument/document';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import type { GuideView } from '@/core/guide/guide';
+import { lanePlaces } from '@/core/instrument/access';
+import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
 import { COLUMN_US, type Tick } from '@/workers/live-protocol';
-import { useSession } from '../hooks/use-session';
+import { handKeys, keyWords } from '../hooks/hand-map';
+import { useInstrument, useSession } from '../hooks/use-session';
 import { Care } from '../parts/care';
+import { LaneMap } from '../parts/lane-map';
+import { PlaySurface } from '../parts/play-surface';
 import { SensorTrace } from '../parts/sensor-trace';
 import type { TraceOverlay } from '../parts/trace';
 import { promptFor } from './prompts';
 import styles from './calibrate.module.css';
 
 /** A guided take: one instruction and one number, readable at two metres; it advances by itself. */
-export function Prompter({ sensor, column, view }: { sensor: Sensor; column: number; view: GuideView }) {
-  const session = useSession();
-  const overlay = useCallback(() => overlayOf(session.live.getState().tick), [session]);
+export function Prompter({ sensor, view }: { sensor: Sensor; view: GuideView }) {
   const { says, under } = promptFor(view.role, sensor, view);
+  const { care, calibration } = kindOf(sensor);
+  const level = calibration === 'level';
   return (
     <section className={styles.prompter} aria-live="polite">
       <header>
@@ -29,25 +33,51 @@ export function Prompter({ sensor, column, view }: { sensor: Sensor; column: num
           {view.role === 'rest' ? ' s' : ''}
         </p>
       </header>
-      <SensorTrace
-        sensor={sensor}
-        column={column}
-        overlay={overlay}
-        height="clamp(220px, 44vh, 460px)"
-        says="gestures so far numbered as counts from rest"
-      />
-      <p className={styles.under}>
-        <span>
-          <kbd>Space</kbd> stops.{view.role !== 'rest' && ' Numbers: counts from rest. Band: yours so far.'}
-        </span>
-        {view.role !== 'rest' && (
-          <span>
-            Or play it yourself: hold <kbd>Z</kbd> soft, <kbd>X</kbd> medium, <kbd>C</kbd> loud
-          </span>
-        )}
-      </p>
-      {(view.role === 'loud' || view.role === 'full') && <Care>{SENSOR_KINDS[sensor.kind].care}</Care>}
+      {level ? <LevelPicture sensor={sensor} /> : <LaneMap sensor={sensor} view={view} />}
+      <Under sensor={sensor} view={view} level={level} />
+      {!level && <PlaySurface sensors={[sensor]} />}
+      {(view.role === 'loud' || view.role === 'full') && care !== '' && <Care>{care}</Care>}
     </section>
+  );
+}
+
+function LevelPicture({ sensor }: { sensor: Sensor }) {
+  const session = useSession();
+  const instrument = useInstrument();
+  const overlay = useCallback(() => overlayOf(session.live.getState().tick), [session]);
+  return (
+    <SensorTrace
+      sensor={sensor}
+      column={lanePlaces(instrument, sensor)[0]}
+      overlay={overlay}
+      height="clamp(220px, 44vh, 460px)"
+      says="gestures so far numbered as counts from rest"
+    />
+  );
+}
+
+function Under({ sensor, view, level }: { sensor: Sensor; view: GuideView; level: boolean }) {
+  const keys = keyWords(handKeys(useInstrument(), sensor.id), sensor.id).split(' ').filter(Boolean);
+  const [soft, medium, loud] = keys;
+  return (
+    <p className={styles.under}>
+      <span>
+        <kbd>Space</kbd> stops.
+        {level && view.role !== 'rest' && ' Numbers: counts from rest. Band: yours so far.'}
+      </span>
+      {view.role !== 'rest' && keys.length > 0 && (
+        <span>
+          Or play it yourself: hold{' '}
+          {level ? (
+            <>
+              <kbd>{soft}</kbd> soft, <kbd>{medium}</kbd> medium, <kbd>{loud}</kbd> loud
+            </>
+          ) : (
+            <kbd>{keys.length > 1 ? `${keys[0]} … ${keys.at(-1)}` : keys[0]}</kbd>
+          )}
+        </span>
+      )}
+    </p>
   );
 }
 

@@ -1,14 +1,15 @@
-import type { GuideView } from '@/core/calibrate/guide';
-import type { Sensor } from '@/core/instrument/document';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import type { GuideView } from '@/core/guide/guide';
+import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
 import { sentence } from '../parts/words';
 
 /** What the prompter says for a role: one instruction, and one line under it. */
 export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says: string; under: string } {
-  const verb = sentence(sensor.verb ?? SENSOR_KINDS[sensor.kind].verb);
+  const verb = sentence(sensor.verb ?? kindOf(sensor).verb);
   if (view?.complaint === 'moved')
     return { says: 'It moved. Let it rest.', under: 'The rest take begins again by itself.' };
+  if (sensor.lanes.length > 1 && role !== 'rest') return lanePrompt(role, verb);
   switch (role) {
     case 'rest':
       return { says: 'Let it rest.', under: 'Hands and breath off it. It ends by itself.' };
@@ -35,4 +36,12 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
     default:
       return { says: verb, under: '' };
   }
+}
+
+/** A bank: every lane, in any order. */
+function lanePrompt(role: Role, verb: string): { says: string; under: string } {
+  const under = 'In any order; each is ticked off as you play it. It ends by itself.';
+  if (role === 'soft') return { says: `${verb} each one as softly as you ever would.`, under };
+  if (role === 'loud') return { says: `${verb} each one as loud as is comfortable.`, under };
+  return { says: `${verb} each one as you usually play.`, under };
 }

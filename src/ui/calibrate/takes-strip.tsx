@@ -1,19 +1,21 @@
 'use client';
 
-import { GUIDE_STEPS } from '@/core/calibrate/guide';
 import type { LevelReport } from '@/core/calibrate/level-types';
+import type { GuideStep } from '@/core/guide/guide';
 import type { Role } from '@/core/signal/take';
 import type { KeptTake } from '@/store/database';
 import { rolesOf } from '@/store/standing';
 import styles from './calibrate.module.css';
 
-/** The five takes of a run: what each holds, and ways to play one again or go back to the one before. */
+/** The takes of a run: what each holds, and ways to play one again or go back to the one before. */
 export function TakesStrip({
+  steps,
   takes,
   report,
   redo,
   stand,
 }: {
+  steps: readonly GuideStep[];
   /** All of the sensor's. */
   takes: KeptTake[];
   report: LevelReport | null;
@@ -29,7 +31,7 @@ export function TakesStrip({
   };
   return (
     <ul className={styles.takes} aria-label="Takes">
-      {GUIDE_STEPS.map(({ role }) => {
+      {steps.map(({ role }) => {
         const { stands, earlier, cut } = roles.find((r) => r.role === role) ?? NONE;
         return (
           <li key={role} data-done={stands !== null}>

@@ -13,7 +13,7 @@ import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
 import { choiceOf, type Choice } from '@/core/calibrate/choice';
 import type { TradePoint } from '@/core/calibrate/thresholds';
-import type { Calibration } from '@/core/instrument/document';
+import type { LevelCalibration } from '@/core/instrument/calibration';
 import { useColours } from '../parts/colours';
 import { tradeData, tradeOptions } from './trade-data';
 import { drawThresholds, type LineState } from './trade-drawing';
@@ -23,7 +23,7 @@ Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, Point
 
 interface Props {
   trade: readonly TradePoint[];
-  calibration: Calibration;
+  calibration: LevelCalibration;
   move: (next: (before: Choice) => Choice) => void;
 }
 

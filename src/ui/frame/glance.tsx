@@ -3,7 +3,9 @@
 import { useEffect, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useChoice, useSensor, useSession } from '../hooks/use-session';
-import { LevelBar } from './sensor-list';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { Tick } from '@/workers/live-protocol';
+import { LevelBar } from '../parts/level-bar';
 import styles from './frame.module.css';
 
 /** One sensor and one number, readable from across the room. */
@@ -14,7 +16,7 @@ export function Glance() {
 
 function OpenGlance() {
   const { choice, live } = useSession();
-  const { sensor, column } = useSensor();
+  const { sensor, lane, column } = useSensor();
   const number = useRef<HTMLElement>(null);
   const close = () => choice.setState({ glance: false });
   useHotkeys('escape', close);
@@ -22,17 +24,22 @@ function OpenGlance() {
     () =>
       live.subscribe(({ tick }) => {
         if (!number.current || !tick) return;
-        const shown = sensor.calibration ? Math.round(127 * tick.responses[column]) : tick.counts[column];
-        number.current.textContent = String(shown);
+        number.current.textContent = shownOf(tick, sensor, column, lane);
       }),
-    [live, sensor, column],
+    [live, sensor, lane, column],
   );
   return (
     <div className={styles.glance} role="dialog" aria-label={`${sensor.name} at a glance`} onClick={close}>
-      <h2>{sensor.name}</h2>
+      <h2>{sensor.lanes.length > 1 ? `${sensor.name}, ${sensor.lanes[lane].id}` : sensor.name}</h2>
       <strong ref={number}>–</strong>
-      <span>{sensor.calibration ? 'of 127' : 'counts'}</span>
-      <LevelBar sensor={sensor} column={column} />
+      <span>{column < 0 ? '' : sensor.calibration ? 'of 127' : 'counts'}</span>
+      <LevelBar sensor={sensor} lane={lane} />
     </div>
   );
+}
+
+/** The one number: how far it is played, its count where nothing was measured, a word for a contact. */
+function shownOf(tick: Tick, sensor: Sensor, column: number, lane: number): string {
+  if (column < 0) return tick.closed[lane] ? 'closed' : 'open';
+  return String(sensor.calibration ? Math.round(127 * tick.responses[column]) : tick.counts[column]);
 }

@@ -31,8 +31,15 @@ export function Keys() {
   useHotkeys('escape', () => session.silence(), { enableOnFormTags: true });
   const step = (by: number) => {
     const at = sensors.findIndex((s) => s.id === choice.getState().sensor);
-    choice.setState({ sensor: sensors[Math.min(sensors.length - 1, Math.max(0, at + by))].id });
+    choice.setState({ sensor: sensors[Math.min(sensors.length - 1, Math.max(0, at + by))].id, lane: 0 });
   };
+  const stepLane = (by: number) => {
+    const { sensor, lane } = choice.getState();
+    const last = (sensors.find((s) => s.id === sensor)?.lanes.length ?? 1) - 1;
+    choice.setState({ lane: Math.min(last, Math.max(0, lane + by)) });
+  };
+  useHotkeys('[', () => stepLane(-1), { useKey: true });
+  useHotkeys(']', () => stepLane(1), { useKey: true });
   useHotkeys('up', () => step(-1), { preventDefault: true });
   useHotkeys('down', () => step(1), { preventDefault: true });
   const told = (done: string, verb: string, says: string | null) =>

@@ -1,5 +1,6 @@
 'use client';
 
+import { isShaped } from '../bench/next-step';
 import { useInstrument, useWorkspace } from '../hooks/use-session';
 import type { StationId } from './stations';
 
@@ -11,7 +12,7 @@ export function useProgress(): Record<StationId, boolean> {
   return {
     listen: takes.some((t) => t.role === 'rest'),
     calibrate: calibrated,
-    shape: sensors.every((s) => s.response.family !== 'straight'),
+    shape: sensors.every(isShaped),
     voice: voices.length > 0,
     load: false,
   };

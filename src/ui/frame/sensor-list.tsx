@@ -1,11 +1,11 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
-import type { Sensor } from '@/core/instrument/document';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import type { Sensor } from '@/core/instrument/sensor';
 import { counted } from '@/core/units/counted';
 import { useChoice, useInstrument, useLive, useSession, useTakesOf } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
+import { LaneStrip } from '../parts/lane-strip';
+import { LevelBar } from '../parts/level-bar';
 import { GestureMark } from '../parts/gesture-mark';
 import { agoWords } from '../parts/words';
 import styles from './frame.module.css';
@@ -16,9 +16,9 @@ export function SensorList() {
   return (
     <nav className={styles.sensors} aria-label="Sensors">
       <ul>
-        {sensors.map((sensor, column) => (
+        {sensors.map((sensor) => (
           <li key={sensor.id}>
-            <SensorRow sensor={sensor} column={column} />
+            <SensorRow sensor={sensor} />
           </li>
         ))}
       </ul>
@@ -26,7 +26,7 @@ export function SensorList() {
   );
 }
 
-function SensorRow({ sensor, column }: { sensor: Sensor; column: number }) {
+function SensorRow({ sensor }: { sensor: Sensor }) {
   const { choice } = useSession();
   const chosen = useChoice((c) => c.sensor) === sensor.id;
   return (
@@ -34,49 +34,16 @@ function SensorRow({ sensor, column }: { sensor: Sensor; column: number }) {
       type="button"
       className={styles.sensor}
       aria-current={chosen}
-      onClick={() => choice.setState({ sensor: sensor.id })}
+      onClick={() => choice.setState((c) => (c.sensor === sensor.id ? c : { sensor: sensor.id, lane: 0 }))}
     >
       <GestureMark sensor={sensor} />
       <span>
         <b>{sensor.name}</b>
-        <LevelBar sensor={sensor} column={column} />
+        {sensor.lanes.length > 1 ? <LaneStrip sensor={sensor} /> : <LevelBar sensor={sensor} />}
         <SensorState sensor={sensor} />
       </span>
     </button>
   );
-}
-
-/** The level from rest to reach where that is known, of the whole converter where not. Drawn past React. */
-export function LevelBar({ sensor, column }: { sensor: Sensor; column: number }) {
-  const { live, workspace } = useSession();
-  const bar = useRef<HTMLElement>(null);
-  useEffect(
-    () =>
-      live.subscribe(({ tick }) => {
-        if (!bar.current || !tick) return;
-        const instrument = workspace.store.getState().history!.present;
-        const level = shareNow(instrument.sensors[column], instrument.board.bits, tick.counts[column]);
-        bar.current.style.transform = `scaleX(${level})`;
-      }),
-    [live, workspace, column],
-  );
-  return (
-    <div className={styles.bar}>
-      <i
-        ref={bar}
-        style={{ background: `var(--${SENSOR_KINDS[sensor.kind].family})`, transform: 'scaleX(0)' }}
-      />
-    </div>
-  );
-}
-
-/** Where a count lies between rest and reach, 0 … 1; of full scale without a calibration. */
-export function shareNow(sensor: Sensor, bits: number, count: number): number {
-  const c = sensor.calibration;
-  if (!c) return count / (2 ** bits - 1);
-  const up = (count - c.rest) / (c.reach.up - c.rest);
-  const down = c.reach.down === null ? 0 : (count - c.rest) / (c.reach.down - c.rest);
-  return Math.min(1, Math.max(0, up, down));
 }
 
 function SensorState({ sensor }: { sensor: Sensor }) {

@@ -59,7 +59,14 @@ it('sends MIDI when it is told of it, before any tick; in words it stands there 
   StandIn.made[0].says({ is: 'events', events: [{ tUs: 0, bytes: [0x90, 62, 87] }], zeroMs: 0 });
   expect(sent.mock.calls).toEqual([[[0x90, 62, 87]]]);
   expect(session.live.getState().note).toBeNull();
-  const nothing = { columns: new Uint16Array(0), rest: [], counts: [0], responses: [0], guide: null };
+  const nothing = {
+    columns: new Uint16Array(0),
+    rest: [],
+    counts: [0],
+    responses: [0],
+    closed: [],
+    guide: null,
+  };
   StandIn.made[0].says({ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, bytesPerSecond: 3, ...nothing });
   expect(session.live.getState().note).toBe('note 62 on, 87');
   await session.close();
@@ -77,7 +84,14 @@ it('keeps a take whose storage failed in the middle of it without a hole, and sa
     tUs: Float64Array.of(n),
     counts: Uint16Array.of(n),
   });
-  worker.says({ is: 'take-begins', take, sensor: 'bellows', role: 'soft', channel: 'bellows' });
+  worker.says({
+    is: 'take-begins',
+    take,
+    sensor: 'bellows',
+    role: 'soft',
+    channels: ['bellows'],
+    contacts: [],
+  });
   worker.says(piece(0));
   await vi.waitFor(async () => expect(await database().pieces.where('take').equals(take).count()).toBe(1));
   const full = Object.assign(new Error(), { name: 'QuotaExceededError' });
@@ -102,7 +116,14 @@ it('never calls a take whole that lacks a piece: it says which half second, and 
   const session = new Session(id, false);
   await session.open();
   const take = `${id}-bellows-loud-x-1`;
-  StandIn.made[0].says({ is: 'take-begins', take, sensor: 'bellows', role: 'loud', channel: 'bellows' });
+  StandIn.made[0].says({
+    is: 'take-begins',
+    take,
+    sensor: 'bellows',
+    role: 'loud',
+    channels: ['bellows'],
+    contacts: [],
+  });
   for (const n of [0, 2]) {
     const frames = { tUs: Float64Array.of(n), counts: Uint16Array.of(n) };
     StandIn.made[0].says({ is: 'take-piece', take, n, ...frames });

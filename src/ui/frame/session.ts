@@ -1,5 +1,6 @@
 import { createStore } from 'zustand/vanilla';
 import { messageWords } from '@/core/midi/words';
+import { allColumns } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { createWorkspace, type Workspace } from '@/store/workspace';
 import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
@@ -15,6 +16,8 @@ import { TraceRing } from './trace-ring';
 /** What is chosen on the screen; nothing of it is kept. */
 export interface Choice {
   sensor: string;
+  /** Place of the lane that is looked at, in its sensor, from 0. */
+  lane: number;
   glance: boolean;
   keys: boolean;
 }
@@ -25,7 +28,7 @@ const WORDS = 3;
 export class Session {
   readonly workspace: Workspace;
   readonly live = createLiveStore();
-  readonly choice = createStore<Choice>(() => ({ sensor: '', glance: false, keys: false }));
+  readonly choice = createStore<Choice>(() => ({ sensor: '', lane: 0, glance: false, keys: false }));
   readonly ear = new Ear();
   readonly midi = new MidiOut();
   traces: TraceRing[] = [];
@@ -50,8 +53,8 @@ export class Session {
     const { history } = this.workspace.store.getState();
     if (!history || this.closed) return;
     const instrument = history.present;
-    this.choice.setState({ sensor: instrument.sensors[0].id });
-    this.traces = instrument.sensors.map(() => new TraceRing());
+    this.choice.setState({ sensor: instrument.sensors[0].id, lane: 0 });
+    this.traces = allColumns(instrument).map(() => new TraceRing());
     this.link = new LiveLink(
       (m) => this.hear(m),
       (says) =>
@@ -150,7 +153,10 @@ function withRest(s: LiveState, looked: Tick['rest']): Pick<LiveState, 'rest' | 
   return { rest, quiet };
 }
 
+/** The parts of an instrument that change what sounds. */
+const PLAYED = ['boards', 'sensors', 'voices', 'zones', 'scenes'] as const;
+
 /** Names, marks and the log change nothing that sounds; everything else needs a new program. */
 function playsDifferently(before: Instrument | null, after: Instrument): boolean {
-  return before?.sensors !== after.sensors || before.voices !== after.voices || before.board !== after.board;
+  return before === null || PLAYED.some((part) => before[part] !== after[part]);
 }

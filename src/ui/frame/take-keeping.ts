@@ -1,3 +1,4 @@
+import { boardOf } from '@/core/instrument/access';
 import { askToPersist } from '@/store/bench';
 import { StorageQueue } from '@/store/storage-queue';
 import { addPiece, beginTake, removeTake, standTake } from '@/store/takes';
@@ -56,15 +57,24 @@ export class TakeKeeping {
     }
   }
 
-  private begin({ take, sensor, role, channel }: Extract<AboutTakes, { is: 'take-begins' }>): void {
-    const { board } = this.workspace.store.getState().history!.present;
+  private begin({
+    take,
+    sensor,
+    role,
+    channels,
+    contacts,
+  }: Extract<AboutTakes, { is: 'take-begins' }>): void {
+    const instrument = this.workspace.store.getState().history!.present;
+    const own = instrument.sensors.find((s) => s.id === sensor);
+    const board = own ? boardOf(instrument, own) : instrument.boards[0];
     const label = {
       id: take,
       instrument: this.instrument,
       sensor,
       role,
       at: new Date().toISOString(),
-      channels: [channel],
+      channels,
+      ...(contacts.length > 0 ? { contacts } : {}),
       bits: board.bits,
       rateHz: board.scanHz,
       whole: false,

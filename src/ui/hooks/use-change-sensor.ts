@@ -1,7 +1,10 @@
 'use client';
 
 import { useCallback } from 'react';
-import type { Sensor, Voice } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { Voice } from '@/core/instrument/voices';
+import { withVoices } from '@/core/instrument/with-voices';
+import type { Zone } from '@/core/instrument/zones';
 import { useSession } from './use-session';
 
 /** Changes one sensor of the instrument, undoably; false where this tab only looks on. */
@@ -21,9 +24,9 @@ export function useChangeSensor() {
 export function useChangeVoices() {
   const { workspace } = useSession();
   return useCallback(
-    (says: string, change: (voices: Voice[]) => Voice[]) => {
+    (says: string, change: (voices: Voice[]) => Voice[], more: readonly Zone[] = []) => {
       const instrument = workspace.store.getState().history!.present;
-      workspace.change(says, { ...instrument, voices: change(instrument.voices) });
+      workspace.change(says, withVoices(instrument, change(instrument.voices), more));
     },
     [workspace],
   );

@@ -1,31 +1,39 @@
 'use client';
 
 import { useEffect } from 'react';
-import { useSession } from './use-session';
+import { handKeys, type HandKey } from './hand-map';
+import { useChoice, useInstrument, useSession } from './use-session';
 
-/** Pressure that each key blows on the practice board, kPa. */
-const HAND: Record<string, number> = { KeyZ: 0.14, KeyX: 0.9, KeyC: 2.3 };
-
-/** Z, X and C held play the practice board softly, medium and loud; Shift draws instead of pushing. */
+/** Keys held play the practice board, several at once; Shift plays a level the other way. */
 export function useHandKeys(): void {
   const session = useSession();
+  const instrument = useInstrument();
+  const chosen = useChoice((c) => c.sensor);
   useEffect(() => {
-    const held = new Set<string>();
+    const keys = handKeys(instrument, chosen);
+    const held = new Map<string, HandKey>();
     const typing = (e: KeyboardEvent) =>
       e.ctrlKey ||
       e.metaKey ||
       e.altKey ||
       (e.target instanceof Element && e.target.closest('input, textarea, [role="combobox"]'));
+    const play = ({ sensor, lane }: HandKey, strength: number | null) =>
+      session.say({ is: 'hand', sensor, lane, strength });
     const down = (e: KeyboardEvent) => {
-      if (!(e.code in HAND) || e.repeat || typing(e)) return;
-      held.add(e.code);
-      session.say({ is: 'press', kpa: (e.shiftKey ? -1 : 1) * HAND[e.code] });
+      const key = keys[e.code];
+      if (!key || e.repeat || typing(e)) return;
+      held.set(e.code, key);
+      play(key, (e.shiftKey ? -1 : 1) * key.strength);
     };
     const up = (e: KeyboardEvent) => {
-      if (held.delete(e.code) && held.size === 0) session.say({ is: 'press', kpa: null });
+      const key = held.get(e.code);
+      if (!key) return;
+      held.delete(e.code);
+      const still = [...held.values()].some((k) => k.sensor === key.sensor && k.lane === key.lane);
+      if (!still) play(key, null);
     };
     const letGo = () => {
-      if (held.size > 0) session.say({ is: 'press', kpa: null });
+      for (const key of held.values()) play(key, null);
       held.clear();
     };
     window.addEventListener('keydown', down);
@@ -37,5 +45,5 @@ export function useHandKeys(): void {
       window.removeEventListener('blur', letGo);
       letGo();
     };
-  }, [session]);
+  }, [session, instrument, chosen]);
 }

@@ -2,7 +2,9 @@
 
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
-import type { Instrument, Sensor } from '@/core/instrument/document';
+import { allColumns } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
 import type { KeptTake } from '@/store/database';
 import { standingOf } from '@/store/standing';
 import type { WorkspaceState } from '@/store/workspace';
@@ -26,15 +28,15 @@ export const useChoice = <T>(pick: (s: Choice) => T): T => useStore(useSession()
 /** The instrument as it stands; pages are shown only once it is open. */
 export const useInstrument = (): Instrument => useWorkspace((s) => s.history!.present);
 
-/** The chosen sensor and its column in frames. */
-export function useSensor(): { sensor: Sensor; column: number } {
-  const { sensors } = useInstrument();
+/** The chosen sensor, the lane of it that is looked at, and that lane's column in frames; −1 for a contact. */
+export function useSensor(): { sensor: Sensor; lane: number; column: number } {
+  const instrument = useInstrument();
   const chosen = useChoice((c) => c.sensor);
-  const column = Math.max(
-    0,
-    sensors.findIndex((s) => s.id === chosen),
-  );
-  return { sensor: sensors[column], column };
+  const wanted = useChoice((c) => c.lane);
+  const sensor = instrument.sensors.find((s) => s.id === chosen) ?? instrument.sensors[0];
+  const lane = Math.min(wanted, sensor.lanes.length - 1);
+  const { column } = sensor.lanes[lane];
+  return { sensor, lane, column: column === undefined ? -1 : allColumns(instrument).indexOf(column) };
 }
 
 /** The labels of all of a sensor's takes. */

@@ -2,34 +2,38 @@
 
 import Link from 'next/link';
 import { useCallback } from 'react';
-import { kpaFromCounts } from '@/core/sensors/breath-gauge';
+import { allContacts, boardOf } from '@/core/instrument/access';
+import { kindOf } from '@/core/kinds/registry';
 import { QUANTISATION_NOISE } from '@/core/signal/rest';
 import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
 import { Headline, Reading, Station } from '../parts/station';
 import { SensorTrace } from '../parts/sensor-trace';
 import type { TraceOverlay } from '../parts/trace';
 import { NoiseBand } from './noise-band';
-import { PlayByHand } from './play-by-hand';
+import { LaneStrip } from '../parts/lane-strip';
+import { PlaySurface } from '../parts/play-surface';
+import styles from './listen.module.css';
 
 /** Station 2: what the raw stream says, live. */
 export function Listen() {
   const session = useSession();
-  const { sensor, column } = useSensor();
-  const { board } = useInstrument();
+  const { sensor, lane, column } = useSensor();
+  const instrument = useInstrument();
+  const board = boardOf(instrument, sensor);
   const rest = useLive((s) => s.rest[column] ?? null);
   const quiet = useLive((s) => s.quiet[column] ?? false);
   const count = useLive((s) => s.tick?.counts[column] ?? null);
   const overlay = useCallback((): TraceOverlay => ({ rest: rest?.rest }), [rest]);
-  const kpa = sensor.gauge && count !== null ? kpaFromCounts(count, sensor.gauge, board) : null;
+  const several = sensor.lanes.length > 1;
+  const words = count === null ? null : kindOf(sensor).unitWords?.(count, sensor, board);
+  if (column < 0) return <ListenContacts />;
   return (
     <Station
       title="Listen"
       reading={
         <>
           <Reading label="Now" value={count === null ? '–' : String(count)} unit="counts">
-            {kpa === null
-              ? `of ${2 ** board.bits - 1}`
-              : `${(Math.round(100 * kpa) / 100 + 0).toFixed(2)} kPa by the gauge’s sheet`}
+            {words ?? `of ${2 ** board.bits - 1}`}
           </Reading>
           <Reading label="Rest" value={rest ? rest.rest.toFixed(1) : '–'} unit="counts">
             {rest
@@ -49,20 +53,66 @@ export function Listen() {
         says={count === null ? 'Waiting for the board.' : quiet ? 'It lies still.' : 'It moves.'}
         under={
           <>
-            Watch {sensor.name.toLowerCase()} alone. When it looks right,{' '}
-            <Link href={`/i/${session.id}/calibrate`}>calibrate</Link> <kbd>3</kbd>
+            Watch{' '}
+            {several ? `${sensor.lanes[lane].id} of ${sensor.name.toLowerCase()}` : sensor.name.toLowerCase()}{' '}
+            alone.{' '}
+            {several && (
+              <>
+                <kbd>[</kbd> <kbd>]</kbd> choose another.{' '}
+              </>
+            )}
+            When it looks right, <Link href={`/i/${session.id}/calibrate`}>calibrate</Link> <kbd>3</kbd>
           </>
         }
       />
-      <SensorTrace sensor={sensor} column={column} overlay={overlay} height="clamp(180px, 38vh, 420px)" />
+      {several && <LaneStrip sensor={sensor} height={56} />}
+      <SensorTrace sensor={sensor} column={column} overlay={overlay} height="clamp(160px, 32vh, 420px)" />
       <NoiseBand rest={rest} bits={board.bits} />
-      <PlayByHand />
+      <PlayYourself />
+    </Station>
+  );
+}
+
+function PlayYourself() {
+  return (
+    <section className={styles.hand}>
+      <h2>Play the practice board yourself</h2>
+      <PlaySurface />
+    </section>
+  );
+}
+
+/** A sensor of contacts: open or closed, and what it did. */
+function ListenContacts() {
+  const instrument = useInstrument();
+  const { sensor, lane } = useSensor();
+  const at = allContacts(instrument).indexOf(sensor.lanes[lane].contacts?.[0] ?? '');
+  const closed = useLive((s) => s.tick?.closed[at] ?? null);
+  const c = sensor.calibration;
+  return (
+    <Station
+      title="Listen"
+      reading={
+        <Reading label="Now" value={closed === null ? '–' : closed ? 'closed' : 'open'}>
+          {c?.is === 'contacts'
+            ? `Normally ${c.rest}; changes within ${c.debounceMs} ms are bounces.`
+            : 'Not measured yet.'}
+        </Reading>
+      }
+    >
+      <Headline
+        says={closed ? 'It is closed.' : 'It is open.'}
+        under={`Press ${sensor.name.toLowerCase()} and let go.`}
+      />
+      <LaneStrip sensor={sensor} height={90} />
+      <PlayYourself />
     </Station>
   );
 }
 
 function Rate() {
-  const { board } = useInstrument();
+  const { boards } = useInstrument();
+  const [board] = boards;
   const rate = useLive((s) => Math.round((s.tick?.rateHz ?? 0) / 10) * 10);
   const lost = useLive((s) => s.tick?.lost ?? 0);
   return (

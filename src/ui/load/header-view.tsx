@@ -4,7 +4,7 @@ import styles from './load.module.css';
 export function HeaderView({ text }: { text: string }) {
   return (
     <details open className={styles.header}>
-      <summary>instrument.h, {text.split('\n').length} lines</summary>
+      <summary>instrument.h, cheironom_config.h, instrument.c: {text.split('\n').length} lines</summary>
       <pre tabIndex={0} aria-label="The header, as the board gets it">
         {text}
       </pre>

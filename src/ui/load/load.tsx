@@ -4,8 +4,10 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { channelsOf, compile } from '@/core/engine/compile';
-import { digestOf, writeHeader } from '@/core/exchange/header';
+import { compile } from '@/core/compile/compile';
+import { digestOf, writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
+import { imageBytes, stateBytes } from '@/core/exchange/image-size';
+import { boardOf, columnsOf } from '@/core/instrument/access';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { joinTakes } from '@/core/exchange/join-takes';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
@@ -48,16 +50,17 @@ function LoadReady() {
   const instrument = useInstrument();
   const { sensor } = useSensor();
   const board = useMemo(() => {
-    const channels = channelsOf(instrument);
-    const program = compile(instrument, channels);
-    const text = writeHeader(instrument, program, channels);
+    const own = boardOf(instrument, sensor);
+    const image = compile(instrument, own);
+    const columns = columnsOf(instrument, own);
     return {
-      text,
-      digest: digestOf(instrument, program),
-      flash: program.inputs.reduce((n, i) => n + 2 * i.table.length, 0),
-      program,
+      text: [writeHeader(instrument, own, image, columns), writeConfig(image), writeSource(image)].join('\n'),
+      digest: digestOf(instrument, own, image),
+      flash: imageBytes(image),
+      memory: stateBytes(image),
+      image,
     };
-  }, [instrument]);
+  }, [instrument, sensor]);
   const toBoard = async () => {
     const response = await fetch('/api/firmware', {
       method: 'POST',
@@ -77,11 +80,11 @@ function LoadReady() {
             Document version {instrument.version}. It stands in the header; it changes whenever anything that
             the board plays does.
           </Reading>
-          <Reading label="Tables in flash" value={String(board.flash)} unit="bytes">
-            {board.program.inputs.length} × {2 ** board.program.tableBits + 1} points of 16 bits.
+          <Reading label="Its own in flash" value={String(board.flash)} unit="bytes">
+            Levels, gates, voices and their tables. The runtime comes on top.
           </Reading>
-          <Reading label="Most in one scan" value={String(board.program.maxBytes)} unit="bytes">
-            The board’s buffer is that long.
+          <Reading label="Memory" value={String(board.memory)} unit="bytes">
+            What changes while it plays, and {board.image.max_bytes} of them for the most that one scan sends.
           </Reading>
         </>
       }
@@ -115,7 +118,7 @@ function Exports() {
           take: take.id,
           role: take.role,
           sensor: sensor.id,
-          bits: String(instrument.board.bits),
+          bits: String(boardOf(instrument, sensor).bits),
         }),
         'text/csv',
       );

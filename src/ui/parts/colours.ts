@@ -1,8 +1,9 @@
 import { useColorScheme } from '@mui/material/styles';
 import { useMemo } from 'react';
+import type { GestureFamily } from '@/core/kinds/kind';
 
 /** The look's tokens as the current scheme resolves them, for canvases. */
-export interface Colours {
+export interface Colours extends Record<GestureFamily, string> {
   ground: string;
   sheet: string;
   line: string;
@@ -13,8 +14,6 @@ export interface Colours {
   liveWash: string;
   doubt: string;
   fault: string;
-  breath: string;
-  place: string;
 }
 
 const NAMES: Record<keyof Colours, string> = {
@@ -29,7 +28,12 @@ const NAMES: Record<keyof Colours, string> = {
   doubt: '--doubt',
   fault: '--fault',
   breath: '--breath',
+  press: '--press',
+  touch: '--touch',
+  strike: '--strike',
   place: '--place',
+  move: '--move',
+  switch: '--switch',
 };
 
 /** Tokens now; draws again when the scheme changes. */

@@ -1,5 +1,5 @@
-import type { Sensor } from '@/core/instrument/document';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
 
 /** Before a sensor has a medium take of its own: a level line with a dot, "nothing drawn yet". */
 const UNMEASURED = 'M2 16 H42';
@@ -20,7 +20,7 @@ export function GestureMark({ sensor, width = 44 }: { sensor: Sensor; width?: nu
       <path
         d={d}
         fill="none"
-        stroke={`var(--${SENSOR_KINDS[sensor.kind].family})`}
+        stroke={`var(--${kindOf(sensor).family})`}
         strokeWidth="2"
         strokeLinejoin="round"
         strokeLinecap="round"

@@ -1,7 +1,7 @@
 'use client';
 
-import type { Sensor } from '@/core/instrument/document';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
 import { useSession } from '../hooks/use-session';
 import { useColours } from './colours';
 import { Trace, type TraceOverlay } from './trace';
@@ -27,7 +27,7 @@ export function SensorTrace({
   return (
     <Trace
       ring={traces[column]}
-      colour={colours[SENSOR_KINDS[sensor.kind].family]}
+      colour={colours[kindOf(sensor).family]}
       range={null}
       overlay={overlay}
       height={height}

@@ -10,7 +10,8 @@ import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
 import { Headline, Reading, Station } from '../parts/station';
 import { agoWords } from '../parts/words';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
+import { kindOf } from '@/core/kinds/registry';
+import { levelOf } from '@/core/instrument/access';
 import { useColours } from '../parts/colours';
 import { Trace, type TraceOverlay } from '../parts/trace';
 import { SheetRow } from './sheet-row';
@@ -53,8 +54,10 @@ export function RunSheet() {
       </table>
       <LiveNow />
       <p className={styles.hint}>
-        The board: {instrument.board.bits} bits, {instrument.board.supplyVolts} V, {instrument.board.scanHz}{' '}
-        scans a second. Every cell opens its station.
+        {instrument.boards
+          .map((b) => `${b.name}: ${b.bits} bits, ${b.supplyVolts} V, ${b.scanHz} scans a second.`)
+          .join(' ')}{' '}
+        Every cell opens its station.
       </p>
     </Station>
   );
@@ -63,9 +66,9 @@ export function RunSheet() {
 /** The chosen sensor now, with its thresholds: alive, and where it should be? */
 function LiveNow() {
   const session = useSession();
-  const { sensor, column } = useSensor();
+  const { sensor, lane, column } = useSensor();
   const colours = useColours();
-  const { calibration } = sensor;
+  const calibration = levelOf(sensor);
   const overlay = useCallback(
     (): TraceOverlay =>
       calibration ? { lines: [{ at: calibration.on, word: `on ${calibration.on}`, colour: 'live' }] } : {},
@@ -74,10 +77,12 @@ function LiveNow() {
   const ring = session.traces[column];
   return ring ? (
     <section>
-      <h2 className={styles.liveHead}>{sensor.name}, live, in counts</h2>
+      <h2 className={styles.liveHead}>
+        {sensor.lanes.length > 1 ? `${sensor.name}, ${sensor.lanes[lane].id}` : sensor.name}, live, in counts
+      </h2>
       <Trace
         ring={ring}
-        colour={colours[SENSOR_KINDS[sensor.kind].family]}
+        colour={colours[kindOf(sensor).family]}
         range={null}
         overlay={overlay}
         height="clamp(140px, 32vh, 340px)"

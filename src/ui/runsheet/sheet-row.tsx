@@ -2,88 +2,134 @@
 
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { SENSOR_KINDS } from '@/core/sensors/kinds';
-import type { Sensor } from '@/core/instrument/document';
-import { CURVE_FAMILIES, curveOf } from '@/core/shape/families';
+import {
+  boardOf,
+  channelsOfVoice,
+  lanePlaces,
+  levelOf,
+  responseAt,
+  sensorOf,
+} from '@/core/instrument/access';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { Voice } from '@/core/instrument/voices';
+import { levelPort } from '@/core/kinds/ports';
+import { kindOf } from '@/core/kinds/registry';
 import { controllerWords, noteName } from '@/core/midi/words';
+import { CURVE_FAMILIES } from '@/core/shape/families';
+import { counted } from '@/core/units/counted';
 import type { StationId } from '../frame/stations';
 import { useInstrument, useLive, useSession, useTakesOf } from '../hooks/use-session';
 import { GestureMark } from '../parts/gesture-mark';
+import { LaneStrip } from '../parts/lane-strip';
+import { CurvePicture, LanesPicture, RangePicture } from './pictures';
 import { TinyTrace } from './tiny-trace';
 import styles from './runsheet.module.css';
 
 /** A sensor's row: in each cell a tiny true picture and its state in words. */
 export function SheetRow({ sensor }: { sensor: Sensor }) {
-  const { sensors, board } = useInstrument();
-  const column = sensors.indexOf(sensor);
-  const takes = useTakesOf(sensor.id);
+  const instrument = useInstrument();
+  const [column] = lanePlaces(instrument, sensor);
   const rest = useLive((s) => s.rest[column] ?? null);
-  const c = sensor.calibration;
-  const moved = c && rest ? rest.rest - c.rest : 0;
-  const drifted = c !== undefined && Math.abs(moved) > Math.max(2, 3 * c.noise);
+  const several = sensor.lanes.length > 1;
   return (
     <tr>
       <th scope="row">
         <GestureMark sensor={sensor} width={52} />
         {sensor.name}
         <small>
-          {SENSOR_KINDS[sensor.kind].name}, pin {sensor.pin ?? '–'}
+          {kindOf(sensor).name},{' '}
+          {several ? counted(sensor.lanes.length, 'lane') : `pin ${sensor.lanes[0].pin ?? '–'}`}
         </small>
       </th>
-      <Cell to="listen" words={rest ? `noise ${rest.noise.toFixed(1)}` : 'listening'}>
-        <TinyTrace column={column} colour={`--${SENSOR_KINDS[sensor.kind].family}`} />
-      </Cell>
       <Cell
-        to="calibrate"
-        state={drifted ? 'doubt' : undefined}
-        words={
-          drifted
-            ? `rest moved ${moved > 0 ? '+' : '−'}${Math.abs(moved).toFixed(0)}`
-            : c
-              ? `on ${c.on}`
-              : takes.length > 0
-                ? 'not accepted'
-                : 'to do'
-        }
+        to="listen"
+        words={several || column < 0 ? 'live' : rest ? `noise ${rest.noise.toFixed(1)}` : 'listening'}
       >
-        {c && <RangePicture sensor={sensor} top={2 ** board.bits - 1} />}
+        {several || column < 0 ? (
+          <LaneStrip sensor={sensor} height={28} />
+        ) : (
+          <TinyTrace column={column} colour={`--${kindOf(sensor).family}`} />
+        )}
       </Cell>
-      <Cell
-        to="shape"
-        words={sensor.response.family === 'straight' ? (c ? 'straight' : 'to do') : familyWords(sensor)}
-      >
-        {c && <CurvePicture sensor={sensor} />}
-      </Cell>
+      <CalibrateCell sensor={sensor} moved={rest} />
+      <ShapeCell sensor={sensor} />
       <VoiceCell sensor={sensor} />
-      <Cell to="load" words={c ? 'ready' : 'to do'} />
+      <Cell to="load" words={sensor.calibration ? 'ready' : 'to do'} />
     </tr>
   );
 }
 
-const familyWords = (s: Sensor) =>
-  s.response.family === 'power'
-    ? `power ${s.response.gamma?.toFixed(2)}`
-    : CURVE_FAMILIES[s.response.family].name;
-
-function VoiceCell({ sensor }: { sensor: Sensor }) {
-  const voices = useInstrument().voices.filter((v) => v.sensor === sensor.id);
-  const words = voices.map((v) =>
-    v.kind === 'note'
-      ? noteName(v.note ?? 60)
-      : v.kind === 'pressure'
-        ? 'pressure'
-        : controllerWords(v.controller ?? 0),
-  );
+/** @param moved rest as it is now, for a single level */
+function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: { rest: number } | null }) {
+  const instrument = useInstrument();
+  const takes = useTakesOf(sensor.id);
+  const c = levelOf(sensor);
+  const by = c && moved ? moved.rest - c.rest : 0;
+  const drifted = c !== null && Math.abs(by) > Math.max(2, 3 * c.noise);
+  if (drifted)
+    return (
+      <Cell to="calibrate" state="doubt" words={`rest moved ${by > 0 ? '+' : '−'}${Math.abs(by).toFixed(0)}`}>
+        <RangePicture sensor={sensor} top={2 ** boardOf(instrument, sensor).bits - 1} />
+      </Cell>
+    );
+  if (!sensor.calibration) return <Cell to="calibrate" words={takes.length > 0 ? 'not accepted' : 'to do'} />;
   return (
-    <Cell
-      to="voice"
-      words={
-        voices.length === 0 ? 'to do' : `channel ${[...new Set(voices.map((v) => v.channel))].join(', ')}`
-      }
-    >
-      {words.length > 0 && <b>{words.join(' · ')}</b>}
+    <Cell to="calibrate" words={calibratedWords(sensor)}>
+      {c ? (
+        <RangePicture sensor={sensor} top={2 ** boardOf(instrument, sensor).bits - 1} />
+      ) : (
+        <LanesPicture sensor={sensor} />
+      )}
     </Cell>
   );
+}
+
+function calibratedWords({ calibration: c, lanes }: Sensor): string {
+  if (!c) return 'to do';
+  if (c.is === 'level') return `on ${c.on}`;
+  if (c.is === 'contacts') return `${c.debounceMs} ms`;
+  return c.lanes.length < lanes.length ? `${c.lanes.length} of ${lanes.length}` : `all ${lanes.length}`;
+}
+
+function ShapeCell({ sensor }: { sensor: Sensor }) {
+  const port = levelPort(sensor);
+  if (!port) return <Cell to="shape" words="nothing to shape" />;
+  const response = responseAt(sensor, port);
+  const words =
+    response.family === 'straight'
+      ? sensor.calibration
+        ? 'straight'
+        : 'to do'
+      : response.family === 'power'
+        ? `power ${response.gamma?.toFixed(2)}`
+        : CURVE_FAMILIES[response.family].name;
+  return (
+    <Cell to="shape" words={words}>
+      {sensor.calibration && <CurvePicture sensor={sensor} response={response} />}
+    </Cell>
+  );
+}
+
+function VoiceCell({ sensor }: { sensor: Sensor }) {
+  const instrument = useInstrument();
+  const own = instrument.voices.filter((v) => sensorOf(v) === sensor.id);
+  const chooses = instrument.voices.some(
+    (v) => v.is === 'note' && v.pitch.is === 'chosen' && v.pitch.source.sensor === sensor.id,
+  );
+  const channels = [...new Set(own.flatMap((v) => channelsOfVoice(instrument, v)))];
+  const words = own.length > 0 ? `channel ${channels.join(', ')}` : chooses ? 'chooses the note' : 'to do';
+  return (
+    <Cell to="voice" words={words}>
+      {own.length > 0 && <b>{own.map(voiceWord).join(' · ')}</b>}
+    </Cell>
+  );
+}
+
+/** What a voice sends, in a word. */
+function voiceWord(v: Voice): string {
+  if (v.is === 'controller') return controllerWords(v.controller);
+  if (v.is === 'pressure') return 'pressure';
+  return v.pitch.is === 'fixed' ? noteName(v.pitch.note) : 'notes';
 }
 
 function Cell({
@@ -105,39 +151,5 @@ function Cell({
         <small>{words}</small>
       </Link>
     </td>
-  );
-}
-
-/** Rest, on and reach on the whole converter. */
-function RangePicture({ sensor, top }: { sensor: Sensor; top: number }) {
-  const c = sensor.calibration!;
-  const x = (count: number) => (92 * count) / top;
-  const low = Math.min(c.reach.up, c.reach.down ?? c.rest, c.rest);
-  const high = Math.max(c.reach.up, c.rest);
-  return (
-    <svg viewBox="0 0 92 20" width="92" height="20" aria-hidden="true">
-      <rect x="0" y="7" width="92" height="6" fill="var(--line)" />
-      <rect
-        x={x(low)}
-        y="7"
-        width={x(high - low)}
-        height="6"
-        fill={`var(--${SENSOR_KINDS[sensor.kind].family})`}
-      />
-      <rect x={x(c.rest) - 1} y="2" width="2" height="16" fill="var(--ink)" />
-    </svg>
-  );
-}
-
-function CurvePicture({ sensor }: { sensor: Sensor }) {
-  const curve = curveOf(sensor.response);
-  const d = Array.from(
-    { length: 25 },
-    (_, i) => `${i === 0 ? 'M' : 'L'}${2 + (66 * i) / 24} ${26 - 24 * curve(i / 24)}`,
-  ).join('');
-  return (
-    <svg viewBox="0 0 70 28" width="70" height="28" aria-hidden="true">
-      <path d={d} fill="none" stroke={`var(--${SENSOR_KINDS[sensor.kind].family})`} strokeWidth="2" />
-    </svg>
   );
 }

@@ -3,7 +3,7 @@
 import { Chart, LineController, LineElement, LinearScale, PointElement, type Plugin } from 'chart.js';
 import { useEffect, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
-import type { Dynamics, Response } from '@/core/instrument/document';
+import type { Dynamics, Response } from '@/core/instrument/response';
 import { DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
 import { useColours } from '../parts/colours';
 import { curveData, curveOptions } from './curve-data';

@@ -1,5 +1,5 @@
 import type { ChartOptions } from 'chart.js';
-import type { Dynamics, Response } from '@/core/instrument/document';
+import type { Dynamics, Response } from '@/core/instrument/response';
 import { DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
 import { curveOf } from '@/core/shape/families';
 import { READING_FACE, WORD_FACE } from '../parts/chart-fonts';

@@ -1,5 +1,5 @@
 import type { Chart } from 'chart.js';
-import type { Dynamics } from '@/core/instrument/document';
+import type { Dynamics } from '@/core/instrument/response';
 import { DYNAMIC_NAMES } from '@/core/shape/dynamics';
 import { canvasFont, WORD_FACE } from '../parts/chart-fonts';
 import type { Colours } from '../parts/colours';

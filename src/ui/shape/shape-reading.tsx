@@ -3,9 +3,10 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
-import type { Response } from '@/core/instrument/document';
+import { boardOf } from '@/core/instrument/access';
+import type { Response } from '@/core/instrument/response';
 import { worstTableError } from '@/core/shape/table';
-import { useInstrument, useSession } from '../hooks/use-session';
+import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { Reading } from '../parts/station';
 import { short } from '../parts/words';
 import type { Compared } from './use-shape';
@@ -14,10 +15,15 @@ import type { Compared } from './use-shape';
 export function ShapeReading({ shown, compared }: { shown: Response; compared: Compared | null }) {
   const { workspace } = useSession();
   const instrument = useInstrument();
-  const { tableBits } = instrument.board;
+  const { sensor } = useSensor();
+  const board = boardOf(instrument, sensor);
+  const { tableBits } = board;
   const worst = useMemo(() => worstTableError(shown, tableBits), [shown, tableBits]);
   const setBits = (bits: number) =>
-    workspace.change('board’s table', { ...instrument, board: { ...instrument.board, tableBits: bits } });
+    workspace.change('board’s table', {
+      ...instrument,
+      boards: instrument.boards.map((b) => (b === board ? { ...b, tableBits: bits } : b)),
+    });
   return (
     <>
       {compared && (
@@ -46,7 +52,7 @@ export function ShapeReading({ shown, compared }: { shown: Response; compared: C
           </Reading>
         </>
       )}
-      <Reading label="Board’s table" value={String(2 ** tableBits + 1)} unit="points">
+      <Reading label="Board’s table, for 14 bits" value={String(2 ** tableBits + 1)} unit="points">
         Worst error {worst.steps < 0.05 ? 'under 0.1' : worst.steps.toFixed(1)} of a step
         {worst.steps < 0.05 ? '' : `, at ${Math.round(100 * worst.at)} %`}.
       </Reading>

@@ -6,10 +6,12 @@ import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import type { Dynamics, Response } from '@/core/instrument/document';
+import { responseAt, withResponse } from '@/core/instrument/access';
+import type { Dynamics, Response } from '@/core/instrument/response';
+import { levelPort } from '@/core/kinds/ports';
 import { DEFAULT_DYNAMICS, DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
 import { CURVE_FAMILIES, CURVE_FAMILY_IDS, curveOf, type CurveFamilyId } from '@/core/shape/families';
-import { useLevelReport } from '../calibrate/use-calibration';
+import { useLevelReport } from '../calibrate/use-report';
 import { useChangeSensor } from '../hooks/use-change-sensor';
 import { useSensor, useSession } from '../hooks/use-session';
 import { NumberField } from '../parts/number-field';
@@ -24,7 +26,9 @@ import { notify } from '../parts/notice';
 /** Station 4: the response, until playing feels even. */
 export function Shape() {
   const { sensor } = useSensor();
-  return sensor.calibration ? <ShapeSensor /> : <NotYet />;
+  const port = levelPort(sensor);
+  if (!port) return <NothingToShape />;
+  return sensor.calibration ? <ShapeSensor port={port} /> : <NotYet />;
 }
 
 function NotYet() {
@@ -44,19 +48,38 @@ function NotYet() {
   );
 }
 
-function ShapeSensor() {
+/** A sensor without a level: its gates need no curve. */
+function NothingToShape() {
+  const { id } = useSession();
+  const { sensor } = useSensor();
+  return (
+    <Station title="Shape" reading={null}>
+      <Headline
+        says={`${sensor.name} has no level to shape.`}
+        under={
+          <>
+            It opens and closes. What it plays is set at <Link href={`/i/${id}/voice`}>Voice</Link>{' '}
+            <kbd>5</kbd>
+          </>
+        }
+      />
+    </Station>
+  );
+}
+
+function ShapeSensor({ port }: { port: string }) {
   const { sensor } = useSensor();
   const changeSensor = useChangeSensor();
   const { report, progress } = useLevelReport(sensor);
   const played = usePlayed(sensor, report);
   const { shown, proposed } = useMemo(
-    () => shownResponse(sensor.response, played),
-    [sensor.response, played],
+    () => shownResponse(responseAt(sensor, port), played),
+    [sensor, port, played],
   );
   const compared = useCompared(sensor, shown);
   const wanted = shown.dynamics ?? DEFAULT_DYNAMICS;
   const set = (response: Response, says: string) =>
-    changeSensor(sensor.id, says, (s) => ({ ...s, response }));
+    changeSensor(sensor.id, says, (s) => withResponse(s, port, response));
   const want = (next: Dynamics) => {
     if (!played) return;
     const family = shown.family === 'straight' ? 'power' : shown.family;

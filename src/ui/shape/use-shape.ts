@@ -3,7 +3,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import { playedDynamics } from '@/core/calibrate/played-dynamics';
 import type { LevelReport } from '@/core/calibrate/level-types';
-import type { Dynamics, Response, Sensor } from '@/core/instrument/document';
+import { levelOf } from '@/core/instrument/access';
+import { STRAIGHT, type Dynamics, type Response } from '@/core/instrument/response';
+import type { Sensor } from '@/core/instrument/sensor';
 import {
   DEFAULT_DYNAMICS,
   proposeResponse,
@@ -17,15 +19,14 @@ import { loadTakes } from '@/store/takes';
 import { analysisLink } from '@/workers/analysis-link';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
 
-export const STRAIGHT: Response = { family: 'straight' };
-
 /** Where soft, medium and loud lie in the sensor's calibration; null unless all three were played. */
 export function usePlayed(sensor: Sensor, report: LevelReport | null): Played | null {
   return useMemo(() => {
-    if (!report || !sensor.calibration) return null;
-    const { soft, medium, loud } = playedDynamics(report.played, sensor.calibration);
+    const calibration = levelOf(sensor);
+    if (!report || !calibration) return null;
+    const { soft, medium, loud } = playedDynamics(report.played, calibration);
     return soft === null || medium === null || loud === null ? null : { soft, medium, loud };
-  }, [report, sensor.calibration]);
+  }, [report, sensor]);
 }
 
 /** The response of a family that lands where it is wanted. */

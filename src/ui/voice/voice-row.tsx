@@ -2,47 +2,53 @@
 
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import IconButton from '@mui/material/IconButton';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
-import type { ReactNode } from 'react';
-import { fullAttack } from '@/core/calibrate/first-voices';
-import type { Calibration, Velocity, Voice } from '@/core/instrument/document';
+import { fullAttack } from '@/core/calibrate/full-attack';
+import { levelOf, sensorOf } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { ControllerVoice, NoteVoice, PressureVoice, SideOf, Voice } from '@/core/instrument/voices';
+import type { Zone } from '@/core/instrument/zones';
+import { portThat } from '@/core/kinds/ports';
+import { kindOf } from '@/core/kinds/registry';
 import { controllerWords, noteName } from '@/core/midi/words';
-import { FIXED_VELOCITY } from '@/core/instrument/rules';
 import { NumberField } from '../parts/number-field';
+import { Pick } from '../parts/pick';
 import styles from './voice.module.css';
 
 interface Props {
+  instrument: Instrument;
   voice: Voice;
-  /** Of its sensor: whether it has two sides, and how far a loud attack gets. */
-  calibration: Calibration | null;
-  change: (next: Voice) => void;
+  /** @param zones added to the instrument's own */
+  change: (next: Voice, zones?: Zone[]) => void;
   remove: () => void;
 }
 
 /** One voice as a sentence whose words can be changed. */
-export function VoiceRow({ voice, calibration, change, remove }: Props) {
+export function VoiceRow({ instrument, voice, change, remove }: Props) {
+  const sensor = instrument.sensors.find((s) => s.id === sensorOf(voice));
+  const zone = instrument.zones.find((z) => z.id === voice.zone);
+  const level = sensor && levelOf(sensor);
   return (
     <li className={styles.voice}>
       <div className={styles.sentence}>
-        {voice.kind === 'note' ? (
-          <NoteSentence voice={voice} calibration={calibration} change={change} />
+        {voice.is === 'note' ? (
+          <NoteSentence instrument={instrument} sensor={sensor} voice={voice} change={change} />
         ) : (
-          <LevelSentence voice={voice} change={change} />
+          <LevelSentence sensor={sensor} voice={voice} change={change} />
         )}
-        <span>on channel</span>
+        <span>{zone?.is === 'lanes' ? 'on channels from' : 'on channel'}</span>
         <NumberField
           label="Channel"
-          value={voice.channel}
+          value={zone?.is === 'lanes' ? zone.first : (zone?.channel ?? 1)}
           low={1}
           high={16}
-          set={(channel) => change({ ...voice, channel })}
+          set={(channel) => change({ ...voice, zone: zoneId(channel) }, [singleZone(channel)])}
         />
-        {calibration && calibration.onDown !== null && (
+        {level && level.onDown !== null && (
           <Pick
             label="Side"
             value={voice.side}
-            set={(side) => change({ ...voice, side: side as Voice['side'] })}
+            set={(side) => change({ ...voice, side: side as SideOf })}
             options={{ both: 'both ways', up: 'pushing only', down: 'drawing only' }}
           />
         )}
@@ -54,110 +60,208 @@ export function VoiceRow({ voice, calibration, change, remove }: Props) {
   );
 }
 
-function NoteSentence({ voice, calibration, change }: Pick<Props, 'voice' | 'calibration' | 'change'>) {
-  const velocity = voice.velocity ?? FIXED_VELOCITY;
-  const set = (v: Partial<Velocity>) => change({ ...voice, velocity: { ...velocity, ...v } });
+const zoneId = (channel: number) => `channel-${channel}`;
+const singleZone = (channel: number): Zone => ({ is: 'single', id: zoneId(channel), channel });
+
+type Change<V> = (next: V) => void;
+
+function NoteSentence({
+  instrument,
+  sensor,
+  voice,
+  change,
+}: {
+  instrument: Instrument;
+  sensor: Sensor | undefined;
+  voice: NoteVoice;
+  change: Change<NoteVoice>;
+}) {
+  const { pitch, velocity } = voice;
   return (
     <>
-      <b>note</b>
-      <NumberField
-        label="Note number"
-        value={voice.note ?? 60}
-        low={0}
-        high={127}
-        set={(note) => change({ ...voice, note })}
-      />
-      <span className={styles.aside}>{noteName(voice.note ?? 60)}</span>
-      while it is open, velocity from the first
-      <NumberField
-        label="Milliseconds"
-        value={velocity.windowMs}
-        low={0}
-        high={60}
-        set={(windowMs) => set({ windowMs, full: fullAttack(calibration, windowMs) })}
-      />
-      ms
+      <b>{pitch.is === 'fixed' ? 'note' : 'notes'}</b>
+      <PitchPick instrument={instrument} sensor={sensor} voice={voice} change={change} />
+      {pitch.is === 'fixed' && (
+        <>
+          <NumberField
+            label="Note number"
+            value={pitch.note}
+            low={0}
+            high={127}
+            set={(note) => change({ ...voice, pitch: { is: 'fixed', note } })}
+          />
+          <span className={styles.aside}>{noteName(pitch.note)}</span>
+        </>
+      )}
+      {sensor && kindOf(sensor).ports[voice.gate.port]?.says},
+      {velocity.is === 'fixed' && (
+        <>
+          velocity
+          <NumberField
+            label="Velocity"
+            value={velocity.value}
+            low={1}
+            high={127}
+            set={(value) => change({ ...voice, velocity: { is: 'fixed', value } })}
+          />
+        </>
+      )}
+      {velocity.is === 'attack' && (
+        <>
+          velocity from the first
+          <NumberField
+            label="Milliseconds"
+            value={velocity.windowMs}
+            low={0}
+            high={60}
+            set={(windowMs) =>
+              change({
+                ...voice,
+                velocity: {
+                  ...velocity,
+                  windowMs,
+                  full: fullAttack(sensor ? levelOf(sensor) : null, windowMs),
+                },
+              })
+            }
+          />
+          ms
+        </>
+      )}
+      {velocity.is === 'strike' && <span>as hard as it is struck</span>}
+      {velocity.is === 'level' && (
+        <span>
+          as loud as {instrument.sensors.find((s) => s.id === velocity.source.sensor)?.name} is then
+        </span>
+      )}
     </>
   );
 }
 
-const OFFERED = [1, 2, 7, 11, 74];
+/** Where the pitch comes from: one note, each lane's own, or the lane of another sensor that is touched. */
+function PitchPick({
+  instrument,
+  sensor,
+  voice,
+  change,
+}: {
+  instrument: Instrument;
+  sensor: Sensor | undefined;
+  voice: NoteVoice;
+  change: Change<NoteVoice>;
+}) {
+  const { pitch } = voice;
+  const choosers = instrument.sensors.filter(
+    (s) => portThat(s, 'pitch') !== null && s.lanes.every((l) => l.note !== undefined),
+  );
+  const own = sensor?.lanes.every((l) => l.note !== undefined) ?? false;
+  const options: Record<string, string> = {
+    fixed: 'always',
+    ...(own ? { lane: 'of its own lanes' } : {}),
+    ...Object.fromEntries(
+      choosers.flatMap((s) => [
+        [`last ${s.id}`, `of ${s.name}, the last touched`],
+        [`highest ${s.id}`, `of ${s.name}, the highest`],
+      ]),
+    ),
+  };
+  const value = pitch.is === 'chosen' ? `${pitch.by} ${pitch.source.sensor}` : pitch.is;
+  if (Object.keys(options).length === 1) return null;
+  const set = (wanted: string) => {
+    if (wanted === 'fixed') return change({ ...voice, pitch: { is: 'fixed', note: 62 } });
+    if (wanted === 'lane') return change({ ...voice, pitch: { is: 'lane' } });
+    const [by, id] = wanted.split(' ');
+    const from = choosers.find((s) => s.id === id)!;
+    const source = { sensor: id, port: portThat(from, 'pitch')! };
+    change({ ...voice, pitch: { is: 'chosen', source, by: by as 'last' | 'highest' } });
+  };
+  return <Pick label="Pitch" value={value} set={set} options={options} />;
+}
 
-function LevelSentence({ voice, change }: Pick<Props, 'voice' | 'change'>) {
+const OFFERED = [1, 2, 7, 11, 64, 74];
+
+function LevelSentence({
+  sensor,
+  voice,
+  change,
+}: {
+  sensor: Sensor | undefined;
+  voice: ControllerVoice | PressureVoice;
+  change: Change<ControllerVoice | PressureVoice>;
+}) {
+  const gated = sensor !== undefined && kindOf(sensor).ports[voice.source.port]?.carries === 'gate';
+  return (
+    <>
+      {voice.is === 'pressure' ? (
+        <b>channel pressure</b>
+      ) : (
+        <ControllerWords voice={voice} fine={!gated} change={change} />
+      )}
+      {gated ? (
+        <span>127 {kindOf(sensor).ports[voice.source.port].says}, else 0,</span>
+      ) : (
+        <>
+          sent after
+          <NumberField
+            label="Deadband, steps"
+            value={voice.deadband ?? 0}
+            low={0}
+            high={64}
+            set={(deadband) => change({ ...voice, deadband })}
+          />
+          steps, at most
+          <NumberField
+            label="Messages a second"
+            value={voice.perSecond ?? 1000}
+            low={20}
+            high={1000}
+            set={(perSecond) => change({ ...voice, perSecond })}
+          />
+          times a second
+        </>
+      )}
+    </>
+  );
+}
+
+/** @param fine whether it may have 14 bits */
+function ControllerWords({
+  voice,
+  fine,
+  change,
+}: {
+  voice: ControllerVoice;
+  fine: boolean;
+  change: Change<ControllerVoice>;
+}) {
   const bits = voice.bits ?? 7;
   const setController = (controller: number) =>
     change({ ...voice, controller, bits: controller > 31 ? 7 : bits });
   const setBits = (b: 7 | 14) => change({ ...voice, bits: b, from: undefined, to: undefined });
   return (
     <>
-      {voice.kind === 'pressure' ? (
-        <b>channel pressure</b>
-      ) : (
+      <b>controller</b>
+      <NumberField
+        label="Controller number"
+        value={voice.controller}
+        low={0}
+        high={119}
+        set={setController}
+      />
+      {OFFERED.includes(voice.controller) && (
+        <span className={styles.aside}>{controllerWords(voice.controller).split(' ')[0]}</span>
+      )}
+      {fine && (
         <>
-          <b>controller</b>
-          <NumberField
-            label="Controller number"
-            value={voice.controller ?? 2}
-            low={0}
-            high={119}
-            set={setController}
-          />
-          {OFFERED.includes(voice.controller ?? 0) && (
-            <span className={styles.aside}>{controllerWords(voice.controller!).split(' ')[0]}</span>
-          )}
           in
           <Pick
             label="Bits"
             value={String(bits)}
             set={(b) => setBits(Number(b) as 7 | 14)}
-            options={(voice.controller ?? 0) > 31 ? { 7: '7 bits' } : { 7: '7 bits', 14: '14 bits' }}
+            options={voice.controller > 31 ? { 7: '7 bits' } : { 7: '7 bits', 14: '14 bits' }}
           />
         </>
       )}
-      sent after
-      <NumberField
-        label="Deadband, steps"
-        value={voice.deadband ?? 0}
-        low={0}
-        high={64}
-        set={(deadband) => change({ ...voice, deadband })}
-      />
-      steps, at most
-      <NumberField
-        label="Messages a second"
-        value={voice.perSecond ?? 1000}
-        low={20}
-        high={1000}
-        set={(perSecond) => change({ ...voice, perSecond })}
-      />
-      times a second
     </>
-  );
-}
-
-function Pick({
-  label,
-  value,
-  set,
-  options,
-}: {
-  label: string;
-  value: string;
-  set: (v: string) => void;
-  options: Record<string, ReactNode>;
-}) {
-  return (
-    <TextField
-      select
-      value={value}
-      onChange={(e) => set(e.target.value)}
-      slotProps={{ select: { SelectDisplayProps: { 'aria-label': label } } }}
-    >
-      {Object.entries(options).map(([key, words]) => (
-        <MenuItem key={key} value={key}>
-          {words}
-        </MenuItem>
-      ))}
-    </TextField>
   );
 }

@@ -3,8 +3,12 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { clashesOf } from '@/core/instrument/clashes';
-import type { Voice } from '@/core/instrument/document';
-import { breathVoices } from '@/core/calibrate/first-voices';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { Voice } from '@/core/instrument/voices';
+import { channelsOfVoice, hears } from '@/core/instrument/access';
+import { attackNote, laneNotes } from '@/core/kinds/level-voices';
+import { gatePort, levelPort } from '@/core/kinds/ports';
+import { kindOf } from '@/core/kinds/registry';
 import { useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { Headline, Reading, Station } from '../parts/station';
@@ -14,21 +18,13 @@ import styles from './voice.module.css';
 /** Station 5: what each sensor sends, as short as it can be said. */
 export function VoiceStation() {
   const { sensor } = useSensor();
-  const { voices } = useInstrument();
+  const instrument = useInstrument();
   const changeVoices = useChangeVoices();
-  const own = voices.filter((v) => v.sensor === sensor.id);
-  const add = (voice: Omit<Voice, 'id' | 'sensor' | 'side' | 'channel'>) =>
-    changeVoices('voice added', (list) => [
-      ...list,
-      {
-        ...voice,
-        id: freeId(list, sensor.id),
-        sensor: sensor.id,
-        side: 'both',
-        channel: own[0]?.channel ?? 1,
-      },
-    ]);
-  const [, note] = breathVoices(sensor.id, sensor.calibration ?? null);
+  const { voices, zones } = instrument;
+  const own = voices.filter((v) => hears(v, sensor.id));
+  const add = (voice: Voice) =>
+    changeVoices('voice added', (list) => [...list, { ...voice, id: freeId(list, sensor.id) }]);
+  const zone = own[0]?.zone ?? zones[0]?.id ?? 'main';
   return (
     <Station title="Voice" changes reading={<VoiceReading />}>
       <Headline
@@ -39,37 +35,53 @@ export function VoiceStation() {
         {own.map((v) => (
           <VoiceRow
             key={v.id}
+            instrument={instrument}
             voice={v}
-            calibration={sensor.calibration ?? null}
-            change={(next) =>
-              changeVoices('voice changed', (list) => list.map((x) => (x.id === v.id ? next : x)))
+            change={(next, more) =>
+              changeVoices('voice changed', (list) => list.map((x) => (x.id === v.id ? next : x)), more)
             }
             remove={() => changeVoices('voice removed', (list) => list.filter((x) => x.id !== v.id))}
           />
         ))}
       </ul>
       <div className={styles.add}>
-        <Button
-          variant="outlined"
-          onClick={() => add({ kind: 'note', note: note.note, velocity: note.velocity })}
-        >
-          Add a note
-        </Button>
-        <Button
-          variant="outlined"
-          onClick={() => add({ kind: 'controller', controller: 11, bits: 7, deadband: 0, perSecond: 200 })}
-        >
-          Add a controller
-        </Button>
-        <Button variant="outlined" onClick={() => add({ kind: 'pressure', deadband: 0, perSecond: 200 })}>
-          Add channel pressure
-        </Button>
+        {offersOf(sensor, zone).map(({ says, voice }) => (
+          <Button key={says} variant="outlined" onClick={() => add(voice)}>
+            {says}
+          </Button>
+        ))}
       </div>
       {!sensor.calibration && <p>It stays silent until it is calibrated.</p>}
       <Said />
     </Station>
   );
 }
+
+/** The voices that a sensor's ports can feed. */
+function offersOf(sensor: Sensor, zone: string): { says: string; voice: Voice }[] {
+  const gate = gatePort(sensor);
+  const level = levelPort(sensor);
+  const first = kindOf(sensor).firstVoices(sensor, zone);
+  const note = first.find((v) => v.is === 'note');
+  const source = { sensor: sensor.id, port: level ?? gate ?? '' };
+  const thin = level ? { deadband: 0, perSecond: 200 } : {};
+  const common = { id: '', side: 'both', zone, source, ...thin } as const;
+  return [
+    ...(gate
+      ? [{ says: 'Add a note', voice: note ?? (gate ? plainNote(sensor, gate, zone) : first[0]) }]
+      : []),
+    { says: 'Add a controller', voice: { ...common, is: 'controller', controller: level ? 11 : 64 } },
+    ...(level ? [{ says: 'Add channel pressure', voice: { ...common, is: 'pressure' } as const }] : []),
+  ];
+}
+
+const plainNote = (sensor: Sensor, port: string, zone: string): Voice =>
+  levelPort(sensor)
+    ? attackNote(sensor, port, zone)
+    : {
+        ...laneNotes(sensor, port, zone, { is: 'fixed', value: 100 }),
+        pitch: { is: 'fixed', note: 62 },
+      };
 
 const freeId = (voices: Voice[], sensor: string): string => {
   for (let n = 1; ; n++)
@@ -102,9 +114,11 @@ function Said() {
 }
 
 function VoiceReading() {
-  const { voices } = useInstrument();
-  const clashes = useMemo(() => clashesOf(voices), [voices]);
-  const channels = [...new Set(voices.map((v) => v.channel))].sort((a, b) => a - b);
+  const instrument = useInstrument();
+  const clashes = useMemo(() => clashesOf(instrument), [instrument]);
+  const channels = [...new Set(instrument.voices.flatMap((v) => channelsOfVoice(instrument, v)))].sort(
+    (a, b) => a - b,
+  );
   const bytes = useLive((s) => s.tick?.bytesPerSecond ?? 0);
   return (
     <>

@@ -1,13 +1,22 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
+import type { Instrument } from '@/core/instrument/document';
+import { kindOf } from '@/core/kinds/registry';
 import { give } from '@/server/answer';
 
-const ROLES = ['rest', 'soft', 'medium', 'loud', 'full'];
+const DEMONSTRATIONS = ['wherry', 'cairn'];
 
-/** The demonstration instrument and its takes, as files: `{ instrument, takes: [csv] }`. */
+const file = (name: string) => readFile(path.join(process.cwd(), 'demo', name), 'utf8');
+
+/** The demonstration instruments, each with the takes of its sensors, as files: `{ instruments: [{ instrument, takes: [csv] }] }`. */
 export const GET = (request: Request): Promise<Response> =>
-  give(request, async () => {
-    const file = (name: string) => readFile(path.join(process.cwd(), 'demo', name), 'utf8');
-    const takes = await Promise.all(ROLES.map((role) => file(`wherry-bellows-${role}.csv`)));
-    return Response.json({ instrument: await file('wherry.json'), takes });
-  });
+  give(request, async () =>
+    Response.json({ instruments: await Promise.all(DEMONSTRATIONS.map(demonstration)) }),
+  );
+
+async function demonstration(name: string): Promise<{ instrument: string; takes: string[] }> {
+  const instrument = await file(`${name}.json`);
+  const { sensors } = JSON.parse(instrument) as Instrument;
+  const names = sensors.flatMap((s) => kindOf(s).steps.map(({ role }) => `${name}-${s.id}-${role}.csv`));
+  return { instrument, takes: await Promise.all(names.map(file)) };
+}

@@ -1,4 +1,4 @@
-import type { Calibration } from '../../instrument/document';
+import type { LevelCalibration } from '../../instrument/calibration';
 import { extremesOf } from '../../signal/quantile';
 import { counted } from '../../units/counted';
 import { chatterOf } from '../chatter';
@@ -106,7 +106,7 @@ export const onRaised: Check = ({ raisedBy }) =>
       };
 
 /** Soft gestures that would play nothing with these thresholds. */
-function missedAt(played: readonly PlayedTake[], c: Calibration): number {
+function missedAt(played: readonly PlayedTake[], c: LevelCalibration): number {
   const whole = Math.round(c.rest);
   const soft = played.filter((t) => t.role === 'soft').flatMap((t) => t.gestures);
   return soft.filter((g) => Math.abs(g.peak - whole) < choiceOf(c).on).length;

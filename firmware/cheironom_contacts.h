@@ -1,0 +1,39 @@
+/* Contacts with their debounce; src/core/engine/blocks/contacts.ts is the same. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_CONTACTS_H
+#define CHEIRONOM_CONTACTS_H
+
+/* The bank of a contact: banks lie one after another. */
+static const cheir_contact_bank *bank_of_contact(uint8_t contact)
+{
+    const cheir_contact_bank *bank = IMAGE(contact_banks);
+    while (contact >= U8(bank->lane) + U8(bank->lanes)) bank++;
+    return bank;
+}
+
+static OUT_OF_LINE void take_contact(uint8_t contact)
+{
+    cheir_contact_state *state = &STATE(contacts)[contact];
+    const cheir_contact_bank *bank = bank_of_contact(contact);
+    uint8_t lane = (uint8_t)(contact - U8(bank->lane));
+    if (state->seen == state->taken) return;
+    state->taken = state->seen;
+    state->since = now_t;
+    state->running = U16(bank->debounce_ticks) > 0;
+    if (state->taken != U8(bank->rest)) gate_opens(U8(bank->listener), U8(bank->listeners), lane, ONE);
+    else gate_closes(U8(bank->listener), U8(bank->listeners), lane);
+}
+
+/* Contacts whose debounce may be over: what they have come to rest at counts. */
+static void play_contacts(void)
+{
+    uint8_t i;
+    for (i = 0; i < COUNT(contacts); i++) {
+        cheir_contact_state *state = &STATE(contacts)[i];
+        if (!state->running) continue;
+        if ((uint16_t)(now_t - state->since) < U16(bank_of_contact(i)->debounce_ticks)) continue;
+        state->running = 0;
+        take_contact(i);
+    }
+}
+
+#endif

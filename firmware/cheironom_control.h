@@ -1,0 +1,163 @@
+/* Levels as controllers and pressure; src/core/engine/voices/control.ts is the same. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_CONTROL_H
+#define CHEIRONOM_CONTROL_H
+
+#define LSB_OFFSET 32u
+
+/* Past the deadband, ends excepted. */
+static uint8_t worth_sending(const cheir_control *control, const cheir_control_state *state, uint16_t value)
+{
+    uint16_t from = U16(control->from);
+    uint16_t before = state->sent;
+    if (value == before) return 0;
+    if (before == UNSENT || value == from || value == (uint16_t)(from + U16(control->span))) return 1;
+    return (value > before ? value - before : before - value) >= U16(control->deadband);
+}
+
+static void note_sent(const cheir_control *control, cheir_control_state *state, uint16_t value)
+{
+    state->sent = value;
+    state->since = now_t;
+    state->held = U16(control->interval_ticks) > 0;
+}
+
+#if CHEIR_coarse
+/* The last distance on a side that reads no more than `step`; 65535 where that side does not feed the control. */
+static uint16_t last_of(const cheir_control *control, const cheir_side *side, uint8_t fed, uint8_t step)
+{
+    uint16_t dead = U16(side->dead);
+    if (step >= low(U16(control->span)) || dead == 65535u || !fed) return 65535u;
+    return (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + step]), dead, U16(side->scale.span)) - 1u);
+}
+
+/* The counts on this side of rest that read what was sent, or less than a deadband from it. */
+static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_state *state, const cheir_level *level,
+                                    int16_t shift, uint8_t at)
+{
+    const cheir_side *side = &level->side[at];
+    uint8_t mask = U8(control->side_mask);
+    uint8_t step = (uint8_t)(state->sent - U16(control->from));
+    uint8_t span = low(U16(control->span));
+    uint16_t room = (uint16_t)(U16(control->deadband) - 1u);
+    uint16_t rest = U16(level->rest);
+    uint8_t lowest = step == 0 ? 0 : step <= room ? 1 : (uint8_t)(step - room);
+    uint8_t highest = step == span ? step : step + room >= span ? (uint8_t)(span - 1u) : (uint8_t)(step + room);
+    uint16_t past = last_of(control, side, mask & (at ? BELOW : ABOVE), highest);
+    uint16_t nearest = 0;
+    if (lowest > 0)
+        nearest = stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + lowest - 1u]), U16(side->dead),
+                           U16(side->scale.span));
+    if (at == 0) {
+        state->high = past == 65535u ? 65535u : count_above(rest, shift, past);
+        if (lowest > 0) state->low = count_above(rest, shift, nearest);
+    } else {
+        state->low = past == 65535u ? 0 : count_below(rest, shift, past);
+        if (lowest > 0) state->high = count_below(rest, shift, nearest);
+    }
+    if (lowest > 0) return;
+    past = last_of(control, &level->side[!at], mask & (at ? ABOVE : BELOW), highest);
+    if (at == 0) state->low = past == 65535u ? 0 : count_below(rest, shift, past);
+    else state->high = past == 65535u ? 65535u : count_above(rest, shift, past);
+}
+
+/* Seven bits: the value and the counts around it that read the same come from its stairs. */
+static OUT_OF_LINE void play_coarse(const cheir_control *control, cheir_control_state *state, const cheir_level *level,
+                                    int16_t shift, uint8_t at, uint16_t distance)
+{
+    const cheir_side *side = &level->side[at];
+    uint16_t value = U16(control->from);
+    if (U8(control->side_mask) & (at ? BELOW : ABOVE))
+        value = (uint16_t)(value + step_at(IMAGE(stairs) + U16(control->stairs), low(U16(control->span)), U16(side->dead),
+                                           U16(side->scale.span), distance));
+    if (worth_sending(control, state, value)) {
+        note_sent(control, state, value);
+        if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(U8(control->status), (uint8_t)value);
+        else send3(U8(control->status), U8(control->controller), (uint8_t)value);
+    }
+    coarse_band(control, state, level, shift, at);
+}
+#endif
+
+#if CHEIR_fine
+/* Fourteen bits: the high byte only when it changed, the low byte always. */
+static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_state *state, const cheir_level *level,
+                                  uint8_t at, uint16_t distance, uint16_t raw)
+{
+    const cheir_side *side = &level->side[at];
+    uint16_t dead = U16(side->dead);
+    uint16_t share = 0;
+    uint16_t value, before;
+    if ((U8(control->side_mask) & (at ? BELOW : ABOVE)) && distance > dead)
+        share = share_of(&side->scale, (uint16_t)(distance - dead));
+    value = (uint16_t)(U16(control->from) + step14(mapped(U16(level->table), share), U16(control->span)));
+    if (worth_sending(control, state, value)) {
+        before = state->sent;
+        note_sent(control, state, value);
+        if (before == UNSENT || (value >> 7) != (before >> 7))
+            send3(U8(control->status), U8(control->controller), (uint8_t)(value >> 7));
+        send3(U8(control->status), (uint8_t)(U8(control->controller) + LSB_OFFSET), (uint8_t)(value & 0x7fu));
+    }
+    state->low = state->high = raw;
+}
+#endif
+
+/* A control whose count lies outside its band. */
+static OUT_OF_LINE void change_control(const cheir_control *control, cheir_control_state *state, uint16_t raw)
+{
+    uint8_t index = U8(control->level);
+    const cheir_level *level = &IMAGE(levels)[index];
+    const cheir_zero_state *zero = &STATE(level_zeros)[index];
+    uint16_t rest = U16(level->rest);
+    uint16_t count = shifted(raw, zero->shift);
+    uint16_t distance = (uint16_t)(count - rest);
+    uint8_t at = 0;
+    if (zero->stage == CHEIR_ZERO_SILENT) return;
+    if (count < rest) {
+        distance = (uint16_t)(rest - count);
+        at = 1;
+    }
+#if CHEIR_coarse && CHEIR_fine
+    if (U8(control->kind) == CHEIR_CONTROL_CONTROLLER14) play_fine(control, state, level, at, distance, raw);
+    else play_coarse(control, state, level, zero->shift, at, distance);
+#elif CHEIR_fine
+    play_fine(control, state, level, at, distance, raw);
+#else
+    play_coarse(control, state, level, zero->shift, at, distance);
+#endif
+}
+
+/* Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
+static inline void play_controls(void)
+{
+    uint8_t index = STATE(engine).turn;
+    const cheir_control *control = &IMAGE(controls)[index];
+    cheir_control_state *state = &STATE(controls)[index];
+    const uint8_t *out = now_out;
+    uint8_t n;
+    if (!wire_is_free()) return;
+    for (n = COUNT(controls); n > 0; n--) {
+        uint8_t awake = 1;
+        if (state->held) {
+            if ((uint16_t)(now_t - state->since) < U16(control->interval_ticks)) awake = 0;
+            else state->held = 0;
+        }
+        if (awake) {
+            uint16_t count = now_counts[U8(control->column)];
+            if (count < state->low || count > state->high) change_control(control, state, count);
+        }
+        control++;
+        state++;
+        if (++index == COUNT(controls)) {
+            index = 0;
+            control = IMAGE(controls);
+            state = STATE(controls);
+        }
+        if (now_out == out) continue;
+        out = now_out;
+        if (wire_is_free()) continue;
+        STATE(engine).turn = index;
+        return;
+    }
+}
+
+#endif

@@ -1,0 +1,441 @@
+/* Made from src/core/engine/layout.ts and codes.ts by scripts/make-layout.ts: do not edit. */
+#ifndef CHEIRONOM_LAYOUT_H
+#define CHEIRONOM_LAYOUT_H
+
+#include <stddef.h>
+#include <stdint.h>
+
+enum { CHEIR_ZERO_SILENT = 0, CHEIR_ZERO_AWAKE = 1, CHEIR_ZERO_DONE = 2 };
+enum { CHEIR_GATE_CLOSED = 0, CHEIR_GATE_OPEN = 1, CHEIR_GATE_MUTED = 2, CHEIR_GATE_ATTACK_ABOVE = 3, CHEIR_GATE_ATTACK_BELOW = 4 };
+enum { CHEIR_TOUCH_UNTOUCHED = 0, CHEIR_TOUCH_TOUCHED = 1, CHEIR_TOUCH_MUTED = 2 };
+enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 2, CHEIR_STRIKE_SPENT = 3, CHEIR_STRIKE_RINGING = 4 };
+enum { CHEIR_HEARS_NOTE = 0, CHEIR_HEARS_CHOICE_GATE = 1, CHEIR_HEARS_CHOICE_PITCH = 2, CHEIR_HEARS_SWITCHED = 3 };
+enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
+enum { CHEIR_VELOCITY_FIXED = 0, CHEIR_VELOCITY_STRENGTH = 1, CHEIR_VELOCITY_LEVEL = 2 };
+enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
+
+/* X of 0 ... span as a Q15 share without division. */
+typedef struct {
+    uint16_t span;
+    uint16_t factor;
+    uint16_t mul;
+} cheir_scale;
+
+/* One side of rest; distances in counts; an absent side has 65535 for all three. */
+typedef struct {
+    cheir_scale scale;
+    uint16_t dead;
+    uint16_t on;
+    uint16_t off;
+} cheir_side;
+
+/* A level: a column with a rest and up to two sides. */
+typedef struct {
+    uint16_t rest;
+    cheir_side side[2];
+    uint16_t table;
+    uint8_t column;
+    uint8_t pad;
+} cheir_level;
+
+/* What a level or a strike lane finds out at power-up. */
+typedef struct {
+    int16_t shift;
+    uint16_t median;
+    uint16_t first;
+    uint8_t looks;
+    uint8_t stage;
+} cheir_zero_state;
+
+/* Opens and closes with a level. */
+typedef struct {
+    uint16_t window_ticks;
+    uint16_t hold_off_ticks;
+    cheir_scale attack[2];
+    uint8_t level;
+    uint8_t column;
+    uint8_t side_mask;
+    uint8_t listener;
+    uint8_t listeners;
+    uint8_t pad;
+} cheir_gate;
+
+/* Low ... high are the counts among which nothing happens. */
+typedef struct {
+    uint16_t low;
+    uint16_t high;
+    uint16_t peak;
+    uint16_t since;
+    uint8_t stage;
+    uint8_t running;
+} cheir_gate_state;
+
+/* A level sent as a controller or as channel pressure. */
+typedef struct {
+    uint16_t from;
+    uint16_t span;
+    uint16_t deadband;
+    uint16_t interval_ticks;
+    uint16_t stairs;
+    uint8_t level;
+    uint8_t column;
+    uint8_t side_mask;
+    uint8_t kind;
+    uint8_t status;
+    uint8_t controller;
+} cheir_control;
+
+/* Low ... high are the counts that read what was sent. */
+typedef struct {
+    uint16_t low;
+    uint16_t high;
+    uint16_t sent;
+    uint16_t since;
+    uint8_t held;
+    uint8_t pad;
+} cheir_control_state;
+
+/* A controller that gates move between two values. */
+typedef struct {
+    uint8_t status;
+    uint8_t controller;
+    uint8_t off;
+    uint8_t on;
+} cheir_switched;
+
+/* What was sent, and how many gates are open. */
+typedef struct {
+    uint8_t sent;
+    uint8_t open;
+} cheir_switched_state;
+
+/* Touch lanes that share what follows. */
+typedef struct {
+    uint16_t follow_slow;
+    uint16_t longest_slow;
+    uint8_t lane;
+    uint8_t lanes;
+    uint8_t falling;
+    uint8_t listener;
+    uint8_t listeners;
+    uint8_t pad;
+} cheir_touch_bank;
+
+/* One touch lane; on and off are distances from its untouched level. */
+typedef struct {
+    uint16_t untouched;
+    uint16_t on;
+    uint16_t off;
+    uint8_t column;
+    uint8_t pad;
+} cheir_touch;
+
+/* Since: last step of the untouched levels, slow ticks. */
+typedef struct {
+    uint16_t since;
+    uint16_t order;
+    uint8_t looks;
+    uint8_t pad;
+} cheir_touch_bank_state;
+
+/* Order: which touch it is, of all on the bank. */
+typedef struct {
+    uint16_t untouched;
+    uint16_t since;
+    uint16_t order;
+    uint8_t stage;
+    uint8_t pad;
+} cheir_touch_state;
+
+/* Strike lanes that share their times. */
+typedef struct {
+    uint16_t window_ticks;
+    uint16_t mask_ticks;
+    uint16_t half_life_ticks;
+    uint16_t length_ticks;
+    uint8_t lane;
+    uint8_t lanes;
+    uint8_t listener;
+    uint8_t listeners;
+} cheir_strike_bank;
+
+/* One strike lane; on is a distance from rest. */
+typedef struct {
+    uint16_t rest;
+    uint16_t on;
+    cheir_scale scale;
+    uint8_t column;
+    uint8_t pad;
+} cheir_strike;
+
+/* Peak: of the window, then the level that another must exceed. */
+typedef struct {
+    uint16_t peak;
+    uint16_t since;
+    uint16_t began;
+    uint8_t stage;
+    uint8_t sounding;
+} cheir_strike_state;
+
+/* Contacts that share their debounce. */
+typedef struct {
+    uint16_t debounce_ticks;
+    uint8_t lane;
+    uint8_t lanes;
+    uint8_t rest;
+    uint8_t listener;
+    uint8_t listeners;
+    uint8_t pad;
+} cheir_contact_bank;
+
+/* Taken: the state that counts; seen: the one last reported. */
+typedef struct {
+    uint16_t since;
+    uint8_t seen;
+    uint8_t taken;
+    uint8_t running;
+    uint8_t pad;
+} cheir_contact_state;
+
+/* Who hears a gate. */
+typedef struct {
+    uint8_t is;
+    uint8_t index;
+} cheir_listener;
+
+/* Notes of the lanes of one gate port, and where their velocity comes from. */
+typedef struct {
+    uint16_t table;
+    uint8_t lane;
+    uint8_t lanes;
+    uint8_t velocity;
+    uint8_t from;
+    uint8_t span;
+    uint8_t level;
+} cheir_note;
+
+/* Channel 0 ... 15 and note of one lane. */
+typedef struct {
+    uint8_t channel;
+    uint8_t note;
+} cheir_note_lane;
+
+/* Channel and note that sound; note 255: none. */
+typedef struct {
+    uint8_t channel;
+    uint8_t note;
+} cheir_note_lane_state;
+
+/* One note at a time: a gate says when, a touch bank which. */
+typedef struct {
+    uint8_t note;
+    uint8_t bank;
+    uint8_t by;
+    uint8_t pad;
+} cheir_choice;
+
+/* Strength of the gate that is open. */
+typedef struct {
+    uint16_t strength;
+    uint8_t open;
+    uint8_t pad;
+} cheir_choice_state;
+
+/* Backlog: time that the wire needs for what was sent, us. */
+typedef struct {
+    uint32_t last_us;
+    uint32_t backlog_us;
+    uint16_t swept;
+    uint8_t discard;
+    uint8_t turn;
+    uint8_t looking;
+    uint8_t pad[3];
+} cheir_engine_state;
+
+/* A compiler that would lay them out otherwise refuses here: a negative size. */
+#define CHEIR_LIES(name, condition) typedef char cheir_lies_##name[(condition) ? 1 : -1]
+CHEIR_LIES(scale, sizeof(cheir_scale) == 6);
+CHEIR_LIES(scale_0, offsetof(cheir_scale, span) == 0);
+CHEIR_LIES(scale_1, offsetof(cheir_scale, factor) == 2);
+CHEIR_LIES(scale_2, offsetof(cheir_scale, mul) == 4);
+CHEIR_LIES(side, sizeof(cheir_side) == 12);
+CHEIR_LIES(side_0, offsetof(cheir_side, scale.span) == 0);
+CHEIR_LIES(side_1, offsetof(cheir_side, scale.factor) == 2);
+CHEIR_LIES(side_2, offsetof(cheir_side, scale.mul) == 4);
+CHEIR_LIES(side_3, offsetof(cheir_side, dead) == 6);
+CHEIR_LIES(side_4, offsetof(cheir_side, on) == 8);
+CHEIR_LIES(side_5, offsetof(cheir_side, off) == 10);
+CHEIR_LIES(level, sizeof(cheir_level) == 30);
+CHEIR_LIES(level_0, offsetof(cheir_level, rest) == 0);
+CHEIR_LIES(level_1, offsetof(cheir_level, side[0].scale.span) == 2);
+CHEIR_LIES(level_2, offsetof(cheir_level, side[0].scale.factor) == 4);
+CHEIR_LIES(level_3, offsetof(cheir_level, side[0].scale.mul) == 6);
+CHEIR_LIES(level_4, offsetof(cheir_level, side[0].dead) == 8);
+CHEIR_LIES(level_5, offsetof(cheir_level, side[0].on) == 10);
+CHEIR_LIES(level_6, offsetof(cheir_level, side[0].off) == 12);
+CHEIR_LIES(level_7, offsetof(cheir_level, side[1].scale.span) == 14);
+CHEIR_LIES(level_8, offsetof(cheir_level, side[1].scale.factor) == 16);
+CHEIR_LIES(level_9, offsetof(cheir_level, side[1].scale.mul) == 18);
+CHEIR_LIES(level_10, offsetof(cheir_level, side[1].dead) == 20);
+CHEIR_LIES(level_11, offsetof(cheir_level, side[1].on) == 22);
+CHEIR_LIES(level_12, offsetof(cheir_level, side[1].off) == 24);
+CHEIR_LIES(level_13, offsetof(cheir_level, table) == 26);
+CHEIR_LIES(level_14, offsetof(cheir_level, column) == 28);
+CHEIR_LIES(level_15, offsetof(cheir_level, pad) == 29);
+CHEIR_LIES(zero_state, sizeof(cheir_zero_state) == 8);
+CHEIR_LIES(zero_state_0, offsetof(cheir_zero_state, shift) == 0);
+CHEIR_LIES(zero_state_1, offsetof(cheir_zero_state, median) == 2);
+CHEIR_LIES(zero_state_2, offsetof(cheir_zero_state, first) == 4);
+CHEIR_LIES(zero_state_3, offsetof(cheir_zero_state, looks) == 6);
+CHEIR_LIES(zero_state_4, offsetof(cheir_zero_state, stage) == 7);
+CHEIR_LIES(gate, sizeof(cheir_gate) == 22);
+CHEIR_LIES(gate_0, offsetof(cheir_gate, window_ticks) == 0);
+CHEIR_LIES(gate_1, offsetof(cheir_gate, hold_off_ticks) == 2);
+CHEIR_LIES(gate_2, offsetof(cheir_gate, attack[0].span) == 4);
+CHEIR_LIES(gate_3, offsetof(cheir_gate, attack[0].factor) == 6);
+CHEIR_LIES(gate_4, offsetof(cheir_gate, attack[0].mul) == 8);
+CHEIR_LIES(gate_5, offsetof(cheir_gate, attack[1].span) == 10);
+CHEIR_LIES(gate_6, offsetof(cheir_gate, attack[1].factor) == 12);
+CHEIR_LIES(gate_7, offsetof(cheir_gate, attack[1].mul) == 14);
+CHEIR_LIES(gate_8, offsetof(cheir_gate, level) == 16);
+CHEIR_LIES(gate_9, offsetof(cheir_gate, column) == 17);
+CHEIR_LIES(gate_10, offsetof(cheir_gate, side_mask) == 18);
+CHEIR_LIES(gate_11, offsetof(cheir_gate, listener) == 19);
+CHEIR_LIES(gate_12, offsetof(cheir_gate, listeners) == 20);
+CHEIR_LIES(gate_13, offsetof(cheir_gate, pad) == 21);
+CHEIR_LIES(gate_state, sizeof(cheir_gate_state) == 10);
+CHEIR_LIES(gate_state_0, offsetof(cheir_gate_state, low) == 0);
+CHEIR_LIES(gate_state_1, offsetof(cheir_gate_state, high) == 2);
+CHEIR_LIES(gate_state_2, offsetof(cheir_gate_state, peak) == 4);
+CHEIR_LIES(gate_state_3, offsetof(cheir_gate_state, since) == 6);
+CHEIR_LIES(gate_state_4, offsetof(cheir_gate_state, stage) == 8);
+CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, running) == 9);
+CHEIR_LIES(control, sizeof(cheir_control) == 16);
+CHEIR_LIES(control_0, offsetof(cheir_control, from) == 0);
+CHEIR_LIES(control_1, offsetof(cheir_control, span) == 2);
+CHEIR_LIES(control_2, offsetof(cheir_control, deadband) == 4);
+CHEIR_LIES(control_3, offsetof(cheir_control, interval_ticks) == 6);
+CHEIR_LIES(control_4, offsetof(cheir_control, stairs) == 8);
+CHEIR_LIES(control_5, offsetof(cheir_control, level) == 10);
+CHEIR_LIES(control_6, offsetof(cheir_control, column) == 11);
+CHEIR_LIES(control_7, offsetof(cheir_control, side_mask) == 12);
+CHEIR_LIES(control_8, offsetof(cheir_control, kind) == 13);
+CHEIR_LIES(control_9, offsetof(cheir_control, status) == 14);
+CHEIR_LIES(control_10, offsetof(cheir_control, controller) == 15);
+CHEIR_LIES(control_state, sizeof(cheir_control_state) == 10);
+CHEIR_LIES(control_state_0, offsetof(cheir_control_state, low) == 0);
+CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
+CHEIR_LIES(control_state_2, offsetof(cheir_control_state, sent) == 4);
+CHEIR_LIES(control_state_3, offsetof(cheir_control_state, since) == 6);
+CHEIR_LIES(control_state_4, offsetof(cheir_control_state, held) == 8);
+CHEIR_LIES(control_state_5, offsetof(cheir_control_state, pad) == 9);
+CHEIR_LIES(switched, sizeof(cheir_switched) == 4);
+CHEIR_LIES(switched_0, offsetof(cheir_switched, status) == 0);
+CHEIR_LIES(switched_1, offsetof(cheir_switched, controller) == 1);
+CHEIR_LIES(switched_2, offsetof(cheir_switched, off) == 2);
+CHEIR_LIES(switched_3, offsetof(cheir_switched, on) == 3);
+CHEIR_LIES(switched_state, sizeof(cheir_switched_state) == 2);
+CHEIR_LIES(switched_state_0, offsetof(cheir_switched_state, sent) == 0);
+CHEIR_LIES(switched_state_1, offsetof(cheir_switched_state, open) == 1);
+CHEIR_LIES(touch_bank, sizeof(cheir_touch_bank) == 10);
+CHEIR_LIES(touch_bank_0, offsetof(cheir_touch_bank, follow_slow) == 0);
+CHEIR_LIES(touch_bank_1, offsetof(cheir_touch_bank, longest_slow) == 2);
+CHEIR_LIES(touch_bank_2, offsetof(cheir_touch_bank, lane) == 4);
+CHEIR_LIES(touch_bank_3, offsetof(cheir_touch_bank, lanes) == 5);
+CHEIR_LIES(touch_bank_4, offsetof(cheir_touch_bank, falling) == 6);
+CHEIR_LIES(touch_bank_5, offsetof(cheir_touch_bank, listener) == 7);
+CHEIR_LIES(touch_bank_6, offsetof(cheir_touch_bank, listeners) == 8);
+CHEIR_LIES(touch_bank_7, offsetof(cheir_touch_bank, pad) == 9);
+CHEIR_LIES(touch, sizeof(cheir_touch) == 8);
+CHEIR_LIES(touch_0, offsetof(cheir_touch, untouched) == 0);
+CHEIR_LIES(touch_1, offsetof(cheir_touch, on) == 2);
+CHEIR_LIES(touch_2, offsetof(cheir_touch, off) == 4);
+CHEIR_LIES(touch_3, offsetof(cheir_touch, column) == 6);
+CHEIR_LIES(touch_4, offsetof(cheir_touch, pad) == 7);
+CHEIR_LIES(touch_bank_state, sizeof(cheir_touch_bank_state) == 6);
+CHEIR_LIES(touch_bank_state_0, offsetof(cheir_touch_bank_state, since) == 0);
+CHEIR_LIES(touch_bank_state_1, offsetof(cheir_touch_bank_state, order) == 2);
+CHEIR_LIES(touch_bank_state_2, offsetof(cheir_touch_bank_state, looks) == 4);
+CHEIR_LIES(touch_bank_state_3, offsetof(cheir_touch_bank_state, pad) == 5);
+CHEIR_LIES(touch_state, sizeof(cheir_touch_state) == 8);
+CHEIR_LIES(touch_state_0, offsetof(cheir_touch_state, untouched) == 0);
+CHEIR_LIES(touch_state_1, offsetof(cheir_touch_state, since) == 2);
+CHEIR_LIES(touch_state_2, offsetof(cheir_touch_state, order) == 4);
+CHEIR_LIES(touch_state_3, offsetof(cheir_touch_state, stage) == 6);
+CHEIR_LIES(touch_state_4, offsetof(cheir_touch_state, pad) == 7);
+CHEIR_LIES(strike_bank, sizeof(cheir_strike_bank) == 12);
+CHEIR_LIES(strike_bank_0, offsetof(cheir_strike_bank, window_ticks) == 0);
+CHEIR_LIES(strike_bank_1, offsetof(cheir_strike_bank, mask_ticks) == 2);
+CHEIR_LIES(strike_bank_2, offsetof(cheir_strike_bank, half_life_ticks) == 4);
+CHEIR_LIES(strike_bank_3, offsetof(cheir_strike_bank, length_ticks) == 6);
+CHEIR_LIES(strike_bank_4, offsetof(cheir_strike_bank, lane) == 8);
+CHEIR_LIES(strike_bank_5, offsetof(cheir_strike_bank, lanes) == 9);
+CHEIR_LIES(strike_bank_6, offsetof(cheir_strike_bank, listener) == 10);
+CHEIR_LIES(strike_bank_7, offsetof(cheir_strike_bank, listeners) == 11);
+CHEIR_LIES(strike, sizeof(cheir_strike) == 12);
+CHEIR_LIES(strike_0, offsetof(cheir_strike, rest) == 0);
+CHEIR_LIES(strike_1, offsetof(cheir_strike, on) == 2);
+CHEIR_LIES(strike_2, offsetof(cheir_strike, scale.span) == 4);
+CHEIR_LIES(strike_3, offsetof(cheir_strike, scale.factor) == 6);
+CHEIR_LIES(strike_4, offsetof(cheir_strike, scale.mul) == 8);
+CHEIR_LIES(strike_5, offsetof(cheir_strike, column) == 10);
+CHEIR_LIES(strike_6, offsetof(cheir_strike, pad) == 11);
+CHEIR_LIES(strike_state, sizeof(cheir_strike_state) == 8);
+CHEIR_LIES(strike_state_0, offsetof(cheir_strike_state, peak) == 0);
+CHEIR_LIES(strike_state_1, offsetof(cheir_strike_state, since) == 2);
+CHEIR_LIES(strike_state_2, offsetof(cheir_strike_state, began) == 4);
+CHEIR_LIES(strike_state_3, offsetof(cheir_strike_state, stage) == 6);
+CHEIR_LIES(strike_state_4, offsetof(cheir_strike_state, sounding) == 7);
+CHEIR_LIES(contact_bank, sizeof(cheir_contact_bank) == 8);
+CHEIR_LIES(contact_bank_0, offsetof(cheir_contact_bank, debounce_ticks) == 0);
+CHEIR_LIES(contact_bank_1, offsetof(cheir_contact_bank, lane) == 2);
+CHEIR_LIES(contact_bank_2, offsetof(cheir_contact_bank, lanes) == 3);
+CHEIR_LIES(contact_bank_3, offsetof(cheir_contact_bank, rest) == 4);
+CHEIR_LIES(contact_bank_4, offsetof(cheir_contact_bank, listener) == 5);
+CHEIR_LIES(contact_bank_5, offsetof(cheir_contact_bank, listeners) == 6);
+CHEIR_LIES(contact_bank_6, offsetof(cheir_contact_bank, pad) == 7);
+CHEIR_LIES(contact_state, sizeof(cheir_contact_state) == 6);
+CHEIR_LIES(contact_state_0, offsetof(cheir_contact_state, since) == 0);
+CHEIR_LIES(contact_state_1, offsetof(cheir_contact_state, seen) == 2);
+CHEIR_LIES(contact_state_2, offsetof(cheir_contact_state, taken) == 3);
+CHEIR_LIES(contact_state_3, offsetof(cheir_contact_state, running) == 4);
+CHEIR_LIES(contact_state_4, offsetof(cheir_contact_state, pad) == 5);
+CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
+CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
+CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);
+CHEIR_LIES(note, sizeof(cheir_note) == 8);
+CHEIR_LIES(note_0, offsetof(cheir_note, table) == 0);
+CHEIR_LIES(note_1, offsetof(cheir_note, lane) == 2);
+CHEIR_LIES(note_2, offsetof(cheir_note, lanes) == 3);
+CHEIR_LIES(note_3, offsetof(cheir_note, velocity) == 4);
+CHEIR_LIES(note_4, offsetof(cheir_note, from) == 5);
+CHEIR_LIES(note_5, offsetof(cheir_note, span) == 6);
+CHEIR_LIES(note_6, offsetof(cheir_note, level) == 7);
+CHEIR_LIES(note_lane, sizeof(cheir_note_lane) == 2);
+CHEIR_LIES(note_lane_0, offsetof(cheir_note_lane, channel) == 0);
+CHEIR_LIES(note_lane_1, offsetof(cheir_note_lane, note) == 1);
+CHEIR_LIES(note_lane_state, sizeof(cheir_note_lane_state) == 2);
+CHEIR_LIES(note_lane_state_0, offsetof(cheir_note_lane_state, channel) == 0);
+CHEIR_LIES(note_lane_state_1, offsetof(cheir_note_lane_state, note) == 1);
+CHEIR_LIES(choice, sizeof(cheir_choice) == 4);
+CHEIR_LIES(choice_0, offsetof(cheir_choice, note) == 0);
+CHEIR_LIES(choice_1, offsetof(cheir_choice, bank) == 1);
+CHEIR_LIES(choice_2, offsetof(cheir_choice, by) == 2);
+CHEIR_LIES(choice_3, offsetof(cheir_choice, pad) == 3);
+CHEIR_LIES(choice_state, sizeof(cheir_choice_state) == 4);
+CHEIR_LIES(choice_state_0, offsetof(cheir_choice_state, strength) == 0);
+CHEIR_LIES(choice_state_1, offsetof(cheir_choice_state, open) == 2);
+CHEIR_LIES(choice_state_2, offsetof(cheir_choice_state, pad) == 3);
+CHEIR_LIES(engine_state, sizeof(cheir_engine_state) == 16);
+CHEIR_LIES(engine_state_0, offsetof(cheir_engine_state, last_us) == 0);
+CHEIR_LIES(engine_state_1, offsetof(cheir_engine_state, backlog_us) == 4);
+CHEIR_LIES(engine_state_2, offsetof(cheir_engine_state, swept) == 8);
+CHEIR_LIES(engine_state_3, offsetof(cheir_engine_state, discard) == 10);
+CHEIR_LIES(engine_state_4, offsetof(cheir_engine_state, turn) == 11);
+CHEIR_LIES(engine_state_5, offsetof(cheir_engine_state, looking) == 12);
+CHEIR_LIES(engine_state_6, offsetof(cheir_engine_state, pad[0]) == 13);
+CHEIR_LIES(engine_state_7, offsetof(cheir_engine_state, pad[1]) == 14);
+CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, pad[2]) == 15);
+#undef CHEIR_LIES
+
+#endif

@@ -1,0 +1,169 @@
+/* Who hears a gate: notes, choices, switched controllers; src/core/engine/events.ts and voices/ are the same. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_NOTES_H
+#define CHEIRONOM_NOTES_H
+
+#define RELEASE_VELOCITY 64u
+#define NOTE_ON 0x90u
+#define NOTE_OFF 0x80u
+
+#if CHEIR_level_velocities
+/* The response of a level where it is now, Q15. */
+static OUT_OF_LINE uint16_t response_now(uint8_t index)
+{
+    const cheir_level *level = &IMAGE(levels)[index];
+    const cheir_side *side = level->side;
+    uint16_t count = shifted(now_counts[U8(level->column)], STATE(level_zeros)[index].shift);
+    uint16_t rest = U16(level->rest);
+    uint16_t distance = (uint16_t)(count - rest);
+    if (count < rest) {
+        distance = (uint16_t)(rest - count);
+        side++;
+    }
+    if (distance <= U16(side->dead)) return mapped(U16(level->table), 0);
+    return mapped(U16(level->table), share_of(&side->scale, (uint16_t)(distance - U16(side->dead))));
+}
+#endif
+
+static uint8_t velocity_of(const cheir_note *note, uint16_t strength)
+{
+    uint8_t from = U8(note->from);
+    uint8_t velocity = U8(note->velocity);
+    if (velocity == CHEIR_VELOCITY_FIXED) return from;
+#if CHEIR_level_velocities
+    if (velocity == CHEIR_VELOCITY_LEVEL) strength = response_now(U8(note->level));
+#endif
+#if CHEIR_tables
+    if (velocity == CHEIR_VELOCITY_STRENGTH) strength = mapped(U16(note->table), strength);
+#endif
+    return (uint8_t)(from + step7(strength, U8(note->span)));
+}
+
+/* Channel and note are kept for the note-off, whatever the image says by then. */
+static OUT_OF_LINE void start_note(uint8_t index, uint8_t latch, uint8_t lane, uint16_t strength)
+{
+    cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
+    uint8_t channel = U8(IMAGE(note_lanes)[lane].channel);
+    uint8_t note = U8(IMAGE(note_lanes)[lane].note);
+    sounding->channel = channel;
+    sounding->note = note;
+    send3((uint8_t)(NOTE_ON | channel), note, velocity_of(&IMAGE(notes)[index], strength));
+}
+
+static OUT_OF_LINE void end_note(uint8_t latch)
+{
+    cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
+    if (sounding->note == NO_NOTE) return;
+    send3((uint8_t)(NOTE_OFF | sounding->channel), sounding->note, RELEASE_VELOCITY);
+    sounding->note = NO_NOTE;
+}
+
+#if CHEIR_choices
+/* The lane touched last, or the one with the highest note; 255 while none is touched. */
+static uint8_t chosen_lane(const cheir_choice *choice)
+{
+    const cheir_touch_bank *bank = &IMAGE(touch_banks)[U8(choice->bank)];
+    const cheir_touch_state *touch = &STATE(touches)[U8(bank->lane)];
+    const cheir_note_lane *lanes = &IMAGE(note_lanes)[U8(IMAGE(notes)[U8(choice->note)].lane)];
+    uint16_t newest = STATE(touch_banks)[U8(choice->bank)].order;
+    uint16_t best = 0;
+    uint8_t chosen = 255;
+    uint8_t lane;
+    for (lane = 0; lane < U8(bank->lanes); lane++, touch++) {
+        uint16_t rank;
+        if (touch->stage != CHEIR_TOUCH_TOUCHED) continue;
+        rank = U8(choice->by) == CHEIR_CHOOSES_LAST ? (uint16_t)(0xffffu - (uint16_t)(newest - touch->order))
+                                                    : U8(lanes[lane].note);
+        if (chosen != 255 && rank <= best) continue;
+        best = rank;
+        chosen = lane;
+    }
+    return chosen;
+}
+
+/* Another lane may be chosen now. The new note starts before the old one ends, so that it can be slurred. */
+static OUT_OF_LINE void choice_changes(uint8_t index)
+{
+    const cheir_choice *choice = &IMAGE(choices)[index];
+    const cheir_choice_state *state = &STATE(choices)[index];
+    uint8_t note = U8(choice->note);
+    uint8_t first = U8(IMAGE(notes)[note].lane);
+    cheir_note_lane_state *sounding = &STATE(note_lanes)[first];
+    cheir_note_lane_state before = *sounding, after;
+    uint8_t lane = state->open ? chosen_lane(choice) : 255;
+    const cheir_note_lane *wanted = &IMAGE(note_lanes)[(uint8_t)(first + lane)];
+    if (lane == 255) {
+        end_note(first);
+        return;
+    }
+    if (before.note == U8(wanted->note) && before.channel == U8(wanted->channel)) return;
+    start_note(note, first, (uint8_t)(first + lane), state->strength);
+    if (before.note == NO_NOTE) return;
+    after = *sounding;
+    *sounding = before;
+    end_note(first);
+    *sounding = after;
+}
+#endif
+
+static OUT_OF_LINE void gate_opens(uint8_t listener, uint8_t listeners, uint8_t lane, uint16_t strength)
+{
+    for (; listeners > 0; listeners--, listener++) {
+        uint8_t is = U8(IMAGE(listeners)[listener].is);
+        uint8_t index = U8(IMAGE(listeners)[listener].index);
+        if (is == CHEIR_HEARS_NOTE) {
+            uint8_t at = (uint8_t)(U8(IMAGE(notes)[index].lane) + lane);
+            end_note(at);
+            start_note(index, at, at, strength);
+        }
+#if CHEIR_choices
+        else if (is == CHEIR_HEARS_CHOICE_GATE) {
+            STATE(choices)[index].open = 1;
+            STATE(choices)[index].strength = strength;
+            choice_changes(index);
+        } else if (is == CHEIR_HEARS_CHOICE_PITCH)
+            choice_changes(index);
+#endif
+#if CHEIR_switched
+        else if (is == CHEIR_HEARS_SWITCHED)
+            STATE(switched)[index].open++;
+#endif
+    }
+}
+
+static OUT_OF_LINE void gate_closes(uint8_t listener, uint8_t listeners, uint8_t lane)
+{
+    for (; listeners > 0; listeners--, listener++) {
+        uint8_t is = U8(IMAGE(listeners)[listener].is);
+        uint8_t index = U8(IMAGE(listeners)[listener].index);
+        if (is == CHEIR_HEARS_NOTE) end_note((uint8_t)(U8(IMAGE(notes)[index].lane) + lane));
+#if CHEIR_choices
+        else if (is == CHEIR_HEARS_CHOICE_GATE) {
+            STATE(choices)[index].open = 0;
+            choice_changes(index);
+        } else if (is == CHEIR_HEARS_CHOICE_PITCH)
+            choice_changes(index);
+#endif
+#if CHEIR_switched
+        else if (is == CHEIR_HEARS_SWITCHED)
+            STATE(switched)[index].open--;
+#endif
+    }
+}
+
+#if CHEIR_switched
+/* Sends what changed of the controllers that gates move, as far as the wire is free. */
+static void play_switched(void)
+{
+    uint8_t i;
+    for (i = 0; i < COUNT(switched) && wire_is_free(); i++) {
+        const cheir_switched *switched = &IMAGE(switched)[i];
+        cheir_switched_state *state = &STATE(switched)[i];
+        uint8_t value = state->open > 0 ? U8(switched->on) : U8(switched->off);
+        if (state->sent == value) continue;
+        state->sent = value;
+        send3(U8(switched->status), U8(switched->controller), value);
+    }
+}
+#endif
+
+#endif

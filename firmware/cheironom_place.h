@@ -1,0 +1,34 @@
+/* Where a count lies, and the counts among which nothing happens; src/core/engine/place.ts is the same. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_PLACE_H
+#define CHEIRONOM_PLACE_H
+
+#define ABOVE 1u
+#define BELOW 2u
+
+/* A count without the shift of power-up. */
+static inline uint16_t shifted(uint16_t count, int16_t shift)
+{
+    uint16_t moved = (uint16_t)(count - (uint16_t)shift);
+    if (shift == 0) return count;
+    if (shift > 0) return count < (uint16_t)shift ? 0 : moved;
+    return moved < count ? 65535u : moved;
+}
+
+/* The count `distance` above rest, as the converter gives it. */
+static inline uint16_t count_above(uint16_t rest, int16_t shift, uint16_t distance)
+{
+    int32_t count = (int32_t)rest + shift + distance;
+    return count < 0 ? 0 : count > 65535 ? 65535u : (uint16_t)count;
+}
+
+/* And below it. */
+static inline uint16_t count_below(uint16_t rest, int16_t shift, uint16_t distance)
+{
+    int32_t count = (int32_t)rest + shift - distance;
+    return count < 0 ? 0 : count > 65535 ? 65535u : (uint16_t)count;
+}
+
+/* A band with no count in it: whatever comes is looked at. */
+#define EMPTY_BAND(state) ((state)->low = 1, (state)->high = 0)
+
+#endif

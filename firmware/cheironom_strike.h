@@ -1,0 +1,94 @@
+/* Strike banks: the peak in a window, then a mask and a decaying level; src/core/engine/blocks/strike.ts is the same. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_STRIKE_H
+#define CHEIRONOM_STRIKE_H
+
+static OUT_OF_LINE void end_strike(const cheir_strike_bank *bank, cheir_strike_state *state, uint8_t lane)
+{
+    if (!state->sounding) return;
+    state->sounding = 0;
+    gate_closes(U8(bank->listener), U8(bank->listeners), lane);
+}
+
+/* Through the stages up to the beginning of a window. */
+static OUT_OF_LINE void advance_strike(const cheir_strike_bank *bank, cheir_strike_state *state, uint16_t on,
+                                       uint16_t distance)
+{
+    if (state->stage == CHEIR_STRIKE_MASKED) {
+        if ((uint16_t)(now_t - state->since) < U16(bank->mask_ticks)) return;
+        state->stage = CHEIR_STRIKE_SPENT;
+        state->since = now_t;
+    }
+    if (state->stage >= CHEIR_STRIKE_SPENT) {
+        uint16_t half_life = U16(bank->half_life_ticks);
+        while (state->peak > on && (uint16_t)(now_t - state->since) >= half_life) {
+            state->peak >>= 1;
+            state->since = (uint16_t)(state->since + half_life);
+        }
+        if (distance < on) state->stage = CHEIR_STRIKE_RINGING;
+        if (state->stage == CHEIR_STRIKE_SPENT) return;
+        if (state->peak <= on) state->stage = CHEIR_STRIKE_WAITING;
+        else if (distance <= state->peak) return;
+    }
+    if (distance < on) return;
+    state->stage = CHEIR_STRIKE_WINDOW;
+    state->since = now_t;
+    state->peak = distance;
+}
+
+/* A lane that is not waiting at rest. */
+static OUT_OF_LINE void change_strike(const cheir_strike_bank *bank, const cheir_strike *strike, cheir_strike_state *state,
+                                      uint8_t lane, uint16_t distance)
+{
+    uint16_t on = U16(strike->on);
+    if (state->sounding && (uint16_t)(now_t - state->began) >= U16(bank->length_ticks)) end_strike(bank, state, lane);
+    if (state->stage != CHEIR_STRIKE_WINDOW) advance_strike(bank, state, on, distance);
+    if (state->stage != CHEIR_STRIKE_WINDOW) return;
+    if (distance > state->peak) state->peak = distance;
+    if ((uint16_t)(now_t - state->since) < U16(bank->window_ticks)) return;
+    state->stage = CHEIR_STRIKE_MASKED;
+    end_strike(bank, state, lane);
+    state->began = now_t;
+    state->sounding = 1;
+    gate_opens(U8(bank->listener), U8(bank->listeners), lane, share_of(&strike->scale, (uint16_t)(state->peak - on)));
+}
+
+static OUT_OF_LINE void play_strike_bank(const cheir_strike_bank *bank)
+{
+    uint8_t first = U8(bank->lane);
+    const cheir_strike *strike = &IMAGE(strikes)[first];
+    cheir_strike_state *state = &STATE(strikes)[first];
+    const cheir_zero_state *zero = &STATE(strike_zeros)[first];
+    uint8_t lane;
+    for (lane = 0; lane < U8(bank->lanes); lane++, strike++, state++, zero++) {
+        uint16_t distance;
+        if (zero->stage == CHEIR_ZERO_SILENT) continue;
+        distance = between(shifted(now_counts[U8(strike->column)], zero->shift), U16(strike->rest));
+        if (state->stage == CHEIR_STRIKE_WAITING && !state->sounding && distance < U16(strike->on)) continue;
+        change_strike(bank, strike, state, lane, distance);
+    }
+}
+
+/* Power-up of a lane. Returns whether its look has ended. */
+static OUT_OF_LINE uint8_t look_at_strike(uint8_t at)
+{
+    const cheir_strike *strike = &IMAGE(strikes)[at];
+    cheir_zero_state *zero = &STATE(strike_zeros)[at];
+    uint8_t seen = look(zero, now_counts[U8(strike->column)], U16(strike->on));
+    if (seen == LOOK_ON) return 0;
+    zero->stage = CHEIR_ZERO_AWAKE;
+    if (seen == LOOK_OVER && take_rest(zero, U16(strike->rest), (uint16_t)(U16(strike->on) >> 1)))
+        STATE(engine).looking--;
+    return seen == LOOK_OVER;
+}
+
+/* What sounds ends. */
+static void mute_strikes(void)
+{
+    uint8_t i, lane;
+    for (i = 0; i < COUNT(strike_banks); i++) {
+        const cheir_strike_bank *bank = &IMAGE(strike_banks)[i];
+        for (lane = 0; lane < U8(bank->lanes); lane++) end_strike(bank, &STATE(strikes)[U8(bank->lane) + lane], lane);
+    }
+}
+
+#endif

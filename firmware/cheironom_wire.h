@@ -1,0 +1,36 @@
+/* What the wire still has to send; src/core/engine/wire.ts is the same. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_WIRE_H
+#define CHEIRONOM_WIRE_H
+
+/* Levels wait while the wire needs longer than this for what was sent. Notes never wait. */
+#define MOST_BACKLOG_US 2000u
+
+static inline uint8_t wire_is_free(void)
+{
+    return STATE(engine).backlog_us <= MOST_BACKLOG_US;
+}
+
+static OUT_OF_LINE void send3(uint8_t status, uint8_t first, uint8_t second)
+{
+    uint8_t *out = now_out;
+    out[0] = status;
+    out[1] = first;
+    out[2] = second;
+    now_out = out + 3;
+    STATE(engine).backlog_us += 3ul * BYTE_US;
+}
+
+static OUT_OF_LINE void send2(uint8_t status, uint8_t first)
+{
+    *now_out++ = status;
+    *now_out++ = first;
+    STATE(engine).backlog_us += 2ul * BYTE_US;
+}
+
+static inline void drain(uint32_t passed_us)
+{
+    uint32_t backlog = STATE(engine).backlog_us;
+    STATE(engine).backlog_us = backlog > passed_us ? backlog - passed_us : 0;
+}
+
+#endif

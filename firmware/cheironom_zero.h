@@ -1,0 +1,90 @@
+/* Rest at power-up; src/core/engine/blocks/zero.ts is the same. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_ZERO_H
+#define CHEIRONOM_ZERO_H
+
+/* Samples of one look. */
+#define LOOKS 32u
+/* A move of rest under this share of "off" is not told from noise; a quarter, as a shift. */
+#define TOLD_SHIFT 2
+#define MOST_SHIFT 32767u
+
+enum { LOOK_ON = 0, LOOK_MOVED = 1, LOOK_OVER = 2 };
+
+static uint16_t lesser(uint16_t a, uint16_t b)
+{
+    return a < b ? a : b;
+}
+
+static uint16_t between(uint16_t a, uint16_t b)
+{
+    return a > b ? (uint16_t)(a - b) : (uint16_t)(b - a);
+}
+
+/*
+ * A sample of a look. The median is found by steps towards each sample, of half the distance that counts as movement at
+ * first and halved after every four (stochastic approximation of a quantile: Robbins & Monro, Ann. Math. Stat. 22, 1951).
+ */
+static uint8_t look(cheir_zero_state *zero, uint16_t count, uint16_t still)
+{
+    uint16_t step, gap;
+    if (zero->looks == 0) zero->first = zero->median = count;
+    if (between(count, zero->first) >= still) {
+        zero->looks = 0;
+        return LOOK_MOVED;
+    }
+    step = (uint16_t)(still >> (1 + (zero->looks >> 2)));
+    if (step == 0) step = 1;
+    gap = lesser(between(count, zero->median), step);
+    zero->median = (uint16_t)(count > zero->median ? zero->median + gap : zero->median - gap);
+    if (++zero->looks < LOOKS) return LOOK_ON;
+    zero->looks = 0;
+    return LOOK_OVER;
+}
+
+/* Moves rest to the median, by "off" at most. Returns 0 where the median is so far off that rest cannot be there. */
+static uint8_t take_rest(cheir_zero_state *zero, uint16_t rest, uint16_t off)
+{
+    uint16_t distance = between(zero->median, rest);
+    uint16_t by = lesser(lesser(distance, off), MOST_SHIFT);
+    if ((uint16_t)(distance - by) >= off) return 0;
+    if (distance > (off >> TOLD_SHIFT)) zero->shift = (int16_t)(zero->median < rest ? -(int16_t)by : (int16_t)by);
+    zero->stage = CHEIR_ZERO_DONE;
+    return 1;
+}
+
+/* Whether a lane would end its look at this frame, while another has: it waits for the next, so that no frame takes long. */
+static inline uint8_t look_waits(const cheir_zero_state *zero, uint8_t ended)
+{
+    return ended && zero->looks == LOOKS - 1u;
+}
+
+/* Power-up of a level. Returns whether its look has ended. */
+static OUT_OF_LINE uint8_t look_at_level(uint8_t index)
+{
+    const cheir_level *level = &IMAGE(levels)[index];
+    const cheir_side *side = level->side;
+    cheir_zero_state *zero = &STATE(level_zeros)[index];
+    uint8_t silent = zero->stage == CHEIR_ZERO_SILENT;
+    uint8_t seen = look(zero, now_counts[U8(level->column)], lesser(U16(side[0].on), U16(side[1].on)));
+    uint8_t taken, i;
+    if (seen == LOOK_ON) return 0;
+    zero->stage = CHEIR_ZERO_AWAKE;
+    if (seen == LOOK_MOVED) return 0;
+    for (i = 0; i < COUNT(gates); i++)
+        if (U8(IMAGE(gates)[i].level) == index && STATE(gates)[i].stage != CHEIR_GATE_CLOSED) return 1;
+    taken = take_rest(zero, U16(level->rest), lesser(U16(side[0].off), U16(side[1].off)));
+    if (taken) STATE(engine).looking--;
+    else if (!silent) return 1;
+    for (i = 0; i < COUNT(gates); i++) {
+        if (U8(IMAGE(gates)[i].level) != index) continue;
+        if (taken) EMPTY_BAND(&STATE(gates)[i]);
+        /* Rest has moved so far that a note could not end: mute until the level falls below "off". */
+        else STATE(gates)[i].stage = CHEIR_GATE_MUTED;
+    }
+    if (!taken) return 1;
+    for (i = 0; i < COUNT(controls); i++)
+        if (U8(IMAGE(controls)[i].level) == index) EMPTY_BAND(&STATE(controls)[i]);
+    return 1;
+}
+
+#endif

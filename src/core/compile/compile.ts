@@ -1,0 +1,93 @@
+import type { Image, LISTENER } from '../engine/layout';
+import type { Of } from '../engine/struct';
+import { columnsOf } from '../instrument/access';
+import type { Board } from '../instrument/board';
+import type { Instrument } from '../instrument/document';
+import type { Voice } from '../instrument/voices';
+import { compileContacts, compileStrike, compileTouch } from '../engine/image/banks';
+import { compileLevel } from '../engine/image/levels';
+import { mostBytes } from './most-bytes';
+import { Parts } from '../engine/image/parts';
+import { compileVoice } from './voices';
+
+/** Where a sensor's block stands in the image, and which of its lanes are in it: their places in the sensor, rising. */
+export interface Compiled {
+  is: 'level' | 'touch' | 'strike' | 'contacts';
+  index: number;
+  lanes: number[];
+}
+
+type Listener = Of<typeof LISTENER>;
+
+/** What voices are compiled with. */
+export interface Making {
+  instrument: Instrument;
+  parts: Parts;
+  /** By the id of the sensor; those that are not calibrated, or not on the board, are not in it. */
+  sensors: Map<string, Compiled>;
+  /** Who hears each bank's gates. */
+  heard: Map<Compiled, Listener[]>;
+}
+
+/**
+ * Turns an instrument into the image that one of its boards runs. Sensors without a calibration are left out, and so are
+ * lanes without a column in the frames: nothing is sent for what was not measured.
+ * @param columns names of the frame's columns, in order
+ * @throws RangeError where the instrument breaks the rules of instrument/rules and kinds/rules.ts; check it first
+ */
+export function compile(
+  instrument: Instrument,
+  board: Board = instrument.boards[0],
+  columns: readonly string[] = columnsOf(instrument, board),
+): Image {
+  const parts = new Parts({
+    table_bits: board.tableBits,
+    byte_us: Math.max(1, Math.round(10_000_000 / board.midiBaud)),
+  });
+  const making: Making = { instrument, parts, sensors: new Map(), heard: new Map() };
+  for (const sensor of instrument.sensors.filter((s) => s.board === board.id)) {
+    const made = compileSensor(parts, sensor, columns);
+    if (made && made.lanes.length > 0) making.sensors.set(sensor.id, made);
+  }
+  for (const voice of instrument.voices) if (lives(instrument, voice)) compileVoice(making, voice);
+  for (const [sensor, listeners] of making.heard) hear(parts.image, sensor, listeners);
+  parts.image.max_bytes = mostBytes(parts.image);
+  return parts.image;
+}
+
+function compileSensor(
+  parts: Parts,
+  sensor: Instrument['sensors'][0],
+  columns: readonly string[],
+): Compiled | null {
+  const { image } = parts;
+  const c = sensor.calibration;
+  if (!c) return null;
+  if (c.is === 'level') {
+    const column = columns.indexOf(sensor.lanes[0].column ?? '');
+    if (column < 0) return null;
+    image.levels.push(compileLevel(c, column));
+    return { is: 'level', index: image.levels.length - 1, lanes: [0] };
+  }
+  if (c.is === 'touch')
+    return { is: 'touch', index: image.touch_banks.length, lanes: compileTouch(parts, sensor, c, columns) };
+  if (c.is === 'strike')
+    return {
+      is: 'strike',
+      index: image.strike_banks.length,
+      lanes: compileStrike(parts, sensor, c, columns),
+    };
+  return { is: 'contacts', index: image.contact_banks.length, lanes: compileContacts(parts, sensor, c) };
+}
+
+/** Whether a voice lives in the first scene, which an instrument begins in. */
+const lives = ({ scenes }: Instrument, { scenes: own }: Voice): boolean =>
+  !own || own.length === 0 || scenes.length === 0 || own.includes(scenes[0].id);
+
+/** Puts a bank's listeners down one after another. */
+function hear(image: Image, { is, index }: Compiled, listeners: Listener[]): void {
+  const banks = { touch: image.touch_banks, strike: image.strike_banks, contacts: image.contact_banks };
+  if (is === 'level') return;
+  Object.assign(banks[is][index], { listener: image.listeners.length, listeners: listeners.length });
+  image.listeners.push(...listeners);
+}

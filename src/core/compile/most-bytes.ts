@@ -1,0 +1,28 @@
+import { CONTROL_KIND } from '../engine/codes';
+import type { Image } from '../engine/layout';
+import { MOST_BACKLOG_US } from '../engine/wire';
+
+/** One note that ends and one that starts. */
+const NOTE_BYTES = 6;
+
+/** Most bytes that one frame, one edge or one silence can write: what the wire lets levels send, and every note. */
+export function mostBytes(image: Image): number {
+  const levels = image.controls.reduce(
+    (n, { kind }) =>
+      n +
+      { [CONTROL_KIND.controller7]: 3, [CONTROL_KIND.pressure]: 2, [CONTROL_KIND.controller14]: 6 }[kind]!,
+    3 * image.switched.length,
+  );
+  // The wire is asked before each level, and the last to be let through may have six bytes.
+  const credit = Math.floor(MOST_BACKLOG_US / image.byte_us) + 6;
+  // A choice is made anew whenever its gate, or a lane of its bank, opens or closes, which each can do twice in a frame.
+  const choices = image.choices.reduce(
+    (n, { bank }) => n + 2 * NOTE_BYTES * (image.touch_banks[bank].lanes + mostLanes(image)),
+    0,
+  );
+  return Math.max(1, Math.min(levels, credit) + NOTE_BYTES * image.note_lanes.length + choices);
+}
+
+/** Lanes of the largest bank: a choice may be opened by any of them. */
+const mostLanes = ({ touch_banks, strike_banks, contact_banks }: Image): number =>
+  [...touch_banks, ...strike_banks, ...contact_banks].reduce((n, { lanes }) => Math.max(n, lanes), 1);

@@ -1,0 +1,149 @@
+import { CHOOSES, CONTROL_KIND, HEARS, NO_TABLE, VELOCITY } from '../engine/codes';
+import { ticksIn } from '../engine/clock';
+import { stairsOf } from '../engine/stairs';
+import { channelOf, levelOf, responseAt, zoneOf } from '../instrument/access';
+import type { Sensor } from '../instrument/sensor';
+import type { ControllerVoice, NoteVoice, PressureVoice, Source, Voice } from '../instrument/voices';
+import { kindOf } from '../kinds/registry';
+import { STATUS } from '../midi/messages';
+import { tableOf } from '../shape/table';
+import type { Compiled, Making } from './compile';
+import { attackScales, sideMask } from '../engine/image/levels';
+
+/** Puts a voice into the image; one whose sensors are not there is left out. */
+export function compileVoice(m: Making, voice: Voice): void {
+  if (voice.is === 'note') return compileNote(m, voice);
+  const sensor = sensorNamed(m, voice.source);
+  if (!m.sensors.has(sensor.id)) return;
+  if (kindOf(sensor).ports[voice.source.port].carries === 'level') compileControl(m, voice, sensor);
+  else compileSwitched(m, voice);
+}
+
+const sensorNamed = (m: Making, source: Source): Sensor =>
+  m.instrument.sensors.find((s) => s.id === source.sensor)!;
+
+/** Status byte of a voice's messages, on the channel of its zone's first lane. */
+const statusOf = (m: Making, voice: Voice, kind: number): number =>
+  kind | (channelOf(zoneOf(m.instrument, voice), 0) - 1);
+
+function compileControl(m: Making, voice: ControllerVoice | PressureVoice, sensor: Sensor): void {
+  const { image } = m.parts;
+  const { index: level } = m.sensors.get(sensor.id)!;
+  const fine = voice.is === 'controller' && voice.bits === 14;
+  const from = voice.from ?? 0;
+  const to = voice.to ?? (fine ? 16383 : 127);
+  const response = responseAt(sensor, voice.source.port);
+  const { floor, stairs } = fine ? { floor: 0, stairs: [] } : stairsOf(response, to - from);
+  if (fine) tableOfLevel(m, sensor, voice.source.port);
+  image.controls.push({
+    from: from + floor,
+    span: fine ? to - from : stairs.length,
+    deadband: Math.max(1, Math.ceil(voice.deadband ?? 0)),
+    interval_ticks: voice.perSecond ? ticksIn(1_000_000 / voice.perSecond) : 0,
+    stairs: m.parts.stair(stairs),
+    level,
+    side_mask: sideMask(levelOf(sensor)!, voice.side),
+    kind:
+      voice.is === 'pressure'
+        ? CONTROL_KIND.pressure
+        : fine
+          ? CONTROL_KIND.controller14
+          : CONTROL_KIND.controller7,
+    status: statusOf(m, voice, voice.is === 'pressure' ? STATUS.channelPressure : STATUS.controlChange),
+    controller: voice.is === 'controller' ? voice.controller : 0,
+    column: image.levels[level].column,
+  });
+}
+
+/** Gives a level the table of a port's response. @returns the level's place in the image */
+function tableOfLevel(m: Making, sensor: Sensor, port: string): number {
+  const { index } = m.sensors.get(sensor.id)!;
+  const { image } = m.parts;
+  image.levels[index].table = m.parts.table(tableOf(responseAt(sensor, port), image.table_bits));
+  return index;
+}
+
+/** A gate moves a controller of seven bits between two values. */
+function compileSwitched(m: Making, voice: ControllerVoice | PressureVoice): void {
+  if (voice.is === 'pressure') return;
+  const { switched } = m.parts.image;
+  listen(m, voice.source, voice, { is: HEARS.switched, index: switched.length });
+  switched.push({
+    status: statusOf(m, voice, STATUS.controlChange),
+    controller: voice.controller,
+    off: voice.from ?? 0,
+    on: voice.to ?? 127,
+  });
+}
+
+function compileNote(m: Making, voice: NoteVoice): void {
+  const { image } = m.parts;
+  const own = m.sensors.get(voice.gate.sensor);
+  const chosen = voice.pitch.is === 'chosen' ? m.sensors.get(voice.pitch.source.sensor) : own;
+  const velocity = velocityOf(m, voice);
+  if (!own || !chosen || !velocity) return;
+  const index = image.notes.length;
+  image.notes.push({ ...velocity, lane: image.note_lanes.length, lanes: chosen.lanes.length });
+  putNoteLanes(m, voice, chosen);
+  if (voice.pitch.is !== 'chosen') return listen(m, voice.gate, voice, { is: HEARS.note, index });
+  const choice = image.choices.length;
+  image.choices.push({ note: index, bank: chosen.index, by: CHOOSES[voice.pitch.by], pad: 0 });
+  listen(m, voice.gate, voice, { is: HEARS.choiceGate, index: choice });
+  listen(m, voice.pitch.source, voice, { is: HEARS.choicePitch, index: choice });
+}
+
+/** Channel and note of each lane that the voice can sound on. */
+function putNoteLanes(m: Making, voice: NoteVoice, { lanes }: Compiled): void {
+  const zone = zoneOf(m.instrument, voice);
+  const { pitch } = voice;
+  const sensor = sensorNamed(m, pitch.is === 'chosen' ? pitch.source : voice.gate);
+  for (const place of lanes)
+    m.parts.image.note_lanes.push({
+      channel: channelOf(zone, place) - 1,
+      note: pitch.is === 'fixed' ? pitch.note : sensor.lanes[place].note!,
+    });
+}
+
+/** @returns null where it comes from a level that is not there */
+function velocityOf(m: Making, { velocity, gate }: NoteVoice) {
+  const fixed = { table: NO_TABLE, level: 0, span: 0 };
+  if (velocity.is === 'fixed') return { ...fixed, velocity: VELOCITY.fixed, from: velocity.value };
+  const range = { from: velocity.from, span: velocity.to - velocity.from };
+  if (velocity.is === 'attack') return { ...fixed, velocity: VELOCITY.strength, ...range };
+  if (velocity.is === 'level') {
+    if (!m.sensors.has(velocity.source.sensor)) return null;
+    const level = tableOfLevel(m, sensorNamed(m, velocity.source), velocity.source.port);
+    return { ...fixed, velocity: VELOCITY.level, level, ...range };
+  }
+  const response = responseAt(sensorNamed(m, gate), gate.port);
+  const table =
+    response.family === 'straight' ? NO_TABLE : m.parts.table(tableOf(response, m.parts.image.table_bits));
+  return { ...fixed, velocity: VELOCITY.strength, table, ...range };
+}
+
+/** Lets a listener hear a port: a level gets a gate for it, a bank has its own. */
+function listen(m: Making, source: Source, voice: Voice, listener: { is: number; index: number }): void {
+  const own = m.sensors.get(source.sensor)!;
+  const { image } = m.parts;
+  if (own.is !== 'level') {
+    const heard = m.heard.get(own) ?? [];
+    m.heard.set(own, [...heard, listener]);
+    return;
+  }
+  const calibration = levelOf(sensorNamed(m, source))!;
+  const level = image.levels[own.index];
+  const attack =
+    voice.is === 'note' && voice.velocity.is === 'attack' ? voice.velocity : { windowMs: 0, full: 1 };
+  image.gates.push({
+    window_ticks: ticksIn(attack.windowMs * 1000),
+    hold_off_ticks: ticksIn((calibration.holdOffMs ?? 0) * 1000),
+    attack: attackScales(level, attack.full),
+    level: own.index,
+    column: level.column,
+    side_mask: sideMask(calibration, voice.side),
+    listener: image.listeners.length,
+    listeners: 1,
+    pad: 0,
+  });
+  image.listeners.push(listener);
+}

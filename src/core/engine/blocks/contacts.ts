@@ -1,0 +1,40 @@
+import { ONE } from '../../shape/table';
+import { ticksSince } from '../clock';
+import type { Engine } from '../engine';
+import { gateCloses, gateOpens } from '../events';
+
+/** Takes an edge: at once, unless the contact changed so short a time before that it may bounce. */
+export function takeEdge(e: Engine, contact: number, closed: boolean): void {
+  const state = e.state.contacts[contact];
+  state.seen = closed ? 1 : 0;
+  if (state.running === 0) takeContact(e, contact);
+}
+
+/** Plays a frame on a contact whose debounce may be over: what it has come to rest at counts. */
+export function playContact(e: Engine, contact: number): void {
+  const state = e.state.contacts[contact];
+  if (state.running === 0) return;
+  if (ticksSince(state.since, e.t) < bankOf(e, contact).debounce_ticks) return;
+  state.running = 0;
+  takeContact(e, contact);
+}
+
+function takeContact(e: Engine, contact: number): void {
+  const state = e.state.contacts[contact];
+  if (state.seen === state.taken) return;
+  const bank = bankOf(e, contact);
+  const lane = contact - bank.lane;
+  state.taken = state.seen;
+  state.since = e.t;
+  state.running = bank.debounce_ticks > 0 ? 1 : 0;
+  if (state.taken !== bank.rest) gateOpens(e, bank.listener, bank.listeners, lane, ONE);
+  else gateCloses(e, bank.listener, bank.listeners, lane);
+}
+
+/** The bank of a contact: banks lie one after another. */
+function bankOf(e: Engine, contact: number) {
+  const banks = e.image.contact_banks;
+  let i = 0;
+  while (contact >= banks[i].lane + banks[i].lanes) i++;
+  return banks[i];
+}

@@ -1,0 +1,104 @@
+import { STRIKE_STAGE, ZERO_STAGE } from '../codes';
+import { longAgo, ticksSince } from '../clock';
+import type { Engine } from '../engine';
+import { gateCloses, gateOpens } from '../events';
+import type { STRIKE, STRIKE_BANK, STRIKE_STATE } from '../layout';
+import { shifted } from '../place';
+import { shareOf } from '../scale';
+import type { Of } from '../struct';
+import { look, takeRest } from './zero';
+
+type Bank = Of<typeof STRIKE_BANK>;
+type Lane = Of<typeof STRIKE>;
+type LaneState = Of<typeof STRIKE_STATE>;
+
+/** Plays a frame on one lane. @param lane of the bank, from 0 */
+export function playStrike(e: Engine, index: number, lane: number): void {
+  const bank = e.image.strike_banks[index];
+  const at = bank.lane + lane;
+  const strike = e.image.strikes[at];
+  const state = e.state.strikes[at];
+  const zero = e.state.strike_zeros[at];
+  if (zero.stage === ZERO_STAGE.silent) return;
+  const count = shifted(e.counts[e.at + strike.column], zero.shift);
+  const distance = count > strike.rest ? count - strike.rest : strike.rest - count;
+  if (state.sounding !== 0 && ticksSince(state.began, e.t) >= bank.length_ticks) endStrike(e, bank, lane);
+  advance(e, bank, strike, state, distance);
+  if (state.stage !== STRIKE_STAGE.window) return;
+  if (distance > state.peak) state.peak = distance;
+  if (ticksSince(state.since, e.t) < bank.window_ticks) return;
+  state.stage = STRIKE_STAGE.masked;
+  endStrike(e, bank, lane);
+  state.began = e.t;
+  state.sounding = 1;
+  gateOpens(e, bank.listener, bank.listeners, lane, shareOf(strike.scale, state.peak - strike.on));
+}
+
+/** Through the stages up to the beginning of a window. */
+function advance(e: Engine, bank: Bank, strike: Lane, state: LaneState, distance: number): void {
+  if (state.stage === STRIKE_STAGE.window) return;
+  if (state.stage === STRIKE_STAGE.masked) {
+    if (ticksSince(state.since, e.t) < bank.mask_ticks) return;
+    state.stage = STRIKE_STAGE.spent;
+    state.since = e.t;
+  }
+  if (state.stage >= STRIKE_STAGE.spent) {
+    decay(e, bank, strike, state);
+    if (distance < strike.on) state.stage = STRIKE_STAGE.ringing;
+    if (state.stage === STRIKE_STAGE.spent) return;
+    if (state.peak <= strike.on) state.stage = STRIKE_STAGE.waiting;
+    else if (distance <= state.peak) return;
+  }
+  if (distance < strike.on) return;
+  state.stage = STRIKE_STAGE.window;
+  state.since = e.t;
+  state.peak = distance;
+}
+
+/** Halves the level that another strike must exceed, once for every half-life that has passed. */
+function decay(e: Engine, bank: Bank, strike: Lane, state: LaneState): void {
+  while (state.peak > strike.on && ticksSince(state.since, e.t) >= bank.half_life_ticks) {
+    state.peak >>= 1;
+    state.since = (state.since + bank.half_life_ticks) & 0xffff;
+  }
+}
+
+function endStrike(e: Engine, bank: Bank, lane: number): void {
+  const state = e.state.strikes[bank.lane + lane];
+  if (state.sounding === 0) return;
+  state.sounding = 0;
+  gateCloses(e, bank.listener, bank.listeners, lane);
+}
+
+/** Silence: what sounds ends. */
+export function muteStrikes(e: Engine, index: number): void {
+  const bank = e.image.strike_banks[index];
+  for (let lane = 0; lane < bank.lanes; lane++) endStrike(e, bank, lane);
+}
+
+/** Power-up of a lane: rest is taken from a look in which nothing moves; one too far off is looked at again. @returns whether its look has ended */
+export function lookAtStrike(e: Engine, at: number): boolean {
+  const zero = e.state.strike_zeros[at];
+  const { column, on, rest } = e.image.strikes[at];
+  const seen = look(zero, e.counts[e.at + column], on);
+  if (seen === 'looks') return false;
+  zero.stage = ZERO_STAGE.awake;
+  if (seen === 'over' && takeRest(zero, rest, on >> 1) === 'taken') e.state.engine.looking--;
+  return seen === 'over';
+}
+
+/** Whether nothing can happen on a lane while its counts stay in the band that is noted. */
+export function strikeSleeps(e: Engine, at: number, band: { low: number; high: number }): boolean {
+  const { rest, on } = e.image.strikes[at];
+  const { stage, sounding } = e.state.strikes[at];
+  const { shift } = e.state.strike_zeros[at];
+  band.low = rest + shift - on + 1;
+  band.high = rest + shift + on - 1;
+  return stage === STRIKE_STAGE.waiting && sounding === 0;
+}
+
+/** A pause ends its timers. */
+export function expireStrike(e: Engine, at: number): void {
+  const state = e.state.strikes[at];
+  state.since = state.began = longAgo(e.t);
+}

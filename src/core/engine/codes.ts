@@ -1,0 +1,49 @@
+/** Codes that stand in images and states. They are the same in C: firmware/cheironom_layout.h is made from them too. */
+
+/** Silent until its first look at rest is over, or something moves; then it plays, and looks on until it has taken rest. */
+export const ZERO_STAGE = { silent: 0, awake: 1, done: 2 } as const;
+
+/** Stages of a gate. An attack keeps the side on which it began. */
+export const GATE_STAGE = { closed: 0, open: 1, muted: 2, attackAbove: 3, attackBelow: 4 } as const;
+
+/** Stages of a touch lane. A mute one is touched, but was so at power-up or at a silence: it is not heard until released. */
+export const TOUCH_STAGE = { untouched: 0, touched: 1, muted: 2 } as const;
+
+/**
+ * Stages of a strike lane: waiting; the window in which the peak is found; the mask, in which nothing is a strike; spent,
+ * until it has fallen short of "on" once; ringing, while another strike must exceed the decaying peak.
+ */
+export const STRIKE_STAGE = { waiting: 0, window: 1, masked: 2, spent: 3, ringing: 4 } as const;
+
+/** Who hears a gate: a note of its lane, a choice that it opens, a choice that it decides, a controller that it moves. */
+export const HEARS = { note: 0, choiceGate: 1, choicePitch: 2, switched: 3 } as const;
+
+/** Which of the lanes touched a choice takes. */
+export const CHOOSES = { last: 0, highest: 1 } as const;
+
+/** Where a velocity comes from: always the same, the strength of the gate, or another level. */
+export const VELOCITY = { fixed: 0, strength: 1, level: 2 } as const;
+
+export const CONTROL_KIND = { controller7: 0, controller14: 1, pressure: 2 } as const;
+
+/** Nothing sent yet: a value of up to 14 bits, or of 7. */
+export const UNSENT = 0xffff;
+export const UNSENT7 = 0xff;
+
+/** Nothing sounds on this lane. */
+export const NO_NOTE = 255;
+
+/** No table: a share is taken as it is. */
+export const NO_TABLE = 0xffff;
+
+/** The codes by name, for the C header. */
+export const CODES = {
+  zero: ZERO_STAGE,
+  gate: GATE_STAGE,
+  touch: TOUCH_STAGE,
+  strike: STRIKE_STAGE,
+  hears: HEARS,
+  chooses: CHOOSES,
+  velocity: VELOCITY,
+  control: CONTROL_KIND,
+} as const;

@@ -1,0 +1,68 @@
+import { NO_NOTE, UNSENT, UNSENT7 } from './codes';
+import type { Image, State } from './layout';
+import { EMPTY_HIGH, EMPTY_LOW } from './place';
+
+/** An image at play: its state, and what the functions of the engine hand to each other. */
+export interface Engine {
+  image: Image;
+  state: State;
+  /** Room for `image.max_bytes`; complete messages stand from its start. */
+  out: Uint8Array<ArrayBuffer>;
+  /** Bytes written to `out` since the frame, the edge or the silence began. */
+  bytes: number;
+  /** Time of the frame at hand: ticks of 16 µs and slow ticks of 16.4 ms, both modulo 2^16. */
+  t: number;
+  slow: number;
+  /** The counts of the frame at hand stand in `counts` from `at` on. */
+  counts: ArrayLike<number>;
+  at: number;
+}
+
+/** First scans after power-up, which a converter and a sensor need to settle. */
+export const DISCARDED_SCANS = 5;
+
+/** Power-up: nothing sent, nothing sounding. */
+export const startEngine = (image: Image): Engine => ({
+  image,
+  state: startState(image),
+  out: new Uint8Array(image.max_bytes),
+  bytes: 0,
+  t: 0,
+  slow: 0,
+  counts: new Uint16Array(256),
+  at: 0,
+});
+
+function startState(image: Image): State {
+  const band = { low: EMPTY_LOW, high: EMPTY_HIGH };
+  const zero = () => ({ shift: 0, median: 0, first: 0, looks: 0, stage: 0 });
+  const restOf = image.contact_banks.flatMap((b) => Array<number>(b.lanes).fill(b.rest));
+  return {
+    level_zeros: image.levels.map(zero),
+    gates: image.gates.map(() => ({ ...band, peak: 0, since: 0, stage: 0, running: 0 })),
+    controls: image.controls.map(() => ({ ...band, sent: UNSENT, since: 0, held: 0, pad: 0 })),
+    switched: image.switched.map(() => ({ sent: UNSENT7, open: 0 })),
+    touch_banks: image.touch_banks.map(() => ({ since: 0, order: 0, looks: 0, pad: 0 })),
+    touches: image.touches.map(({ untouched }) => ({ untouched, since: 0, order: 0, stage: 0, pad: 0 })),
+    strike_zeros: image.strikes.map(zero),
+    strikes: image.strikes.map(() => ({ peak: 0, since: 0, began: 0, stage: 0, sounding: 0 })),
+    contacts: Array.from({ length: image.contacts }, (_, i) => ({
+      since: 0,
+      seen: restOf[i] ?? 0,
+      taken: restOf[i] ?? 0,
+      running: 0,
+      pad: 0,
+    })),
+    note_lanes: image.note_lanes.map(() => ({ channel: 0, note: NO_NOTE })),
+    choices: image.choices.map(() => ({ strength: 0, open: 0, pad: 0 })),
+    engine: {
+      last_us: 0,
+      backlog_us: 0,
+      swept: 0,
+      discard: DISCARDED_SCANS,
+      turn: 0,
+      looking: image.levels.length + image.strikes.length,
+      pad: [0, 0, 0],
+    },
+  };
+}

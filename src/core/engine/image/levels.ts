@@ -1,0 +1,48 @@
+import { NO_TABLE } from '../codes';
+import { ABOVE, BELOW } from '../place';
+import { NO_SCALE, scaleOf } from '../scale';
+import type { LEVEL, SIDE } from '../layout';
+import type { Of } from '../struct';
+import type { LevelCalibration } from '../../instrument/calibration';
+import type { SideOf } from '../../instrument/voices';
+
+type Level = Of<typeof LEVEL>;
+type Side = Of<typeof SIDE>;
+
+const ABSENT: Side = { scale: NO_SCALE, dead: 65535, on: 65535, off: 65535 };
+
+/** A calibrated level: counts as distances from the whole-count rest, its sides by whether they lie above or below it. */
+export function compileLevel(c: LevelCalibration, column: number): Level {
+  const rest = Math.round(c.rest);
+  const sign = signOf(c);
+  const up = side(sign, rest, c.reach.up, c.deadZone.up, c.on, c.off);
+  const down =
+    c.reach.down === null || c.onDown === null || c.offDown === null
+      ? ABSENT
+      : side(-sign, rest, c.reach.down, c.deadZone.down ?? c.deadZone.up, c.onDown, c.offDown);
+  return { rest, side: sign > 0 ? [up, down] : [down, up], table: NO_TABLE, column, pad: 0 };
+}
+
+const signOf = (c: LevelCalibration): 1 | -1 => (c.polarity === 'falling' ? -1 : 1);
+
+/** The sides of rest that feed a voice, as a mask. */
+export function sideMask(c: LevelCalibration, side: SideOf): number {
+  if (side === 'both') return ABOVE | BELOW;
+  return (side === 'up') === signOf(c) > 0 ? ABOVE : BELOW;
+}
+
+function side(sign: number, rest: number, reach: number, deadZone: number, on: number, off: number): Side {
+  const distance = (count: number) => sign * (count - rest);
+  const dead = Math.round(deadZone);
+  return { scale: scaleOf(Math.round(distance(reach)) - dead), dead, on: distance(on), off: distance(off) };
+}
+
+/** The scales of an attack: from "on" to the distance that reads full strength, one a side. */
+export function attackScales(
+  level: Level,
+  full: number,
+): [Of<typeof LEVEL>['side'][0]['scale'], Side['scale']] {
+  const scale = (s: Side) =>
+    s.scale.span === 0 ? NO_SCALE : scaleOf(Math.min(65535, Math.max(1, full - s.on)));
+  return [scale(level.side[0]), scale(level.side[1])];
+}

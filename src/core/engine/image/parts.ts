@@ -1,0 +1,40 @@
+import type { Image } from '../layout';
+
+/** An image that is being made: equal tables stand once, and listeners are gathered until each gate has all of its own. */
+export class Parts {
+  readonly image: Image;
+  private readonly tables = new Map<string, number>();
+  private readonly stairs = new Map<string, number>();
+
+  constructor(image: Pick<Image, 'table_bits' | 'byte_us'>) {
+    const empty = () => [];
+    this.image = {
+      ...image,
+      ...{ levels: empty(), gates: empty(), controls: empty(), switched: empty(), touch_banks: empty() },
+      ...{ touches: empty(), strike_banks: empty(), strikes: empty(), contact_banks: empty() },
+      ...{ listeners: empty(), notes: empty(), note_lanes: empty(), choices: empty() },
+      ...{ tables: empty(), stairs: empty(), contacts: 0, max_bytes: 1 },
+    };
+  }
+
+  /** @returns where a response table begins in the image */
+  table(entries: ArrayLike<number>): number {
+    return place(this.image.tables, this.tables, entries);
+  }
+
+  /** @returns where stairs begin in the image */
+  stair(entries: readonly number[]): number {
+    return place(this.image.stairs, this.stairs, entries);
+  }
+}
+
+function place(all: number[], known: Map<string, number>, entries: ArrayLike<number>): number {
+  const own = Array.from(entries);
+  const key = own.join();
+  const at = known.get(key) ?? all.length;
+  if (!known.has(key)) {
+    known.set(key, at);
+    for (const entry of own) all.push(entry);
+  }
+  return at;
+}

@@ -1,0 +1,302 @@
+import { struct, type Fields, type Of, type Struct } from './struct';
+
+/**
+ * The one place where the layout of image and state stands. Made from it: firmware/cheironom_layout.h (whose sizes and
+ * offsets the compiler checks), the rows of a generated header, the bytes of the state that tests compare, and these types.
+ * docs/engine.md says what the fields mean.
+ */
+
+export const SCALE = struct('scale', 'x of 0 ... span as a Q15 share without division', {
+  span: 'u16',
+  factor: 'u16',
+  mul: 'u16',
+});
+
+export const SIDE = struct(
+  'side',
+  'one side of rest; distances in counts; an absent side has 65535 for all three',
+  {
+    scale: SCALE,
+    dead: 'u16',
+    on: 'u16',
+    off: 'u16',
+  },
+);
+
+export const LEVEL = struct('level', 'a level: a column with a rest and up to two sides', {
+  rest: 'u16',
+  side: [SIDE, 2],
+  table: 'u16',
+  column: 'u8',
+  pad: 'u8',
+});
+
+export const ZERO_STATE = struct('zero_state', 'what a level or a strike lane finds out at power-up', {
+  shift: 'i16',
+  median: 'u16',
+  first: 'u16',
+  looks: 'u8',
+  stage: 'u8',
+});
+
+export const GATE = struct('gate', 'opens and closes with a level', {
+  window_ticks: 'u16',
+  hold_off_ticks: 'u16',
+  attack: [SCALE, 2],
+  level: 'u8',
+  column: 'u8',
+  side_mask: 'u8',
+  listener: 'u8',
+  listeners: 'u8',
+  pad: 'u8',
+});
+
+export const GATE_STATE = struct('gate_state', 'low ... high are the counts among which nothing happens', {
+  low: 'u16',
+  high: 'u16',
+  peak: 'u16',
+  since: 'u16',
+  stage: 'u8',
+  running: 'u8',
+});
+
+export const CONTROL = struct('control', 'a level sent as a controller or as channel pressure', {
+  from: 'u16',
+  span: 'u16',
+  deadband: 'u16',
+  interval_ticks: 'u16',
+  stairs: 'u16',
+  level: 'u8',
+  column: 'u8',
+  side_mask: 'u8',
+  kind: 'u8',
+  status: 'u8',
+  controller: 'u8',
+});
+
+export const CONTROL_STATE = struct('control_state', 'low ... high are the counts that read what was sent', {
+  low: 'u16',
+  high: 'u16',
+  sent: 'u16',
+  since: 'u16',
+  held: 'u8',
+  pad: 'u8',
+});
+
+export const SWITCHED = struct('switched', 'a controller that gates move between two values', {
+  status: 'u8',
+  controller: 'u8',
+  off: 'u8',
+  on: 'u8',
+});
+
+export const SWITCHED_STATE = struct('switched_state', 'what was sent, and how many gates are open', {
+  sent: 'u8',
+  open: 'u8',
+});
+
+export const TOUCH_BANK = struct('touch_bank', 'touch lanes that share what follows', {
+  follow_slow: 'u16',
+  longest_slow: 'u16',
+  lane: 'u8',
+  lanes: 'u8',
+  falling: 'u8',
+  listener: 'u8',
+  listeners: 'u8',
+  pad: 'u8',
+});
+
+export const TOUCH = struct('touch', 'one touch lane; on and off are distances from its untouched level', {
+  untouched: 'u16',
+  on: 'u16',
+  off: 'u16',
+  column: 'u8',
+  pad: 'u8',
+});
+
+export const TOUCH_BANK_STATE = struct(
+  'touch_bank_state',
+  'since: last step of the untouched levels, slow ticks',
+  {
+    since: 'u16',
+    order: 'u16',
+    looks: 'u8',
+    pad: 'u8',
+  },
+);
+
+export const TOUCH_STATE = struct('touch_state', 'order: which touch it is, of all on the bank', {
+  untouched: 'u16',
+  since: 'u16',
+  order: 'u16',
+  stage: 'u8',
+  pad: 'u8',
+});
+
+export const STRIKE_BANK = struct('strike_bank', 'strike lanes that share their times', {
+  window_ticks: 'u16',
+  mask_ticks: 'u16',
+  half_life_ticks: 'u16',
+  length_ticks: 'u16',
+  lane: 'u8',
+  lanes: 'u8',
+  listener: 'u8',
+  listeners: 'u8',
+});
+
+export const STRIKE = struct('strike', 'one strike lane; on is a distance from rest', {
+  rest: 'u16',
+  on: 'u16',
+  scale: SCALE,
+  column: 'u8',
+  pad: 'u8',
+});
+
+export const STRIKE_STATE = struct(
+  'strike_state',
+  'peak: of the window, then the level that another must exceed',
+  {
+    peak: 'u16',
+    since: 'u16',
+    began: 'u16',
+    stage: 'u8',
+    sounding: 'u8',
+  },
+);
+
+export const CONTACT_BANK = struct('contact_bank', 'contacts that share their debounce', {
+  debounce_ticks: 'u16',
+  lane: 'u8',
+  lanes: 'u8',
+  rest: 'u8',
+  listener: 'u8',
+  listeners: 'u8',
+  pad: 'u8',
+});
+
+export const CONTACT_STATE = struct(
+  'contact_state',
+  'taken: the state that counts; seen: the one last reported',
+  {
+    since: 'u16',
+    seen: 'u8',
+    taken: 'u8',
+    running: 'u8',
+    pad: 'u8',
+  },
+);
+
+export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
+
+export const NOTE = struct(
+  'note',
+  'notes of the lanes of one gate port, and where their velocity comes from',
+  {
+    table: 'u16',
+    lane: 'u8',
+    lanes: 'u8',
+    velocity: 'u8',
+    from: 'u8',
+    span: 'u8',
+    level: 'u8',
+  },
+);
+
+export const NOTE_LANE = struct('note_lane', 'channel 0 ... 15 and note of one lane', {
+  channel: 'u8',
+  note: 'u8',
+});
+
+export const NOTE_LANE_STATE = struct('note_lane_state', 'channel and note that sound; note 255: none', {
+  channel: 'u8',
+  note: 'u8',
+});
+
+export const CHOICE = struct('choice', 'one note at a time: a gate says when, a touch bank which', {
+  note: 'u8',
+  bank: 'u8',
+  by: 'u8',
+  pad: 'u8',
+});
+
+export const CHOICE_STATE = struct('choice_state', 'strength of the gate that is open', {
+  strength: 'u16',
+  open: 'u8',
+  pad: 'u8',
+});
+
+export const ENGINE_STATE = struct(
+  'engine_state',
+  'backlog: time that the wire needs for what was sent, us',
+  {
+    last_us: 'u32',
+    backlog_us: 'u32',
+    swept: 'u16',
+    discard: 'u8',
+    turn: 'u8',
+    looking: 'u8',
+    pad: ['u8', 3],
+  },
+);
+
+/** Every struct, in an order in which C can declare them. */
+export const STRUCTS: readonly Struct<Fields>[] = [
+  ...[SCALE, SIDE, LEVEL, ZERO_STATE, GATE, GATE_STATE, CONTROL, CONTROL_STATE, SWITCHED, SWITCHED_STATE],
+  ...[TOUCH_BANK, TOUCH, TOUCH_BANK_STATE, TOUCH_STATE, STRIKE_BANK, STRIKE, STRIKE_STATE],
+  ...[CONTACT_BANK, CONTACT_STATE, LISTENER, NOTE, NOTE_LANE, NOTE_LANE_STATE, CHOICE, CHOICE_STATE],
+  ENGINE_STATE,
+];
+
+/** The tables of an image: name of its list, its struct. In C each is an array, with its length beside it. */
+export const IMAGE_PARTS = {
+  levels: LEVEL,
+  gates: GATE,
+  controls: CONTROL,
+  switched: SWITCHED,
+  touch_banks: TOUCH_BANK,
+  touches: TOUCH,
+  strike_banks: STRIKE_BANK,
+  strikes: STRIKE,
+  contact_banks: CONTACT_BANK,
+  listeners: LISTENER,
+  notes: NOTE,
+  note_lanes: NOTE_LANE,
+  choices: CHOICE,
+} as const;
+
+/** The tables of the state, each with the part of the image that it is as long as; contacts are counted by themselves. */
+export const STATE_PARTS = {
+  level_zeros: ZERO_STATE,
+  gates: GATE_STATE,
+  controls: CONTROL_STATE,
+  switched: SWITCHED_STATE,
+  touch_banks: TOUCH_BANK_STATE,
+  touches: TOUCH_STATE,
+  strike_zeros: ZERO_STATE,
+  strikes: STRIKE_STATE,
+  contacts: CONTACT_STATE,
+  note_lanes: NOTE_LANE_STATE,
+  choices: CHOICE_STATE,
+} as const;
+
+type Table<P> = { [K in keyof P]: Of<P[K]>[] };
+
+/** An instrument compiled for one board: what its engine runs, in TypeScript and in C. docs/engine.md says what it means. */
+export interface Image extends Table<typeof IMAGE_PARTS> {
+  /** Response tables of 2^table_bits + 1 entries, Q15, one after another; each never falls. */
+  tables: number[];
+  table_bits: number;
+  /** Stairs, one after another: for each step the share of the span, Q16, at which a value reads one more. */
+  stairs: number[];
+  /** Contacts that the board scans. */
+  contacts: number;
+  /** What a byte costs on the wire, us. */
+  byte_us: number;
+  /** Most bytes that one frame, one edge or one silence can write. */
+  max_bytes: number;
+}
+
+/** Everything that changes from frame to frame; nothing is allocated while playing. */
+export interface State extends Table<typeof STATE_PARTS> {
+  engine: Of<typeof ENGINE_STATE>;
+}

@@ -1,0 +1,21 @@
+import { NO_TABLE } from './codes';
+import { ONE } from '../shape/table';
+import type { Image, LEVEL } from './layout';
+import { shareOf } from './scale';
+import type { Of } from './struct';
+
+/** A Q15 share through a table of the image, straight between its points. @param table its first entry, or {@link NO_TABLE} */
+export function mapped({ tables, table_bits }: Image, table: number, share: number): number {
+  if (table === NO_TABLE) return share;
+  if (share >= ONE) return tables[table + (1 << table_bits)];
+  const index = table + (share >> (15 - table_bits));
+  const fraction = ((share << (table_bits + 1)) >> 8) & 0xff;
+  const y = tables[index];
+  return y + (((tables[index + 1] - y) * fraction + 128) >> 8);
+}
+
+/** The response of a level at a distance on a side, Q15. */
+export function responseAt(image: Image, level: Of<typeof LEVEL>, side: 0 | 1, distance: number): number {
+  const { dead, scale } = level.side[side];
+  return mapped(image, level.table, distance <= dead ? 0 : shareOf(scale, distance - dead));
+}

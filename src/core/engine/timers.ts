@@ -1,0 +1,27 @@
+import { GATE_STAGE } from './codes';
+import { expireStrike } from './blocks/strike';
+import { longAgo, SWEEP_TICKS, ticksSince } from './clock';
+import type { Engine } from './engine';
+
+/** A pause: more time has passed than any timer takes. */
+export function expireTimers(e: Engine): void {
+  const { gates, controls, contacts, strikes } = e.state;
+  for (const control of controls) control.held = 0;
+  for (const gate of gates) {
+    gate.running = 0;
+    if (gate.stage >= GATE_STAGE.attackAbove) gate.since = longAgo(e.t);
+  }
+  for (const contact of contacts) contact.since = longAgo(e.t);
+  for (let at = 0; at < strikes.length; at++) expireStrike(e, at);
+}
+
+/** Clears the timers that have ended, now and then, before the clock has turned under them. */
+export function sweepTimers(e: Engine): void {
+  const { state, image, t } = e;
+  if (ticksSince(state.engine.swept, t) < SWEEP_TICKS) return;
+  state.engine.swept = t;
+  state.controls.forEach((control, i) => {
+    if (control.held !== 0 && ticksSince(control.since, t) >= image.controls[i].interval_ticks)
+      control.held = 0;
+  });
+}

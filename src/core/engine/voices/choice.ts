@@ -1,0 +1,55 @@
+import { CHOOSES, NO_NOTE, TOUCH_STAGE } from '../codes';
+import type { Engine } from '../engine';
+import { endNote, startNote } from './note';
+
+/** One note at a time, which sounds while its gate is open and a lane of its touch bank is touched. */
+export function choiceOpens(e: Engine, index: number, strength: number): void {
+  const state = e.state.choices[index];
+  state.open = 1;
+  state.strength = strength;
+  choiceChanges(e, index);
+}
+
+export function choiceCloses(e: Engine, index: number): void {
+  e.state.choices[index].open = 0;
+  choiceChanges(e, index);
+}
+
+/** Another lane may be chosen now. The new note starts before the old one ends, so that it can be slurred. */
+export function choiceChanges(e: Engine, index: number): void {
+  const { note: noteIndex } = e.image.choices[index];
+  const { open, strength } = e.state.choices[index];
+  const first = e.image.notes[noteIndex].lane;
+  const sounding = e.state.note_lanes[first];
+  const lane = open !== 0 ? chosenLane(e, index) : -1;
+  if (lane < 0) return endNote(e, first);
+  const { channel, note } = e.image.note_lanes[first + lane];
+  const before = { ...sounding };
+  if (before.note === note && before.channel === channel) return;
+  startNote(e, noteIndex, first, first + lane, strength);
+  if (before.note === NO_NOTE) return;
+  const now = { ...sounding };
+  Object.assign(sounding, before);
+  endNote(e, first);
+  Object.assign(sounding, now);
+}
+
+/** The lane touched last, or the one with the highest note; −1 while none is touched. */
+function chosenLane(e: Engine, index: number): number {
+  const { bank, by, note } = e.image.choices[index];
+  const { lane: first, lanes } = e.image.touch_banks[bank];
+  const { order: newest } = e.state.touch_banks[bank];
+  const notes = e.image.notes[note].lane;
+  let chosen = -1;
+  let best = -1;
+  for (let lane = 0; lane < lanes; lane++) {
+    const state = e.state.touches[first + lane];
+    if (state.stage !== TOUCH_STAGE.touched) continue;
+    const age = (newest - state.order) & 0xffff;
+    const rank = by === CHOOSES.last ? 0xffff - age : e.image.note_lanes[notes + lane].note;
+    if (rank <= best) continue;
+    best = rank;
+    chosen = lane;
+  }
+  return chosen;
+}

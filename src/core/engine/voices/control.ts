@@ -1,0 +1,138 @@
+import { CONTROL_KIND, UNSENT, ZERO_STAGE } from '../codes';
+import { LSB_OFFSET } from '../../midi/messages';
+import { ticksSince } from '../clock';
+import { type Engine } from '../engine';
+import type { CONTROL, CONTROL_STATE, LEVEL, ZERO_STATE } from '../layout';
+import { responseAt } from '../map';
+import { ABOVE, BELOW, feeds, inBand, locate, setBand, shifted, type Place } from '../place';
+import { stepOf } from '../scale';
+import { stairAt, stepAt } from '../stairs';
+import type { Of } from '../struct';
+import { send, wireIsFree } from '../wire';
+
+type Control = Of<typeof CONTROL>;
+type ControlState = Of<typeof CONTROL_STATE>;
+type Level = Of<typeof LEVEL>;
+type Zero = Of<typeof ZERO_STATE>;
+
+/** Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
+export function playControls(e: Engine): void {
+  const { length } = e.image.controls;
+  const { engine } = e.state;
+  if (!wireIsFree(e)) return;
+  let index = engine.turn;
+  for (let n = length; n > 0; n--) {
+    playControl(e, index);
+    index = index + 1 === length ? 0 : index + 1;
+    if (wireIsFree(e)) continue;
+    engine.turn = index;
+    return;
+  }
+}
+
+/** Sends what a control reads now, if that is another value and worth it. */
+export function playControl(e: Engine, index: number): void {
+  const control = e.image.controls[index];
+  const state = e.state.controls[index];
+  if (state.held !== 0) {
+    if (ticksSince(state.since, e.t) < control.interval_ticks) return;
+    state.held = 0;
+  }
+  const raw = e.counts[e.at + control.column];
+  if (inBand(state, raw)) return;
+  const level = e.image.levels[control.level];
+  const zero = e.state.level_zeros[control.level];
+  if (zero.stage === ZERO_STAGE.silent) return;
+  if (control.kind === CONTROL_KIND.controller14) playFine(e, control, state, level, zero, raw);
+  else playCoarse(e, control, state, level, zero, raw);
+}
+
+const place: Place = { side: 0, distance: 0 };
+
+/** Seven bits: the value and the counts around it that read the same come from its stairs. */
+function playCoarse(
+  e: Engine,
+  control: Control,
+  state: ControlState,
+  level: Level,
+  zero: Zero,
+  raw: number,
+): void {
+  locate(level.rest, shifted(raw, zero.shift), place);
+  const { dead, scale } = level.side[place.side];
+  const step = feeds(control.side_mask, place.side)
+    ? stepAt(e.image.stairs, control.stairs, control.span, dead, scale.span, place.distance)
+    : 0;
+  if (worthSending(control, state, control.from + step)) {
+    sent(e, control, state, control.from + step);
+    if (control.kind === CONTROL_KIND.pressure) send(e, control.status, control.from + step, -1);
+    else send(e, control.status, control.controller, control.from + step);
+  }
+  coarseBand(e, control, state, level, zero, place.side);
+}
+
+/** Past the deadband, ends excepted. */
+function worthSending(control: Control, state: ControlState, value: number): boolean {
+  if (value === state.sent) return false;
+  if (state.sent === UNSENT || value === control.from || value === control.from + control.span) return true;
+  return (value > state.sent ? value - state.sent : state.sent - value) >= control.deadband;
+}
+
+function sent(e: Engine, control: Control, state: ControlState, value: number): void {
+  state.sent = value;
+  state.since = e.t;
+  state.held = control.interval_ticks > 0 ? 1 : 0;
+}
+
+/** The counts on this side of rest that read what was sent, or less than a deadband from it. */
+function coarseBand(
+  e: Engine,
+  control: Control,
+  state: ControlState,
+  level: Level,
+  zero: Zero,
+  side: 0 | 1,
+): void {
+  const step = state.sent - control.from;
+  const room = control.deadband - 1;
+  const lowest = step === 0 ? 0 : step - room < 1 ? 1 : step - room;
+  const highest = step === control.span ? step : step + room >= control.span ? control.span - 1 : step + room;
+  const past = (s: 0 | 1) => lastOf(e, control, level, s, highest);
+  const nearest = lowest === 0 ? 0 : firstOf(e, control, level, side, lowest);
+  if (side === 0) setBand(state, level.rest, zero.shift, lowest === 0 ? past(1) : -nearest, past(0));
+  else setBand(state, level.rest, zero.shift, past(1), lowest === 0 ? past(0) : -nearest);
+}
+
+/** The distance on a side from which a step is read; past all counts where the side does not feed the control. */
+function firstOf(e: Engine, control: Control, level: Level, side: 0 | 1, step: number): number {
+  const { dead, scale } = level.side[side];
+  if (dead === 65535 || !(control.side_mask & (side === 0 ? ABOVE : BELOW))) return 65537;
+  return stairAt(e.image.stairs[control.stairs + step - 1], dead, scale.span);
+}
+
+/** The last distance on a side that reads no more than a step. */
+const lastOf = (e: Engine, control: Control, level: Level, side: 0 | 1, step: number): number =>
+  step >= control.span ? 65536 : firstOf(e, control, level, side, step + 1) - 1;
+
+/** Fourteen bits: the high byte only when it changed, the low byte always. Only the ends have a band wider than a count. */
+function playFine(
+  e: Engine,
+  control: Control,
+  state: ControlState,
+  level: Level,
+  zero: Zero,
+  raw: number,
+): void {
+  locate(level.rest, shifted(raw, zero.shift), place);
+  const fed = feeds(control.side_mask, place.side);
+  const response = fed ? responseAt(e.image, level, place.side, place.distance) : e.image.tables[level.table];
+  const value = stepOf(control.from, control.span, response);
+  if (worthSending(control, state, value)) {
+    const before = state.sent;
+    sent(e, control, state, value);
+    if (before === UNSENT || value >> 7 !== before >> 7)
+      send(e, control.status, control.controller, value >> 7);
+    send(e, control.status, control.controller + LSB_OFFSET, value & 0x7f);
+  }
+  state.low = state.high = raw;
+}

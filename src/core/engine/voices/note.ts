@@ -1,0 +1,47 @@
+import { NO_NOTE, VELOCITY } from '../codes';
+import { DEFAULT_RELEASE, STATUS } from '../../midi/messages';
+import type { Engine } from '../engine';
+import type { NOTE } from '../layout';
+import { mapped, responseAt } from '../map';
+import { locate, shifted, type Place } from '../place';
+import { stepOf } from '../scale';
+import type { Of } from '../struct';
+import { send } from '../wire';
+
+/** The note of a lane starts; one that still sounds there ends first. @param strength of its gate, Q15 */
+export function noteStarts(e: Engine, index: number, lane: number, strength: number): void {
+  const at = e.image.notes[index].lane + lane;
+  endNote(e, at);
+  startNote(e, index, at, at, strength);
+}
+
+export function noteEnds(e: Engine, index: number, lane: number): void {
+  endNote(e, e.image.notes[index].lane + lane);
+}
+
+/** Channel and note are kept for the note-off, whatever the image says by then. @param latch where they are kept @param lane whose note it is */
+export function startNote(e: Engine, index: number, latch: number, lane: number, strength: number): void {
+  const { channel, note } = e.image.note_lanes[lane];
+  const sounding = e.state.note_lanes[latch];
+  sounding.channel = channel;
+  sounding.note = note;
+  send(e, STATUS.noteOn | channel, note, velocityOf(e, e.image.notes[index], strength));
+}
+
+export function endNote(e: Engine, latch: number): void {
+  const sounding = e.state.note_lanes[latch];
+  if (sounding.note === NO_NOTE) return;
+  send(e, STATUS.noteOff | sounding.channel, sounding.note, DEFAULT_RELEASE);
+  sounding.note = NO_NOTE;
+}
+
+const place: Place = { side: 0, distance: 0 };
+
+function velocityOf(e: Engine, note: Of<typeof NOTE>, strength: number): number {
+  if (note.velocity === VELOCITY.fixed) return note.from;
+  if (note.velocity === VELOCITY.strength)
+    return stepOf(note.from, note.span, mapped(e.image, note.table, strength));
+  const level = e.image.levels[note.level];
+  locate(level.rest, shifted(e.counts[e.at + level.column], e.state.level_zeros[note.level].shift), place);
+  return stepOf(note.from, note.span, responseAt(e.image, level, place.side, place.distance));
+}

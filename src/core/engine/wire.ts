@@ -1,0 +1,21 @@
+import type { Engine } from './engine';
+
+/** Levels wait while the wire needs longer than this for what was sent, µs. Notes never wait. */
+export const MOST_BACKLOG_US = 2000;
+
+/** Whether the wire takes another level. */
+export const wireIsFree = (e: Engine): boolean => e.state.engine.backlog_us <= MOST_BACKLOG_US;
+
+/** Sends a message of two or three bytes. @param second −1 for none */
+export function send(e: Engine, status: number, first: number, second: number): void {
+  e.out[e.bytes++] = status;
+  e.out[e.bytes++] = first;
+  if (second >= 0) e.out[e.bytes++] = second;
+  e.state.engine.backlog_us += (second >= 0 ? 3 : 2) * e.image.byte_us;
+}
+
+/** What the wire still has to send after some time has passed. */
+export function drain(e: Engine, passedUs: number): void {
+  const { engine } = e.state;
+  engine.backlog_us = engine.backlog_us > passedUs ? engine.backlog_us - passedUs : 0;
+}

@@ -1,0 +1,60 @@
+import { CODES } from '../engine/codes';
+import { IMAGE_PARTS, STATE_PARTS, STRUCTS } from '../engine/layout';
+import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../engine/struct';
+
+/** firmware/cheironom_layout.h: the structs and codes of image and state, and assertions that they lie where they should. */
+export function writeLayout(): string {
+  return [
+    '/* Made from src/core/engine/layout.ts and codes.ts by scripts/make-layout.ts: do not edit. */',
+    '#ifndef CHEIRONOM_LAYOUT_H',
+    '#define CHEIRONOM_LAYOUT_H',
+    '',
+    '#include <stddef.h>',
+    '#include <stdint.h>',
+    '',
+    ...Object.entries(CODES).map(([name, codes]) => enumOf(name, codes)),
+    '',
+    ...STRUCTS.map(structOf),
+    '/* A compiler that would lay them out otherwise refuses here: a negative size. */',
+    '#define CHEIR_LIES(name, condition) typedef char cheir_lies_##name[(condition) ? 1 : -1]',
+    ...STRUCTS.flatMap(assertionsOf),
+    '#undef CHEIR_LIES',
+    '',
+    '#endif',
+    '',
+  ].join('\n');
+}
+
+const upper = (name: string) => name.replace(/[A-Z]/g, (c) => `_${c}`).toUpperCase();
+
+const enumOf = (name: string, codes: Readonly<Record<string, number>>): string =>
+  `enum { ${Object.entries(codes)
+    .map(([code, value]) => `CHEIR_${upper(name)}_${upper(code)} = ${value}`)
+    .join(', ')} };`;
+
+const WORDS = { u8: 'uint8_t', u16: 'uint16_t', i16: 'int16_t', u32: 'uint32_t' } as const;
+
+function structOf(of: Struct<Fields>): string {
+  const fields = Object.entries(of.fields).map(([name, type]) => `    ${declared(type, name)};`);
+  return `/* ${of.says[0].toUpperCase()}${of.says.slice(1)}. */\ntypedef struct {\n${fields.join('\n')}\n} cheir_${of.name};\n`;
+}
+
+function declared(type: FieldType, name: string): string {
+  if (typeof type === 'string') return `${WORDS[type]} ${name}`;
+  if (Array.isArray(type)) return `${declared(type[0] as FieldType, name)}[${type[1]}]`;
+  return `cheir_${(type as Struct<Fields>).name} ${name}`;
+}
+
+function assertionsOf(of: Struct<Fields>): string[] {
+  const type = `cheir_${of.name}`;
+  return [
+    `CHEIR_LIES(${of.name}, sizeof(${type}) == ${sizeOf(of)});`,
+    ...placed(of).map(
+      ({ path, offset }, i) => `CHEIR_LIES(${of.name}_${i}, offsetof(${type}, ${path}) == ${offset});`,
+    ),
+  ];
+}
+
+/** Names of the image's parts, each with its struct, in their order; and of the state's. */
+export const PARTS = Object.entries(IMAGE_PARTS) as [keyof typeof IMAGE_PARTS, Struct<Fields>][];
+export const STATES = Object.entries(STATE_PARTS) as [keyof typeof STATE_PARTS, Struct<Fields>][];

@@ -1,0 +1,84 @@
+import type { LevelCalibration } from './calibration';
+import type { Board } from './board';
+import type { Instrument } from './document';
+import { STRAIGHT, type Response } from './response';
+import type { Sensor } from './sensor';
+import type { Voice } from './voices';
+import { sourcesOf } from './rules';
+import type { Zone } from './zones';
+
+/** The board that a sensor is wired to. @throws RangeError where there is none of its id: rules/ refuses such a document */
+export function boardOf(instrument: Instrument, sensor: Sensor): Board {
+  const board = instrument.boards.find((b) => b.id === sensor.board);
+  if (!board) throw new RangeError(`boardOf: a board ${sensor.board} is required, ${instrument.id} has none`);
+  return board;
+}
+
+/** How a port of a sensor answers. */
+export const responseAt = (sensor: Sensor, port: string): Response =>
+  sensor.responses.find((r) => r.port === port) ?? STRAIGHT;
+
+/** A sensor whose port answers so. */
+export const withResponse = (sensor: Sensor, port: string, response: Response): Sensor => ({
+  ...sensor,
+  responses: [...sensor.responses.filter((r) => r.port !== port), { ...response, port }],
+});
+
+/** The columns of a board's frames: those of its sensors' lanes, in order. */
+export const columnsOf = (instrument: Instrument, board: Board = instrument.boards[0]): string[] =>
+  instrument.sensors
+    .filter((s) => s.board === board.id)
+    .flatMap((s) => s.lanes.flatMap((lane) => lane.column ?? []));
+
+/** The contacts that a board scans, in order. */
+export const contactsOf = (instrument: Instrument, board: Board = instrument.boards[0]): string[] =>
+  instrument.sensors
+    .filter((s) => s.board === board.id)
+    .flatMap((s) => s.lanes.flatMap((lane) => lane.contacts ?? []));
+
+/** The columns of all boards, one board after another: those of the application's own frames. */
+export const allColumns = (instrument: Instrument): string[] =>
+  instrument.boards.flatMap((board) => columnsOf(instrument, board));
+
+/** The contacts of all boards, likewise. */
+export const allContacts = (instrument: Instrument): string[] =>
+  instrument.boards.flatMap((board) => contactsOf(instrument, board));
+
+/** Where each lane of a sensor stands in the application's own frames; −1 for a lane of contacts. */
+export const lanePlaces = (instrument: Instrument, sensor: Sensor): number[] => {
+  const columns = allColumns(instrument);
+  return sensor.lanes.map((lane) => (lane.column === undefined ? -1 : columns.indexOf(lane.column)));
+};
+
+/** The columns of a sensor's own lanes. */
+export const columnsOfSensor = (sensor: Sensor): string[] => sensor.lanes.flatMap((l) => l.column ?? []);
+
+/** A sensor's calibration where it is one of a level; else null. */
+export const levelOf = (sensor: Sensor): LevelCalibration | null =>
+  sensor.calibration?.is === 'level' ? sensor.calibration : null;
+
+/** Whether a voice listens to a sensor. */
+export const hears = (voice: Voice, sensor: string): boolean =>
+  sourcesOf(voice).some(([, source]) => source.sensor === sensor);
+
+/** The sensor that decides when a voice sends. */
+export const sensorOf = (voice: Voice): string => (voice.is === 'note' ? voice.gate : voice.source).sensor;
+
+/** The zone that a voice plays into. @throws RangeError where there is none of its id: rules/ refuses such a document */
+export function zoneOf(instrument: Instrument, voice: Voice): Zone {
+  const zone = instrument.zones.find((z) => z.id === voice.zone);
+  if (!zone) throw new RangeError(`zoneOf: a zone ${voice.zone} is required, ${instrument.id} has none`);
+  return zone;
+}
+
+/** MIDI channel, 1 … 16, of a zone's lane. @param lane its place in its sensor, from 0 */
+export const channelOf = (zone: Zone, lane: number): number =>
+  zone.is === 'single' ? zone.channel : ((zone.first - 1 + (lane % zone.count)) & 15) + 1;
+
+/** All channels that a voice may send on, rising. */
+export function channelsOfVoice(instrument: Instrument, voice: Voice): number[] {
+  const zone = zoneOf(instrument, voice);
+  const lanes = instrument.sensors.find((s) => s.id === sensorOf(voice))?.lanes.length ?? 1;
+  const channels = Array.from({ length: lanes }, (_, lane) => channelOf(zone, lane));
+  return [...new Set(channels)].sort((a, b) => a - b);
+}

@@ -1,0 +1,57 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { CURVE_FAMILY_IDS, type CurveFamilyId } from '../shape/families';
+import { finite } from './field';
+
+export class CurvePoint {
+  /** Share of the way from dead zone to reach, 0 … 1. */
+  @IsNumber(finite) @Min(0) @Max(1) x!: number;
+  /** Share of the output's range, 0 … 1. */
+  @IsNumber(finite) @Min(0) @Max(1) y!: number;
+}
+
+/** What a soft, a medium and a loud gesture should read, 0 … 127. */
+export class Dynamics {
+  @IsNumber(finite) @Min(0) @Max(127) soft!: number;
+  @IsNumber(finite) @Min(0) @Max(127) medium!: number;
+  @IsNumber(finite) @Min(0) @Max(127) loud!: number;
+}
+
+/** How a port of a sensor answers: the curve from its level, or its strike, to what is sent. */
+export class Response {
+  @IsIn(CURVE_FAMILY_IDS) family!: CurveFamilyId;
+  /** Exponent of the power family. */
+  @IsOptional() @IsNumber(finite) @Min(0.1) @Max(10) gamma?: number;
+  /** Knots of the points family, x strictly rising, y never falling, first x = 0, last x = 1. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(33)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => CurvePoint)
+  points?: CurvePoint[];
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Dynamics) dynamics?: Dynamics;
+}
+
+/** The response of one port. */
+export class PortResponse extends Response {
+  @IsString() @Length(1, 20) port!: string;
+}
+
+/** What a port answers with where its document names nothing. */
+export const STRAIGHT: Response = { family: 'straight' };

@@ -1,0 +1,116 @@
+import type { Fault } from '../../result';
+import { CURVE_FAMILIES } from '../../shape/families';
+import type { Instrument } from '../document';
+import { MOST_LANES, MOST_NOTE_LANES } from '../limits';
+import type { Sensor } from '../sensor';
+import { strikeFaults, touchFaults } from './banks';
+import { levelFaults } from './level';
+import { voiceFaults } from './voices';
+
+export { sourcesOf } from './voices';
+
+/**
+ * The rules that span fields: what must hold between the parts of an instrument, whatever its kinds of sensors. Those that
+ * ask a kind stand in core/kinds/rules.ts.
+ */
+export function faultsOf(instrument: Instrument): Fault[] {
+  const { boards, links, sensors, voices, zones, scenes } = instrument;
+  const unknown = (id: string) => !boards.some((b) => b.id === id);
+  return [
+    ...repeated(boards, 'boards', (b) => b.id, 'id'),
+    ...repeated(sensors, 'sensors', (s) => s.id, 'id'),
+    ...repeated(voices, 'voices', (v) => v.id, 'id'),
+    ...repeated(zones, 'zones', (z) => z.id, 'id'),
+    ...repeated(scenes, 'scenes', (s) => s.id, 'id'),
+    ...links.flatMap(({ from, to }, i) =>
+      unknown(from) || unknown(to) || from === to
+        ? [{ path: `links.${i}`, says: `must lead from one board to another, got ${from} to ${to}` }]
+        : [],
+    ),
+    ...columnFaults(sensors),
+    ...sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument)),
+    ...laneCountFaults(instrument),
+    ...voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, instrument)),
+    ...noteLaneFaults(instrument),
+  ];
+}
+
+function repeated<T>(list: T[], path: string, keyOf: (item: T) => string, field: string): Fault[] {
+  const seen = new Set<string>();
+  return list.flatMap((item, i) => {
+    const key = keyOf(item);
+    if (!seen.has(key)) {
+      seen.add(key);
+      return [];
+    }
+    return [{ path: `${path}.${i}.${field}`, says: `must be unique, ${key} stands twice` }];
+  });
+}
+
+/** A column, or a contact, belongs to one lane. */
+function columnFaults(sensors: readonly Sensor[]): Fault[] {
+  const named = sensors.flatMap((s, i) =>
+    s.lanes.flatMap((lane, k) => [
+      ...(lane.column === undefined ? [] : [{ at: `${i}.lanes.${k}.column`, name: lane.column }]),
+      ...(lane.contacts ?? []).map((name, c) => ({ at: `${i}.lanes.${k}.contacts.${c}`, name })),
+    ]),
+  );
+  const seen = new Set<string>();
+  return named.flatMap(({ at, name }) => {
+    if (!seen.has(name)) {
+      seen.add(name);
+      return [];
+    }
+    return [{ path: `sensors.${at}`, says: `must be unique, ${name} stands twice` }];
+  });
+}
+
+function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fault[] {
+  const board = instrument.boards.find((b) => b.id === sensor.board);
+  const fullScale = 2 ** (board?.bits ?? 16) - 1;
+  const at = `${path}.calibration`;
+  const c = sensor.calibration;
+  return [
+    ...(board
+      ? []
+      : [{ path: `${path}.board`, says: `must name a board of this instrument, got ${sensor.board}` }]),
+    ...repeated(sensor.lanes, `${path}.lanes`, (l) => l.id, 'id'),
+    ...repeated(sensor.responses, `${path}.responses`, (r) => r.port, 'port'),
+    ...sensor.responses.flatMap((r, i) => {
+      const says = CURVE_FAMILIES[r.family].fault(r);
+      return says ? [{ path: `${path}.responses.${i}`, says }] : [];
+    }),
+    ...(c?.is === 'level' ? levelFaults(c, at, fullScale) : []),
+    ...(c?.is === 'touch' ? touchFaults(c, sensor, at, fullScale) : []),
+    ...(c?.is === 'strike' ? strikeFaults(c, sensor, at, fullScale) : []),
+  ];
+}
+
+/** The runtime counts lanes in eight bits. */
+function laneCountFaults({ boards, sensors }: Instrument): Fault[] {
+  return boards.flatMap((board, i) => {
+    const lanes = sensors.filter((s) => s.board === board.id).reduce((n, s) => n + s.lanes.length, 0);
+    return lanes > MOST_LANES
+      ? [{ path: `boards.${i}`, says: `a board can have at most ${MOST_LANES} lanes, got ${lanes}` }]
+      : [];
+  });
+}
+
+/** So are the notes that can sound at once. */
+function noteLaneFaults({ sensors, voices }: Instrument): Fault[] {
+  let lanes = 0;
+  return voices.flatMap((v, i) => {
+    if (v.is !== 'note') return [];
+    const source = v.pitch.is === 'chosen' ? v.pitch.source : v.gate;
+    const before = lanes;
+    lanes += sensors.find((s) => s.id === source.sensor)?.lanes.length ?? 0;
+    return before <= MOST_NOTE_LANES && lanes > MOST_NOTE_LANES
+      ? [
+          {
+            path: `voices.${i}`,
+            says: `notes can have at most ${MOST_NOTE_LANES} lanes together, got ${lanes}`,
+          },
+        ]
+      : [];
+  });
+}

@@ -1,0 +1,139 @@
+import { describe, expect, it } from 'vitest';
+import { bankNotes, instrumentOf, strikePads, touchPads } from '../../testing/bank-instruments';
+import { breathController, breathNote, identityInstrument, twoSided } from '../../testing/identity-response';
+import type { LevelCalibration, StrikeCalibration, TouchCalibration } from '../calibration';
+import { clashesOf } from '../clashes';
+import { newInstrument } from '../create';
+import type { Instrument } from '../document';
+import type { ControllerVoice, NoteVoice, Voice } from '../voices';
+import { faultsOf } from '.';
+
+const instrument = (change: Partial<LevelCalibration> = {}): Instrument => {
+  const i = identityInstrument([breathController(), breathNote()]);
+  i.sensors[0].calibration = { ...twoSided, ...change };
+  return i;
+};
+const paths = (i: Instrument) => faultsOf(i).map((f) => f.path.replace('sensors.0.calibration.', ''));
+
+describe('the order along each side: rest < off < on < reach', () => {
+  it('holds for what a calibration gives, and for a new instrument', () => {
+    expect(faultsOf(instrument())).toEqual([]);
+    expect(faultsOf(newInstrument('a', 'A', '2026-01-01T00:00:00Z'))).toEqual([]);
+  });
+  it.each([
+    ['off at rest', { off: 1000 }, ['off']],
+    ['on short of off', { on: 1005 }, ['on']],
+    ['reach short of on', { reach: { up: 1015, down: 480 } }, ['reach.up', 'deadZone.up']],
+    ['the far side turned about', { onDown: 995 }, ['onDown']],
+    ['half a far side', { offDown: null }, ['reach.down']],
+    ['a dead zone past reach', { deadZone: { up: 1600, down: 20 } }, ['deadZone.up']],
+    ['a reach past the converter', { reach: { up: 5000, down: 480 } }, ['reach.up']],
+    ['a rest below it', { rest: -3 }, ['rest']],
+    ['rising thresholds on a falling sensor', { polarity: 'falling' as const }, ['off', 'on', 'reach.up']],
+  ])('names %s', (_, change, want) => {
+    expect(paths(instrument(change))).toEqual(expect.arrayContaining(want.slice(0, 1)));
+  });
+});
+
+describe('banks', () => {
+  const touch = (change: object) => {
+    const pads = touchPads([60, 62]);
+    Object.assign((pads.calibration as TouchCalibration).lanes[1], change);
+    return paths(instrumentOf([pads], []));
+  };
+  const strike = (change: object, shared: Partial<StrikeCalibration> = {}) => {
+    const stones = strikePads([60, 62], shared);
+    Object.assign((stones.calibration as StrikeCalibration).lanes[1], change);
+    return paths(instrumentOf([stones], []));
+  };
+  it('have off short of on, and on within reach of a touch, in counts of the board', () => {
+    expect(touch({})).toEqual([]);
+    expect(touch({ off: 60 })).toEqual(['lanes.1.off']);
+    expect(touch({ on: 101 })).toEqual(['lanes.1.on']);
+    expect(touch({ untouched: 5000 })).toContain('lanes.1.untouched');
+  });
+  it('have full beyond on, and a mask that is no shorter than the window', () => {
+    expect(strike({})).toEqual([]);
+    expect(strike({ full: 50 })).toEqual(['lanes.1.full']);
+    expect(strike({}, { maskMs: 1 })).toEqual(['maskMs']);
+  });
+  it('name lanes of their sensor, each once', () => {
+    expect(touch({ lane: 'nobody' })).toEqual(['lanes.1.lane']);
+    expect(strike({ lane: 'x0' })).toEqual(['lanes.1.lane']);
+  });
+  it('have a column each of their own', () => {
+    const pads = touchPads([60, 62]);
+    pads.lanes[1].column = 'p0';
+    expect(faultsOf(instrumentOf([pads], [])).map((f) => f.path)).toEqual(['sensors.0.lanes.1.column']);
+  });
+});
+
+describe('voices', () => {
+  const faults = (voice: Voice): string[] => {
+    const i = instrument();
+    i.voices = [voice];
+    return faultsOf(i).map((f) => f.path);
+  };
+  const controller = (v: Partial<ControllerVoice>) => faults(breathController(v));
+  const note = (v: Partial<NoteVoice>) => faults(breathNote(5, v));
+  it.each([
+    ['14 bits past controller 31', { controller: 40, bits: 14 as const }, ['voices.0.controller']],
+    ['a range of 14 bits on 7', { to: 500 }, ['voices.0.to']],
+    ['a range upside down', { from: 90, to: 30 }, ['voices.0.to']],
+    ['an empty range', { from: 64, to: 64 }, ['voices.0.to']],
+    ['nobody’s sensor', { source: { sensor: 'ghost', port: 'breath' } }, ['voices.0.source.sensor']],
+    ['a zone that is not there', { zone: 'away' }, ['voices.0.zone']],
+    ['a scene that is not there', { scenes: ['night'] }, ['voices.0.scenes.0']],
+    ['nothing wrong', { bits: 14 as const, to: 16383 }, []],
+  ])('%s', (_, v, want) => expect(controller(v)).toEqual(want));
+  it('velocities upside down, and a pitch from nobody', () => {
+    const velocity = { is: 'attack', windowMs: 5, full: 9, from: 90, to: 10 } as const;
+    expect(note({ velocity })).toEqual(['voices.0.velocity.to']);
+    const source = { sensor: 'ghost', port: 'pad' };
+    expect(note({ pitch: { is: 'chosen', source, by: 'last' } })).toEqual(['voices.0.pitch.source.sensor']);
+  });
+});
+
+describe('the channel plan', () => {
+  const says = (voices: Voice[]) => clashesOf(identityInstrument(voices)).map((c) => c.says);
+  it('names two voices that overwrite each other, the low byte of 14 bits among them', () => {
+    expect(says([breathController(), breathController()])).toEqual([
+      '2 voices send breath 2 on channel 1: each overwrites the other.',
+    ]);
+    expect(says([breathController({ bits: 14 }), breathController({ controller: 34 })])).toHaveLength(1);
+    expect(says([breathNote(), breathNote()])[0]).toMatch(/D4 on channel 1/);
+    expect(says([breathController(), breathController({ controller: 3 })])).toEqual([]);
+  });
+  it('knows the notes of lanes, and the channels of a zone that gives each its own', () => {
+    const pads = touchPads([60, 62]);
+    const both = instrumentOf([pads], [bankNotes(pads, 'touch'), bankNotes(pads, 'touch')]);
+    expect(clashesOf(both)).toHaveLength(2);
+    both.zones.push({ is: 'lanes', id: 'apart', first: 5, count: 4 });
+    both.voices[1].zone = 'apart';
+    expect(clashesOf(both)).toEqual([]);
+  });
+  it('warns of controller 7, which is the mixer’s', () => {
+    expect(says([breathController({ controller: 7 })])[0]).toMatch(/mixer/);
+  });
+});
+
+describe('what the board counts in eight bits', () => {
+  it('is at most 255 lanes a board, and as many that can sound', () => {
+    const pads = (n: number, id: string) => {
+      const own = touchPads(Array.from({ length: n }, (_, i) => i));
+      return { ...own, id, lanes: own.lanes.map((l) => ({ ...l, column: `${id}${l.column}` })) };
+    };
+    const of = (n: number, voices: number) => {
+      const sensors = [pads(128, 'a'), pads(n, 'b')];
+      return instrumentOf(
+        sensors,
+        Array.from({ length: voices }, (_, i) => bankNotes(sensors[i % 2], 'touch')),
+      );
+    };
+    expect(faultsOf(of(127, 2))).toEqual([]);
+    expect(faultsOf(of(128, 0))).toEqual([
+      { path: 'boards.0', says: 'a board can have at most 255 lanes, got 256' },
+    ]);
+    expect(faultsOf(of(127, 3)).map((f) => f.path)).toEqual(['voices.2']);
+  });
+});

@@ -1,0 +1,69 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { CALIBRATIONS, type Calibration } from './calibration';
+import { COLUMN, finite, ID } from './field';
+import { PortResponse } from './response';
+import { Union } from './union';
+
+/** One input of a sensor: a column of counts in frames and takes, or contacts whose edges are recorded. */
+export class Lane {
+  @Matches(ID) @Length(1, 40) id!: string;
+  /** Column of its counts. */
+  @IsOptional() @Matches(COLUMN) @Length(1, 40) column?: string;
+  /** Names of its contacts. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(2)
+  @Matches(COLUMN, { each: true })
+  contacts?: string[];
+  /** The pin it is wired to, as the sketch names it. */
+  @IsOptional() @Matches(/^[A-Za-z0-9_]{1,12}$/) pin?: string;
+  /** The note that it stands for, 0 … 127. */
+  @IsOptional() @IsInt() @Min(0) @Max(127) note?: number;
+}
+
+export class Sensor {
+  @Matches(ID) @Length(1, 40) id!: string;
+  @IsString() @Length(1, 60) name!: string;
+  /** Id of a sensor kind: core/kinds. */
+  @IsString() @Length(1, 40) kind!: string;
+  /** Id of the board that it is wired to. */
+  @IsString() board!: string;
+  /** What the player does to it, where the kind's own verb is not right: "push". */
+  @IsOptional() @Matches(/^[a-z]{2,12}$/) verb?: string;
+  /** Numbers from the part's sheet, by the names that its kind gives them. */
+  @IsOptional() @IsObject() facts?: Record<string, number>;
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(128)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => Lane)
+  lanes!: Lane[];
+  @IsOptional() @Union(CALIBRATIONS) calibration?: Calibration;
+  /** How its ports answer; straight where a port is not named. */
+  @IsArray()
+  @ArrayMaxSize(8)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => PortResponse)
+  responses!: PortResponse[];
+  /** Gesture mark: the shape of the medium take, 0 … 1, evenly spaced in time. */
+  @IsOptional() @IsArray() @ArrayMaxSize(64) @IsNumber(finite, { each: true }) mark?: number[];
+}

@@ -1,0 +1,41 @@
+import { calibrateSensorLevel } from '../../calibrate/sensor-level';
+import { LEVEL_STEPS, LevelGuide } from '../../guide/level-guide';
+import { kpaFromCounts } from './gauge';
+import { SimulatedBreath } from './simulate';
+import type { Kind } from '../kind';
+import { attackNote, levelController } from '../level-voices';
+
+/** A pressure gauge fed by the breath or a bellows; one-sided, or with a middle rest where it is differential. */
+export const breathGauge: Kind = {
+  id: 'breath-gauge',
+  name: 'breath gauge',
+  family: 'breath',
+  verb: 'blow',
+  gesture: 'breath',
+  gestures: 'breaths',
+  care: 'Do not force the breath; rest between loud takes and stop if you feel dizzy. With a heart, lung, eye or ear condition, ask a doctor first. A mouthpiece is one player’s: food-safe, washed and dried.',
+  lanes: { least: 1, most: 1, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    breath: { carries: 'level', says: 'how hard it is blown' },
+    gate: { carries: 'gate', says: 'while it is blown' },
+  },
+  facts: {
+    perKpa: { unit: 'of the supply a kPa', low: 0.0001, high: 10, says: 'gain' },
+    offset: { unit: 'of the supply', low: 0, high: 1, says: 'output at no pressure' },
+  },
+  calibration: 'level',
+  steps: LEVEL_STEPS,
+  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
+  calibrate: calibrateSensorLevel,
+  simulate: (sensor, board, seed) => new SimulatedBreath(sensor, board, seed),
+  unitWords: (count, { facts }, board) => {
+    if (facts?.perKpa === undefined || facts.offset === undefined) return undefined;
+    const kpa = kpaFromCounts(count, { perKpa: facts.perKpa, offset: facts.offset }, board);
+    return `${(Math.round(100 * kpa) / 100 + 0).toFixed(2)} kPa by the gauge’s sheet`;
+  },
+  firstVoices: (sensor, zone) => [
+    levelController(sensor, 'breath', 2, zone),
+    attackNote(sensor, 'gate', zone),
+  ],
+};

@@ -1,0 +1,32 @@
+import { calibrateSensorLevel } from '../../calibrate/sensor-level';
+import { LEVEL_STEPS, LevelGuide } from '../../guide/level-guide';
+import { SimulatedForce } from './simulate';
+import type { Kind } from '../kind';
+import { levelController } from '../level-voices';
+
+/** A pad whose resistance falls as it is pressed, in a divider with a fixed resistor. */
+export const forcePad: Kind = {
+  id: 'force-pad',
+  name: 'force pad',
+  family: 'press',
+  verb: 'press',
+  gesture: 'press',
+  gestures: 'presses',
+  care: 'Repeated hard presses strain thumb and wrist: pause between loud takes.',
+  lanes: { least: 1, most: 1, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    press: { carries: 'level', says: 'how hard it is pressed' },
+    gate: { carries: 'gate', says: 'while it is pressed' },
+  },
+  facts: { fixedOhms: { unit: 'Ω', low: 10, high: 10_000_000, says: 'fixed resistor of the divider' } },
+  calibration: 'level',
+  steps: LEVEL_STEPS,
+  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
+  calibrate: calibrateSensorLevel,
+  simulate: (sensor, board, seed) => new SimulatedForce(sensor, board, seed),
+  firstVoices: (sensor, zone) => {
+    const { id, source, side, perSecond } = levelController(sensor, 'press', 0, zone);
+    return [{ id, is: 'pressure', source, side, zone, deadband: 0, perSecond }];
+  },
+};

@@ -1,0 +1,58 @@
+import { fullAttack } from '../calibrate/full-attack';
+import { levelOf } from '../instrument/access';
+import type { Sensor } from '../instrument/sensor';
+import type { ControllerVoice, NoteVoice } from '../instrument/voices';
+
+/** Window that a first note has, ms. */
+const FIRST_WINDOW_MS = 10;
+
+/** A first controller of a level port: undamped, at a rate that a cable carries. */
+export const levelController = (
+  sensor: Sensor,
+  port: string,
+  controller: number,
+  zone: string,
+): ControllerVoice => ({
+  id: `${sensor.id}-level`,
+  is: 'controller',
+  source: { sensor: sensor.id, port },
+  side: 'both',
+  zone,
+  controller,
+  bits: 7,
+  deadband: 0,
+  perSecond: 200,
+});
+
+/** A first note of a level's gate, as loud as its attack. */
+export const attackNote = (sensor: Sensor, port: string, zone: string): NoteVoice => ({
+  id: `${sensor.id}-note`,
+  is: 'note',
+  gate: { sensor: sensor.id, port },
+  side: 'both',
+  zone,
+  pitch: { is: 'fixed', note: 62 },
+  velocity: {
+    is: 'attack',
+    windowMs: FIRST_WINDOW_MS,
+    full: fullAttack(levelOf(sensor), FIRST_WINDOW_MS),
+    from: 1,
+    to: 127,
+  },
+});
+
+/** A first voice of a bank: each lane's own note. */
+export const laneNotes = (
+  sensor: Sensor,
+  port: string,
+  zone: string,
+  velocity: NoteVoice['velocity'],
+): NoteVoice => ({
+  id: `${sensor.id}-notes`,
+  is: 'note',
+  gate: { sensor: sensor.id, port },
+  side: 'both',
+  zone,
+  pitch: { is: 'lane' },
+  velocity,
+});

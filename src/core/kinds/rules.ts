@@ -1,0 +1,97 @@
+import type { Instrument } from '../instrument/document';
+import { sourcesOf } from '../instrument/rules';
+import type { Sensor } from '../instrument/sensor';
+import type { NoteVoice, Voice } from '../instrument/voices';
+import type { Fault } from '../result';
+import type { Port } from './kind';
+import { findKind, kindIds } from './registry';
+
+/**
+ * The rules that ask a sensor's kind: its lanes, its facts, its calibration, and the ports that voices listen to.
+ * @param instrument that keeps the rules of instrument/rules
+ */
+export function kindFaults(instrument: Instrument): Fault[] {
+  const sensors = instrument.sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`));
+  return sensors.length > 0
+    ? sensors
+    : instrument.voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, instrument));
+}
+
+function sensorFaults(sensor: Sensor, path: string): Fault[] {
+  const kind = findKind(sensor.kind);
+  if (!kind)
+    return [{ path: `${path}.kind`, says: `must be one of ${kindIds().join(', ')}, got ${sensor.kind}` }];
+  const faults: Fault[] = [];
+  const fault = (field: string, says: string) => faults.push({ path: `${path}.${field}`, says });
+  const { least, most, are } = kind.lanes;
+  const n = sensor.lanes.length;
+  if (n < least || n > most) fault('lanes', `${kind.name} has ${least} … ${most} lanes, got ${n}`);
+  sensor.lanes.forEach((lane, i) => {
+    if (are === 'counts' && lane.column === undefined) fault(`lanes.${i}.column`, 'a column is required');
+    if (are === 'counts' && lane.contacts) fault(`lanes.${i}.contacts`, `${kind.name} has no contacts`);
+    if (are === 'contacts' && !lane.contacts) fault(`lanes.${i}.contacts`, 'a contact is required');
+    if (are === 'contacts' && lane.column) fault(`lanes.${i}.column`, `${kind.name} has contacts, no column`);
+  });
+  for (const [name, value] of Object.entries(sensor.facts ?? {})) {
+    const fact = kind.facts[name];
+    if (!fact) fault(`facts.${name}`, `${kind.name} has no such fact`);
+    else if (!(typeof value === 'number' && value >= fact.low && value <= fact.high))
+      fault(`facts.${name}`, `must lie in ${fact.low} … ${fact.high} ${fact.unit}, got ${value}`);
+  }
+  if (sensor.calibration && sensor.calibration.is !== kind.calibration)
+    fault('calibration.is', `${kind.name} is measured as ${kind.calibration}, got ${sensor.calibration.is}`);
+  sensor.responses.forEach(({ port }, i) => {
+    if (!kind.ports[port]) fault(`responses.${i}.port`, portWords(kind.ports, port));
+  });
+  return faults;
+}
+
+/** What each of a voice's sources must carry. */
+function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[] {
+  const wanted: Record<string, Port['carries'][]> = {
+    source: ['level', 'gate'],
+    gate: ['gate'],
+    'pitch.source': ['pitch'],
+    'velocity.source': ['level'],
+  };
+  const faults = sourcesOf(voice).flatMap(([field, source]) => {
+    const { ports } = findKind(sensorNamed(instrument, source.sensor).kind)!;
+    const at = `${path}.${field}.port`;
+    const port = ports[source.port];
+    if (!port) return [{ path: at, says: portWords(ports, source.port) }];
+    const carries = wanted[field];
+    return carries.includes(port.carries)
+      ? []
+      : [
+          {
+            path: at,
+            says: `must carry a ${carries.join(' or a ')}, ${source.port} carries a ${port.carries}`,
+          },
+        ];
+  });
+  return faults.length > 0 || voice.is !== 'note' ? faults : noteFaults(voice, path, instrument);
+}
+
+/** A note's lanes need notes; the strength of an attack needs a level, that of a strike a strike. */
+function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fault[] {
+  const { pitch, velocity, gate } = voice;
+  const own = sensorNamed(instrument, gate.sensor);
+  const from = pitch.is === 'chosen' ? sensorNamed(instrument, pitch.source.sensor) : own;
+  const faults: Fault[] = [];
+  if (pitch.is !== 'fixed' && from.lanes.some((l) => l.note === undefined))
+    faults.push({ path: `${path}.pitch`, says: `every lane of ${from.name} needs a note` });
+  const measured = findKind(own.kind)!.calibration;
+  for (const [is, calibration] of [
+    ['attack', 'level'],
+    ['strike', 'strike'],
+  ] as const)
+    if (velocity.is === is && measured !== calibration)
+      faults.push({ path: `${path}.velocity.is`, says: `${own.name} has no ${is} to take a velocity from` });
+  return faults;
+}
+
+const sensorNamed = (instrument: Instrument, id: string): Sensor =>
+  instrument.sensors.find((s) => s.id === id)!;
+
+const portWords = (ports: object, got: string) =>
+  `must be one of ${Object.keys(ports).join(', ')}, got ${got}`;

@@ -1,0 +1,27 @@
+import type { Role } from '../signal/take';
+
+/** A contact that changed: lane of the sensor from 0, and whether it closed. */
+export interface LaneEdge {
+  tUs: number;
+  lane: number;
+  closed: boolean;
+}
+
+/** A simulated sensor with the one who plays it. Times are the board's, µs, and never go back. */
+export interface Simulation {
+  /** Moves on to a time. Writes one count a lane into `counts` from `at` on; a sensor of contacts writes none. */
+  frame(tUs: number, counts: Uint16Array | number[], at: number): void;
+  /** The contacts that changed since the last call, in order of time, for a sensor of contacts. */
+  edges(untilUs: number): LaneEdge[];
+  /** Plays what a role asks for, once it has been read; null rests. */
+  ask(role: Role | null, nowUs: number): void;
+  /** Plays by hand. @param strength −1 … 1 of a comfortable loudest, negative the other way; null lets go */
+  hand(lane: number, strength: number | null): void;
+}
+
+/** A sensor without contacts has no edges. */
+export const NO_EDGES = (): LaneEdge[] => [];
+
+/** A count of a converter. */
+export const clamped = (level: number, bits: number): number =>
+  Math.min(2 ** bits - 1, Math.max(0, Math.round(level)));

@@ -1,0 +1,143 @@
+import { laneFrames, type LaneFrames } from '../../calibrate/bank/lane-frames';
+import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
+import type { StrikeCalibration, StrikeLane } from '../../instrument/calibration';
+import { ok, refuse, type Result } from '../../result';
+import { quantile } from '../../signal/quantile';
+import { round } from '../../units/round';
+import { strikeFindings } from './findings';
+import { doublesOf } from './doubles';
+import { noticeable, strikesOf, type Strike } from './strikes';
+import { chooseWindow } from './window';
+
+/** Headroom over the p95 of loud strikes (maker's handbook 4.2). */
+const HEADROOM = 1.05;
+/**
+ * "On" lies at this share of the softest strike, further where noise or what neighbours shake asks for it, by this margin, and
+ * never further than the last share. (Common practice, no source.)
+ */
+const SOFT_SHARE = 0.35;
+const SHOCK_MARGIN = 1.2;
+const MOST_OF_SOFT = 0.8;
+/** Masks and half-lives that are tried, ms, shortest first: the shortest pair that doubles no strike is taken. */
+const MASKS_MS = [5, 10, 15, 20, 30, 40, 60, 80, 120];
+const HALF_LIVES_MS = [4, 8, 15, 30];
+/** The mask is this many times what the takes needed, since they are few; so long at most, ms. (Common practice, no source.) */
+const MASK_MARGIN = 2;
+const MOST_MASK_MS = 120;
+/** From note-on to note-off, ms. */
+const LENGTH_MS = 100;
+
+/** A lane that was struck. */
+export interface StruckLane {
+  frames: LaneFrames;
+  strikes: Strike[];
+  record: StrikeLane;
+  /** Furthest that it goes while another lane is struck and it is not, counts. */
+  shock: number;
+}
+
+/** Calibrates strike pads: threshold and full of each lane; window, mask and retrigger level of all, by the engine itself. */
+export function calibrateStrike(job: SensorJob): Result<BankReport> {
+  const read = laneFrames(job);
+  if (!read.ok) return read;
+  const strikes = strikesOf(read.value);
+  const lanes = read.value.flatMap((frames, i): StruckLane[] =>
+    strikes[i].length === 0 ? [] : [struckLane(frames, strikes[i], strikes)],
+  );
+  if (lanes.length === 0)
+    return refuse({
+      path: 'takes',
+      says: 'nothing was struck in these takes that stands clear of the noise; strike each pad in turn',
+    });
+  const windowMs = chooseWindow(lanes);
+  const begun: StrikeCalibration = {
+    is: 'strike',
+    windowMs,
+    maskMs: windowMs,
+    halfLifeMs: HALF_LIVES_MS[0],
+    lengthMs: LENGTH_MS,
+    lanes: lanes.map((l) => l.record),
+    takes: job.takes.map((t) => t.id),
+    method:
+      'On: a third of the softest strike, further where noise or what neighbours shake asks for it. Full: p95 of loud strikes plus 5 %. Window: the shortest that finds 95 % of the peaks. Mask and half-life: the shortest with which the engine plays no strike twice.',
+  };
+  const { calibration, doubled } = withMask(job, begun, lanes);
+  return ok({
+    is: 'bank',
+    calibration,
+    readings: { lanes: lanes.map(readingOf), numbers: { windowMs, maskMs: calibration.maskMs, doubled } },
+    findings: strikeFindings(job, read.value, lanes, doubled),
+  });
+}
+
+function struckLane(frames: LaneFrames, strikes: Strike[], all: readonly Strike[][]): StruckLane {
+  const loudest = ['loud', 'full', 'medium']
+    .map((role) => strikes.filter((s) => s.role === role))
+    .find((s) => s.length > 0);
+  const peaks = strikes.map((s) => s.peak);
+  const shock = shockOf(frames, strikes, all);
+  const softest = Math.min(...peaks);
+  const wanted = Math.max(noticeable(frames), SHOCK_MARGIN * shock, SOFT_SHARE * softest);
+  const on = Math.max(2, Math.floor(Math.min(MOST_OF_SOFT * softest, wanted)));
+  const full = Math.round(
+    HEADROOM *
+      quantile(
+        (loudest ?? strikes).map((s) => s.peak),
+        0.95,
+      ),
+  );
+  const record: StrikeLane = {
+    lane: frames.lane.id,
+    rest: round(frames.rest.rest, 2),
+    noise: round(frames.rest.noise, 3),
+    on,
+    full: Math.max(on + 1, full),
+  };
+  return { frames, strikes, record, shock };
+}
+
+/** Furthest that a lane goes when others are struck and it is not. */
+function shockOf(frames: LaneFrames, own: readonly Strike[], all: readonly Strike[][]): number {
+  const shocks = all
+    .filter((strikes) => strikes !== own)
+    .flat()
+    .flatMap((s) => {
+      const take = frames.played.find((p) => p.take === s.take);
+      if (!take || own.some((o) => o.take === s.take && Math.abs(o.tUs - s.tUs) < 150_000)) return [];
+      let furthest = 0;
+      for (let i = 0; i < take.tUs.length; i++)
+        if (take.tUs[i] >= s.tUs && take.tUs[i] < s.tUs + 60_000)
+          furthest = Math.max(furthest, Math.abs(take.counts[i] - frames.rest.rest));
+      return [furthest];
+    });
+  return Math.max(0, ...shocks);
+}
+
+/** The shortest mask and half-life with which the engine plays no strike twice; the longest where none does. */
+function withMask(job: SensorJob, begun: StrikeCalibration, lanes: readonly StruckLane[]) {
+  let calibration = begun;
+  let doubled = Infinity;
+  for (const maskMs of MASKS_MS.filter((ms) => ms >= begun.windowMs))
+    for (const halfLifeMs of HALF_LIVES_MS) {
+      calibration = { ...begun, maskMs, halfLifeMs };
+      doubled = doublesOf(job, calibration, lanes);
+      if (doubled === 0)
+        return {
+          calibration: { ...calibration, maskMs: Math.min(MOST_MASK_MS, MASK_MARGIN * maskMs) },
+          doubled,
+        };
+    }
+  return { calibration, doubled };
+}
+
+const readingOf = ({ strikes, record, shock, frames }: StruckLane): LaneReading => ({
+  lane: record.lane,
+  gestures: strikes.length,
+  numbers: {
+    on: record.on,
+    full: record.full,
+    softest: Math.round(Math.min(...strikes.map((s) => s.peak))),
+    onSigmas: round(record.on / frames.rest.noise, 1),
+    shockPercent: round((100 * shock) / record.full, 1),
+  },
+});

@@ -1,0 +1,67 @@
+import type { LaneFrames } from '../../calibrate/bank/lane-frames';
+import type { SensorJob } from '../../calibrate/report';
+import type { Finding } from '../../findings/finding';
+import type { StruckLane } from './calibrate';
+
+/** Shock on a neighbour, as a share of full, from which it is a doubt. (Common practice, no source.) */
+const MUCH_SHOCK = 0.3;
+/** Span from "on" to full under which velocities are few. */
+const LEAST_STEPS = 40;
+
+/** What is wrong with strike pads: not struck, shaken by neighbours, too small a span, doubled. */
+export function strikeFindings(
+  job: SensorJob,
+  all: readonly LaneFrames[],
+  lanes: readonly StruckLane[],
+  doubled: number,
+): Finding[] {
+  const sensor = job.sensor.id;
+  const again = { says: 'Strike every pad again', cost: 'half a minute', redo: 'loud' as const };
+  const silent = all
+    .filter(({ lane }) => !lanes.some((l) => l.record.lane === lane.id))
+    .map(({ lane }): Finding => ({
+      code: 'lane-not-played',
+      severity: 'fault',
+      sensor,
+      lane: lane.id,
+      says: `Pad ${lane.id} was not struck, so it stays silent.`,
+      causes: ['it was left out', 'its wire is off, or on another input'],
+      cures: [again],
+    }));
+  const shaken = lanes
+    .filter(({ shock, record }) => shock > MUCH_SHOCK * record.full)
+    .map(({ shock, record }): Finding => ({
+      code: 'shock',
+      severity: 'doubt',
+      sensor,
+      lane: record.lane,
+      says: `Pad ${record.lane} is shaken to ${Math.round((100 * shock) / record.full)} % of full when a neighbour is struck.`,
+      causes: ['pads share a board or a frame', 'they are fixed too stiffly'],
+      cures: [again],
+    }));
+  const short = lanes
+    .filter(({ record }) => record.full - record.on < LEAST_STEPS)
+    .map(({ record }): Finding => ({
+      code: 'few-velocities',
+      severity: 'doubt',
+      sensor,
+      lane: record.lane,
+      says: `Pad ${record.lane} has only ${record.full - record.on} counts from soft to loud: its velocities are few.`,
+      causes: ['its signal is divided down too far', 'loud strikes were not played'],
+      cures: [again],
+    }));
+  const twice: Finding[] =
+    doubled === 0
+      ? []
+      : [
+          {
+            code: 'doubled',
+            severity: 'fault',
+            sensor,
+            says: `These takes play ${doubled} notes more than were struck, with the longest mask too.`,
+            causes: ['a pad rings or bounces for long', 'a neighbour shakes it as far as a soft strike goes'],
+            cures: [again],
+          },
+        ];
+  return [...silent, ...twice, ...shaken, ...short];
+}

@@ -1,0 +1,85 @@
+import { columnsOf, contactsOf } from '../instrument/access';
+import type { Instrument } from '../instrument/document';
+import type { Lane, Sensor } from '../instrument/sensor';
+import { random, type Random } from '../signal/random';
+import type { Edges, Frames } from '../signal/take';
+
+/** Where a column rests, and where it goes when it is played: counts. */
+interface Ranges {
+  rest: number;
+  /** @returns a count to make for */
+  goal: (r: Random) => number;
+}
+
+/**
+ * A take that wanders, leaps, lies dead still, strikes, and runs into both rails, from rests that have moved since they were
+ * calibrated, with contacts that bounce. Scans at 20 Hz to 5 kHz, unevenly, with pauses of up to two seconds; times wrap
+ * past 2^32 µs.
+ */
+export function randomTake(instrument: Instrument, frames: number, seed: number): Frames {
+  const r = random(seed);
+  const channels = columnsOf(instrument);
+  const top = 2 ** instrument.boards[0].bits - 1;
+  const ranges = instrument.sensors.flatMap((s) =>
+    s.lanes.filter((l) => l.column).map((l) => rangesOf(r, s, l, top)),
+  );
+  const at = ranges.map(({ rest }) => rest);
+  const goal = [...at];
+  const periodUs = r.next() < 0.5 ? 1000 : r.whole(200, 50_000);
+  const trembles = at.map(() => true);
+  const counts = new Uint16Array(frames * channels.length);
+  const tUs = new Float64Array(frames);
+  let t = 2 ** 32 - 50_000;
+  for (let i = 0; i < frames; i++) {
+    tUs[i] = t += Math.round(periodUs * r.between(0.7, 1.3)) + (r.next() < 0.002 ? r.whole(0, 2_000_000) : 0);
+    for (let c = 0; c < channels.length; c++) {
+      if (r.next() < (i < 45 ? 0.005 : 0.02)) {
+        trembles[c] = r.next() < 0.6;
+        goal[c] = r.next() < 0.4 ? ranges[c].rest : ranges[c].goal(r);
+      }
+      at[c] += (goal[c] - at[c]) * 0.2 + (trembles[c] ? r.gauss() * (top / 1000) : 0);
+      counts[i * channels.length + c] = Math.min(top, Math.max(0, Math.round(at[c])));
+    }
+  }
+  const contacts = contactsOf(instrument);
+  return { channels, tUs, counts, ...(contacts.length > 0 ? { edges: randomEdges(r, contacts, tUs) } : {}) };
+}
+
+function rangesOf(r: Random, sensor: Sensor, lane: Lane, top: number): Ranges {
+  const c = sensor.calibration!;
+  const anywhere = (x: Random) => x.between(-0.1, 1.1) * top;
+  if (c.is === 'level') {
+    const off = Math.abs(c.off - c.rest);
+    return { rest: c.rest + (r.next() < 0.6 ? r.between(-1.5, 1.5) * off : 0), goal: anywhere };
+  }
+  const moved = (by: number) => (r.next() < 0.4 ? r.between(-by, by) : 0);
+  if (c.is === 'strike') {
+    const { rest, on, full } = c.lanes.find((l) => l.lane === lane.id)!;
+    return { rest: rest + moved(on), goal: (x) => rest + x.between(-1.2, 1.2) * full };
+  }
+  if (c.is !== 'touch') return { rest: 0, goal: anywhere };
+  const { untouched, touched, on } = c.lanes.find((l) => l.lane === lane.id)!;
+  return {
+    rest: untouched + moved(2 * on),
+    goal: (x) => (x.next() < 0.2 ? anywhere(x) : untouched + x.between(0, 1.3) * (touched - untouched)),
+  };
+}
+
+/** Contacts that change every so often, and bounce a few times when they do. */
+function randomEdges(r: Random, contacts: string[], tUs: Float64Array): Edges {
+  const found: { tUs: number; contact: number; closed: number }[] = [];
+  const last = tUs[tUs.length - 1];
+  contacts.forEach((_, contact) => {
+    let closed = 0;
+    for (let t = tUs[0] + r.between(0, 300_000); t < last; t += r.between(5_000, 700_000))
+      for (let n = 2 * r.whole(0, 3) + 1, at = t; n > 0; n--, at += r.whole(50, 3000))
+        found.push({ tUs: Math.round(at), contact, closed: (closed = 1 - closed) });
+  });
+  found.sort((a, b) => a.tUs - b.tUs || a.contact - b.contact);
+  return {
+    contacts,
+    tUs: Float64Array.from(found, (e) => e.tUs),
+    contact: Uint16Array.from(found, (e) => e.contact),
+    closed: Uint8Array.from(found, (e) => e.closed),
+  };
+}

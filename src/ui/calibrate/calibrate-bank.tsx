@@ -1,0 +1,122 @@
+'use client';
+
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { BankReport } from '@/core/calibrate/report';
+import type { Cure } from '@/core/findings/finding';
+import { stepsWithout, type GuideStep } from '@/core/guide/guide';
+import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
+import type { Role } from '@/core/signal/take';
+import { counted } from '@/core/units/counted';
+import { standingOf } from '@/store/standing';
+import { useKeptTakesOf, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
+import { Care } from '../parts/care';
+import { LaneStrip } from '../parts/lane-strip';
+import { notify } from '../parts/notice';
+import { Headline, Station } from '../parts/station';
+import { BankReading } from './bank-reading';
+import { BankTable } from './bank-table';
+import { BringTakes } from './bring-takes';
+import { CalibrateHeadline } from './calibrate-headline';
+import { Computing } from './computing';
+import { Prompter } from './prompter';
+import { TakesStrip } from './takes-strip';
+import { useAcceptCalibration } from './use-accept';
+import { sameIds } from './use-proposal';
+import { useReport } from './use-report';
+import styles from './calibrate.module.css';
+
+/** A sensor of several lanes: guided takes over all of them in any order, then a record a lane. */
+export function CalibrateBank() {
+  const session = useSession();
+  const { sensor } = useSensor();
+  const takes = useKeptTakesOf(sensor.id);
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const view = useLive((s) => s.tick?.guide ?? null);
+  const settling = useLive((s) => s.settling);
+  const { report, refused, progress, stop } = useReport(sensor);
+  const bank = report?.is === 'bank' ? report : null;
+  const { care, steps } = kindOf(sensor);
+  const { waits, accept } = useBankProposal(sensor, bank);
+  const missing = stepsWithout(
+    steps,
+    standingOf(takes).map((t) => t.role),
+  );
+
+  const guide = (wanted: readonly GuideStep[]) => {
+    if (!readOnly) session.say({ is: 'guide', sensor: sensor.id, steps: [...wanted], known: null });
+  };
+  // What counts as a gesture is told from rest, so a take is played again with its rest.
+  const redo = (role: Role) => guide(steps.filter((s) => s.role === role || s.gestures === null));
+  const act = (cure: Cure) => cure.redo && redo(cure.redo);
+  const takeIt = () => {
+    if (!view && !settling && accept()) notify('Accepted. Ctrl+Z takes it back.');
+  };
+  useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(steps)), {
+    preventDefault: true,
+  });
+  useHotkeys('enter', takeIt, { preventDefault: true });
+
+  const reading = <BankReading sensor={sensor} report={bank} act={act} />;
+  if (view)
+    return (
+      <Station title="Calibrate" reading={reading}>
+        <Prompter sensor={sensor} view={view} />
+      </Station>
+    );
+  if (settling || (progress !== null && !sensor.calibration))
+    return (
+      <Station title="Calibrate" reading={reading}>
+        <Headline says="Reading what you played…" under="In a moment you can read it and accept." />
+        {progress !== null && <Computing share={progress} stop={stop} />}
+      </Station>
+    );
+  return (
+    <Station title="Calibrate" changes reading={reading}>
+      <CalibrateHeadline
+        waits={waits}
+        measured={bank !== null || sensor.calibration !== undefined}
+        goesOnWith={null}
+        begin={() => guide(steps)}
+        accept={takeIt}
+      />
+      {progress !== null && <Computing share={progress} stop={stop} />}
+      {refused && missing.length < steps.length && <p className={styles.refused}>{refused}</p>}
+      <TakesStrip
+        steps={steps}
+        takes={takes}
+        report={null}
+        redo={redo}
+        stand={(take) => !readOnly && session.stand(take.id)}
+      />
+      <div className={styles.caption}>
+        <h2>{sensor.name}, live</h2>
+        <span>{counted(sensor.lanes.length, 'lane')}, each as far as it is played</span>
+      </div>
+      <LaneStrip sensor={sensor} height={72} />
+      <BankTable sensor={sensor} report={bank} />
+      <div className={styles.foot}>
+        {care !== '' && <Care>{care}</Care>}
+        {!readOnly && <BringTakes sensor={sensor} />}
+      </div>
+    </Station>
+  );
+}
+
+/** What the takes propose, while it is not what was accepted. */
+function useBankProposal(sensor: Sensor, report: BankReport | null) {
+  const acceptCalibration = useAcceptCalibration(sensor);
+  const accepted = sensor.calibration;
+  const waits = report !== null && !(accepted && sameIds(accepted.takes, report.calibration.takes));
+  const accept = (): boolean => {
+    if (!report || !waits) return false;
+    const calibration = { ...report.calibration, measuredAt: new Date().toISOString() };
+    const played = report.readings.lanes.filter((l) => l.gestures > 0).length;
+    return acceptCalibration(
+      calibration,
+      `${sensor.name} calibrated: ${counted(played, 'lane')}`,
+      sensor.mark,
+    );
+  };
+  return { waits, accept };
+}

@@ -1,0 +1,38 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import { allContacts, boardOf, lanePlaces } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { Tick } from '@/workers/live-protocol';
+import { useInstrument, useSession } from '../hooks/use-session';
+
+/** How far each lane of a sensor is played, 0 … 1: of what was measured, of the whole converter where nothing was. */
+export function laneReader(instrument: Instrument, sensor: Sensor): (tick: Tick, lane: number) => number {
+  const places = lanePlaces(instrument, sensor);
+  const contacts = allContacts(instrument);
+  const ofLane = sensor.lanes.map((l) => contacts.indexOf(l.contacts?.[0] ?? ''));
+  const top = 2 ** boardOf(instrument, sensor).bits - 1;
+  const restClosed = sensor.calibration?.is === 'contacts' && sensor.calibration.rest === 'closed';
+  return (tick, lane) => {
+    const place = places[lane];
+    if (place < 0) return tick.closed[ofLane[lane]] !== restClosed && ofLane[lane] >= 0 ? 1 : 0;
+    return sensor.calibration ? tick.responses[place] : tick.counts[place] / top;
+  };
+}
+
+/** Calls with each lane's share at every tick, past React. */
+export function useLaneValues(sensor: Sensor, draw: (shares: readonly number[]) => void): void {
+  const { live } = useSession();
+  const instrument = useInstrument();
+  const drawn = useRef(draw);
+  useEffect(() => {
+    drawn.current = draw;
+  });
+  useEffect(() => {
+    const read = laneReader(instrument, sensor);
+    return live.subscribe(({ tick }) => {
+      if (tick) drawn.current(sensor.lanes.map((_, lane) => read(tick, lane)));
+    });
+  }, [live, instrument, sensor]);
+}

@@ -1,0 +1,20 @@
+'use client';
+
+import { useRef } from 'react';
+import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
+import styles from '../frame/frame.module.css';
+import { useLaneValues } from './lane-values';
+
+/** How far one lane is played, from rest to reach where that is known. Drawn past React. */
+export function LevelBar({ sensor, lane = 0 }: { sensor: Sensor; lane?: number }) {
+  const bar = useRef<HTMLElement>(null);
+  useLaneValues(sensor, (shares) => {
+    if (bar.current) bar.current.style.transform = `scaleX(${shares[lane]})`;
+  });
+  return (
+    <div className={styles.bar}>
+      <i ref={bar} style={{ background: `var(--${kindOf(sensor).family})`, transform: 'scaleX(0)' }} />
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+'use client';
+
+import { useRef } from 'react';
+import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
+import { levelPort } from '@/core/kinds/ports';
+import { noteName } from '@/core/midi/words';
+import { handKeys, keyWords } from '../hooks/hand-map';
+import { useChoice, useInstrument, useSession } from '../hooks/use-session';
+import styles from './lanes.module.css';
+
+/** The practice instrument to play: drawn from the instrument, a row a sensor, by pointer and by key, several at once. */
+export function PlaySurface({ sensors }: { sensors?: readonly Sensor[] }) {
+  const instrument = useInstrument();
+  const chosen = useChoice((c) => c.sensor);
+  const keys = handKeys(instrument, chosen);
+  return (
+    <section className={styles.surface} aria-label="Play the practice board yourself">
+      {(sensors ?? instrument.sensors).map((sensor) => (
+        <div key={sensor.id}>
+          <b>
+            {sensor.name}
+            <small>{keyWords(keys, sensor.id)}</small>
+          </b>
+          {levelPort(sensor) ? <LevelPad sensor={sensor} /> : <Pads sensor={sensor} />}
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** A level: middle is rest where it has two sides, the left end where it has one. */
+function LevelPad({ sensor }: { sensor: Sensor }) {
+  const session = useSession();
+  const pad = useRef<HTMLDivElement>(null);
+  const c = sensor.calibration;
+  const oneSided = c?.is === 'level' ? c.reach.down === null : kindOf(sensor).family !== 'breath';
+  const say = (strength: number | null) => session.say({ is: 'hand', sensor: sensor.id, lane: 0, strength });
+  const press = (e: React.PointerEvent) => {
+    const box = pad.current!.getBoundingClientRect();
+    const share = (e.clientX - box.left) / box.width;
+    say(Math.max(-1, Math.min(1, oneSided ? share : 2 * share - 1)) * 1.1);
+  };
+  return (
+    <div
+      ref={pad}
+      className={styles.level}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        press(e);
+      }}
+      onPointerMove={(e) => e.buttons > 0 && press(e)}
+      onPointerUp={() => say(null)}
+      onPointerCancel={() => say(null)}
+    >
+      <span>{oneSided ? 'rest' : 'draw'}</span>
+      {!oneSided && <span>rest</span>}
+      <span>{sensor.verb ?? kindOf(sensor).verb}</span>
+    </div>
+  );
+}
+
+/** A bank, as it lies: a pad a lane. The higher a pad is pressed, the harder it is struck. */
+function Pads({ sensor }: { sensor: Sensor }) {
+  const session = useSession();
+  const say = (lane: number, strength: number | null) =>
+    session.say({ is: 'hand', sensor: sensor.id, lane, strength });
+  return (
+    <div className={styles.pads}>
+      {sensor.lanes.map((lane, i) => (
+        <button
+          key={lane.id}
+          type="button"
+          tabIndex={-1}
+          aria-label={`${kindOf(sensor).verb} ${lane.id}`}
+          onPointerDown={(e) => {
+            e.currentTarget.setPointerCapture(e.pointerId);
+            const box = e.currentTarget.getBoundingClientRect();
+            say(i, Math.max(0.05, 1 - (e.clientY - box.top) / box.height));
+          }}
+          onPointerUp={() => say(i, null)}
+          onPointerCancel={() => say(i, null)}
+        >
+          {lane.note === undefined ? i + 1 : noteName(lane.note)}
+        </button>
+      ))}
+    </div>
+  );
+}

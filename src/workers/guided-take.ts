@@ -1,0 +1,70 @@
+import { allContacts, columnsOfSensor, lanePlaces } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { GuidedRun, GuideEvent } from '@/core/guide/guide';
+import { kindOf } from '@/core/kinds/registry';
+import type { TakeLabel, TakeRecorder } from './take-recorder';
+import type { ToLive } from './live-protocol';
+
+/** A guided run of one sensor: feeds it the sensor's own lanes, and records them. */
+export class GuidedTake {
+  readonly run: GuidedRun;
+  private readonly sensor: Sensor;
+  private readonly places: number[];
+  private readonly contacts: string[];
+  private readonly firstContact: number;
+
+  /** @throws RangeError where the instrument has no such sensor */
+  constructor(
+    private readonly instrument: Instrument,
+    { sensor, steps, known }: Extract<ToLive, { is: 'guide' }>,
+    rateHz: number,
+  ) {
+    const found = instrument.sensors.find((s) => s.id === sensor);
+    if (!found) throw new RangeError(`GuidedTake: a sensor ${sensor} is required, ${instrument.id} has none`);
+    this.sensor = found;
+    this.run = kindOf(found).guide(steps, found.lanes.length, rateHz, known);
+    this.places = lanePlaces(instrument, found).filter((p) => p >= 0);
+    this.contacts = found.lanes.flatMap((l) => l.contacts ?? []);
+    this.firstContact = allContacts(instrument).indexOf(this.contacts[0] ?? '');
+  }
+
+  get id(): string {
+    return this.sensor.id;
+  }
+
+  frame(
+    tUs: number,
+    frame: ArrayLike<number>,
+    recorder: TakeRecorder,
+    happened: (event: GuideEvent) => void,
+  ): void {
+    const counts = this.places.map((p) => frame[p]);
+    for (const event of this.run.feed(tUs, counts)) happened(event);
+    recorder.frame(tUs, counts);
+  }
+
+  edge(
+    tUs: number,
+    contact: number,
+    closed: boolean,
+    recorder: TakeRecorder,
+    happened: (event: GuideEvent) => void,
+  ): void {
+    const own = contact - this.firstContact;
+    if (this.firstContact < 0 || own < 0 || own >= this.contacts.length) return;
+    for (const event of this.run.edge(tUs, own, closed)) happened(event);
+    recorder.edge(tUs, own, closed);
+  }
+
+  label(role: TakeLabel['role']): TakeLabel {
+    const { id } = this.sensor;
+    return {
+      id: `${this.instrument.id}-${id}-${role}`,
+      sensor: id,
+      role,
+      channels: columnsOfSensor(this.sensor),
+      contacts: this.contacts,
+    };
+  }
+}

@@ -36,18 +36,19 @@ function measured(instrument: Instrument): Instrument {
       readings,
       findings.map((f) => `${f.severity} ${f.code}: ${f.says}`),
     );
-    const done = { ...sensor, calibration: { ...calibration, measuredAt: MEASURED_AT } };
+    const mark = report.value.mark ?? undefined;
+    const done = { ...sensor, calibration: { ...calibration, measuredAt: MEASURED_AT }, mark };
     return report.value.is === 'level' ? shaped(done, report.value) : done;
   });
   return { ...instrument, sensors };
 }
 
-/** A level with the response that lands its dynamics where they are usually wanted, and its gesture mark. */
-function shaped(sensor: Instrument['sensors'][0], { readings, mark }: LevelReport) {
+/** A level with the response that lands its dynamics where they are usually wanted. */
+function shaped(sensor: Instrument['sensors'][0], { readings }: LevelReport) {
   const { soft, medium, loud } = readings.dynamics;
   const response = proposeResponse({ soft: soft!, medium: medium!, loud: loud! }, DEFAULT_DYNAMICS);
   const [port] = Object.entries(kindOf(sensor).ports).find(([, p]) => p.carries === 'level')!;
-  return { ...withResponse(sensor, port, response), mark: mark ?? undefined };
+  return withResponse(sensor, port, response);
 }
 
 const bellows = measured(wherry());

@@ -55,7 +55,7 @@ test('every view of a measured instrument passes axe, in light and in dark', asy
   await expectAccessible(page, 'keys');
   await page.keyboard.press('Escape');
   await page.keyboard.press('3');
-  await expect(page.getByRole('heading', { name: 'Bellows is calibrated.' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Bellows: calibrated.' })).toBeVisible();
   await page.keyboard.press('Space');
   await expect(page.getByRole('heading', { name: 'Let it rest.' })).toBeVisible();
   await expectAccessible(page, 'prompter');

@@ -109,7 +109,7 @@ test('a tab closed in the middle of a take loses at most a second of it, and wha
   await again.getByRole('button', { name: 'Use the rest take that was cut off' }).click();
   await expect(again.getByRole('heading', { name: 'Read it, then accept.' })).toBeVisible();
   await again.getByRole('button', { name: 'Use the earlier rest take' }).click();
-  await expect(again.getByRole('heading', { name: 'Bellows is calibrated.' })).toBeVisible();
+  await expect(again.getByRole('heading', { name: 'Bellows: calibrated.' })).toBeVisible();
 });
 
 test('sound and MIDI that the browser refuses get a sentence each', async ({ page }) => {

@@ -35,7 +35,7 @@ test('from nothing to a sounding instrument and its board files, with the keyboa
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('img', { name: new RegExp(`^On at ${on + 1}`) })).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Breath is calibrated.' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Breath: calibrated.' })).toBeVisible();
 
   await page.keyboard.press('4');
   await expect(page.getByRole('heading', { name: 'Three dynamics, evenly apart' })).toBeVisible();

@@ -1,5 +1,6 @@
 import type { Gesture } from './gesture-detector';
 import type { PlayedTake } from './level-types';
+import type { LaneFrames } from './bank/lane-frames';
 import { quantile } from '../signal/quantile';
 
 /** Points of a gesture mark. */
@@ -28,6 +29,22 @@ export function gestureMark(take: PlayedTake): number[] | null {
   });
   const top = Math.max(1, ...heights);
   return heights.map((h) => Math.round((h / top) * 1000) / 1000);
+}
+
+/**
+ * The gesture mark of a bank: that of the lane with the most gestures in its medium take, or its last.
+ * @param gestures of each lane, with the take that they are in
+ */
+export function bankMark(
+  lanes: readonly { frames: LaneFrames; gestures: readonly (Gesture & { take: string })[] }[],
+): number[] | null {
+  const [most] = lanes.toSorted((a, b) => b.gestures.length - a.gestures.length);
+  if (!most) return null;
+  const { rest, played } = most.frames;
+  const take = played.find((t) => t.role === 'medium') ?? played.at(-1);
+  if (!take) return null;
+  const gestures = most.gestures.filter((g) => g.take === take.take);
+  return gestureMark({ ...take, id: take.take, gestures, restHere: rest.rest });
 }
 
 const strength = (g: Gesture, rest: number) => Math.abs(g.peak - rest);

@@ -33,6 +33,8 @@ export interface BankReport {
     numbers: Record<string, number>;
   };
   findings: Finding[];
+  /** Gesture mark of its median gesture, or null. */
+  mark: number[] | null;
 }
 
 export type Report = LevelReport | BankReport;

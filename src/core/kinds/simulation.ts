@@ -22,6 +22,10 @@ export interface Simulation {
 /** A sensor without contacts has no edges. */
 export const NO_EDGES = (): LaneEdge[] => [];
 
+/** A seed that is a sensor's own: what its parts are like does not change from one session to the next. */
+export const partsSeed = ({ id }: { id: string }): number =>
+  [...id].reduce((hash, c) => (Math.imul(hash, 31) + c.charCodeAt(0)) >>> 0, 7);
+
 /** A count of a converter. */
 export const clamped = (level: number, bits: number): number =>
   Math.min(2 ** bits - 1, Math.max(0, Math.round(level)));

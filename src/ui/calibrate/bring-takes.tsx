@@ -3,11 +3,11 @@
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { leftOutSentence, LONGEST_CSV, TOO_LONG } from '@/core/exchange/take-csv';
+import { leftOutSentence, LONGEST_CSV, TOO_LONG, type ReadTake } from '@/core/exchange/take-csv';
 import { counted } from '@/core/units/counted';
 import { boardOf, columnsOfSensor } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
-import { importTake } from '@/store/import-take';
+import { importTake, MATCH_BY_ORDER } from '@/store/import-take';
 import { storageWords } from '@/store/trouble';
 import { AnalysisLink, Stopped } from '@/workers/analysis-link';
 import { useInstrument, useSession } from '../hooks/use-session';
@@ -49,6 +49,12 @@ export function BringTakes({ sensor }: { sensor: Sensor }) {
   );
 }
 
+/** What came of a file; `inOrder` keeps it although its columns have other names than the lanes. */
+interface Brought {
+  says: string;
+  inOrder?: () => Promise<void>;
+}
+
 /** Reads files in a worker of its own, so that it can be stopped, and keeps each as a take. */
 function useBringTakes(sensor: Sensor) {
   const instrument = useInstrument();
@@ -57,9 +63,15 @@ function useBringTakes(sensor: Sensor) {
   const [reading, setReading] = useState<{ name: string; share: number } | null>(null);
   useEffect(() => () => link.stop(), [link]);
 
-  const bring = async (chosen: File): Promise<string> => {
+  const byOrder = async (name: string, take: ReadTake) => {
+    const kept = await importTake(take, name, instrument, sensor.id, undefined, true);
+    if (!kept.ok) return notify(kept.faults[0].says);
+    await workspace.reloadTakes();
+  };
+
+  const bring = async (chosen: File): Promise<Brought> => {
     const { name } = chosen;
-    if (chosen.size > LONGEST_CSV) return TOO_LONG;
+    if (chosen.size > LONGEST_CSV) return { says: TOO_LONG };
     setReading({ name, share: 0 });
     try {
       const progress = (share: number) => setReading({ name, share });
@@ -70,19 +82,35 @@ function useBringTakes(sensor: Sensor) {
         progress,
       );
       const kept = read.ok ? await importTake(read.value, name, instrument, sensor.id) : read;
-      return kept.ok
-        ? `kept as the ${kept.value.role} take, ${counted(kept.value.frames, 'frame')}. ${leftOutSentence(kept.value)}`
-        : kept.faults[0].says;
+      if (kept.ok) {
+        const { role, frames } = kept.value;
+        return {
+          says: `kept as the ${role} take, ${counted(frames, 'frame')}. ${leftOutSentence(kept.value)}`,
+        };
+      }
+      const { says, path } = kept.faults[0];
+      return {
+        says,
+        inOrder: read.ok && path === MATCH_BY_ORDER ? () => byOrder(name, read.value) : undefined,
+      };
     } catch (error) {
-      return error instanceof Stopped ? 'stopped; nothing of it was kept.' : storageWords(error);
+      return { says: error instanceof Stopped ? 'stopped; nothing of it was kept.' : storageWords(error) };
     }
   };
   const bringAll = async (files: readonly File[]) => {
     const says: string[] = [];
-    for (const chosen of files) says.push(`${chosen.name}: ${await bring(chosen)}`);
+    const inOrder: (() => Promise<void>)[] = [];
+    for (const chosen of files) {
+      const brought = await bring(chosen);
+      says.push(`${chosen.name}: ${brought.says}`);
+      if (brought.inOrder) inOrder.push(brought.inOrder);
+    }
     setReading(null);
     await workspace.reloadTakes();
-    if (says.length > 0) notify(says.join(' '));
+    if (says.length === 0) return;
+    const run = () =>
+      void Promise.all(inOrder.map((take) => take())).catch((e: unknown) => notify(storageWords(e)));
+    notify(says.join(' '), inOrder.length > 0 ? { word: 'Take them in their order', run } : undefined);
   };
   return { reading, bringAll, stop: () => link.stop() };
 }

@@ -115,7 +115,7 @@ function useBankProposal(sensor: Sensor, report: BankReport | null) {
     return acceptCalibration(
       calibration,
       `${sensor.name} calibrated: ${counted(played, 'lane')}`,
-      sensor.mark,
+      report.mark ?? sensor.mark,
     );
   };
   return { waits, accept };

@@ -2,7 +2,9 @@
 
 import Button from '@mui/material/Button';
 import Link from 'next/link';
+import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
+import { counted } from '@/core/units/counted';
 import { useSensor, useSession } from '../hooks/use-session';
 import { Headline } from '../parts/station';
 
@@ -23,6 +25,8 @@ export function CalibrateHeadline({
 }) {
   const { id } = useSession();
   const { sensor } = useSensor();
+  const { calibration, steps } = kindOf(sensor);
+  const level = calibration === 'level';
   if (waits)
     return (
       <Headline
@@ -46,10 +50,18 @@ export function CalibrateHeadline({
   if (measured)
     return (
       <Headline
-        says={`${sensor.name} is calibrated.`}
+        says={`${sensor.name}: calibrated.`}
         under={
           <>
-            Next, <Link href={`/i/${id}/shape`}>shape</Link> its response <kbd>4</kbd>
+            {level ? (
+              <>
+                Next, <Link href={`/i/${id}/shape`}>shape</Link> its response <kbd>4</kbd>
+              </>
+            ) : (
+              <>
+                Next, what it <Link href={`/i/${id}/voice`}>plays</Link> <kbd>5</kbd>
+              </>
+            )}
           </>
         }
         side={
@@ -61,11 +73,17 @@ export function CalibrateHeadline({
     );
   return (
     <Headline
-      says={goesOnWith ? `Press Space to go on with ${goesOnWith}.` : 'Press Space, then let it rest.'}
+      says={
+        goesOnWith
+          ? `Press Space to go on with ${goesOnWith}.`
+          : steps[0].role === 'rest'
+            ? 'Press Space, then let it rest.'
+            : 'Press Space, then play it.'
+      }
       under={
         goesOnWith
           ? 'What you played before is kept.'
-          : 'Five short takes, about a minute. Your hands stay on the instrument.'
+          : `${counted(steps.length, 'short take')}, about a minute. Your hands stay on the instrument.`
       }
       side={
         <Button variant="contained" onClick={begin}>

@@ -81,7 +81,11 @@ function Pads({ sensor }: { sensor: Sensor }) {
           onPointerUp={() => say(i, null)}
           onPointerCancel={() => say(i, null)}
         >
-          {lane.note === undefined ? i + 1 : noteName(lane.note)}
+          {lane.note === undefined
+            ? sensor.lanes.length > 1
+              ? i + 1
+              : kindOf(sensor).verb
+            : noteName(lane.note)}
         </button>
       ))}
     </div>

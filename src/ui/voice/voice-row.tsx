@@ -93,7 +93,7 @@ function NoteSentence({
           <span className={styles.aside}>{noteName(pitch.note)}</span>
         </>
       )}
-      {sensor && kindOf(sensor).ports[voice.gate.port]?.says},
+      <span>{sensor && `${kindOf(sensor).ports[voice.gate.port]?.says},`}</span>
       {velocity.is === 'fixed' && (
         <>
           velocity

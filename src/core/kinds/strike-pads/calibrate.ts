@@ -1,4 +1,5 @@
 import { laneFrames, type LaneFrames } from '../../calibrate/bank/lane-frames';
+import { bankMark } from '../../calibrate/mark';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { StrikeCalibration, StrikeLane } from '../../instrument/calibration';
 import { ok, refuse, type Result } from '../../result';
@@ -16,7 +17,7 @@ const HEADROOM = 1.05;
  * never further than the last share. (Common practice, no source.)
  */
 const SOFT_SHARE = 0.35;
-const SHOCK_MARGIN = 1.2;
+const SHOCK_MARGIN = 1.5;
 const MOST_OF_SOFT = 0.8;
 /** Masks and half-lives that are tried, ms, shortest first: the shortest pair that doubles no strike is taken. */
 const MASKS_MS = [5, 10, 15, 20, 30, 40, 60, 80, 120];
@@ -67,6 +68,7 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
     calibration,
     readings: { lanes: lanes.map(readingOf), numbers: { windowMs, maskMs: calibration.maskMs, doubled } },
     findings: strikeFindings(job, read.value, lanes, doubled),
+    mark: bankMark(lanes.map((l) => ({ frames: l.frames, gestures: l.strikes.map((s) => asGesture(s, l)) }))),
   });
 }
 
@@ -96,6 +98,10 @@ function struckLane(frames: LaneFrames, strikes: Strike[], all: readonly Strike[
   return { frames, strikes, record, shock };
 }
 
+/** A shock is over after so long; a strike rings for so long, µs. */
+const SHOCK_US = 60_000;
+const RINGING_US = 120_000;
+
 /** Furthest that a lane goes when others are struck and it is not. */
 function shockOf(frames: LaneFrames, own: readonly Strike[], all: readonly Strike[][]): number {
   const shocks = all
@@ -103,10 +109,14 @@ function shockOf(frames: LaneFrames, own: readonly Strike[], all: readonly Strik
     .flat()
     .flatMap((s) => {
       const take = frames.played.find((p) => p.take === s.take);
-      if (!take || own.some((o) => o.take === s.take && Math.abs(o.tUs - s.tUs) < 150_000)) return [];
+      if (
+        !take ||
+        own.some((o) => o.take === s.take && o.tUs > s.tUs - RINGING_US && o.tUs < s.tUs + SHOCK_US)
+      )
+        return [];
       let furthest = 0;
       for (let i = 0; i < take.tUs.length; i++)
-        if (take.tUs[i] >= s.tUs && take.tUs[i] < s.tUs + 60_000)
+        if (take.tUs[i] >= s.tUs && take.tUs[i] < s.tUs + SHOCK_US)
           furthest = Math.max(furthest, Math.abs(take.counts[i] - frames.rest.rest));
       return [furthest];
     });
@@ -129,6 +139,17 @@ function withMask(job: SensorJob, begun: StrikeCalibration, lanes: readonly Stru
     }
   return { calibration, doubled };
 }
+
+/** A strike with as much of its ringing as a mark shows, µs. */
+const MARK_US = 40_000;
+const asGesture = ({ take, tUs, peakUs, peak }: Strike, { frames }: StruckLane) => ({
+  take,
+  fromUs: tUs,
+  toUs: tUs + MARK_US,
+  sign: 1 as const,
+  peak: frames.rest.rest + peak,
+  peakUs,
+});
 
 const readingOf = ({ strikes, record, shock, frames }: StruckLane): LaneReading => ({
   lane: record.lane,

@@ -3,7 +3,7 @@ import type { Sensor } from '../../instrument/sensor';
 import { random, type Random } from '../../signal/random';
 import type { Role } from '../../signal/take';
 import { LanePlayer } from '../lane-player';
-import { clamped, NO_EDGES, type Simulation } from '../simulation';
+import { clamped, NO_EDGES, partsSeed, type Simulation } from '../simulation';
 import type { Dynamics } from '../stroke-player';
 
 /** Peak of a comfortable loudest strike, share of half scale; noise, σ, share of full scale. */
@@ -44,9 +44,10 @@ export class SimulatedStrikes implements Simulation {
     seed: number,
   ) {
     this.r = random(seed);
+    const parts = random(partsSeed(sensor));
     this.lanes = sensor.lanes.map(() => ({
-      hz: this.r.between(LOWEST_HZ, HIGHEST_HZ),
-      rest: 2 ** board.bits * this.r.between(0.49, 0.51),
+      hz: parts.between(LOWEST_HZ, HIGHEST_HZ),
+      rest: 2 ** board.bits * parts.between(0.49, 0.51),
       rings: [],
     }));
     this.player = new LanePlayer(seed + 1, sensor.lanes.length, DYNAMICS, [260_000, 420_000], [0, 0]);

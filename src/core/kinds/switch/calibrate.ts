@@ -45,6 +45,7 @@ export function calibrateContacts(job: SensorJob): Result<BankReport> {
       })),
       numbers: { debounceMs: calibration.debounceMs },
     },
+    mark: [0, 0, 1, 1, 1, 1, 0, 0],
     findings: lanes
       .filter(({ bursts }) => bursts.length === 0)
       .map(({ lane }) => ({

@@ -1,4 +1,5 @@
 import { laneFrames, type LaneFrames } from '../../calibrate/bank/lane-frames';
+import { bankMark } from '../../calibrate/mark';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { TouchCalibration, TouchLane } from '../../instrument/calibration';
 import { ok, refuse, type Result } from '../../result';
@@ -76,6 +77,7 @@ export function calibrateTouch(job: SensorJob): Result<BankReport> {
     calibration,
     readings: { lanes: readings, numbers: { followPerSecond: calibration.followPerSecond } },
     findings: touchFindings(job, read.value, lanes),
+    mark: bankMark(lanes.map(({ frames, touches }) => ({ frames, gestures: touches.map(asGesture) }))),
   });
 }
 
@@ -96,6 +98,8 @@ function recordOf({ lane, rest }: LaneFrames, touches: readonly Touch[], crossta
   };
   return { record, delta };
 }
+
+const asGesture = (t: Touch) => ({ ...t, peak: t.level, peakUs: t.fromUs });
 
 type Played = { frames: LaneFrames; touches: Touch[] };
 

@@ -3,7 +3,7 @@ import type { Sensor } from '../../instrument/sensor';
 import { random, type Random } from '../../signal/random';
 import type { Role } from '../../signal/take';
 import { LanePlayer, type LaneGesture } from '../lane-player';
-import { clamped, NO_EDGES, type Simulation } from '../simulation';
+import { clamped, NO_EDGES, partsSeed, type Simulation } from '../simulation';
 
 /** Untouched, and from there to touched: shares of full scale; each lane differs by a tenth or so. */
 const UNTOUCHED = 0.28;
@@ -33,9 +33,10 @@ export class SimulatedTouch implements Simulation {
   ) {
     this.r = random(seed);
     const full = 2 ** board.bits;
+    const parts = random(partsSeed(sensor));
     this.lanes = sensor.lanes.map(() => ({
-      untouched: full * UNTOUCHED * this.r.between(0.85, 1.15),
-      delta: full * DELTA * this.r.between(0.8, 1.2),
+      untouched: full * UNTOUCHED * parts.between(0.85, 1.15),
+      delta: full * DELTA * parts.between(0.8, 1.2),
       level: 0,
       hand: 0,
     }));

@@ -5,15 +5,16 @@
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { calibrateLevel } from '@/core/calibrate/level';
-import { compile } from '@/core/engine/compile';
-import type { Program } from '@/core/engine/program';
-import { start } from '@/core/engine/state';
-import { stepMany } from '@/core/engine/step-many';
+import { compile } from '@/core/compile/compile';
+import { startEngine } from '@/core/engine/engine';
+import type { Image } from '@/core/engine/layout';
+import { playMany } from '@/core/engine/play-many';
 import { joinTakes } from '@/core/exchange/join-takes';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import type { Frames } from '@/core/signal/take';
+import { bellowsOf } from '@/core/testing/bellows';
 import { RecentRest } from '@/workers/recent-rest';
 import { manyInputs, runOnChip } from '../firmware/avr/chip';
 import { screenFigures } from './bench-screens';
@@ -46,7 +47,7 @@ process.exit(rows.every((r) => r.ok) ? 0 : 1);
 function demoInstrument(): Instrument {
   const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
   if (!read.ok) throw new Error(read.faults[0].says);
-  return read.value;
+  return bellowsOf(read.value);
 }
 
 function demoTake(role: string): Frames {
@@ -70,18 +71,11 @@ function engine(): void {
   const counts = new Uint16Array(one.counts.length * channels);
   for (let at = 0; at < counts.length; at++)
     counts[at] = one.counts[(Math.floor(at / channels) + (at % channels) * 977) % one.counts.length];
-  const many: Instrument = {
-    ...wherry,
-    sensors: Array.from({ length: channels }, (_, i) => ({
-      ...wherry.sensors[0],
-      id: `s${i}`,
-      channel: `c${i}`,
-    })),
-    voices: Array.from({ length: channels }, (_, i) =>
-      wherry.voices.map((v) => ({ ...v, id: `${v.id}${i}`, sensor: `s${i}` })),
-    ).flat(),
-  };
-  row('engine, 32 channels: against a bare table look-up', ...ratio(many, { ...one, counts }, channels));
+  const many = manyInputs(wherry, channels);
+  row('engine, 32 lanes: against a bare table look-up', ...ratio(many, { ...one, counts }, channels));
+  const [board] = many.boards;
+  const wide = { ...many, boards: [{ ...board, midiBaud: 12_000_000 }] };
+  row('   the same on a wire that takes everything', ...ratio(wide, { ...one, counts }, channels));
 }
 
 function lookUpAll(counts: Uint16Array, table: Uint16Array): number {
@@ -90,24 +84,21 @@ function lookUpAll(counts: Uint16Array, table: Uint16Array): number {
   return sum;
 }
 
-function playAll(program: Program, tUs: Float64Array, counts: Uint16Array, width: number): number {
+function playAll(image: Image, tUs: Float64Array, counts: Uint16Array, width: number): number {
   let bytes = 0;
-  stepMany(program, start(program), tUs, counts, width, (_frame, _out, from, to) => (bytes += to - from));
+  playMany(startEngine(image), tUs, counts, width, undefined, (_tUs, _out, sent) => (bytes += sent));
   return bytes;
 }
 
 /** The two jobs by turns, 15 and for 3 s at least, since the machine's pace changes: the median of their ratios counts. */
 function ratio(instrument: Instrument, { tUs, counts }: Frames, width: number): [string, string, boolean] {
-  const program = compile(
-    instrument,
-    instrument.sensors.map((s) => s.channel),
-  );
+  const image = compile(instrument);
   const table = Uint16Array.from({ length: 65536 }, (_, i) => i >> 1);
   const turns: { bare: number; played: number; times: number }[] = [];
   const began = performance.now();
   while (turns.length < 15 || performance.now() - began < 3000) {
     const bare = nsPerCount(counts.length, () => lookUpAll(counts, table));
-    const played = nsPerCount(counts.length, () => playAll(program, tUs, counts, width));
+    const played = nsPerCount(counts.length, () => playAll(image, tUs, counts, width));
     turns.push({ bare, played, times: played / bare });
   }
   turns.sort((x, y) => x.times - y.times);

@@ -1,6 +1,7 @@
 import type { Edges } from '../signal/take';
 import { touchBankLooks } from './blocks/touch';
 import { Calendar } from './calendar';
+import { lookersOf, lookOn, playLooker, type Looker } from './look-ahead';
 import { PAUSE_US, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import type { Engine } from './engine';
 import { passTime, playEdge, playFrame } from './play';
@@ -38,17 +39,17 @@ export function playMany(
   take.edgesBefore(Infinity, tUs.length);
 }
 
-/** Power-up: every frame is looked at. */
+/** The first frames after power-up are played in full. */
 const looks = (e: Engine): boolean =>
-  e.state.engine.discard > 0 ||
-  e.state.engine.looking > 0 ||
-  e.image.touch_banks.some((_, i) => touchBankLooks(e, i));
+  e.state.engine.discard > 0 || e.image.touch_banks.some((_, i) => touchBankLooks(e, i));
 
 class Passage implements Stretch {
   end = 0;
   private readonly units: Unit[];
   private readonly calendar: Calendar;
   private readonly controlCalendar: Calendar;
+  private readonly lookers: Looker[];
+  private readonly lookCalendar: Calendar;
   /** Controls that have something to do, and wait for their turn or for the wire. */
   private readonly waits: Uint8Array;
   private waiting = 0;
@@ -66,6 +67,8 @@ class Passage implements Stretch {
     this.units = unitsOf(e);
     this.calendar = new Calendar(block + 1, this.units.length);
     this.controlCalendar = new Calendar(block + 1, e.image.controls.length);
+    this.lookers = lookersOf(e);
+    this.lookCalendar = new Calendar(block + 1, this.lookers.length);
     this.waits = new Uint8Array(e.image.controls.length);
   }
 
@@ -93,6 +96,9 @@ class Passage implements Stretch {
     this.waits.fill(1);
     this.waiting = this.waits.length;
     this.units.forEach((_, unit) => this.calendar.put(unit, 0));
+    this.lookers.forEach((looker, i) =>
+      this.schedule(this.lookCalendar, i, lookOn(looker, this, first), first),
+    );
     for (let frame = first; frame < end; frame++) {
       const row = frame - first;
       const all = this.edgesBefore(this.tUs[frame], frame) || this.pausedBefore(frame);
@@ -102,6 +108,7 @@ class Passage implements Stretch {
         this.waiting > 0 ||
         this.calendar.has(row) ||
         this.controlCalendar.has(row) ||
+        this.lookCalendar.has(row) ||
         this.mustSweep(frame);
       if (busy || switchedWaits(this.e)) this.play(frame, first);
     }
@@ -117,6 +124,7 @@ class Passage implements Stretch {
     e.counts = this.counts;
     e.at = frame * this.columns;
     sweepTimers(e);
+    if (this.lookCalendar.has(frame - first)) this.look(frame, first);
     playSwitched(e);
     this.playControls(frame, first);
     const row = frame - first;
@@ -125,6 +133,17 @@ class Passage implements Stretch {
       this.schedule(this.calendar, unit, this.units[unit].next(frame, this), first);
     }
     this.tell(tUs[frame], e.bytes);
+  }
+
+  /** The lanes whose look may end at a frame; what that changes is looked at by all. */
+  private look(frame: number, first: number): void {
+    const row = frame - first;
+    const due: number[] = [];
+    for (let i = this.lookCalendar.take(row); i >= 0; i = this.lookCalendar.take(row)) due.push(i);
+    let ended = false;
+    for (const i of due) ended = playLooker(this.lookers[i], ended) || ended;
+    this.wakeAll(row, first);
+    for (const i of due) this.schedule(this.lookCalendar, i, lookOn(this.lookers[i], this, frame + 1), first);
   }
 
   /** As voices/control.ts does, but only those that are awake are looked at. */

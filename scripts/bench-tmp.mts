@@ -1,0 +1,210 @@
+/**
+ * `npm run bench`: the limits of the design, measured in one run on this machine. Times are noisy, so that what counts
+ * is given as a ratio within the run; cycles are exact, since the chip is emulated. Needs a build (made if stale), and
+ * Debian's gcc-avr and avr-libc for the chip's part.
+ */
+import { existsSync, readFileSync } from 'node:fs';
+import { calibrateLevel } from '@/core/calibrate/level';
+import { compile } from '@/core/compile/compile';
+import { startEngine } from '@/core/engine/engine';
+import type { Image } from '@/core/engine/layout';
+import { playMany } from '@/core/engine/play-many';
+import { joinTakes } from '@/core/exchange/join-takes';
+import { readInstrument } from '@/core/exchange/instrument-json';
+import { readTakeCsv } from '@/core/exchange/take-csv';
+import type { Instrument } from '@/core/instrument/document';
+import type { Frames } from '@/core/signal/take';
+import { bellowsOf } from '@/core/testing/bellows';
+import { RecentRest } from '@/workers/recent-rest';
+import { manyInputs, runOnChip } from '../firmware/avr/chip';
+import { screenFigures } from './bench-screens';
+import { ensureBuild, has } from './lib.mjs';
+
+/** Inputs on the chip, and frames by which each plays later than the one before. */
+const INPUTS = 16;
+const LATER = 97;
+/** The design's limits for the chip. */
+const MEAN_CYCLES = 130;
+const WORST_CYCLES = 250;
+const MEMORY_BYTES = 700;
+
+const rows: { what: string; got: string; limit: string; ok: boolean }[] = [];
+const row = (what: string, got: string, limit = '', ok = true): void =>
+  void rows.push({ what, got, limit, ok });
+
+const wherry = demoInstrument();
+const playing = joinTakes(['soft', 'medium', 'loud', 'full', 'rest'].map(demoTake));
+engine();
+for (const r of rows)
+  console.log(`${r.ok ? '  ' : '✗ '}${r.what.padEnd(62)} ${r.got.padStart(22)}   ${r.limit}`);
+process.exit(rows.every((r) => r.ok) ? 0 : 1);
+
+function demoInstrument(): Instrument {
+  const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].says);
+  return bellowsOf(read.value);
+}
+
+function demoTake(role: string): Frames {
+  const read = readTakeCsv(readFileSync(`demo/wherry-bellows-${role}.csv`, 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].says);
+  return read.value.frames;
+}
+
+/** Ten minutes of one channel: the demonstration's playing over and over. */
+function tenMinutes(): Frames {
+  const n = 600_000;
+  const counts = Uint16Array.from({ length: n }, (_, i) => playing.counts[i % playing.counts.length]);
+  return { channels: ['bellows'], tUs: Float64Array.from({ length: n }, (_, i) => i * 1000), counts };
+}
+
+/** The engine against a bare table look-up over the same counts: ten minutes of one channel and of 32. */
+function engine(): void {
+  const one = tenMinutes();
+  row('engine, one channel: against a bare table look-up', ...ratio(wherry, one, 1));
+  const channels = 32;
+  const counts = new Uint16Array(one.counts.length * channels);
+  for (let at = 0; at < counts.length; at++)
+    counts[at] = one.counts[(Math.floor(at / channels) + (at % channels) * 977) % one.counts.length];
+  const many = manyInputs(wherry, channels);
+  row('engine, 32 lanes: against a bare table look-up', ...ratio(many, { ...one, counts }, channels));
+  const [board] = many.boards;
+  const wide = { ...many, boards: [{ ...board, midiBaud: 12_000_000 }] };
+  row('   the same on a wire that takes everything', ...ratio(wide, { ...one, counts }, channels));
+}
+
+function lookUpAll(counts: Uint16Array, table: Uint16Array): number {
+  let sum = 0;
+  for (let i = 0; i < counts.length; i++) sum += table[counts[i]];
+  return sum;
+}
+
+function playAll(image: Image, tUs: Float64Array, counts: Uint16Array, width: number): number {
+  let bytes = 0;
+  playMany(startEngine(image), tUs, counts, width, undefined, (_tUs, _out, sent) => (bytes += sent));
+  return bytes;
+}
+
+/** The two jobs by turns, 15 and for 3 s at least, since the machine's pace changes: the median of their ratios counts. */
+function ratio(instrument: Instrument, { tUs, counts }: Frames, width: number): [string, string, boolean] {
+  const image = compile(instrument);
+  const table = Uint16Array.from({ length: 65536 }, (_, i) => i >> 1);
+  const turns: { bare: number; played: number; times: number }[] = [];
+  const began = performance.now();
+  while (turns.length < 15 || performance.now() - began < 3000) {
+    const bare = nsPerCount(counts.length, () => lookUpAll(counts, table));
+    const played = nsPerCount(counts.length, () => playAll(image, tUs, counts, width));
+    turns.push({ bare, played, times: played / bare });
+  }
+  turns.sort((x, y) => x.times - y.times);
+  const { bare, played, times } = turns[turns.length >> 1];
+  return [`${played.toFixed(2)} / ${bare.toFixed(2)} ns = ${times.toFixed(2)}×`, 'at most 4×', times <= 4];
+}
+
+/** Time that a job takes, ns a count. The job's result is looked at, so that its work is done. */
+function nsPerCount(counts: number, job: () => number): number {
+  const began = performance.now();
+  if (Number.isNaN(job())) throw new Error('nsPerCount: the job gave no number');
+  return ((performance.now() - began) * 1e6) / counts;
+}
+
+function calibration(): void {
+  const long = tenMinutes();
+  let told = 0;
+  const began = performance.now();
+  const takes = [
+    { id: 'r', role: 'rest' as const, ...demoTake('rest') },
+    { id: 'l', role: 'loud' as const, tUs: long.tUs, counts: long.counts },
+  ];
+  const result = calibrateLevel({ bits: 12, sensor: 'b', takes }, () => told++);
+  row(
+    'a ten-minute take through calibration',
+    `${((performance.now() - began) / 1000).toFixed(2)} s`,
+    `in a worker, progress told ${told} times`,
+    result.ok && told > 2,
+  );
+}
+
+/** Rest statistics of 96 inputs at 1 kHz, as the live worker looks at them between its beats of 4 ms. */
+function resting(): void {
+  const width = 96;
+  const recent = new RecentRest(width, 1000);
+  const frame = new Uint16Array(width);
+  const looks: number[] = [];
+  for (let ms = 0; ms < 8000; ms++) {
+    for (let c = 0; c < width; c++) frame[c] = playing.counts[(ms + 977 * c) % playing.counts.length];
+    recent.add(frame);
+    if (ms % 4 !== 0) continue;
+    const began = performance.now();
+    recent.look(ms * 1000);
+    if (ms >= 4000) looks.push(performance.now() - began);
+  }
+  const share = looks.reduce((a, b) => a + b, 0) / 4000;
+  row(
+    'rest of 96 inputs: longest look between two beats',
+    `${looks.reduce((a, b) => Math.max(a, b)).toFixed(1)} ms`,
+    `of 4 ms; ${(100 * share).toFixed(0)} % of the worker's time in all`,
+  );
+}
+
+/** The 8-bit chip: sixteen inputs that play each a little later than the one before, then all in unison. */
+function board(): void {
+  if (!has('avr-gcc'))
+    return row('8-bit chip at 16 MHz', 'avr-gcc is missing', 'apt-get install gcc-avr avr-libc', false);
+  const sixteen = manyInputs(wherry, INPUTS);
+  const counts = (role: string) => demoTake(role).counts.slice(0, 4000);
+  for (const role of ['rest', 'soft', 'loud']) {
+    const { scans, identical } = runOnChip(sixteen, counts(role), LATER);
+    const mean = scans.reduce((a, b) => a + b, 0) / scans.length / INPUTS;
+    row(
+      `8-bit chip, sixteen inputs playing the ${role} take: cycles an input`,
+      `${mean.toFixed(0)}`,
+      `at most ${MEAN_CYCLES} on average; bytes ${identical ? 'identical' : 'DIFFERENT'}`,
+      mean <= MEAN_CYCLES && identical,
+    );
+  }
+  const { scans, identical, flashBytes, ramBytes } = runOnChip(sixteen, counts('loud'), 0);
+  const slowest = scans.reduce((a, b) => Math.max(a, b)) / INPUTS;
+  row(
+    '   slowest scan, all in unison, start-up included: cycles an input',
+    slowest.toFixed(0),
+    `at most ${WORST_CYCLES}; the scan takes ${((slowest * INPUTS) / 16_000).toFixed(2)} ms`,
+    slowest <= WORST_CYCLES && identical,
+  );
+  row(
+    '   flash and memory',
+    `${flashBytes} + ${ramBytes} bytes`,
+    `memory at most ${MEMORY_BYTES}`,
+    ramBytes <= MEMORY_BYTES,
+  );
+}
+
+/** First-load script a route, compressed, and the longest task of the main thread while listening. */
+async function screens(): Promise<void> {
+  const path = '/usr/bin/chromium';
+  if (!existsSync(path)) return row('screens', 'chromium is missing', 'apt-get install chromium', false);
+  const { loads, longestMs, toMidi, toSound } = await screenFigures(path);
+  for (const { route, kilobytes } of loads)
+    row(
+      `first load of ${route}`,
+      `${kilobytes.toFixed(0)} KB`,
+      'under 400 KB of compressed script',
+      kilobytes < 400,
+    );
+  row(
+    'longest main-thread task in 15 s of listening at 1 kHz',
+    longestMs === 0 ? 'none over 50 ms' : `${longestMs.toFixed(0)} ms`,
+    'under 50 ms',
+    longestMs < 50,
+  );
+  for (const [what, { heard, p50, p95 }] of [
+    ['MIDI out', toMidi],
+    ['the start of a sound', toSound],
+  ] as const)
+    row(
+      `from a frame to ${what}: p50, p95 of ${heard}`,
+      `${p50.toFixed(1)}, ${p95.toFixed(1)} ms`,
+      'p95 under 10 ms',
+      heard > 20 && p95 < 10,
+    );
+}

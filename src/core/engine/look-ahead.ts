@@ -1,0 +1,53 @@
+import { ZERO_STAGE } from './codes';
+import { look, LOOKS, lookAtLevel, lookWaits, type Zero } from './blocks/zero';
+import { lookAtStrike } from './blocks/strike';
+import type { Engine } from './engine';
+import type { Stretch } from './units';
+
+/** A lane that still looks at its rest (blocks/zero.ts). */
+export interface Looker {
+  zero: Zero;
+  column: number;
+  /** A sample this far from the first of a look is movement, counts. */
+  still: number;
+  /** Plays a frame on it. @returns whether its look has ended */
+  play(): boolean;
+}
+
+/** Every lane that looks at its rest at power-up, in the order in which a frame asks them. */
+export const lookersOf = (e: Engine): Looker[] => [
+  ...e.image.levels.map(({ column, side }, i) => ({
+    zero: e.state.level_zeros[i],
+    column,
+    still: Math.min(side[0].on, side[1].on),
+    play: () => lookAtLevel(e, i),
+  })),
+  ...e.image.strikes.map(({ column, on }, i) => ({
+    zero: e.state.strike_zeros[i],
+    column,
+    still: on,
+    play: () => lookAtStrike(e, i),
+  })),
+];
+
+/** Plays a frame on a lane whose look may end, unless another's has. @returns whether its own has */
+export const playLooker = ({ zero, play }: Looker, ended: boolean): boolean =>
+  !lookWaits(zero, ended) && play();
+
+/**
+ * Lets a lane look on over the frames from `from` on, as far as nothing comes of it but the look itself.
+ * @returns the frame at which something may: its look ends, or it wakes; `end` where there is none in the block
+ */
+export function lookOn({ zero, column, still }: Looker, s: Stretch, from: number): number {
+  const { counts, columns, end } = s;
+  if (zero.stage === ZERO_STAGE.done) return end;
+  const silent = zero.stage === ZERO_STAGE.silent;
+  let frame = from;
+  for (let at = frame * columns + column; frame < end; frame++, at += columns) {
+    const count = counts[at];
+    const moves = zero.looks > 0 && (count > zero.first ? count - zero.first : zero.first - count) >= still;
+    if (moves ? silent : zero.looks === LOOKS - 1) break;
+    look(zero, count, still);
+  }
+  return frame;
+}

@@ -1,0 +1,32 @@
+import { calibrateSensorLevel } from '../../calibrate/sensor-level';
+import { LEVEL_STEPS, LevelGuide } from '../../guide/level-guide';
+import type { Kind } from '../../kinds/kind';
+import { attackNote, levelController } from '../../kinds/level-voices';
+import { SimulatedCord } from './simulate';
+
+/** For tests, and as the example of CONTRIBUTING.md: a cord with a spring, whose pull bends a strip. */
+export const pullCord: Kind = {
+  id: 'pull-cord',
+  name: 'pull cord',
+  family: 'move',
+  verb: 'pull',
+  gesture: 'pull',
+  gestures: 'pulls',
+  care: 'A cord that slips lashes back: hold it behind the knot.',
+  lanes: { least: 1, most: 1, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    pull: { carries: 'level', says: 'how far it is pulled' },
+    gate: { carries: 'gate', says: 'while it is pulled' },
+  },
+  facts: { stroke: { unit: 'mm', low: 5, high: 500, says: 'travel' } },
+  calibration: 'level',
+  steps: LEVEL_STEPS,
+  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
+  calibrate: calibrateSensorLevel,
+  simulate: (_sensor, board, seed) => new SimulatedCord(board, seed),
+  firstVoices: (sensor, zone) => [
+    levelController(sensor, 'pull', 11, zone),
+    attackNote(sensor, 'gate', zone),
+  ],
+};

@@ -1,0 +1,106 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { expect, it } from 'vitest';
+import { checkInstrument } from '@/core/exchange/instrument-json';
+import { newInstrument } from '@/core/instrument/create';
+import type { Instrument } from '@/core/instrument/document';
+import { kindOf, registerKind } from '@/core/kinds/registry';
+import type { Take } from '@/core/signal/take';
+import { prove } from '@/server/prove';
+import type { FromLive } from '@/workers/live-protocol';
+import { LiveSession } from '@/workers/live-session';
+import { pullCord } from './kind';
+
+registerKind(pullCord);
+
+const cord = (): Instrument => {
+  const instrument = newInstrument('cord', 'Cord', '2026-01-01T00:00:00Z');
+  const [breath] = instrument.sensors;
+  const lanes = [{ id: 'cord', column: 'cord' }];
+  instrument.sensors = [
+    { ...breath, id: 'cord', name: 'Cord', kind: 'pull-cord', lanes, facts: { stroke: 80 } },
+  ];
+  return instrument;
+};
+
+/** What a live session tells in so many seconds. */
+function live(instrument: Instrument, ask: (session: LiveSession) => void, seconds: number): FromLive[] {
+  const heard: FromLive[] = [];
+  const session = new LiveSession(instrument, 3, (m) => heard.push(m), 'test', 0);
+  session.advance(100_000);
+  ask(session);
+  for (let tUs = 100_000; tUs < seconds * 1e6; tUs += 20_000) session.advance(tUs);
+  return heard;
+}
+
+it('a kind that is one folder and one call is simulated, guided, calibrated, voiced, played and proven', async () => {
+  const instrument = cord();
+  const heard = live(
+    instrument,
+    (s) =>
+      s.handle({ is: 'guide', sensor: 'cord', steps: [...kindOf(instrument.sensors[0]).steps], known: null }),
+    90,
+  );
+  const takes = takesIn(heard);
+  expect(takes.map((t) => t.role)).toEqual(['rest', 'soft', 'medium', 'loud', 'full']);
+  const [sensor] = instrument.sensors;
+  const report = kindOf(sensor).calibrate({ board: instrument.boards[0], sensor, takes });
+  if (!report.ok) throw new Error(report.faults[0].says);
+  sensor.calibration = report.value.calibration;
+  instrument.voices = kindOf(sensor).firstVoices(sensor, 'main');
+  const checked = checkInstrument(JSON.parse(JSON.stringify(instrument)));
+  expect(checked).toEqual({ ok: true, value: JSON.parse(JSON.stringify(instrument)) });
+
+  const played = live(instrument, (s) => s.handle({ is: 'hand', sensor: 'cord', lane: 0, strength: 0.8 }), 1);
+  const bytes = played.flatMap((m) => (m.is === 'events' ? m.events.map((e) => e.bytes) : []));
+  expect(bytes.map((b) => b[0])).toEqual(expect.arrayContaining([0xb0, 0x90]));
+
+  const scratch = mkdtempSync(path.join(tmpdir(), 'cheironom-kind-'));
+  const proof = await prove(instrument, takes[3], scratch);
+  rmSync(scratch, { recursive: true });
+  expect(proof).toMatchObject({ by: 'c-runtime', identical: true });
+  expect(proof.messages).toBeGreaterThan(50);
+});
+
+it('what does not fit together in a kind is refused when it is made known', () => {
+  expect(() => registerKind(pullCord)).toThrow(/its id must be free/);
+  const facts = { stroke: { unit: 'mm', low: 9, high: 5, says: 'travel' } };
+  expect(() => registerKind({ ...pullCord, id: 'slack', facts })).toThrow(/stroke needs a range/);
+  expect(() => registerKind({ ...pullCord, id: 'mute', ports: {} })).toThrow(/one port or more/);
+});
+
+it('a document that asks of it what it has not is refused by the path', () => {
+  const faults = (change: (i: Instrument) => void) => {
+    const instrument = cord();
+    change(instrument);
+    const read = checkInstrument(JSON.parse(JSON.stringify(instrument)));
+    return read.ok ? [] : read.faults.map((f) => f.path);
+  };
+  expect(faults(() => {})).toEqual([]);
+  expect(faults((i) => (i.sensors[0].facts = { stroke: 900 }))).toEqual(['sensors.0.facts.stroke']);
+  expect(faults((i) => (i.sensors[0].lanes = [{ id: 'a', contacts: ['x'] }]))).toContain(
+    'sensors.0.lanes.0.column',
+  );
+  expect(faults((i) => (i.sensors[0].responses = [{ port: 'push', family: 'straight' }]))).toEqual([
+    'sensors.0.responses.0.port',
+  ]);
+});
+
+/** The takes that were recorded, put together from their pieces. */
+function takesIn(heard: readonly FromLive[]): Take[] {
+  const pieces = heard.flatMap((m) => (m.is === 'take-piece' ? [m] : []));
+  return heard.flatMap((m): Take[] => {
+    if (m.is !== 'take-begins') return [];
+    const own = pieces.filter((p) => p.take === m.take);
+    return [
+      {
+        id: m.take,
+        role: m.role,
+        channels: m.channels,
+        tUs: Float64Array.from(own.flatMap((p) => [...p.tUs])),
+        counts: Uint16Array.from(own.flatMap((p) => [...p.counts])),
+      },
+    ];
+  });
+}

@@ -126,38 +126,42 @@ static OUT_OF_LINE void change_control(const cheir_control *control, cheir_contr
 #endif
 }
 
-/* Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
-static inline void play_controls(void)
+/* Plays a frame on one control, unless it is held or its count reads what was sent. */
+static inline void play_control(const cheir_control *control, cheir_control_state *state, const uint16_t *counts)
 {
-    uint8_t index = STATE(engine).turn;
+    uint16_t count;
+    if (state->held) {
+        if ((uint16_t)(now_t - state->since) < U16(control->interval_ticks)) return;
+        state->held = 0;
+    }
+    count = counts[U8(control->column)];
+    if (count < state->low || count > state->high) change_control(control, state, count);
+}
+
+/* Plays some controls one after another. Returns the first after one that has filled the wire, or `until`. */
+static OUT_OF_LINE uint8_t play_controls_from(uint8_t index, uint8_t until)
+{
     const cheir_control *control = &IMAGE(controls)[index];
     cheir_control_state *state = &STATE(controls)[index];
-    const uint8_t *out = now_out;
-    uint8_t n;
-    if (!wire_is_free()) return;
-    for (n = COUNT(controls); n > 0; n--) {
-        uint8_t awake = 1;
-        if (state->held) {
-            if ((uint16_t)(now_t - state->since) < U16(control->interval_ticks)) awake = 0;
-            else state->held = 0;
-        }
-        if (awake) {
-            uint16_t count = now_counts[U8(control->column)];
-            if (count < state->low || count > state->high) change_control(control, state, count);
-        }
-        control++;
-        state++;
-        if (++index == COUNT(controls)) {
-            index = 0;
-            control = IMAGE(controls);
-            state = STATE(controls);
-        }
-        if (now_out == out) continue;
-        out = now_out;
-        if (wire_is_free()) continue;
-        STATE(engine).turn = index;
-        return;
+    const uint16_t *counts = now_counts;
+    for (; index < until; control++, state++) {
+        const uint8_t *out = now_out;
+        index++;
+        play_control(control, state, counts);
+        if (now_out != out && !wire_is_free()) break;
     }
+    return index;
+}
+
+/* Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
+static void play_controls(void)
+{
+    uint8_t turn = STATE(engine).turn;
+    uint8_t next;
+    if (!wire_is_free()) return;
+    next = play_controls_from(turn, COUNT(controls));
+    if (wire_is_free()) next = play_controls_from(0, turn);
+    if (!wire_is_free()) STATE(engine).turn = next == COUNT(controls) ? 0 : next;
 }
 
 #endif

@@ -77,10 +77,12 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
     if (released) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
 }
 
-static inline void play_gates(void)
+/* Passes over the gates whose hold-off runs, and those whose counts lie among which nothing happens. */
+static OUT_OF_LINE void play_gates(void)
 {
     const cheir_gate *gate = IMAGE(gates);
     cheir_gate_state *state = STATE(gates);
+    const uint16_t *counts = now_counts;
     uint8_t i;
     for (i = COUNT(gates); i > 0; i--, gate++, state++) {
         uint16_t count;
@@ -88,7 +90,7 @@ static inline void play_gates(void)
             if ((uint16_t)(now_t - state->since) < U16(gate->hold_off_ticks)) continue;
             state->running = 0;
         }
-        count = now_counts[U8(gate->column)];
+        count = counts[U8(gate->column)];
         if (count < state->low || count > state->high) change_gate(gate, state, count);
     }
 }

@@ -46,7 +46,7 @@ export function lookOn({ zero, column, still }: Looker, s: Stretch, from: number
   for (let at = frame * columns + column; frame < end; frame++, at += columns) {
     const count = counts[at];
     const moves = zero.looks > 0 && (count > zero.first ? count - zero.first : zero.first - count) >= still;
-    if (moves ? silent : zero.looks === LOOKS - 1) break;
+    if (zero.looks === LOOKS - 1 || (moves && silent)) break;
     look(zero, count, still);
   }
   return frame;

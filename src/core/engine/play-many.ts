@@ -9,7 +9,7 @@ import { sweepTimers } from './timers';
 import { firstDue, firstOutside, unitsOf, type Stretch, type Unit } from './units';
 import { playControl } from './voices/control';
 import { playSwitched, switchedWaits } from './voices/switched';
-import { drain, wireIsFree } from './wire';
+import { drain, MOST_BACKLOG_US, wireIsFree } from './wire';
 
 /** Counts that every unit goes through in turn, so that what it reads stays in the cache. */
 const BLOCK_COUNTS = 4096;
@@ -105,12 +105,12 @@ class Passage implements Stretch {
       if (all) this.wakeAll(row, first);
       const busy =
         all ||
-        this.waiting > 0 ||
         this.calendar.has(row) ||
         this.controlCalendar.has(row) ||
         this.lookCalendar.has(row) ||
-        this.mustSweep(frame);
-      if (busy || switchedWaits(this.e)) this.play(frame, first);
+        this.mustSweep(frame) ||
+        ((this.waiting > 0 || switchedWaits(this.e)) && this.wireIsFreeAt(frame));
+      if (busy) this.play(frame, first);
     }
     this.catchUp(end - 1);
     this.clear(first, end);
@@ -177,6 +177,12 @@ class Passage implements Stretch {
   private wait(control: number): void {
     if (this.waits[control] === 0) this.waiting++;
     this.waits[control] = 1;
+  }
+
+  /** Whether the wire will take another level by then; it has been sent nothing since the last frame that was played. */
+  private wireIsFreeAt(frame: number): boolean {
+    const { backlog_us, last_us } = this.e.state.engine;
+    return backlog_us <= MOST_BACKLOG_US + ((this.tUs[frame] - last_us) >>> 0);
   }
 
   private schedule(calendar: Calendar, unit: number, frame: number, first: number): void {

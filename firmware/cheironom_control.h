@@ -65,16 +65,26 @@ static OUT_OF_LINE void play_coarse(const cheir_control *control, cheir_control_
                                     int16_t shift, uint8_t at, uint16_t distance)
 {
     const cheir_side *side = &level->side[at];
-    uint16_t value = U16(control->from);
+    uint16_t from = U16(control->from);
+    uint8_t span = low(U16(control->span));
+    uint8_t step = 0;
+    uint16_t value;
     if (U8(control->side_mask) & (at ? BELOW : ABOVE))
-        value = (uint16_t)(value + step_at(IMAGE(stairs) + U16(control->stairs), low(U16(control->span)), U16(side->dead),
-                                           U16(side->scale.span), distance));
+        step = step_at(IMAGE(stairs) + U16(control->stairs), span, U16(side->dead), U16(side->scale.span), distance);
+    value = (uint16_t)(from + step);
     if (worth_sending(control, state, value)) {
         note_sent(control, state, value);
         if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(U8(control->status), (uint8_t)value);
         else send3(U8(control->status), U8(control->controller), (uint8_t)value);
     }
-    coarse_band(control, state, level, shift, at);
+    if (step > 0 && step < span && U16(control->deadband) == 1 && value == state->sent) {
+        /* As most often; the search has met both ends of the step. */
+        uint16_t rest = U16(level->rest);
+        uint16_t begins = step_begins;
+        uint16_t last = (uint16_t)(step_ends - 1u);
+        state->low = at ? count_below(rest, shift, last) : count_above(rest, shift, begins);
+        state->high = at ? count_below(rest, shift, begins) : count_above(rest, shift, last);
+    } else coarse_band(control, state, level, shift, at);
 }
 #endif
 

@@ -66,16 +66,28 @@ static inline uint16_t stair_at(uint16_t stair, uint16_t dead, uint16_t span)
     return (uint16_t)(dead + 1u + (uint16_t)(((uint32_t)stair * span) >> 16));
 }
 
+/* The distances at which the step found last, and the one after it, begin; meaningful where there are such steps. */
+static uint16_t step_begins, step_ends;
+
 /* How many of `count` stairs a distance has reached. */
 static OUT_OF_LINE uint8_t step_at(const uint16_t *stairs, uint8_t count, uint16_t dead, uint16_t span, uint16_t distance)
 {
     uint8_t lower = 0;
+    uint16_t begins = 0, ends = 0;
     if (distance <= dead) return 0;
     while (lower < count) {
         uint8_t middle = (uint8_t)((uint16_t)(lower + count + 1u) >> 1);
-        if (distance >= stair_at(TABLE16(stairs[middle - 1]), dead, span)) lower = middle;
-        else count = (uint8_t)(middle - 1u);
+        uint16_t stair = stair_at(TABLE16(stairs[middle - 1]), dead, span);
+        if (distance >= stair) {
+            lower = middle;
+            begins = stair;
+        } else {
+            count = (uint8_t)(middle - 1u);
+            ends = stair;
+        }
     }
+    step_begins = begins;
+    step_ends = ends;
     return lower;
 }
 #endif

@@ -14,18 +14,22 @@ static inline uint16_t shifted(uint16_t count, int16_t shift)
     return moved < count ? 65535u : moved;
 }
 
-/* The count `distance` above rest, as the converter gives it. */
+/*
+ * The count `distance` above rest, as the converter gives it. Rest and shift together are a count: rest has been moved
+ * towards one that was read (cheironom_zero.h).
+ */
 static inline uint16_t count_above(uint16_t rest, int16_t shift, uint16_t distance)
 {
-    int32_t count = (int32_t)rest + shift + distance;
-    return count < 0 ? 0 : count > 65535 ? 65535u : (uint16_t)count;
+    uint16_t here = (uint16_t)(rest + (uint16_t)shift);
+    uint16_t count = (uint16_t)(here + distance);
+    return count < here ? 65535u : count;
 }
 
 /* And below it. */
 static inline uint16_t count_below(uint16_t rest, int16_t shift, uint16_t distance)
 {
-    int32_t count = (int32_t)rest + shift - distance;
-    return count < 0 ? 0 : count > 65535 ? 65535u : (uint16_t)count;
+    uint16_t here = (uint16_t)(rest + (uint16_t)shift);
+    return here < distance ? 0 : (uint16_t)(here - distance);
 }
 
 /* A band with no count in it: whatever comes is looked at. */

@@ -23,6 +23,9 @@
 #if CHEIR_contacts
 #include "cheironom_contacts.h"
 #endif
+#if !defined(CHEIR_ONE_INSTRUMENT)
+#include "cheironom_change.h"
+#endif
 
 /* First scans after power-up, which a converter and a sensor need to settle. */
 #define DISCARDED_SCANS 5u

@@ -33,7 +33,7 @@ extern "C" {
 #include "cheironom_config.h"
 #else
 
-/* An instrument's image and the room for its state, where one program plays several. */
+/* An instrument's image. */
 typedef struct {
     const cheir_level *levels;
     const cheir_gate *gates;
@@ -50,9 +50,14 @@ typedef struct {
     const cheir_choice *choices;
     const uint16_t *tables;
     const uint16_t *stairs;
+} cheir_image;
+
+/* An instrument's image and the room for its state, where one program plays several. */
+typedef struct {
+    cheir_image image;
     uint16_t byte_us;
     uint8_t table_bits;
-    /* Entries of each part, in the order above; then contacts. */
+    /* Entries of each part, in the image's order; then contacts. */
     uint8_t levels_n, gates_n, controls_n, switched_n, touch_banks_n, touches_n, strike_banks_n, strikes_n;
     uint8_t contact_banks_n, listeners_n, notes_n, note_lanes_n, choices_n, contacts_n;
     cheir_zero_state *level_zero_states;
@@ -71,6 +76,12 @@ typedef struct {
 
 /* Says which instrument the functions below play. */
 void cheir_use(const cheir_instrument *instrument);
+
+/*
+ * Changes the settings of what plays, between two frames: to an image of the same structure, which must stay where it is.
+ * Nothing is sent now, and what sounds ends as it began.
+ */
+void cheir_change(const cheir_image *next);
 
 #endif
 

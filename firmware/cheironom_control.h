@@ -4,13 +4,14 @@
 
 #define LSB_OFFSET 32u
 
-/* Past the deadband, ends excepted. */
+/* Past the deadband; the ends always, and anything after a value that is none of the control's (or UNSENT). */
 static uint8_t worth_sending(const cheir_control *control, const cheir_control_state *state, uint16_t value)
 {
     uint16_t from = U16(control->from);
+    uint16_t span = U16(control->span);
     uint16_t before = state->sent;
     if (value == before) return 0;
-    if (before == UNSENT || value == from || value == (uint16_t)(from + U16(control->span))) return 1;
+    if ((uint16_t)(before - from) > span || value == from || value == (uint16_t)(from + span)) return 1;
     return (value > before ? value - before : before - value) >= U16(control->deadband);
 }
 

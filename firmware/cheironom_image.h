@@ -48,13 +48,15 @@ static cheir_choice_state state_choices[CHEIR_choices];
 #else
 
 static const cheir_instrument *now_played;
+static cheir_image now_image;
 
 void cheir_use(const cheir_instrument *instrument)
 {
     now_played = instrument;
+    now_image = instrument->image;
 }
 
-#define IMAGE(part) (now_played->part)
+#define IMAGE(part) (now_image.part)
 #define COUNT(part) (now_played->part##_n)
 #define TABLE_BITS (now_played->table_bits)
 #define BYTE_US (now_played->byte_us)

@@ -1,7 +1,7 @@
 /*
  * Runs the runtime on the host: reads operations from stdin, writes what was sent to stdout. programs.h is generated.
- * In:  u16 program, then any number of { u8 0, u32 t_us, u16 count * columns } (a frame), { u8 1 } (silence) or
- *      { u8 2, u32 t_us, u8 contact, u8 closed } (an edge), u8 255.
+ * In:  u16 program, then any number of { u8 0, u32 t_us, u16 count * columns } (a frame), { u8 1 } (silence),
+ *      { u8 2, u32 t_us, u8 contact, u8 closed } (an edge) or { u8 3 } (a change to the program's other settings), u8 255.
  * Out: for every operation that sent something: u32 operation number, u16 length, bytes; at the end the number 2^32 - 1, a
  *      length, and the state as it lies in memory. All little-endian.
  */
@@ -82,6 +82,8 @@ static void play(const harness_program *p, uint8_t *out, uint16_t *counts)
             uint32_t t = u32();
             uint8_t contact = (uint8_t)byte();
             put(operation, out, cheir_edge(t, contact, (uint8_t)byte(), out));
+        } else if (op == 3) {
+            cheir_change(p->other);
         } else {
             uint32_t t = u32();
             uint16_t c;

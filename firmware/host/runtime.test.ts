@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
+import { sameStructure } from '@/core/engine/change';
 import { encodeTake, writePrograms } from '@/core/exchange/harness';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { playOperations } from '@/core/exchange/play-operations';
@@ -13,7 +14,7 @@ import { splitMessages } from '@/core/midi/messages';
 import { framesOf } from '@/core/signal/frames';
 import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
 import { oracleCase } from '@/core/testing/oracle-cases';
-import { randomInstrument } from '@/core/testing/random-instruments';
+import { randomInstrument, withOtherSettings } from '@/core/testing/random-instruments';
 import { randomTake } from '@/core/testing/random-takes';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 
@@ -22,12 +23,19 @@ const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 500);
 const FRAMES = 1200;
 /** Instruments that are compiled together. */
 const BATCH = 250;
-const silences = new Set([300, 800]);
+const between = { silence: new Set([300, 800]), change: new Set([500, 900]) };
 
 const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-runtime-'));
 afterAll(() => rmSync(folder, { recursive: true }));
-const compiled = async (instruments: readonly Instrument[]): Promise<HostRuntime> => {
-  const programs = instruments.map((i) => ({ image: compile(i), columns: columnsOf(i) }));
+const compiled = async (
+  instruments: readonly Instrument[],
+  others: readonly Instrument[] = instruments,
+): Promise<HostRuntime> => {
+  const programs = instruments.map((instrument, n) => ({
+    image: compile(instrument),
+    other: compile(others[n]),
+    columns: columnsOf(instrument),
+  }));
   const made = await compileHost(writePrograms(programs), folder, STRICT);
   if (!made.ok) throw new Error(made.faults[0].says);
   return made.value;
@@ -39,11 +47,14 @@ describe('the C runtime, compiled strictly and run under address and undefined-b
     for (let from = 0; from < INSTRUMENTS; from += BATCH) {
       const seeds = Array.from({ length: Math.min(BATCH, INSTRUMENTS - from) }, (_, i) => 1000 + from + i);
       const instruments = seeds.map(randomInstrument);
-      const host = await compiled(instruments);
+      const others = instruments.map((instrument, n) => withOtherSettings(instrument, 7 * seeds[n]));
+      const host = await compiled(instruments, others);
       for (const [n, instrument] of instruments.entries()) {
         const take = randomTake(instrument, FRAMES, seeds[n]);
-        const ours = playOperations(compile(instrument), take, silences);
-        const theirs = await host.play(encodeTake(n, take, silences));
+        const [image, other] = [compile(instrument), compile(others[n])];
+        expect(sameStructure(image, other), `settings of ${seeds[n]}`).toBe(true);
+        const ours = playOperations(image, take, { ...between, other });
+        const theirs = await host.play(encodeTake(n, take, between));
         expect(theirs.sent, `instrument ${seeds[n]}`).toEqual(ours.sent);
         expect(theirs.state, `state of ${seeds[n]}`).toEqual(ours.state);
         messages += ours.sent.length;

@@ -23,7 +23,7 @@ export async function prove(
   mostBytes = Infinity,
 ): Promise<Proof> {
   const takes = boardTakes(instrument, frames);
-  const bench = takes.map((t) => playOperations(t.image, t.frames, undefined, mostBytes));
+  const bench = takes.map((t) => playOperations(t.image, t.frames, { mostBytes }));
   const programs = takes.map((t) => ({ image: t.image, columns: t.frames.channels }));
   const host = await compileHost(writePrograms(programs), scratch, ['-std=c99', '-O2']);
   const boards = await Promise.all(

@@ -1,4 +1,5 @@
 import { compile } from '@/core/compile/compile';
+import { changeEngine } from '@/core/engine/change';
 import { startEngine, type Engine } from '@/core/engine/engine';
 import { playEdge, playFrame, silence } from '@/core/engine/play';
 import { allColumns, contactsOf } from '@/core/instrument/access';
@@ -7,16 +8,23 @@ import { splitMessages } from '@/core/midi/messages';
 
 /** The engines of an instrument's boards, side by side on the application's own frames. */
 export class Engines {
-  private readonly boards: { e: Engine; contact: number; contacts: number }[] = [];
+  private boards: { e: Engine; contact: number; contacts: number }[];
 
   constructor(instrument: Instrument) {
-    const columns = allColumns(instrument);
-    let contact = 0;
-    for (const board of instrument.boards) {
-      const contacts = contactsOf(instrument, board).length;
-      this.boards.push({ e: startEngine(compile(instrument, board, columns)), contact, contacts });
-      contact += contacts;
-    }
+    this.boards = imagesOf(instrument).map(({ image, ...own }) => ({ e: startEngine(image), ...own }));
+  }
+
+  /** Takes another instrument, or other settings of this one, while it plays. @returns what that ends */
+  change(instrument: Instrument): number[][] {
+    const images = imagesOf(instrument);
+    const ended = this.boards.flatMap(({ e }, i) =>
+      messages(e, i < images.length ? changeEngine(e, images[i].image) : silence(e)),
+    );
+    this.boards = images.map(({ image, ...own }, i) => ({
+      e: this.boards[i]?.e ?? startEngine(image),
+      ...own,
+    }));
+    return ended;
   }
 
   /** @returns the messages of every board */
@@ -36,6 +44,18 @@ export class Engines {
   silence(): number[][] {
     return this.boards.flatMap(({ e }) => messages(e, silence(e)));
   }
+}
+
+/** What each board runs, and which of all contacts are its own. */
+function imagesOf(instrument: Instrument) {
+  const columns = allColumns(instrument);
+  let contact = 0;
+  return instrument.boards.map((board) => {
+    const contacts = contactsOf(instrument, board).length;
+    const own = { image: compile(instrument, board, columns), contact, contacts };
+    contact += contacts;
+    return own;
+  });
 }
 
 const messages = (e: Engine, bytes: number): number[][] =>

@@ -10,7 +10,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { FrameQueue } from '@/board/board';
 import { PracticeBoard } from '@/board/practice';
 import { analysis } from './analysis';
-import type { FromLive } from './live-protocol';
+import type { FromLive, ToLive } from './live-protocol';
 import { LiveSession } from './live-session';
 
 /** A session driven by a clock of its own, thirty times a second. */
@@ -62,14 +62,23 @@ describe('a live session', () => {
     expect(seen().high).toBeGreaterThan(seen().low + 200);
     expect(seen().high).toBeGreaterThanOrEqual(seen().count);
   });
-  it('ends what sounds on Silence and when the instrument is changed under it', () => {
-    for (const message of [{ is: 'silence' } as const, { is: 'instrument', instrument: wherry() } as const]) {
+  it('ends what sounds on Silence, and when the instrument becomes another; other settings leave it', () => {
+    const other = (change: Partial<Instrument>): ToLive => ({
+      is: 'instrument',
+      instrument: { ...wherry(), ...change },
+    });
+    const messages: [ToLive, number][] = [
+      [{ is: 'silence' }, 1],
+      [other({ voices: [] }), 1],
+      [other({ zones: [{ is: 'single', id: 'main', channel: 9 }] }), 0],
+    ];
+    for (const [message, ended] of messages) {
       const live = drive(wherry());
       live.session.handle({ is: 'hand', sensor: 'bellows', lane: 0, strength: 0.4 });
       live.run(0.5);
       live.session.handle(message);
       live.run(0.05);
-      expect(live.events().filter((e) => e.bytes[0] === 0x80)).toHaveLength(1);
+      expect(live.events().filter((e) => e.bytes[0] === 0x80)).toHaveLength(ended);
     }
   });
   it('records a whole guided run in pieces of at most a second, from which a calibration follows', () => {

@@ -24,7 +24,7 @@ export class LiveSession {
   private instrument: Instrument;
   private readonly board: PracticeBoard;
   private readonly queue: FrameQueue;
-  private engines: Engines;
+  private readonly engines: Engines;
   private readers: { column: number; read: (count: number) => number }[];
   private readonly frame: Uint16Array<ArrayBuffer>;
   private readonly closed: boolean[];
@@ -105,9 +105,9 @@ export class LiveSession {
   }
 
   private change(instrument: Instrument): void {
-    this.silence();
     this.instrument = instrument;
-    this.engines = new Engines(instrument);
+    this.emit(this.engines.change(instrument));
+    this.tellEvents();
     this.readers = readersOf(instrument);
   }
 

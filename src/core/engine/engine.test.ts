@@ -1,14 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compile } from '../compile/compile';
-import { encodeState, forOperations } from '../exchange/harness';
+import { encodeState, forOperations, type Between } from '../exchange/harness';
 import { splitMessages } from '../midi/messages';
 import { render } from '../prove/render';
 import type { Frames } from '../signal/take';
 import { breathController, breathNote, identityInstrument } from '../testing/identity-response';
 import { framesFrom, START_UP } from '../testing/play';
-import { randomInstrument } from '../testing/random-instruments';
+import { randomInstrument, withOtherSettings } from '../testing/random-instruments';
 import { randomTake } from '../testing/random-takes';
+import { changeEngine, sameStructure } from './change';
 import { startEngine } from './engine';
 import type { Image } from './layout';
 import { playEdge, playFrame, silence } from './play';
@@ -17,31 +18,36 @@ import { MOST_BACKLOG_US } from './wire';
 
 const seeds = fc.integer({ min: 1, max: 2 ** 31 });
 
-/** A take frame by frame and edge by edge, with silences before some frames. */
+/** A take frame by frame and edge by edge, with silences, and changes to other images by turns, before some frames. */
 function oneByOne(
-  image: Image,
+  images: readonly Image[],
   take: Frames,
-  silences: ReadonlySet<number>,
+  between: Between,
   told: (bytes: number[], is: string) => void,
 ) {
-  const e = startEngine(image);
+  const e = startEngine(images[0]);
+  let changes = 0;
   const tell = (bytes: number, is: string) => told(Array.from(e.out.subarray(0, bytes)), is);
-  forOperations(take, silences, {
+  forOperations(take, between, {
     edge: (tUs, contact, closed) => tell(playEdge(e, tUs, contact, closed), 'edge'),
     silence: () => tell(silence(e), 'silence'),
+    change: () => tell(changeEngine(e, images[++changes % images.length]), 'change'),
     frame: (i) => tell(playFrame(e, take.tUs[i], take.counts, i * take.channels.length), 'frame'),
   });
   return e;
 }
 
 describe('for any valid instrument and any take', () => {
-  it('no note ends that did not begin, and after a silence none is on', () => {
+  it('no note ends that did not begin; after a silence, and after a change of structure, none is on', () => {
     fc.assert(
       fc.property(seeds, (seed) => {
         const instrument = randomInstrument(seed);
         const sounding = new Map<string, number>();
-        const silences = new Set([200, 450]);
-        oneByOne(compile(instrument), randomTake(instrument, 600, seed + 1), silences, (bytes, is) => {
+        const fewer = { ...instrument, voices: instrument.voices.slice(1) };
+        const images = [instrument, withOtherSettings(instrument, seed), fewer].map((i) => compile(i));
+        const between = { silence: new Set([200, 450]), change: new Set([100, 150, 250, 350, 550]) };
+        let changes = 0;
+        oneByOne(images, randomTake(instrument, 600, seed + 1), between, (bytes, is) => {
           for (const [status, note, velocity] of splitMessages(bytes)) {
             const key = `${status & 15} ${note}`;
             const count = sounding.get(key) ?? 0;
@@ -52,7 +58,10 @@ describe('for any valid instrument and any take', () => {
             if (status >> 4 === 8) sounding.set(key, count - 1);
             expect(sounding.get(key) ?? 0).toBeGreaterThanOrEqual(0);
           }
-          if (is === 'silence') expect([...sounding.values()].every((n) => n === 0)).toBe(true);
+          const [from, to] = [images[changes % 3], images[(changes + 1) % 3]];
+          const anew = is === 'change' && !sameStructure(from, to);
+          if (is === 'change') changes++;
+          if (is === 'silence' || anew) expect([...sounding.values()].every((n) => n === 0)).toBe(true);
         });
       }),
       { numRuns: 100 },
@@ -64,7 +73,7 @@ describe('for any valid instrument and any take', () => {
         const instrument = randomInstrument(seed);
         const image = compile(instrument);
         const credit = Math.floor(MOST_BACKLOG_US / image.byte_us) + 6;
-        oneByOne(image, randomTake(instrument, 300, seed + 2), new Set(), (bytes) => {
+        oneByOne([image], randomTake(instrument, 300, seed + 2), {}, (bytes) => {
           expect(bytes.length).toBeLessThanOrEqual(image.max_bytes);
           const messages = splitMessages(bytes);
           expect(messages.every((m) => m.slice(1).every((b) => b < 128))).toBe(true);
@@ -82,7 +91,7 @@ describe('for any valid instrument and any take', () => {
         const take = randomTake(instrument, 2500, seed + 3);
         const image = compile(instrument);
         const single: number[][] = [];
-        const one = oneByOne(image, take, new Set(), (bytes, is) => {
+        const one = oneByOne([image], take, {}, (bytes, is) => {
           if (is !== 'silence') single.push(...splitMessages(bytes));
         });
         const whole = startEngine(image);

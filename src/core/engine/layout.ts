@@ -279,6 +279,26 @@ export const STATE_PARTS = {
   choices: CHOICE_STATE,
 } as const;
 
+/**
+ * Fields of the image that may change while it plays (change.ts). The rest is its structure: other structure is another
+ * engine, which starts anew. Tables and stairs are settings.
+ */
+export const SETTINGS: { readonly [P in keyof typeof IMAGE_PARTS]: readonly string[] } = {
+  levels: ['rest', 'side', 'table'],
+  gates: ['window_ticks', 'hold_off_ticks', 'attack', 'side_mask'],
+  controls: ['from', 'span', 'deadband', 'interval_ticks', 'stairs', 'side_mask', 'status', 'controller'],
+  switched: ['status', 'controller', 'off', 'on'],
+  touch_banks: ['follow_slow', 'longest_slow'],
+  touches: ['untouched', 'on', 'off'],
+  strike_banks: ['window_ticks', 'mask_ticks', 'half_life_ticks', 'length_ticks'],
+  strikes: ['rest', 'on', 'scale'],
+  contact_banks: ['debounce_ticks'],
+  listeners: [],
+  notes: ['table', 'from', 'span'],
+  note_lanes: ['channel', 'note'],
+  choices: ['by'],
+};
+
 type Table<P> = { [K in keyof P]: Of<P[K]>[] };
 
 /** An instrument compiled for one board: what its engine runs, in TypeScript and in C. docs/engine.md says what it means. */

@@ -17,26 +17,34 @@ export interface Played {
   state: Uint8Array;
 }
 
+/** What the harness plays: an image, and settings of the same structure that a take can change it to. */
+export interface Program {
+  image: Image;
+  other?: Image;
+  columns: readonly string[];
+}
+
 /** programs.h for firmware/host/harness.c: the images, room for their states, and a list of them. */
-export function writePrograms(list: readonly { image: Image; columns: readonly string[] }[]): string {
+export function writePrograms(list: readonly Program[]): string {
   const rows = list.map(
-    ({ image, columns }, n) => `    {&p${n}_instrument, ${columns.length}, ${image.max_bytes}},`,
+    ({ image, columns }, n) =>
+      `    {&p${n}_instrument, &p${n}_other, ${columns.length}, ${image.max_bytes}},`,
   );
   return [
-    ...list.map(({ image }, n) => programOf(image, `p${n}`)),
-    'typedef struct { const cheir_instrument *instrument; uint16_t columns; uint16_t max_bytes; } harness_program;',
+    ...list.map(({ image, other }, n) => programOf(image, other ?? image, `p${n}`)),
+    'typedef struct { const cheir_instrument *instrument; const cheir_image *other; uint16_t columns; uint16_t max_bytes; } harness_program;',
     `#define HARNESS_PROGRAMS ${list.length}`,
     `static const harness_program harness_programs[${list.length}] = {\n${rows.join('\n')}\n};`,
     '',
   ].join('\n');
 }
 
-/** One instrument, its fields in the order of cheir_instrument. */
-function programOf(image: Image, prefix: string): string {
-  const parts = partsOf(image);
+/** One instrument, its fields in the order of cheir_instrument; and its other settings. */
+function programOf(image: Image, other: Image, prefix: string): string {
   const states = STATES.map(([name, struct]) => ({ name, struct, n: room(lengthOf(image, name)) }));
+  const own = imageOf(image, prefix);
   const fields = [
-    ...parts.map(({ name }) => `${prefix}_${name}`),
+    own.pointers,
     image.byte_us,
     image.table_bits,
     ...PARTS.map(([name]) => image[name].length),
@@ -45,13 +53,28 @@ function programOf(image: Image, prefix: string): string {
     `&${prefix}_engine`,
   ];
   return [
-    ...parts.map((part) =>
-      arrayOf(part, `static const ${cTypeOf(part.type)} ${prefix}_${part.name}[${room(part.rows.length)}]`),
-    ),
+    ...own.arrays,
     ...states.map(({ name, struct, n }) => `static cheir_${struct.name} ${prefix}_state_${name}[${n}];`),
     `static cheir_engine_state ${prefix}_engine;`,
     `static const cheir_instrument ${prefix}_instrument = {${fields.join(', ')}};`,
+    ...otherOf(image, other, own.pointers, prefix),
   ].join('\n');
+}
+
+function otherOf(image: Image, other: Image, pointers: string, prefix: string): string[] {
+  const made = other === image ? { arrays: [], pointers } : imageOf(other, `${prefix}_other`);
+  return [...made.arrays, `static const cheir_image ${prefix}_other = ${made.pointers};`];
+}
+
+/** The arrays of an image, and its cheir_image. */
+function imageOf(image: Image, prefix: string): { arrays: string[]; pointers: string } {
+  const parts = partsOf(image);
+  return {
+    arrays: parts.map((part) =>
+      arrayOf(part, `static const ${cTypeOf(part.type)} ${prefix}_${part.name}[${room(part.rows.length)}]`),
+    ),
+    pointers: `{${parts.map(({ name }) => `${prefix}_${name}`).join(', ')}}`,
+  };
 }
 
 /** Entries of a part of the state. */
@@ -85,25 +108,27 @@ export function encodeState(state: State): Uint8Array {
   return bytes;
 }
 
-const OPERATION = { frame: 0, silence: 1, edge: 2, end: 255 } as const;
+const OPERATION = { frame: 0, silence: 1, edge: 2, change: 3, end: 255 } as const;
+
+/** What happens between a take's frames: the numbers of those before which there is a silence, or a change of settings. */
+export interface Between {
+  silence?: ReadonlySet<number>;
+  change?: ReadonlySet<number>;
+}
 
 /**
- * The harness's input: a take, with a silence before each frame numbered in `silenceBefore` and one at the end. An edge
- * comes before the first frame that is not earlier.
+ * The harness's input: a take, with what happens between its frames, and a silence at the end. An edge comes before the
+ * first frame that is not earlier.
  */
-export function encodeTake(
-  program: number,
-  frames: Frames,
-  silenceBefore: ReadonlySet<number> = new Set(),
-): Uint8Array {
+export function encodeTake(program: number, frames: Frames, between: Between = {}): Uint8Array {
   const width = frames.channels.length;
   const n = frames.tUs.length;
   const edges = frames.edges?.tUs.length ?? 0;
-  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + 7 * edges + silenceBefore.size + 2);
+  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + 7 * edges + 2 * n + 2);
   const view = new DataView(bytes.buffer);
   view.setUint16(0, program, true);
   let at = 2;
-  forOperations(frames, silenceBefore, {
+  forOperations(frames, between, {
     edge: (tUs, contact, closed) => {
       bytes[at] = OPERATION.edge;
       view.setUint32(at + 1, tUs >>> 0, true);
@@ -112,6 +137,7 @@ export function encodeTake(
       at += 7;
     },
     silence: () => void (bytes[at++] = OPERATION.silence),
+    change: () => void (bytes[at++] = OPERATION.change),
     frame: (i) => {
       bytes[at] = OPERATION.frame;
       view.setUint32(at + 1, frames.tUs[i] >>> 0, true);
@@ -123,13 +149,14 @@ export function encodeTake(
   return bytes.subarray(0, at);
 }
 
-/** A take's edges, silences and frames in their order, and a silence at the end. */
+/** A take's edges, silences, changes and frames in their order, and a silence at the end. */
 export function forOperations(
   frames: Frames,
-  silenceBefore: ReadonlySet<number>,
+  { silence, change }: Between,
   does: {
     edge: (tUs: number, contact: number, closed: boolean) => void;
     silence: () => void;
+    change: () => void;
     frame: (index: number) => void;
   },
 ): void {
@@ -141,7 +168,8 @@ export function forOperations(
   };
   for (let i = 0; i < tUs.length; i++) {
     edgesUpTo(tUs[i]);
-    if (silenceBefore.has(i)) does.silence();
+    if (silence?.has(i)) does.silence();
+    if (change?.has(i)) does.change();
     does.frame(i);
   }
   edgesUpTo(Infinity);

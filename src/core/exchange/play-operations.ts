@@ -1,23 +1,26 @@
+import { changeEngine } from '../engine/change';
 import { startEngine } from '../engine/engine';
 import type { Image } from '../engine/layout';
 import { playEdge, playFrame, silence } from '../engine/play';
 import type { Frames } from '../signal/take';
-import { encodeState, forOperations, type Played, type Sent } from './harness';
+import { encodeState, forOperations, type Between, type Played, type Sent } from './harness';
 
 /** Thrown where a take plays more than it may. */
 export class TooManyBytes extends Error {}
 
+export interface PlayOptions extends Between {
+  /** Settings that a change changes to. */
+  other?: Image;
+  /** Gives up past so many. */
+  mostBytes?: number;
+}
+
 /**
  * Plays a take as firmware/host/harness.c does, with the application's engine: same operations, same numbering.
- * @param mostBytes gives up past so many
- * @throws TooManyBytes then
+ * @throws TooManyBytes where it plays more than it may
  */
-export function playOperations(
-  image: Image,
-  frames: Frames,
-  silenceBefore: ReadonlySet<number> = new Set(),
-  mostBytes = Infinity,
-): Played {
+export function playOperations(image: Image, frames: Frames, options: PlayOptions = {}): Played {
+  const { other = image, mostBytes = Infinity } = options;
   const e = startEngine(image);
   const width = frames.channels.length;
   const sent: Sent[] = [];
@@ -28,9 +31,10 @@ export function playOperations(
     if (n > 0) sent.push({ operation, bytes: Array.from(e.out.subarray(0, n)) });
     operation++;
   };
-  forOperations(frames, silenceBefore, {
+  forOperations(frames, options, {
     edge: (tUs, contact, closed) => put(playEdge(e, tUs, contact, closed)),
     silence: () => put(silence(e)),
+    change: () => put(changeEngine(e, other)),
     frame: (i) => put(playFrame(e, frames.tUs[i], frames.counts, i * width)),
   });
   return { sent, state: encodeState(e.state) };

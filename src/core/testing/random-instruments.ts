@@ -33,6 +33,47 @@ export function randomLevels(seed: number): Instrument {
   return instrument;
 }
 
+/** The same instrument with other settings: calibrations, responses, values, notes and channels, but nothing of its structure. */
+export function withOtherSettings(instrument: Instrument, seed: number): Instrument {
+  const r = random(seed);
+  const top = 2 ** instrument.boards[0].bits - 1;
+  return {
+    ...instrument,
+    sensors: instrument.sensors.map((s) => otherSettings(r, s, top)),
+    zones: instrument.zones.map((zone) =>
+      zone.is === 'single'
+        ? { ...zone, channel: r.whole(1, 16) }
+        : { ...zone, first: r.whole(1, 16), count: r.whole(1, 16) },
+    ),
+    voices: instrument.voices.map((v) => otherVoice(r, v)),
+  };
+}
+
+function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
+  const c = sensor.calibration;
+  const n = sensor.lanes.length;
+  const lanes = sensor.lanes.map((lane) => ({ ...lane, note: r.whole(0, 127) }));
+  const responses = sensor.responses.map(({ port }) => ({ port, ...randomResponse(r) }));
+  const made = { ...sensor, lanes, responses };
+  if (c?.is === 'level') return { ...made, calibration: randomLevel(r, top) };
+  if (c?.is === 'strike') return { ...made, calibration: strikeSensor(r, n, top).calibration };
+  if (c?.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
+  const touch = touchSensor(r, n, top).calibration as TouchCalibration;
+  // Which way touching moves the counts is the pads' structure.
+  return touch.polarity === (c as TouchCalibration).polarity ? { ...made, calibration: touch } : made;
+}
+
+function otherVoice(r: Random, voice: Voice): Voice {
+  if (voice.is === 'note') return voice.pitch.is === 'fixed' ? { ...voice, pitch: randomFixed(r) } : voice;
+  const thin = { deadband: r.between(0, 3), perSecond: r.whole(20, 1000) };
+  if (voice.is === 'pressure') return { ...voice, ...thin };
+  const from = r.whole(0, 60);
+  const to = r.whole(from + 1, voice.bits === 14 ? 16383 : 127);
+  return { ...voice, ...thin, controller: r.next() < 0.5 ? voice.controller : r.whole(0, 31), from, to };
+}
+
+const randomFixed = (r: Random) => ({ is: 'fixed', note: r.whole(0, 127) }) as const;
+
 function randomSensors(r: Random, top: number): Sensor[] {
   const levels = Array.from({ length: r.whole(0, 3) }, (_, i) => levelSensor(r, i, top));
   const banks = [
@@ -277,7 +318,7 @@ function randomNote(
     ...(sensor.kind === 'strike-pads' ? [{ is: 'strike', ...range } as const] : []),
   ];
   const pitches: Pitch[] = [
-    { is: 'fixed', note: r.whole(0, 127) },
+    randomFixed(r),
     ...(sensor.kind === 'breath-gauge' ? [] : [{ is: 'lane' } as const]),
     ...(pads
       ? [

@@ -71,10 +71,11 @@ function playCoarse(
   coarseBand(e, control, state, level, zero, place.side);
 }
 
-/** Past the deadband, ends excepted. */
+/** Past the deadband; the ends always, and anything after a value that is none of the control's (or none: {@link UNSENT}). */
 function worthSending(control: Control, state: ControlState, value: number): boolean {
   if (value === state.sent) return false;
-  if (state.sent === UNSENT || value === control.from || value === control.from + control.span) return true;
+  if (state.sent < control.from || state.sent > control.from + control.span) return true;
+  if (value === control.from || value === control.from + control.span) return true;
   return (value > state.sent ? value - state.sent : state.sent - value) >= control.deadband;
 }
 

@@ -10,7 +10,7 @@ import type { Take } from '@/core/signal/take';
 import { prove } from '@/server/prove';
 import type { FromLive } from '@/workers/live-protocol';
 import { LiveSession } from '@/workers/live-session';
-import { pullCord } from './kind';
+import { pullCord } from '@/core/testing/tiny-kind/kind';
 
 registerKind(pullCord);
 

@@ -23,6 +23,7 @@ const lanes = (stem: string, pin: number | string, notes: readonly number[]): La
 export function wherry(): Instrument {
   const instrument = newInstrument('wherry', 'Wherry', '2026-11-11T10:02:00.000Z');
   instrument.about = 'lap bellows';
+  Object.assign(instrument.boards[0], { memoryBytes: 32_768, flashBytes: 262_144 });
   instrument.sensors = [
     sensor({
       id: 'bellows',
@@ -95,7 +96,13 @@ export function wherryVoices(instrument: Instrument, full: number): Instrument['
 export function cairn(): Instrument {
   const instrument = newInstrument('cairn', 'Cairn', '2026-11-14T09:30:00.000Z');
   instrument.about = 'nine struck stones';
-  Object.assign(instrument.boards[0], { name: '10-bit board', bits: 10, supplyVolts: 5 });
+  Object.assign(instrument.boards[0], {
+    name: '10-bit board',
+    bits: 10,
+    supplyVolts: 5,
+    memoryBytes: 2048,
+    flashBytes: 32_256,
+  });
   instrument.sensors = [
     sensor({
       id: 'stones',

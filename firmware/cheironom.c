@@ -43,16 +43,16 @@
 static OUT_OF_LINE void expire_timers(void)
 {
     uint8_t i;
-    for (i = 0; i < COUNT(controls); i++) STATE(controls)[i].held = 0;
-    for (i = 0; i < COUNT(gates); i++) {
+    for (i = 0; i != COUNT(controls); i++) STATE(controls)[i].held = 0;
+    for (i = 0; i != COUNT(gates); i++) {
         STATE(gates)[i].running = 0;
         if (STATE(gates)[i].stage >= CHEIR_GATE_ATTACK_ABOVE) STATE(gates)[i].since = LONG_AGO;
     }
 #if CHEIR_contacts
-    for (i = 0; i < COUNT(contacts); i++) STATE(contacts)[i].since = LONG_AGO;
+    for (i = 0; i != COUNT(contacts); i++) STATE(contacts)[i].since = LONG_AGO;
 #endif
 #if CHEIR_strike_banks
-    for (i = 0; i < COUNT(strikes); i++) STATE(strikes)[i].since = STATE(strikes)[i].began = LONG_AGO;
+    for (i = 0; i != COUNT(strikes); i++) STATE(strikes)[i].since = STATE(strikes)[i].began = LONG_AGO;
 #endif
 }
 
@@ -61,7 +61,7 @@ static OUT_OF_LINE void sweep_timers(void)
 {
     uint8_t i;
     STATE(engine).swept = now_t;
-    for (i = 0; i < COUNT(controls); i++) {
+    for (i = 0; i != COUNT(controls); i++) {
         cheir_control_state *state = &STATE(controls)[i];
         if (state->held && (uint16_t)(now_t - state->since) >= U16(IMAGE(controls)[i].interval_ticks)) state->held = 0;
     }
@@ -83,12 +83,12 @@ static OUT_OF_LINE void look_at_rests(void)
 {
     uint8_t ended = 0;
     uint8_t i;
-    for (i = 0; i < COUNT(levels); i++) {
+    for (i = 0; i != COUNT(levels); i++) {
         const cheir_zero_state *zero = &STATE(level_zeros)[i];
         if (zero->stage != CHEIR_ZERO_DONE && !look_waits(zero, ended)) ended |= look_at_level(i);
     }
 #if CHEIR_strike_banks
-    for (i = 0; i < COUNT(strikes); i++) {
+    for (i = 0; i != COUNT(strikes); i++) {
         const cheir_zero_state *zero = &STATE(strike_zeros)[i];
         if (zero->stage != CHEIR_ZERO_DONE && !look_waits(zero, ended)) ended |= look_at_strike(i);
     }
@@ -113,13 +113,13 @@ uint16_t cheir_frame(uint32_t t_us, const uint16_t *counts, uint8_t *out)
 #if CHEIR_touch_banks
     {
         uint8_t i;
-        for (i = 0; i < COUNT(touch_banks); i++) play_touch_bank(&IMAGE(touch_banks)[i], &STATE(touch_banks)[i]);
+        for (i = 0; i != COUNT(touch_banks); i++) play_touch_bank(&IMAGE(touch_banks)[i], &STATE(touch_banks)[i]);
     }
 #endif
 #if CHEIR_strike_banks
     {
         uint8_t i;
-        for (i = 0; i < COUNT(strike_banks); i++) play_strike_bank(&IMAGE(strike_banks)[i]);
+        for (i = 0; i != COUNT(strike_banks); i++) play_strike_bank(&IMAGE(strike_banks)[i]);
     }
 #endif
 #if CHEIR_contacts
@@ -150,7 +150,7 @@ uint16_t cheir_silence(uint8_t *out)
     now_out = out;
 #if CHEIR_choices
     /* First, so that no choice falls on another lane while lanes are muted one by one. */
-    for (i = 0; i < COUNT(choices); i++) STATE(choices)[i].open = 0;
+    for (i = 0; i != COUNT(choices); i++) STATE(choices)[i].open = 0;
 #endif
     mute_gates();
 #if CHEIR_touch_banks
@@ -159,7 +159,7 @@ uint16_t cheir_silence(uint8_t *out)
 #if CHEIR_strike_banks
     mute_strikes();
 #endif
-    for (i = 0; i < COUNT(note_lanes); i++) end_note(i);
+    for (i = 0; i != COUNT(note_lanes); i++) end_note(i);
     return (uint16_t)(now_out - out);
 }
 
@@ -169,14 +169,14 @@ static void start_levels(void)
     static const cheir_gate_state closed = {1, 0, 0, 0, CHEIR_GATE_CLOSED, 0};
     static const cheir_control_state unsent = {1, 0, UNSENT, 0, 0, 0};
     uint8_t i;
-    for (i = 0; i < COUNT(levels); i++) STATE(level_zeros)[i] = unseen;
-    for (i = 0; i < COUNT(gates); i++) STATE(gates)[i] = closed;
-    for (i = 0; i < COUNT(controls); i++) STATE(controls)[i] = unsent;
+    for (i = 0; i != COUNT(levels); i++) STATE(level_zeros)[i] = unseen;
+    for (i = 0; i != COUNT(gates); i++) STATE(gates)[i] = closed;
+    for (i = 0; i != COUNT(controls); i++) STATE(controls)[i] = unsent;
     STATE(engine).looking = COUNT(levels);
 #if CHEIR_strike_banks
     {
         static const cheir_strike_state waiting = {0, 0, 0, CHEIR_STRIKE_WAITING, 0};
-        for (i = 0; i < COUNT(strikes); i++) {
+        for (i = 0; i != COUNT(strikes); i++) {
             STATE(strike_zeros)[i] = unseen;
             STATE(strikes)[i] = waiting;
         }
@@ -190,33 +190,33 @@ static void start_banks(void)
     uint8_t i;
 #if CHEIR_touch_banks
     static const cheir_touch_bank_state unmet = {0, 0, 0, 0};
-    for (i = 0; i < COUNT(touch_banks); i++) STATE(touch_banks)[i] = unmet;
-    for (i = 0; i < COUNT(touches); i++) {
+    for (i = 0; i != COUNT(touch_banks); i++) STATE(touch_banks)[i] = unmet;
+    for (i = 0; i != COUNT(touches); i++) {
         cheir_touch_state untouched = {0, 0, 0, CHEIR_TOUCH_UNTOUCHED, 0};
         untouched.untouched = U16(IMAGE(touches)[i].untouched);
         STATE(touches)[i] = untouched;
     }
 #endif
 #if CHEIR_contacts
-    for (i = 0; i < COUNT(contacts); i++) {
+    for (i = 0; i != COUNT(contacts); i++) {
         cheir_contact_state at_rest = {0, 0, 0, 0, 0};
         at_rest.seen = at_rest.taken = U8(bank_of_contact(i)->rest);
         STATE(contacts)[i] = at_rest;
     }
 #endif
 #if CHEIR_switched
-    for (i = 0; i < COUNT(switched); i++) {
+    for (i = 0; i != COUNT(switched); i++) {
         STATE(switched)[i].sent = UNSENT7;
         STATE(switched)[i].open = 0;
     }
 #endif
 #if CHEIR_choices
-    for (i = 0; i < COUNT(choices); i++) {
+    for (i = 0; i != COUNT(choices); i++) {
         static const cheir_choice_state shut = {0, 0, 0};
         STATE(choices)[i] = shut;
     }
 #endif
-    for (i = 0; i < COUNT(note_lanes); i++) {
+    for (i = 0; i != COUNT(note_lanes); i++) {
         STATE(note_lanes)[i].channel = 0;
         STATE(note_lanes)[i].note = NO_NOTE;
     }

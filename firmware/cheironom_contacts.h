@@ -27,7 +27,7 @@ static OUT_OF_LINE void take_contact(uint8_t contact)
 static void play_contacts(void)
 {
     uint8_t i;
-    for (i = 0; i < COUNT(contacts); i++) {
+    for (i = 0; i != COUNT(contacts); i++) {
         cheir_contact_state *state = &STATE(contacts)[i];
         if (!state->running) continue;
         if ((uint16_t)(now_t - state->since) < U16(bank_of_contact(i)->debounce_ticks)) continue;

@@ -99,7 +99,7 @@ static OUT_OF_LINE void play_gates(void)
 static void mute_gates(void)
 {
     uint8_t i;
-    for (i = 0; i < COUNT(gates); i++) {
+    for (i = 0; i != COUNT(gates); i++) {
         const cheir_gate *gate = &IMAGE(gates)[i];
         cheir_gate_state *state = &STATE(gates)[i];
         if (state->stage == CHEIR_GATE_CLOSED) continue;

@@ -155,7 +155,7 @@ static OUT_OF_LINE void gate_closes(uint8_t listener, uint8_t listeners, uint8_t
 static void play_switched(void)
 {
     uint8_t i;
-    for (i = 0; i < COUNT(switched) && wire_is_free(); i++) {
+    for (i = 0; i != COUNT(switched) && wire_is_free(); i++) {
         const cheir_switched *switched = &IMAGE(switched)[i];
         cheir_switched_state *state = &STATE(switched)[i];
         uint8_t value = state->open > 0 ? U8(switched->on) : U8(switched->off);

@@ -85,7 +85,7 @@ static OUT_OF_LINE uint8_t look_at_strike(uint8_t at)
 static void mute_strikes(void)
 {
     uint8_t i, lane;
-    for (i = 0; i < COUNT(strike_banks); i++) {
+    for (i = 0; i != COUNT(strike_banks); i++) {
         const cheir_strike_bank *bank = &IMAGE(strike_banks)[i];
         for (lane = 0; lane < U8(bank->lanes); lane++) end_strike(bank, &STATE(strikes)[U8(bank->lane) + lane], lane);
     }

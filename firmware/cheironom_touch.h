@@ -88,7 +88,7 @@ static OUT_OF_LINE void play_touch_bank(const cheir_touch_bank *bank, cheir_touc
 static void mute_touches(void)
 {
     uint8_t i, lane;
-    for (i = 0; i < COUNT(touch_banks); i++) {
+    for (i = 0; i != COUNT(touch_banks); i++) {
         const cheir_touch_bank *bank = &IMAGE(touch_banks)[i];
         cheir_touch_state *state = &STATE(touches)[U8(bank->lane)];
         for (lane = 0; lane < U8(bank->lanes); lane++, state++) {

@@ -70,19 +70,19 @@ static OUT_OF_LINE uint8_t look_at_level(uint8_t index)
     if (seen == LOOK_ON) return 0;
     zero->stage = CHEIR_ZERO_AWAKE;
     if (seen == LOOK_MOVED) return 0;
-    for (i = 0; i < COUNT(gates); i++)
+    for (i = 0; i != COUNT(gates); i++)
         if (U8(IMAGE(gates)[i].level) == index && STATE(gates)[i].stage != CHEIR_GATE_CLOSED) return 1;
     taken = take_rest(zero, U16(level->rest), lesser(U16(side[0].off), U16(side[1].off)));
     if (taken) STATE(engine).looking--;
     else if (!silent) return 1;
-    for (i = 0; i < COUNT(gates); i++) {
+    for (i = 0; i != COUNT(gates); i++) {
         if (U8(IMAGE(gates)[i].level) != index) continue;
         if (taken) EMPTY_BAND(&STATE(gates)[i]);
         /* Rest has moved so far that a note could not end: mute until the level falls below "off". */
         else STATE(gates)[i].stage = CHEIR_GATE_MUTED;
     }
     if (!taken) return 1;
-    for (i = 0; i < COUNT(controls); i++)
+    for (i = 0; i != COUNT(controls); i++)
         if (U8(IMAGE(controls)[i].level) == index) EMPTY_BAND(&STATE(controls)[i]);
     return 1;
 }

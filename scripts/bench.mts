@@ -14,9 +14,10 @@ import { readInstrument } from '@/core/exchange/instrument-json';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import type { Frames } from '@/core/signal/take';
+import { bankNotes, instrumentOf, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf } from '@/core/testing/bellows';
 import { RecentRest } from '@/workers/recent-rest';
-import { manyInputs, runOnChip } from '../firmware/avr/chip';
+import { LARGER, manyInputs, runOnChip, sizeOnChip } from '../firmware/avr/chip';
 import { screenFigures } from './bench-screens';
 import { ensureBuild, has } from './lib.mjs';
 
@@ -38,6 +39,7 @@ engine();
 calibration();
 resting();
 board();
+banks();
 ensureBuild();
 await screens();
 for (const r of rows)
@@ -181,6 +183,34 @@ function board(): void {
     `${flashBytes} + ${ramBytes} bytes`,
     `memory at most ${MEMORY_BYTES}`,
     ramBytes <= MEMORY_BYTES,
+  );
+}
+
+/** Touch banks with a note a lane: one that the small chip plays, and the sizes of a whole keyboard's on a larger one. */
+function banks(): void {
+  if (!has('avr-gcc')) return;
+  const bank = (lanes: number) => {
+    const pads = touchPads(Array.from({ length: lanes }, (_, i) => 20 + i));
+    return instrumentOf([pads], [bankNotes(pads, 'touch')]);
+  };
+  const read = readTakeCsv(readFileSync('demo/wherry-leaves-medium.csv', 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].says);
+  const { counts, channels } = read.value.frames;
+  const leaf = counts.filter((_, i) => i % channels.length === 0).map((c) => c + 300 - counts[0]);
+  for (const later of [61, 0]) {
+    const { scans, identical, flashBytes, ramBytes } = runOnChip(bank(24), leaf.slice(0, 6000), later);
+    const mean = scans.reduce((a, b) => a + b, 0) / scans.length / 24;
+    row(
+      `8-bit chip, 24 touch pads and notes ${later ? 'by turns' : 'in unison'}: cycles a pad, mean and worst`,
+      `${mean.toFixed(0)}, ${(Math.max(...scans) / 24).toFixed(0)}`,
+      `${flashBytes} + ${ramBytes} bytes; bytes ${identical ? 'identical' : 'DIFFERENT'}`,
+      identical,
+    );
+  }
+  const { flashBytes, ramBytes } = sizeOnChip(bank(88), LARGER);
+  row(
+    '   88 touch pads and notes, on a chip of 16 KB: flash and memory',
+    `${flashBytes} + ${ramBytes} bytes`,
   );
 }
 

@@ -16,8 +16,11 @@ const GPIOR0 = 0x3e;
 const GPIOR1 = 0x4a;
 /** Program memory of the chip, bytes. */
 const FLASH_BYTES = 32 * 1024;
+/** The chip that is emulated, and a larger one of its family with 16 KB of memory, for which only sizes are known. */
+const SMALL = 'atmega328p';
+export const LARGER = 'atmega1284p';
 /** As makers' tools build: for size, optimised once more when linked. */
-const FLAGS = ['-mmcu=atmega328p', '-Os', '-flto', '-std=c99', '-Wall', '-Wextra', '-Werror'];
+const FLAGS = ['-Os', '-flto', '-std=c99', '-Wall', '-Wextra', '-Werror'];
 
 export interface ChipRun {
   /** Cycles of each scan, start-up included. */
@@ -61,19 +64,32 @@ function moved(voice: Voice, i: number): Voice {
  * @throws where avr-gcc is missing
  */
 export function runOnChip(instrument: Instrument, counts: Uint16Array, later: number): ChipRun {
-  const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-chip-'));
-  try {
-    const { binary, flashBytes, ramBytes } = build(folder, instrument, counts, later);
+  return inScratch((folder) => {
+    const { binary, ...sizes } = build(folder, SMALL, instrument, counts, later);
     const { scans, sent } = emulate(binary);
     const want = expected(instrument, counts, later);
     const identical = sent.length === want.length && sent.every((byte, i) => byte === want[i]);
-    return { scans, messages: sent.length / 3, flashBytes, ramBytes, identical };
+    return { scans, messages: sent.length / 3, ...sizes, identical };
+  });
+}
+
+/** What runtime and instrument take of a chip: program memory and memory, bytes. @throws where avr-gcc is missing */
+export const sizeOnChip = (instrument: Instrument, chip: string): Pick<ChipRun, 'flashBytes' | 'ramBytes'> =>
+  inScratch((folder) => {
+    const { flashBytes, ramBytes } = build(folder, chip, instrument, Uint16Array.of(0), 0);
+    return { flashBytes, ramBytes };
+  });
+
+function inScratch<T>(does: (folder: string) => T): T {
+  const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-chip-'));
+  try {
+    return does(folder);
   } finally {
     rmSync(folder, { recursive: true });
   }
 }
 
-function build(folder: string, instrument: Instrument, counts: Uint16Array, later: number) {
+function build(folder: string, chip: string, instrument: Instrument, counts: Uint16Array, later: number) {
   const write = (name: string, text: string) => writeFileSync(path.join(folder, name), text);
   const image = compile(instrument);
   write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)));
@@ -85,7 +101,7 @@ function build(folder: string, instrument: Instrument, counts: Uint16Array, late
   write('cheironom_config.h', writeConfig(image));
   const elf = path.join(folder, 'bench.elf');
   const sources = ['firmware/cheironom.c', 'firmware/avr/bench.c', path.join(folder, 'instrument.c')];
-  execFileSync('avr-gcc', [...FLAGS, '-I', 'firmware', '-I', folder, ...sources, '-o', elf]);
+  execFileSync('avr-gcc', [`-mmcu=${chip}`, ...FLAGS, '-I', 'firmware', '-I', folder, ...sources, '-o', elf]);
   execFileSync('avr-objcopy', ['-O', 'binary', elf, path.join(folder, 'bench.bin')]);
   const sizes = execFileSync('avr-size', [elf], { encoding: 'utf8' }).split('\n')[1].trim().split(/\s+/);
   const [text, data, bss] = sizes.map(Number);

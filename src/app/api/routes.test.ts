@@ -11,6 +11,7 @@ import { POST as firmware } from '@/app/api/firmware/route';
 import { POST as prove } from '@/app/api/prove/route';
 import { POST as render } from '@/app/api/render/route';
 import { GET as schema } from '@/app/api/schema/route';
+import { bankNotes, instrumentOf, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf } from '@/core/testing/bellows';
 import { makeRun } from '@/core/testing/takes-by-formula';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
@@ -392,6 +393,18 @@ describe('POST /api/firmware and /api/prove', () => {
     expect(files['wherry/wherry.ino']).toContain('PINS[ROOM(INSTRUMENT_COLUMNS)] = {A0}');
     expect(files['wherry/wherry.ino']).not.toMatch(/@\w+@/);
     expect(new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer())).toEqual(zip);
+  });
+  it('says with both figures that an instrument is larger than its board', async () => {
+    const pads = touchPads(Array.from({ length: 88 }, (_, i) => 20 + i));
+    const large = instrumentOf([pads], [bankNotes(pads, 'touch')]);
+    Object.assign(large.boards[0], { memoryBytes: 2048 });
+    const refused = await firmware(post({ instrument: large }));
+    expect(refused.status).toBe(422);
+    const { errors } = await refused.json();
+    expect(errors).toMatchObject([{ field: 'instrument.boards.0.memoryBytes' }]);
+    expect(errors[0].detail).toMatch(/about \d+ bytes of memory; 12-bit board has 2048/);
+    Object.assign(large.boards[0], { memoryBytes: 8192 });
+    expect((await firmware(post({ instrument: large }))).status).toBe(200);
   });
   it('proves on a take that the compiled runtime plays the same bytes', async () => {
     const proof = await (await prove(post({ instrument: wherry(), csv: take('soft') }))).json();

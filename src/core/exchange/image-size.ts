@@ -1,5 +1,6 @@
 import { ENGINE_STATE, IMAGE_PARTS, STATE_PARTS, type Image } from '../engine/layout';
 import { sizeOf } from '../engine/struct';
+import type { Board } from '../instrument/board';
 import { PARTS, STATES } from './c-layout';
 import { lengthOf } from './harness';
 
@@ -13,3 +14,28 @@ export const stateBytes = (image: Image): number =>
   STATES.reduce((n, [name]) => n + lengthOf(image, name) * sizeOf(STATE_PARTS[name]), 0) +
   sizeOf(ENGINE_STATE) +
   image.max_bytes;
+
+/** The sketch's own queue beyond what one scan sends, bytes (firmware/sketch.ino). */
+const QUEUE_BYTES = 64;
+/** What stack, ports and clock of a small board's libraries take, bytes: common practice, no source. */
+const LIBRARY_BYTES = 400;
+/** Runtime, sketch and a small board's libraries with everything compiled in, bytes: measured on an 8-bit chip, rounded up. */
+const PROGRAM_BYTES = 16 * 1024;
+
+/** What an instrument takes of a board, bytes. @param columns, contacts that the board scans */
+export const boardNeeds = (image: Image, columns: number, contacts: number) => ({
+  memoryBytes: stateBytes(image) + image.max_bytes + QUEUE_BYTES + 2 * columns + 2 * contacts + LIBRARY_BYTES,
+  flashBytes: imageBytes(image) + PROGRAM_BYTES,
+});
+
+/** What a board has too little of, each with both figures; none where it is not told what it has. */
+export function shortfalls(image: Image, board: Board, columns: number, contacts: number) {
+  const needs = boardNeeds(image, columns, contacts);
+  const short = (field: 'memoryBytes' | 'flashBytes', what: string) => {
+    const has = board[field];
+    return has === undefined || needs[field] <= has
+      ? []
+      : [{ field, says: `It takes about ${needs[field]} bytes of ${what}; ${board.name} has ${has}.` }];
+  };
+  return [...short('memoryBytes', 'memory'), ...short('flashBytes', 'program memory')];
+}

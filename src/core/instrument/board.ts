@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { IsInt, IsNumber, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { IsInt, IsNumber, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { finite, ID } from './field';
 
 /** What a board can do. */
@@ -16,6 +16,10 @@ export class Board {
   @IsInt() @Min(4) @Max(8) tableBits!: number;
   /** Bits a second of its MIDI output: 31 250 on a MIDI cable. */
   @IsInt() @Min(9600) @Max(12_000_000) midiBaud!: number;
+  /** Working memory, bytes; not told: taken to be enough. */
+  @IsOptional() @IsInt() @Min(128) @Max(2 ** 31) memoryBytes?: number;
+  /** Program memory, bytes; likewise. */
+  @IsOptional() @IsInt() @Min(1024) @Max(2 ** 31) flashBytes?: number;
 }
 
 /** One board's output entering another. */

@@ -1,10 +1,18 @@
+import { compile } from '@/core/compile/compile';
+import { shortfalls } from '@/core/exchange/image-size';
+import { columnsOf, contactsOf } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
+import type { Fault } from '@/core/result';
 import { firmwareZip } from '../firmware';
+import { problem } from '../problem';
 import { askedInstrument } from './asked';
 
 /** What the board gets: `{ instrument }` → a zip of header, runtime and sketch. */
 export async function firmware(text: string): Promise<Response> {
   const asked = askedInstrument(text);
   if (!asked.ok) return asked.response;
+  const faults = tooLarge(asked.value);
+  if (faults.length > 0) return problem(422, 'The instrument is larger than its board', faults);
   return new Response(await firmwareZip(asked.value), {
     headers: {
       'content-type': 'application/zip',
@@ -12,3 +20,14 @@ export async function firmware(text: string): Promise<Response> {
     },
   });
 }
+
+/** What the boards have too little of. */
+const tooLarge = (instrument: Instrument): Fault[] =>
+  instrument.boards.flatMap((board, i) =>
+    shortfalls(
+      compile(instrument, board),
+      board,
+      columnsOf(instrument, board).length,
+      contactsOf(instrument, board).length,
+    ).map(({ field, says }) => ({ path: `instrument.boards.${i}.${field}`, says })),
+  );

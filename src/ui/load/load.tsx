@@ -6,8 +6,8 @@ import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { compile } from '@/core/compile/compile';
 import { digestOf, writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
-import { imageBytes, stateBytes } from '@/core/exchange/image-size';
-import { boardOf, columnsOf } from '@/core/instrument/access';
+import { boardNeeds, shortfalls } from '@/core/exchange/image-size';
+import { boardOf, columnsOf, contactsOf } from '@/core/instrument/access';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { joinTakes } from '@/core/exchange/join-takes';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
@@ -53,12 +53,13 @@ function LoadReady() {
     const own = boardOf(instrument, sensor);
     const image = compile(instrument, own);
     const columns = columnsOf(instrument, own);
+    const contacts = contactsOf(instrument, own).length;
     return {
       text: [writeHeader(instrument, own, image, columns), writeConfig(image), writeSource(image)].join('\n'),
       digest: digestOf(instrument, own, image),
-      flash: imageBytes(image),
-      memory: stateBytes(image),
-      image,
+      needs: boardNeeds(image, columns.length, contacts),
+      short: shortfalls(image, own, columns.length, contacts),
+      own,
     };
   }, [instrument, sensor]);
   const toBoard = async () => {
@@ -80,11 +81,12 @@ function LoadReady() {
             Document version {instrument.version}. It stands in the header; it changes whenever anything that
             the board plays does.
           </Reading>
-          <Reading label="Its own in flash" value={String(board.flash)} unit="bytes">
-            Levels, gates, voices and their tables. The runtime comes on top.
+          <Reading label="Program memory" value={String(board.needs.flashBytes)} unit="bytes, about">
+            {of(board.own.flashBytes)} Its levels, gates, voices and tables, the runtime and the sketch.
           </Reading>
-          <Reading label="Memory" value={String(board.memory)} unit="bytes">
-            What changes while it plays, and {board.image.max_bytes} of them for the most that one scan sends.
+          <Reading label="Memory" value={String(board.needs.memoryBytes)} unit="bytes, about">
+            {of(board.own.memoryBytes)} What changes while it plays, what a scan can send, and the sketch’s
+            own.
           </Reading>
         </>
       }
@@ -93,17 +95,26 @@ function LoadReady() {
         says="What you hear is what the board plays."
         under="Header, runtime and sketch in one folder. Open the sketch, check its pins, flash."
         side={
-          <Button variant="contained" onClick={() => void toBoard()}>
+          <Button variant="contained" disabled={board.short.length > 0} onClick={() => void toBoard()}>
             Board files&nbsp;<kbd>Enter</kbd>
           </Button>
         }
       />
+      {board.short.map(({ field, says }) => (
+        <p key={field} className={styles.short} role="alert">
+          {says} Take lanes or voices away, or a larger board.
+        </p>
+      ))}
       <ProofView sensor={sensor.id} />
       <Exports />
       <HeaderView text={board.text} />
     </Station>
   );
 }
+
+/** What the board has. */
+const of = (bytes: number | undefined) =>
+  bytes === undefined ? 'Your board’s is not told.' : `Of ${bytes}.`;
 
 function Exports() {
   const instrument = useInstrument();

@@ -41,7 +41,7 @@ test('every view of a measured instrument passes axe, in light and in dark', asy
   await expect(page.getByText('Levels you use')).toBeVisible();
   await expectAccessible(page, 'shape');
   await page.keyboard.press('5');
-  await expect(page.getByRole('heading', { name: 'Bellows plays' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sent by Bellows' })).toBeVisible();
   await expectAccessible(page, 'voice');
   await page.keyboard.press('7');
   await expect(page.getByRole('status')).toContainText('identical');

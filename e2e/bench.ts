@@ -31,10 +31,15 @@ export async function openBench(page: Page): Promise<void> {
 }
 
 /** Opens a page of Wherry with the practice board running. */
-export async function openWherry(page: Page, station = ''): Promise<void> {
+export const openWherry = (page: Page, station = '') => open(page, 'wherry', station);
+
+/** Opens a page of Cairn, likewise. */
+export const openCairn = (page: Page, station = '') => open(page, 'cairn', station);
+
+async function open(page: Page, instrument: string, station: string): Promise<void> {
   await openBench(page);
-  await page.goto(`/i/wherry${station && `/${station}`}`);
-  await expect(page.getByText('1000 frames/s')).toBeVisible();
+  await page.goto(`/i/${instrument}${station && `/${station}`}`);
+  await expect(page.getByText(/1000 frames.s · /)).toBeVisible();
 }
 
 /** Holds a key for a while, as a hand would. */

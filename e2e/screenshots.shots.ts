@@ -1,4 +1,4 @@
-import { expect, openBench, openWherry, test } from './bench';
+import { expect, openBench, openCairn, openWherry, test } from './bench';
 
 test.use({ reducedMotion: 'reduce' } as object);
 
@@ -44,4 +44,22 @@ test('a guided take, and the dark scheme', async ({ page }) => {
   await expect(page.getByText('Levels you use')).toBeVisible();
   await page.waitForTimeout(500);
   await page.screenshot(shot('shape-dark'));
+});
+
+test('many lanes: leaves and stones', async ({ page }) => {
+  await openWherry(page, 'listen');
+  await page.keyboard.press('ArrowDown');
+  await page.waitForTimeout(6000);
+  await page.screenshot(shot('listen-lanes'));
+  await page.keyboard.press('3');
+  await expect(page.getByText('Leaves: calibrated.')).toBeVisible();
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('calibrate-touch'));
+  await openCairn(page, 'calibrate');
+  await expect(page.getByText('Stones: calibrated.')).toBeVisible();
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('calibrate-strike'));
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(12_000);
+  await page.screenshot(shot('prompter-lanes'));
 });

@@ -1,3 +1,4 @@
+import { upperBound } from '@/core/calibrate/missed-share';
 import type { BankReport } from '@/core/calibrate/report';
 import type { Cure } from '@/core/findings/finding';
 import type { Sensor } from '@/core/instrument/sensor';
@@ -26,6 +27,7 @@ export function BankReading({
       >
         {played === null ? 'Comes from your takes.' : 'A lane that was not played stays silent.'}
       </Reading>
+      {report && <Replayed numbers={report.readings.numbers} />}
       {calibration &&
         sharedReadings(calibration).map(({ label, value, unit, says }) => (
           <Reading key={label} label={label} value={value} unit={unit}>
@@ -34,5 +36,17 @@ export function BankReading({
         ))}
       {report && <Findings findings={report.findings} act={act} />}
     </>
+  );
+}
+
+/** What the takes play with what was measured, where the kind has played them. */
+function Replayed({ numbers }: { numbers: Record<string, number> }) {
+  const { strikes, doubled, missed } = numbers;
+  if (strikes === undefined) return null;
+  return (
+    <Reading label="Doubled, missed" value={`${doubled}, ${missed}`} unit={`of ${strikes}`}>
+      Your takes, played with these values. Up to {Math.round(100 * upperBound(missed, strikes))} % could
+      still be missed.
+    </Reading>
   );
 }

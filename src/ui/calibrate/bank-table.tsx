@@ -5,7 +5,7 @@ import type { Sensor } from '@/core/instrument/sensor';
 import { noteName } from '@/core/midi/words';
 import { useChoice, useSession } from '../hooks/use-session';
 import styles from '../parts/lanes.module.css';
-import { laneColumns } from './bank-words';
+import { laneColumns, type LaneColumn } from './bank-words';
 
 /** A row a lane, with what was read of it; a press on a lane looks at it alone. */
 export function BankTable({ sensor, report }: { sensor: Sensor; report: BankReport | null }) {
@@ -13,6 +13,7 @@ export function BankTable({ sensor, report }: { sensor: Sensor; report: BankRepo
   const chosen = useChoice((c) => c.lane);
   const columns = laneColumns(sensor, report?.readings.lanes ?? null);
   if (columns.length === 0) return null;
+  const isWhole = ({ of }: LaneColumn) => sensor.lanes.every((l) => Number.isInteger(of(l.id) ?? 0));
   return (
     <table className={styles.table}>
       <thead>
@@ -35,7 +36,7 @@ export function BankTable({ sensor, report }: { sensor: Sensor; report: BankRepo
               </button>
             </th>
             {columns.map((c) => (
-              <td key={c.head}>{shown(c.of(lane.id))}</td>
+              <td key={c.head}>{shown(c.of(lane.id), isWhole(c))}</td>
             ))}
           </tr>
         ))}
@@ -44,5 +45,5 @@ export function BankTable({ sensor, report }: { sensor: Sensor; report: BankRepo
   );
 }
 
-const shown = (n: number | null): string =>
-  n === null ? '–' : Number.isInteger(n) ? String(n) : n.toFixed(1);
+/** One decimal in the whole of a column, or none. */
+const shown = (n: number | null, whole: boolean): string => (n === null ? '–' : n.toFixed(whole ? 0 : 1));

@@ -1,16 +1,15 @@
 'use client';
 
-import { useLive, useSession } from '../hooks/use-session';
+import { useInstrument, useLive, useSession } from '../hooks/use-session';
+import { wireBytes } from '../parts/words';
 import { OutMenu } from './out-menu';
 import styles from './frame.module.css';
-
-/** The bytes a second that a MIDI cable carries: 31 250 baud, ten bits a byte. */
-const CABLE_BYTES = 3125;
 
 /** Last events as words, bytes a second, sound, and Silence. */
 export function FootStrip() {
   const session = useSession();
-  const note = useLive((s) => s.note);
+  const [note] = useLive((s) => s.notes);
+  const { boards } = useInstrument();
   const words = useLive((s) => s.words);
   const bytes = useLive((s) => s.tick?.bytesPerSecond ?? 0);
   return (
@@ -18,7 +17,7 @@ export function FootStrip() {
       <span className={styles.word}>{note ?? words[0] ?? 'nothing sent yet'}</span>
       <span className={styles.word}>{note ? (words[0] ?? '') : ''}</span>
       <span>
-        <code>{bytes}</code> bytes/s of {CABLE_BYTES}
+        <code>{bytes}</code> bytes/s of {wireBytes(boards[0])}
       </span>
       <OutMenu />
       <button type="button" onClick={() => session.choice.setState({ glance: true })}>

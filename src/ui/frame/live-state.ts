@@ -9,8 +9,8 @@ export interface LiveState {
   rest: (RestStatistics | null)[];
   /** True while the last look found the channel at rest. */
   quiet: boolean[];
-  /** The last note message in words, or null; controllers would soon push it out of sight. */
-  note: string | null;
+  /** The last note messages in words, newest first; by themselves, since controllers would soon push them out of sight. */
+  notes: string[];
   /** The last other messages in words, newest first. */
   words: string[];
   /** True from the beginning of a guided run until all of its takes are in, or storage refuses them. */
@@ -24,7 +24,7 @@ export const createLiveStore = () =>
     tick: null,
     rest: [],
     quiet: [],
-    note: null,
+    notes: [],
     words: [],
     settling: false,
     broken: null,

@@ -24,6 +24,9 @@ export interface Choice {
 
 const WORDS = 3;
 
+const lastOf = (newest: string[], before: string[]) =>
+  newest.length > 0 ? [...newest, ...before].slice(0, WORDS) : before;
+
 /** One instrument on the bench: its document, its board, its sound. Made when its page opens, closed when it is left. */
 export class Session {
   readonly workspace: Workspace;
@@ -36,7 +39,7 @@ export class Session {
   private readonly takes: TakeKeeping;
   private compiled: Instrument | null = null;
   /** Messages since the last tick, in words. */
-  private heard: { note: string | null; words: string[] } = { note: null, words: [] };
+  private heard: { notes: string[]; words: string[] } = { notes: [], words: [] };
   private closed = false;
   private readonly undo: (() => void)[] = [];
 
@@ -120,7 +123,7 @@ export class Session {
       this.ear.play(bytes);
       this.midi.send(bytes);
       const says = messageWords(bytes);
-      if ((bytes[0] & 0xe0) === 0x80) this.heard.note = says;
+      if ((bytes[0] & 0xe0) === 0x80) this.heard.notes.unshift(says);
       else this.heard.words.unshift(says);
     }
   }
@@ -130,12 +133,12 @@ export class Session {
     for (let i = 0; i < tick.columns.length; i += 2 * width)
       for (let c = 0; c < width; c++)
         this.traces[c]?.push(tick.columns[i + 2 * c], tick.columns[i + 2 * c + 1]);
-    const { note, words } = this.heard;
-    this.heard = { note, words: [] };
+    const { notes, words } = this.heard;
+    this.heard = { notes: [], words: [] };
     this.live.setState((s) => ({
       tick,
-      note,
-      words: words.length > 0 ? [...words, ...s.words].slice(0, WORDS) : s.words,
+      notes: lastOf(notes, s.notes),
+      words: lastOf(words, s.words),
       settling: s.settling || tick.guide !== null,
       ...(tick.rest.length > 0 ? withRest(s, tick.rest) : {}),
     }));

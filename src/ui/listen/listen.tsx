@@ -12,7 +12,6 @@ import type { TraceOverlay } from '../parts/trace';
 import { NoiseBand } from './noise-band';
 import { LaneStrip } from '../parts/lane-strip';
 import { PlaySurface } from '../parts/play-surface';
-import styles from './listen.module.css';
 
 /** Station 2: what the raw stream says, live. */
 export function Listen() {
@@ -66,19 +65,15 @@ export function Listen() {
         }
       />
       {several && <LaneStrip sensor={sensor} height={56} />}
-      <SensorTrace sensor={sensor} column={column} overlay={overlay} height="clamp(160px, 32vh, 420px)" />
+      <SensorTrace
+        sensor={sensor}
+        column={column}
+        overlay={overlay}
+        height={several ? 'clamp(140px, 24vh, 420px)' : 'clamp(160px, 32vh, 420px)'}
+      />
       <NoiseBand rest={rest} bits={board.bits} />
-      <PlayYourself />
+      <PlaySurface titled />
     </Station>
-  );
-}
-
-function PlayYourself() {
-  return (
-    <section className={styles.hand}>
-      <h2>Play the practice board yourself</h2>
-      <PlaySurface />
-    </section>
   );
 }
 
@@ -105,7 +100,7 @@ function ListenContacts() {
         under={`Press ${sensor.name.toLowerCase()} and let go.`}
       />
       <LaneStrip sensor={sensor} height={90} />
-      <PlayYourself />
+      <PlaySurface titled />
     </Station>
   );
 }

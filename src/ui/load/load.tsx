@@ -20,6 +20,7 @@ import { download } from '../parts/download';
 import { Headline, Reading, Station } from '../parts/station';
 import { HeaderView } from './header-view';
 import { ProofView } from './proof-view';
+import { grouped } from '../parts/words';
 import styles from './load.module.css';
 import { notify } from '../parts/notice';
 
@@ -81,10 +82,10 @@ function LoadReady() {
             Document version {instrument.version}. It stands in the header; it changes whenever anything that
             the board plays does.
           </Reading>
-          <Reading label="Program memory" value={String(board.needs.flashBytes)} unit="bytes, about">
+          <Reading label="Program memory" value={grouped(board.needs.flashBytes)} unit="bytes, about">
             {of(board.own.flashBytes)} Its levels, gates, voices and tables, the runtime and the sketch.
           </Reading>
-          <Reading label="Memory" value={String(board.needs.memoryBytes)} unit="bytes, about">
+          <Reading label="Memory" value={grouped(board.needs.memoryBytes)} unit="bytes, about">
             {of(board.own.memoryBytes)} What changes while it plays, what a scan can send, and the sketch’s
             own.
           </Reading>
@@ -114,7 +115,7 @@ function LoadReady() {
 
 /** What the board has. */
 const of = (bytes: number | undefined) =>
-  bytes === undefined ? 'Your board’s is not told.' : `Of ${bytes}.`;
+  bytes === undefined ? 'Your board’s is not told.' : `Of ${grouped(bytes)}.`;
 
 function Exports() {
   const instrument = useInstrument();

@@ -6,7 +6,7 @@ export function measuredWords(sensor: Sensor): string {
   const c = sensor.calibration;
   if (!c) return 'not measured yet';
   if (c.is === 'level') return `rest ${c.rest.toFixed(0)}, reach ${c.reach.up}`;
-  if (c.is === 'contacts') return `normally ${c.rest}, debounce ${c.debounceMs} ms`;
+  if (c.is === 'contacts') return `${c.rest}, ${c.debounceMs} ms`;
   const missing = sensor.lanes.length - c.lanes.length;
   const measured = `${counted(c.lanes.length, 'lane')} measured`;
   return missing > 0 ? `${measured}, ${missing} to do` : measured;

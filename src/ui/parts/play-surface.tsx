@@ -10,12 +10,13 @@ import { useChoice, useInstrument, useSession } from '../hooks/use-session';
 import styles from './lanes.module.css';
 
 /** The practice instrument to play: drawn from the instrument, a row a sensor, by pointer and by key, several at once. */
-export function PlaySurface({ sensors }: { sensors?: readonly Sensor[] }) {
+export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Sensor[]; titled?: boolean }) {
   const instrument = useInstrument();
   const chosen = useChoice((c) => c.sensor);
   const keys = handKeys(instrument, chosen);
   return (
     <section className={styles.surface} aria-label="Play the practice board yourself">
+      {titled && <h2>Play the practice board yourself</h2>}
       {(sensors ?? instrument.sensors).map((sensor) => (
         <div key={sensor.id}>
           <b>

@@ -27,3 +27,6 @@ export const short = (n: number): string => (Math.abs(n) < 10 ? n.toFixed(1) : S
 
 /** A first letter made large, for the head of a sentence. */
 export const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** Bytes a second that a board's MIDI output carries: ten bits a byte. */
+export const wireBytes = ({ midiBaud }: { midiBaud: number }): number => Math.round(midiBaud / 10);

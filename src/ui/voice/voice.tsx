@@ -11,8 +11,10 @@ import { gatePort, levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import { useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
+import { PlaySurface } from '../parts/play-surface';
 import { Headline, Reading, Station } from '../parts/station';
 import { VoiceRow } from './voice-row';
+import { wireBytes } from '../parts/words';
 import styles from './voice.module.css';
 
 /** Station 5: what each sensor sends, as short as it can be said. */
@@ -28,7 +30,7 @@ export function VoiceStation() {
   return (
     <Station title="Voice" changes reading={<VoiceReading />}>
       <Headline
-        says={own.length === 0 ? `${sensor.name} says nothing yet.` : `${sensor.name} plays`}
+        says={own.length === 0 ? `Nothing is sent by ${sensor.name} yet.` : `Sent by ${sensor.name}`}
         under={own.length === 0 ? 'Give it a note to sound, or a controller to move.' : undefined}
       />
       <ul className={styles.voices}>
@@ -53,6 +55,7 @@ export function VoiceStation() {
       </div>
       {!sensor.calibration && <p>It stays silent until it is calibrated.</p>}
       <Said />
+      <PlaySurface titled />
     </Station>
   );
 }
@@ -90,26 +93,44 @@ const freeId = (voices: Voice[], sensor: string): string => {
 
 /** What it sends now, large: play and read. */
 function Said() {
-  const note = useLive((s) => s.note);
+  const notes = useLive((s) => s.notes);
   const words = useLive((s) => s.words);
-  const { column } = useSensor();
-  const response = useLive((s) => Math.round(127 * (s.tick?.responses[column] ?? 0)));
+  const { sensor } = useSensor();
+  const said = [...notes.slice(0, words.length > 0 ? 2 : 3), ...words].slice(0, 3);
   return (
     <section className={styles.said} aria-label="Sent now">
-      <p>
-        <strong>{response}</strong>
-        <span>of 127 now</span>
-      </p>
+      {levelPort(sensor) ? <LevelNow /> : <VelocityOf notes={notes} />}
       <ol>
-        {words.length === 0 && note === null ? (
+        {said.length === 0 ? (
           <li>
-            Nothing sent yet. Hold <kbd>X</kbd> to play the practice board, <kbd>S</kbd> for sound.
+            Nothing sent yet. Play it below; <kbd>S</kbd> is for sound.
           </li>
         ) : (
-          [...(note ? [note] : []), ...words].slice(0, 3).map((w, i) => <li key={i}>{w}</li>)
+          said.map((w, i) => <li key={i}>{w}</li>)
         )}
       </ol>
     </section>
+  );
+}
+
+function LevelNow() {
+  const { column } = useSensor();
+  const response = useLive((s) => Math.round(127 * (s.tick?.responses[column] ?? 0)));
+  return (
+    <p>
+      <strong>{response}</strong>
+      <span>of 127 now</span>
+    </p>
+  );
+}
+
+function VelocityOf({ notes }: { notes: readonly string[] }) {
+  const begun = notes.find((n) => n.includes(' on, '));
+  return (
+    <p>
+      <strong>{begun ? begun.split(' on, ')[1] : '–'}</strong>
+      <span>last velocity, of 127</span>
+    </p>
   );
 }
 
@@ -125,8 +146,12 @@ function VoiceReading() {
       <Reading label="Channels used" value={channels.length === 0 ? '–' : channels.join(' ')}>
         {clashes.length === 0 ? 'No two voices send the same thing.' : 'See below.'}
       </Reading>
-      <Reading label="On the wire" value={String(bytes)} unit="bytes/s of 3125">
-        A MIDI cable carries 3125; only changes are sent.
+      <Reading
+        label="On the wire"
+        value={String(bytes)}
+        unit={`bytes/s of ${wireBytes(instrument.boards[0])}`}
+      >
+        So much its wire carries; only changes are sent.
       </Reading>
       {clashes.map((c) => (
         <p key={c.says} className={styles.clash}>

@@ -6,7 +6,7 @@ import { ok, refuse, type Result } from '../../result';
 import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import { strikeFindings } from './findings';
-import { doublesOf } from './doubles';
+import { replayed } from './replay';
 import { noticeable, strikesOf, type Strike } from './strikes';
 import { chooseWindow } from './window';
 
@@ -62,12 +62,16 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
     method:
       'On: a third of the softest strike, further where noise or what neighbours shake asks for it. Full: p95 of loud strikes plus 5 %. Window: the shortest that finds 95 % of the peaks. Mask and half-life: the shortest with which the engine plays no strike twice.',
   };
-  const { calibration, doubled } = withMask(job, begun, lanes);
+  const { calibration, doubled, missed } = withMask(job, begun, lanes);
+  const struck = lanes.reduce((n, l) => n + l.strikes.length, 0);
   return ok({
     is: 'bank',
     calibration,
-    readings: { lanes: lanes.map(readingOf), numbers: { windowMs, maskMs: calibration.maskMs, doubled } },
-    findings: strikeFindings(job, read.value, lanes, doubled),
+    readings: {
+      lanes: lanes.map(readingOf),
+      numbers: { windowMs, maskMs: calibration.maskMs, strikes: struck, doubled, missed },
+    },
+    findings: strikeFindings(job, read.value, lanes, { doubled, missed }),
     mark: bankMark(lanes.map((l) => ({ frames: l.frames, gestures: l.strikes.map((s) => asGesture(s, l)) }))),
   });
 }
@@ -123,21 +127,17 @@ function shockOf(frames: LaneFrames, own: readonly Strike[], all: readonly Strik
   return Math.max(0, ...shocks);
 }
 
-/** The shortest mask and half-life with which the engine plays no strike twice; the longest where none does. */
+/** The shortest mask and half-life with which the engine plays no strike twice, and a margin; the longest where none does. */
 function withMask(job: SensorJob, begun: StrikeCalibration, lanes: readonly StruckLane[]) {
   let calibration = begun;
-  let doubled = Infinity;
   for (const maskMs of MASKS_MS.filter((ms) => ms >= begun.windowMs))
     for (const halfLifeMs of HALF_LIVES_MS) {
       calibration = { ...begun, maskMs, halfLifeMs };
-      doubled = doublesOf(job, calibration, lanes);
-      if (doubled === 0)
-        return {
-          calibration: { ...calibration, maskMs: Math.min(MOST_MASK_MS, MASK_MARGIN * maskMs) },
-          doubled,
-        };
+      if (replayed(job, calibration, lanes).doubled > 0) continue;
+      const guarded = { ...calibration, maskMs: Math.min(MOST_MASK_MS, MASK_MARGIN * maskMs) };
+      return { calibration: guarded, ...replayed(job, guarded, lanes) };
     }
-  return { calibration, doubled };
+  return { calibration, ...replayed(job, calibration, lanes) };
 }
 
 /** A strike with as much of its ringing as a mark shows, µs. */

@@ -8,12 +8,12 @@ const MUCH_SHOCK = 0.3;
 /** Span from "on" to full under which velocities are few. */
 const LEAST_STEPS = 40;
 
-/** What is wrong with strike pads: not struck, shaken by neighbours, too small a span, doubled. */
+/** What is wrong with strike pads: not struck, shaken by neighbours, too small a span, struck twice or not at all when they are replayed. */
 export function strikeFindings(
   job: SensorJob,
   all: readonly LaneFrames[],
   lanes: readonly StruckLane[],
-  doubled: number,
+  { doubled, missed }: { doubled: number; missed: number },
 ): Finding[] {
   const sensor = job.sensor.id;
   const again = { says: 'Strike every pad again', cost: 'half a minute', redo: 'loud' as const };
@@ -63,5 +63,21 @@ export function strikeFindings(
             cures: [again],
           },
         ];
-  return [...silent, ...twice, ...shaken, ...short];
+  const unheard: Finding[] =
+    missed === 0
+      ? []
+      : [
+          {
+            code: 'missed',
+            severity: 'fault',
+            sensor,
+            says: `${missed} strikes of these takes play no note.`,
+            causes: [
+              'two came so close that the second was taken for ringing',
+              'they were softer than the shock of a neighbour',
+            ],
+            cures: [again],
+          },
+        ];
+  return [...silent, ...twice, ...unheard, ...shaken, ...short];
 }

@@ -16,7 +16,7 @@ export const strikePads: Kind = {
   care: 'Repeated strikes strain wrists: pause between takes. A hard-struck piezo disc gives many volts: clamp it before the board.',
   lanes: { least: 1, most: 128, are: 'counts' },
   readBy: 'converter',
-  ports: { hit: { carries: 'gate', says: 'when a pad is struck, and how hard' } },
+  ports: { hit: { carries: 'gate', says: 'when a pad is struck' } },
   facts: {},
   calibration: 'strike',
   steps: [

@@ -7,13 +7,14 @@ import { playFrame } from '../../engine/play';
 import type { StrikeCalibration } from '../../instrument/calibration';
 import type { StruckLane } from './calibrate';
 
-/** How many strikes the engine plays beyond those that were struck, over all takes and lanes. */
-export function doublesOf(
+/** How the engine plays takes that were struck: over all takes and lanes, notes beyond the strikes, and strikes without a note. */
+export function replayed(
   job: SensorJob,
   calibration: StrikeCalibration,
   lanes: readonly StruckLane[],
-): number {
+): { doubled: number; missed: number } {
   let doubled = 0;
+  let missed = 0;
   for (const take of job.takes.filter((t) => t.role !== 'rest')) {
     const parts = new Parts({ table_bits: 4, byte_us: 1 });
     const sensor = { ...job.sensor, lanes: [...job.sensor.lanes], board: '', responses: [] };
@@ -31,8 +32,10 @@ export function doublesOf(
       });
     }
     lanes.forEach(({ strikes }, lane) => {
-      doubled += Math.max(0, begun[lane] - strikes.filter((s) => s.take === take.id).length);
+      const more = begun[lane] - strikes.filter((s) => s.take === take.id).length;
+      doubled += Math.max(0, more);
+      missed += Math.max(0, -more);
     });
   }
-  return doubled;
+  return { doubled, missed };
 }

@@ -22,6 +22,7 @@ test('bench, run sheet and stations', async ({ page }) => {
   await page.waitForTimeout(500);
   await page.screenshot(shot('shape'));
   await page.keyboard.press('5');
+  await page.keyboard.down('w');
   await page.keyboard.down('x');
   await page.waitForTimeout(700);
   await page.screenshot(shot('voice'));

@@ -58,7 +58,7 @@ it('sends MIDI when it is told of it, before any tick; in words it stands there 
   const sent = vi.spyOn(session.midi, 'send');
   StandIn.made[0].says({ is: 'events', events: [{ tUs: 0, bytes: [0x90, 62, 87] }], zeroMs: 0 });
   expect(sent.mock.calls).toEqual([[[0x90, 62, 87]]]);
-  expect(session.live.getState().notes).toEqual([]);
+  expect(session.live.getState().notes).toHaveLength(0);
   const nothing = {
     columns: new Uint16Array(0),
     rest: [],
@@ -108,7 +108,7 @@ it('keeps a take whose storage failed in the middle of it without a hole, and sa
   put.mockRestore();
   await vi.waitFor(async () => expect((await database().takes.get(take))!.whole).toBe(true), 8000);
   expect(await database().pieces.where('take').equals(take).count()).toBe(3);
-  expect(troubles()).toEqual({});
+  await vi.waitFor(() => expect(troubles()).toEqual({}));
   await session.close();
 });
 

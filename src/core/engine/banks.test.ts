@@ -192,6 +192,30 @@ describe('a strike bank: peak in a window to velocity (maker’s handbook 4.6)',
     expect(events.map((e) => e[1])).toEqual([0x90, 0x80, 0x90]);
     expect(play([1000, ...times(29, 0), 200, ...times(10, 0)]).map((e) => e[1])).toEqual([0x90]);
   });
+  it('takes what a strike shakes on another lane for shock, whichever lane comes first, and for no longer than its mask', () => {
+    const near = strikePads([62, 65], { shockShare: 0.2 });
+    const own = instrumentOf([near], [bankNotes(near, 'hit', strike)]);
+    const notesOf = (levels: [number, number][]) =>
+      playAfterRest(
+        own,
+        levels.map(([a, b]) => [rest + a, rest + b]),
+        [rest, rest],
+      )
+        .filter((e) => e[1] === 0x90)
+        .map((e) => e[2]);
+    const then = (a: number, b: number): [number, number][] => [
+      [a, b],
+      ...times(10, [0, 0] as [number, number]),
+    ];
+    expect([notesOf(then(900, 170)), notesOf(then(170, 900))]).toEqual([[62], [65]]);
+    expect([...notesOf(then(900, 200))].sort()).toEqual([62, 65]);
+    // 24 ms later the first has let go; a soft strike of the other is one.
+    expect(notesOf([...then(900, 0), ...times(13, [0, 0] as [number, number]), ...then(0, 60)])).toEqual([
+      62, 65,
+    ]);
+    // A wire that came off leaves a lane far out: it strikes once, and shakes nobody.
+    expect(notesOf([...times(60, [900, 0] as [number, number]), ...then(900, 60)])).toEqual([62, 65]);
+  });
   it('is not struck again by what leans on it', () => {
     expect(play([400, ...times(400, 300)]).filter((e) => e[1] === 0x90)).toHaveLength(1);
   });

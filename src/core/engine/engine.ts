@@ -16,6 +16,8 @@ export interface Engine {
   /** The counts of the frame at hand stand in `counts` from `at` on. */
   counts: ArrayLike<number>;
   at: number;
+  /** The strongest strike of a strike bank at the frame at hand; the bank is −1 until one was asked for. */
+  furthest: { bank: number; distance: number };
 }
 
 /** First scans after power-up, which a converter and a sensor need to settle. */
@@ -31,6 +33,7 @@ export const startEngine = (image: Image): Engine => ({
   slow: 0,
   counts: new Uint16Array(256),
   at: 0,
+  furthest: { bank: -1, distance: 0 },
 });
 
 function startState(image: Image): State {

@@ -133,16 +133,22 @@ export const TOUCH_STATE = struct('touch_state', 'order: which touch it is, of a
   pad: 'u8',
 });
 
-export const STRIKE_BANK = struct('strike_bank', 'strike lanes that share their times', {
-  window_ticks: 'u16',
-  mask_ticks: 'u16',
-  half_life_ticks: 'u16',
-  length_ticks: 'u16',
-  lane: 'u8',
-  lanes: 'u8',
-  listener: 'u8',
-  listeners: 'u8',
-});
+export const STRIKE_BANK = struct(
+  'strike_bank',
+  'strike lanes that share their times, and how far they shake each other, Q8',
+  {
+    window_ticks: 'u16',
+    mask_ticks: 'u16',
+    half_life_ticks: 'u16',
+    length_ticks: 'u16',
+    lane: 'u8',
+    lanes: 'u8',
+    listener: 'u8',
+    listeners: 'u8',
+    shock: 'u8',
+    pad: 'u8',
+  },
+);
 
 export const STRIKE = struct('strike', 'one strike lane; on is a distance from rest', {
   rest: 'u16',
@@ -290,7 +296,7 @@ export const SETTINGS: { readonly [P in keyof typeof IMAGE_PARTS]: readonly stri
   switched: ['status', 'controller', 'off', 'on'],
   touch_banks: ['follow_slow', 'longest_slow'],
   touches: ['untouched', 'on', 'off'],
-  strike_banks: ['window_ticks', 'mask_ticks', 'half_life_ticks', 'length_ticks'],
+  strike_banks: ['window_ticks', 'mask_ticks', 'half_life_ticks', 'length_ticks', 'shock'],
   strikes: ['rest', 'on', 'scale'],
   contact_banks: ['debounce_ticks'],
   listeners: [],

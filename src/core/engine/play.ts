@@ -20,6 +20,7 @@ export function passTime(e: Engine, tUs: number): void {
   e.t = ticksAt(tUs);
   e.slow = slowAt(tUs);
   e.bytes = 0;
+  e.furthest.bank = -1;
   drain(e, passedUs);
   if (passedUs >= PAUSE_US) expireTimers(e);
 }

@@ -1,4 +1,4 @@
-import { histogramOf, levelAt, madAbout } from './histogram';
+import { histogramOf, levelAt, madAbout, type Histogram } from './histogram';
 import { theilSenSlope } from './theil-sen';
 
 /** Noise of an ideal converter, counts: 1/√12 (Bennett, Bell Syst. Tech. J. 27, 1948). */
@@ -11,7 +11,7 @@ export const SIGMA_PER_MAD = 1.4826;
 export interface RestStatistics {
   /** Median level, counts. */
   rest: number;
-  /** σ, counts: 1.4826 × MAD, never below the quantisation noise. */
+  /** σ, counts: 1.4826 × MAD, never below the quantisation noise; of the upper half alone where the converter's end at 0 cuts off the lower. */
   noise: number;
   /** p99.9 − p0.1, counts. */
   excursion: number;
@@ -37,7 +37,7 @@ export function restStatistics(counts: ArrayLike<number>, rateHz: number): RestS
   const h = histogramOf(counts);
   const rest = levelAt(h, 0.5);
   // Spreading each count over its interval widens the distribution by 1/12, which Sheppard's correction takes off.
-  const spread = SIGMA_PER_MAD * madAbout(h, rest);
+  const spread = SIGMA_PER_MAD * deviationAbout(h, rest);
   const noise = Math.max(QUANTISATION_NOISE, Math.sqrt(Math.max(0, spread * spread - 1 / 12)));
   const lag1 = lag1Correlation(counts, rest, noise);
   // The median's standard error is √(π/2)·σ/√n; correlated samples count as n(1 − ρ)/(1 + ρ).
@@ -53,6 +53,15 @@ export function restStatistics(counts: ArrayLike<number>, rateHz: number): RestS
     seconds: counts.length / rateHz,
     longEnough: !(standardError > 0.25 && standardError > noise / 10),
   };
+}
+
+/** Share of counts of 0 from which the lower half is taken as cut off. (Common practice, no source.) */
+const CUT = 0.25;
+
+/** Median absolute deviation about the median, counts; of what lies above it where a rectifier or the converter's end cuts off what lies below. */
+function deviationAbout(h: Histogram, rest: number): number {
+  const cut = h.first === 0 && h.cumulative[0] > CUT * h.cumulative[h.cumulative.length - 1];
+  return cut ? levelAt(h, 0.75) - rest : madAbout(h, rest);
 }
 
 /** Lag-1 correlation with samples beyond 4 σ pulled in to 4 σ, so that one knock does not decide it. */

@@ -200,6 +200,7 @@ function strikeSensor(r: Random, count: number, top: number): Sensor {
     maskMs: r.between(windowMs, 80),
     halfLifeMs: r.between(1, 60),
     lengthMs: r.between(1, 250),
+    ...(r.next() < 0.7 ? { shockShare: r.between(0, 0.5) } : {}),
     lanes: own.map(({ id }) => {
       const on = r.whole(2, top >> 2);
       return { lane: id, rest: r.whole(0, top), noise: 1, on, full: r.whole(on + 1, top) };

@@ -18,26 +18,50 @@ export function playStrike(e: Engine, index: number, lane: number): void {
   const at = bank.lane + lane;
   const strike = e.image.strikes[at];
   const state = e.state.strikes[at];
-  const zero = e.state.strike_zeros[at];
-  if (zero.stage === ZERO_STAGE.silent) return;
-  const count = shifted(e.counts[e.at + strike.column], zero.shift);
-  const distance = count > strike.rest ? count - strike.rest : strike.rest - count;
+  if (e.state.strike_zeros[at].stage === ZERO_STAGE.silent) return;
+  const distance = distanceOf(e, at);
   if (state.sounding !== 0 && ticksSince(state.began, e.t) >= bank.length_ticks) endStrike(e, bank, lane);
   advance(e, bank, strike, state, distance);
   if (state.stage !== STRIKE_STAGE.window) return;
   if (distance > state.peak) state.peak = distance;
   if (ticksSince(state.since, e.t) < bank.window_ticks) return;
   state.stage = STRIKE_STAGE.masked;
+  if ((furthestOf(e, index) * bank.shock) >> 8 > state.peak) return;
   endStrike(e, bank, lane);
   state.began = e.t;
   state.sounding = 1;
   gateOpens(e, bank.listener, bank.listeners, lane, shareOf(strike.scale, state.peak - strike.on));
 }
 
+function distanceOf(e: Engine, at: number): number {
+  const { column, rest } = e.image.strikes[at];
+  const count = shifted(e.counts[e.at + column], e.state.strike_zeros[at].shift);
+  return count > rest ? count - rest : rest - count;
+}
+
+/** The strongest strike of a bank at this frame, counts: what lies under a share of it is its shock. Found once a frame. */
+function furthestOf(e: Engine, index: number): number {
+  if (e.furthest.bank === index) return e.furthest.distance;
+  const { lane, lanes } = e.image.strike_banks[index];
+  let distance = 0;
+  for (let at = lane; at < lane + lanes; at++) distance = Math.max(distance, reachOf(e, at));
+  e.furthest = { bank: index, distance };
+  return distance;
+}
+
+/** How far a lane is struck: its peak until its mask is over. One that has stayed out since, a wire that came off, strikes no more. */
+function reachOf(e: Engine, at: number): number {
+  const { stage, peak } = e.state.strikes[at];
+  if (stage === STRIKE_STAGE.spent || e.state.strike_zeros[at].stage === ZERO_STAGE.silent) return 0;
+  const distance = distanceOf(e, at);
+  return stage === STRIKE_STAGE.window || stage === STRIKE_STAGE.masked ? Math.max(peak, distance) : distance;
+}
+
 /** Through the stages up to the beginning of a window. */
 function advance(e: Engine, bank: Bank, strike: Lane, state: LaneState, distance: number): void {
   if (state.stage === STRIKE_STAGE.window) return;
   if (state.stage === STRIKE_STAGE.masked) {
+    if (distance > state.peak) state.peak = distance;
     if (ticksSince(state.since, e.t) < bank.mask_ticks) return;
     state.stage = STRIKE_STAGE.spent;
     state.since = e.t;

@@ -57,6 +57,8 @@ export function compileStrike(
     lane: image.strikes.length,
     lanes: lanes.length,
     ...UNHEARD,
+    shock: Math.round(256 * (c.shockShare ?? 0)),
+    pad: 0,
   });
   for (const { record, column } of lanes)
     image.strikes.push({

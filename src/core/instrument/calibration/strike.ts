@@ -8,6 +8,7 @@ import {
   IsInt,
   IsNumber,
   IsObject,
+  IsOptional,
   IsString,
   Max,
   Min,
@@ -41,6 +42,8 @@ export class StrikeCalibration extends Measured {
   @IsNumber(finite) @Min(1) @Max(60) halfLifeMs!: number;
   /** From note-on to note-off, ms. */
   @IsNumber(finite) @Min(1) @Max(250) lengthMs!: number;
+  /** What lies under this share of another lane's peak, while that one rings, is its shock and no strike; 0 … 0.5, none given: 0. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(0.5) shockShare?: number;
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(128)

@@ -12,16 +12,15 @@ import { chooseWindow } from './window';
 
 /** Headroom over the p95 of loud strikes (maker's handbook 4.2). */
 const HEADROOM = 1.05;
-/**
- * "On" lies at this share of the softest strike, further where noise or what neighbours shake asks for it, by this margin, and
- * never further than the last share. (Common practice, no source.)
- */
+/** "On" lies at this share of the softest strike, further where noise asks for it, and never further than the last share. (Common practice, no source.) */
 const SOFT_SHARE = 0.35;
-const SHOCK_MARGIN = 1.5;
 const MOST_OF_SOFT = 0.8;
+/** What is taken for shock is this many times the most that was measured, up to a share that is no shock any more. (Common practice, no source.) */
+const SHOCK_MARGIN = 1.5;
+export const MOST_SHOCK = 0.5;
 /** Masks and half-lives that are tried, ms, shortest first: the shortest pair that doubles no strike is taken. */
 const MASKS_MS = [5, 10, 15, 20, 30, 40, 60, 80, 120];
-const HALF_LIVES_MS = [4, 8, 15, 30];
+const HALF_LIVES_MS = [4, 8, 15, 30, 60];
 /** The mask is this many times what the takes needed, since they are few; so long at most, ms. (Common practice, no source.) */
 const MASK_MARGIN = 2;
 const MOST_MASK_MS = 120;
@@ -33,7 +32,7 @@ export interface StruckLane {
   frames: LaneFrames;
   strikes: Strike[];
   record: StrikeLane;
-  /** Furthest that it goes while another lane is struck and it is not, counts. */
+  /** Furthest that it goes while another lane is struck and it is not, as a share of that one's peak; 0 where it stays in its noise. */
   shock: number;
 }
 
@@ -57,10 +56,11 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
     maskMs: windowMs,
     halfLifeMs: HALF_LIVES_MS[0],
     lengthMs: LENGTH_MS,
+    shockShare: round(Math.min(MOST_SHOCK, SHOCK_MARGIN * Math.max(...lanes.map((l) => l.shock))), 3),
     lanes: lanes.map((l) => l.record),
     takes: job.takes.map((t) => t.id),
     method:
-      'On: a third of the softest strike, further where noise or what neighbours shake asks for it. Full: p95 of loud strikes plus 5 %. Window: the shortest that finds 95 % of the peaks. Mask and half-life: the shortest with which the engine plays no strike twice.',
+      'On: a third of the softest strike, further where noise asks for it. Full: p95 of loud strikes plus 5 %. Shock: half as much again as the most that a strike shook another pad. Window: the shortest that finds 95 % of the peaks. Mask and half-life: the shortest with which the engine plays no strike twice.',
   };
   const { calibration, doubled, missed } = withMask(job, begun, lanes);
   const struck = lanes.reduce((n, l) => n + l.strikes.length, 0);
@@ -81,9 +81,8 @@ function struckLane(frames: LaneFrames, strikes: Strike[], all: readonly Strike[
     .map((role) => strikes.filter((s) => s.role === role))
     .find((s) => s.length > 0);
   const peaks = strikes.map((s) => s.peak);
-  const shock = shockOf(frames, strikes, all);
   const softest = Math.min(...peaks);
-  const wanted = Math.max(noticeable(frames), SHOCK_MARGIN * shock, SOFT_SHARE * softest);
+  const wanted = Math.max(noticeable(frames), SOFT_SHARE * softest);
   const on = Math.max(2, Math.floor(Math.min(MOST_OF_SOFT * softest, wanted)));
   const full = Math.round(
     HEADROOM *
@@ -99,32 +98,38 @@ function struckLane(frames: LaneFrames, strikes: Strike[], all: readonly Strike[
     on,
     full: Math.max(on + 1, full),
   };
-  return { frames, strikes, record, shock };
+  return { frames, strikes, record, shock: shockOf(frames, strikes, all) };
 }
 
 /** A shock is over after so long; a strike rings for so long, µs. */
 const SHOCK_US = 60_000;
 const RINGING_US = 120_000;
 
-/** Furthest that a lane goes when others are struck and it is not. */
+/** Furthest that a lane goes when others are struck and it is not, as a share of their peaks. */
 function shockOf(frames: LaneFrames, own: readonly Strike[], all: readonly Strike[][]): number {
+  const least = noticeable(frames);
   const shocks = all
     .filter((strikes) => strikes !== own)
     .flat()
-    .flatMap((s) => {
-      const take = frames.played.find((p) => p.take === s.take);
-      if (
-        !take ||
-        own.some((o) => o.take === s.take && o.tUs > s.tUs - RINGING_US && o.tUs < s.tUs + SHOCK_US)
-      )
-        return [];
-      let furthest = 0;
-      for (let i = 0; i < take.tUs.length; i++)
-        if (take.tUs[i] >= s.tUs && take.tUs[i] < s.tUs + SHOCK_US)
-          furthest = Math.max(furthest, Math.abs(take.counts[i] - frames.rest.rest));
-      return [furthest];
+    .map((s) => {
+      const furthest = furthestDuring(frames, own, s);
+      return furthest < least ? 0 : furthest / s.peak;
     });
   return Math.max(0, ...shocks);
+}
+
+/** Furthest that a lane goes while another one's strike shakes it, counts; 0 where it rings itself. */
+function furthestDuring({ played, rest }: LaneFrames, own: readonly Strike[], strike: Strike): number {
+  const take = played.find((p) => p.take === strike.take);
+  const rings = own.some(
+    (o) => o.take === strike.take && o.tUs > strike.tUs - RINGING_US && o.tUs < strike.tUs + SHOCK_US,
+  );
+  if (!take || rings) return 0;
+  let furthest = 0;
+  for (let i = 0; i < take.tUs.length; i++)
+    if (take.tUs[i] >= strike.tUs && take.tUs[i] < strike.tUs + SHOCK_US)
+      furthest = Math.max(furthest, Math.abs(take.counts[i] - rest.rest));
+  return furthest;
 }
 
 /** The shortest mask and half-life with which the engine plays no strike twice, and a margin; the longest where none does. */
@@ -159,6 +164,6 @@ const readingOf = ({ strikes, record, shock, frames }: StruckLane): LaneReading 
     full: record.full,
     softest: Math.round(Math.min(...strikes.map((s) => s.peak))),
     onSigmas: round(record.on / frames.rest.noise, 1),
-    shockPercent: round((100 * shock) / record.full, 1),
+    shockPercent: round(100 * shock, 1),
   },
 });

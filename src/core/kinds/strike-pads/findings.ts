@@ -3,8 +3,8 @@ import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
 import type { StruckLane } from './calibrate';
 
-/** Shock on a neighbour, as a share of full, from which it is a doubt. (Common practice, no source.) */
-const MUCH_SHOCK = 0.3;
+/** Shock, as a share of the strike that causes it, from which it is a doubt: two struck together would be taken for one. (Common practice, no source.) */
+const MUCH_SHOCK = 0.2;
 /** Span from "on" to full under which velocities are few. */
 const LEAST_STEPS = 40;
 
@@ -29,13 +29,13 @@ export function strikeFindings(
       cures: [again],
     }));
   const shaken = lanes
-    .filter(({ shock, record }) => shock > MUCH_SHOCK * record.full)
+    .filter(({ shock }) => shock > MUCH_SHOCK)
     .map(({ shock, record }): Finding => ({
       code: 'shock',
       severity: 'doubt',
       sensor,
       lane: record.lane,
-      says: `Pad ${record.lane} is shaken to ${Math.round((100 * shock) / record.full)} % of full when a neighbour is struck.`,
+      says: `Pad ${record.lane} is shaken to ${Math.round(100 * shock)} % of the strike when another pad is struck: softer strikes are passed over while that one rings.`,
       causes: ['pads share a board or a frame', 'they are fixed too stiffly'],
       cures: [again],
     }));

@@ -25,9 +25,9 @@ export function replayed(
     const width = take.channels.length;
     for (let i = 0; i < take.tUs.length; i++) {
       playFrame(e, take.tUs[i], take.counts, i * width);
-      e.state.strikes.forEach(({ stage }, lane) => {
+      e.state.strikes.forEach(({ stage, sounding, began }, lane) => {
         const decided = stage === STRIKE_STAGE.masked && stages[lane] !== STRIKE_STAGE.masked;
-        if (decided) begun[lane]++;
+        if (decided && sounding !== 0 && began === e.t) begun[lane]++;
         stages[lane] = stage;
       });
     }

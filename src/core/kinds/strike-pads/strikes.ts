@@ -1,4 +1,5 @@
 import type { LaneFrames } from '../../calibrate/bank/lane-frames';
+import { RecentMost } from '../../signal/recent-most';
 import type { Role } from '../../signal/take';
 
 /** One strike of a lane. */
@@ -15,9 +16,12 @@ export interface Strike {
 /** A strike begins this far from rest: σ, counts. */
 const LEAST_SIGMAS = 8;
 const LEAST_COUNTS = 6;
-/** Its peak lies within this; until the second one passes, what follows is its own ringing, µs. */
+/** Its peak lies within this, µs. */
 const PEAK_US = 30_000;
-const RINGING_US = 120_000;
+/** What rings only falls: a strike rises, in this time, to so many times what the lane reached in the time before, µs. (Common practice, no source.) */
+const RISE = 1.6;
+const RISE_US = 5_000;
+const BEFORE_US = 20_000;
 /** What lies under this share of the strongest lane's strike at the same time is that one's shock, not a strike. */
 const SHOCK_SHARE = 0.5;
 
@@ -42,17 +46,23 @@ export function strikesOf(lanes: readonly LaneFrames[]): Strike[][] {
 
 const sameTime = (a: Strike, b: Strike) => a.take === b.take && Math.abs(a.tUs - b.tUs) < PEAK_US;
 
-function strikesIn(take: LaneFrames['played'][0], rest: number, least: number): Strike[] {
+function strikesIn(
+  { take, role, tUs, counts }: LaneFrames['played'][0],
+  rest: number,
+  least: number,
+): Strike[] {
   const found: Strike[] = [];
-  for (let i = 0; i < take.counts.length; i++) {
-    const distance = Math.abs(take.counts[i] - rest);
-    if (distance < least) continue;
+  const before = new RecentMost(BEFORE_US);
+  let added = 0;
+  for (let i = 0; i < counts.length; i++) {
+    const now = tUs[i];
+    const distance = Math.abs(counts[i] - rest);
+    for (; tUs[added] <= now - RISE_US; added++) before.add(tUs[added], Math.abs(counts[added] - rest));
     const last = found.at(-1);
-    const tUs = take.tUs[i];
-    if (last && tUs - last.tUs < PEAK_US) {
-      if (distance > last.peak) Object.assign(last, { peak: distance, peakUs: tUs });
-    } else if (!last || tUs - last.tUs >= RINGING_US)
-      found.push({ take: take.take, role: take.role, tUs, peakUs: tUs, peak: distance });
+    const within = last && now - last.tUs < PEAK_US;
+    if (within && distance > last.peak) Object.assign(last, { peak: distance, peakUs: now });
+    if (!within && distance >= least && distance > RISE * (before.most(now - RISE_US) ?? 0))
+      found.push({ take, role, tUs: now, peakUs: now, peak: distance });
   }
   return found;
 }

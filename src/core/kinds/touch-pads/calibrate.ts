@@ -36,21 +36,23 @@ export interface TouchedLane {
 export function calibrateTouch(job: SensorJob): Result<BankReport> {
   const read = laneFrames(job);
   if (!read.ok) return read;
-  const touched = read.value.map((frames) => ({ frames, touches: touchesOf(frames) }));
-  const played = touched.filter(({ touches }) => touches.length > 0);
+  const moved = read.value
+    .map((frames) => ({ frames, touches: touchesOf(frames) }))
+    .filter(({ touches }) => touches.length > 0);
+  const sign = signOf(moved);
+  const played = moved.filter(({ touches }) => touches[0].sign === sign);
   if (played.length === 0)
     return refuse({
       path: 'takes',
       says: 'no pad was touched in these takes so that it stands clear of the noise; touch each pad in turn',
     });
-  const rising = played.filter(({ touches }) => touches[0].sign > 0).length * 2 >= played.length;
   const lanes = played.map((p): TouchedLane => {
     const crosstalk = crosstalkOf(p, played);
     return { ...p, ...recordOf(p.frames, p.touches, crosstalk), crosstalk };
   });
   const calibration: TouchCalibration = {
     is: 'touch',
-    polarity: rising ? 'rising' : 'falling',
+    polarity: sign > 0 ? 'rising' : 'falling',
     followPerSecond: round(
       Math.min(60, Math.max(0.1, FOLLOW_SHARE * Math.min(...lanes.map((l) => l.record.on)))),
       2,
@@ -76,9 +78,15 @@ export function calibrateTouch(job: SensorJob): Result<BankReport> {
     is: 'bank',
     calibration,
     readings: { lanes: readings, numbers: { followPerSecond: calibration.followPerSecond } },
-    findings: touchFindings(job, read.value, lanes),
+    findings: touchFindings(job, read.value, lanes, moved),
     mark: bankMark(lanes.map(({ frames, touches }) => ({ frames, gestures: touches.map(asGesture) }))),
   });
+}
+
+/** Which way a bank's counts go when it is touched: as most lanes say. */
+function signOf(lanes: readonly Played[]): Touch['sign'] {
+  const rising = lanes.filter(({ touches }) => touches[0].sign > 0).length;
+  return rising * 2 >= lanes.length ? 1 : -1;
 }
 
 function recordOf({ lane, rest }: LaneFrames, touches: readonly Touch[], crosstalk: number) {

@@ -8,11 +8,15 @@ const LEAST_RATIO = 5;
 /** Crosstalk, as a share of a touch, from which a neighbour is nearly a touch. (Common practice, no source.) */
 const MUCH_CROSSTALK = 0.4;
 
-/** What is wrong with pads: not touched, too little signal, neighbours. */
+/**
+ * What is wrong with pads: not touched, moved the other way, too little signal, neighbours.
+ * @param moved those that moved either way
+ */
 export function touchFindings(
   job: SensorJob,
   all: readonly LaneFrames[],
   lanes: readonly TouchedLane[],
+  moved: readonly { frames: LaneFrames }[],
 ): Finding[] {
   const again = { says: 'Touch every pad again', cost: 'half a minute', redo: 'medium' as const };
   const finding = (
@@ -33,10 +37,21 @@ export function touchFindings(
   const silent = all
     .filter(({ lane }) => !lanes.some((l) => l.record.lane === lane.id))
     .map(({ lane }) =>
-      finding(lane.id, 'lane-not-played', 'fault', `Pad ${lane.id} was not touched, so it stays silent.`, [
-        'it was left out',
-        'its wire is off, or on another input',
-      ]),
+      moved.some(({ frames }) => frames.lane.id === lane.id)
+        ? finding(
+            lane.id,
+            'other-way',
+            'fault',
+            `Pad ${lane.id} moves the other way than the rest when it is touched, so it stays silent.`,
+            ['it is wired as another kind of pad', 'what moved it was no finger'],
+          )
+        : finding(
+            lane.id,
+            'lane-not-played',
+            'fault',
+            `Pad ${lane.id} was not touched, so it stays silent.`,
+            ['it was left out', 'its wire is off, or on another input'],
+          ),
     );
   const weak = lanes.flatMap(({ frames, delta, record }) => {
     const ratio = delta / Math.max(1, frames.rest.excursion);

@@ -1,5 +1,6 @@
 import type { LaneFrames } from '../../calibrate/bank/lane-frames';
 import { quantile } from '../../signal/quantile';
+import { RecentMost } from '../../signal/recent-most';
 
 /** One touch of a lane. */
 export interface Touch {
@@ -12,27 +13,36 @@ export interface Touch {
   sign: 1 | -1;
 }
 
-/** A lane moved if it went this far, in σ of its rest, and this many counts. */
-const LEAST_SIGMAS = 10;
+/** A lane moved if it kept this far from its rest, σ, and this many counts. (Common practice, no source.) */
+const LEAST_SIGMAS = 8;
 const LEAST_COUNTS = 4;
 /** Less than this is no touch but a disturbance, µs; a gap shorter than this does not end one. */
 const LEAST_US = 20_000;
 const GAP_US = 30_000;
 
-/** The touches in a lane's played takes: stretches beyond half of the furthest that it went. */
+/** The touches in a lane's played takes: stretches beyond half of the furthest that it went, to that side. */
 export function touchesOf({ rest, played }: LaneFrames): Touch[] {
-  const furthest = played.map(({ counts }) =>
-    quantile(
-      Float64Array.from(counts, (c) => Math.abs(c - rest.rest)),
-      0.995,
-    ),
-  );
-  const most = Math.max(0, ...furthest);
+  const furthest = (sign: Touch['sign']) =>
+    Math.max(0, ...played.map((take) => furthestHeld(take, rest.rest, sign)));
+  const [up, down] = [furthest(1), furthest(-1)];
+  const sign = up >= down ? 1 : -1;
+  const most = Math.max(up, down);
   if (most < Math.max(LEAST_SIGMAS * rest.noise, LEAST_COUNTS)) return [];
-  return played.flatMap((take) => touchesIn(take, rest.rest, most / 2));
+  return played.flatMap((take) => touchesIn(take, rest.rest, sign, most / 2));
 }
 
-function touchesIn(take: LaneFrames['played'][0], rest: number, half: number): Touch[] {
+/** The furthest from rest to one side that is kept up for as long as a touch lasts at least, counts; 0 in a shorter take. */
+function furthestHeld({ tUs, counts }: LaneFrames['played'][0], rest: number, sign: Touch['sign']): number {
+  const nearest = new RecentMost(LEAST_US);
+  let furthest = 0;
+  for (let i = 0; i < counts.length; i++) {
+    nearest.add(tUs[i], -sign * (counts[i] - rest));
+    if (tUs[i] - tUs[0] >= LEAST_US) furthest = Math.max(furthest, -nearest.most(tUs[i])!);
+  }
+  return furthest;
+}
+
+function touchesIn(take: LaneFrames['played'][0], rest: number, sign: Touch['sign'], half: number): Touch[] {
   const found: Touch[] = [];
   let first = -1;
   let last = -1;
@@ -40,13 +50,12 @@ function touchesIn(take: LaneFrames['played'][0], rest: number, half: number): T
     if (first < 0) return;
     const [fromUs, toUs] = [take.tUs[first], take.tUs[last]];
     const level = quantile(take.counts.subarray(first, last + 1), 0.5);
-    if (toUs - fromUs >= LEAST_US)
-      found.push({ take: take.take, fromUs, toUs, level, sign: level > rest ? 1 : -1 });
+    if (toUs - fromUs >= LEAST_US) found.push({ take: take.take, fromUs, toUs, level, sign });
     first = -1;
   };
   for (let i = 0; i < take.counts.length; i++) {
     if (first >= 0 && take.tUs[i] - take.tUs[last] > GAP_US) end();
-    if (Math.abs(take.counts[i] - rest) <= half) continue;
+    if (sign * (take.counts[i] - rest) <= half) continue;
     if (first < 0) first = i;
     last = i;
   }

@@ -6,13 +6,15 @@ import { readTakeCsv } from '@/core/exchange/take-csv';
 import { newInstrument } from '@/core/instrument/create';
 import { boardOf, responseAt } from '@/core/instrument/access';
 import { kindOf } from '@/core/kinds/registry';
+import { workingsOf } from '@/core/kinds/workings-registry';
 import { calibrateLevel } from '@/core/calibrate/level';
 import { SimulatedBreath, USUAL_DISTURBANCE } from '@/core/kinds/breath-gauge/simulate';
 import { landingOf } from '@/core/prove/landing';
 import { render } from '@/core/prove/render';
 import type { Role, Take } from '@/core/signal/take';
 import { bellowsOf } from '@/core/testing/bellows';
-import { LevelGuide, LEVEL_STEPS } from '@/core/guide/level-guide';
+import { LevelGuide } from '@/core/guide/level-guide';
+import { LEVEL_STEPS } from '@/core/guide/level-steps';
 import { guidedTakes } from './guided';
 import { cairn, wherry } from './instruments';
 
@@ -50,7 +52,7 @@ describe('the demonstration data', () => {
         expect(read[i].edges?.tUs).toEqual(t.edges?.tUs);
       });
       const board = boardOf(shipped(name), sensor);
-      const report = kindOf(sensor).calibrate({ board, sensor, takes: read });
+      const report = workingsOf(sensor).calibrate({ board, sensor, takes: read });
       if (!report.ok) throw new Error(report.faults[0].says);
       const { measuredAt, ...kept } = sensor.calibration!;
       expect(report.value.calibration).toEqual(kept);

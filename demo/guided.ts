@@ -4,6 +4,7 @@ import { allContacts } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { GuideEvent } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
+import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Role, Take } from '@/core/signal/take';
 
 /** Longest run, s. */
@@ -15,7 +16,7 @@ export function guidedTakes(instrument: Instrument, sensorId: string, seed: numb
   const only = { ...instrument, sensors: [sensor] };
   const board = new PracticeBoard(only, seed);
   const kind = kindOf(sensor);
-  const run = kind.guide(kind.steps, sensor.lanes.length, board.info.rateHz, null);
+  const run = workingsOf(sensor).guide(kind.steps, sensor.lanes.length, board.info.rateHz, null);
   const queue = new FrameQueue(board.info.columns.length, 64);
   const recorder = new Recorder(board.info.columns, allContacts(only));
   const counts = new Uint16Array(board.info.columns.length);

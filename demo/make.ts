@@ -8,6 +8,7 @@ import { writeTakeCsv } from '@/core/exchange/take-csv';
 import { boardOf, withResponse } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { kindOf } from '@/core/kinds/registry';
+import { workingsOf } from '@/core/kinds/workings-registry';
 import { DEFAULT_DYNAMICS, proposeResponse } from '@/core/shape/dynamics';
 import { guidedTakes } from './guided';
 import { cairn, wherry, wherryVoices } from './instruments';
@@ -27,7 +28,7 @@ function measured(instrument: Instrument): Instrument {
       const notes = { take: take.id, role: take.role, sensor: sensor.id, seed: String(SEED) };
       writeFileSync(path.join(folder, `${take.id}.csv`), writeTakeCsv(take, notes));
     }
-    const report = kindOf(sensor).calibrate({ board: boardOf(instrument, sensor), sensor, takes });
+    const report = workingsOf(sensor).calibrate({ board: boardOf(instrument, sensor), sensor, takes });
     if (!report.ok) throw new Error(`${sensor.id}: ${report.faults[0].says}`);
     const { calibration, readings, findings } = report.value;
     console.log(

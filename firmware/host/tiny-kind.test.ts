@@ -5,14 +5,17 @@ import { expect, it } from 'vitest';
 import { checkInstrument } from '@/core/exchange/instrument-json';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
-import { kindOf, registerKind } from '@/core/kinds/registry';
+import { kindIds, kindOf, registerKind } from '@/core/kinds/registry';
+import { registerWorkings, workingsOf } from '@/core/kinds/workings-registry';
 import type { Take } from '@/core/signal/take';
 import { prove } from '@/server/prove';
 import type { FromLive } from '@/workers/live-protocol';
 import { LiveSession } from '@/workers/live-session';
 import { pullCord } from '@/core/testing/tiny-kind/kind';
+import { pullCordWorkings } from '@/core/testing/tiny-kind/workings';
 
 registerKind(pullCord);
+registerWorkings(pullCord.id, pullCordWorkings);
 
 const cord = (): Instrument => {
   const instrument = newInstrument('cord', 'Cord', '2026-01-01T00:00:00Z');
@@ -34,7 +37,7 @@ function live(instrument: Instrument, ask: (session: LiveSession) => void, secon
   return heard;
 }
 
-it('a kind that is one folder and one call is simulated, guided, calibrated, voiced, played and proven', async () => {
+it('a kind that is one folder, made known, is simulated, guided, calibrated, voiced, played and proven', async () => {
   const instrument = cord();
   const heard = live(
     instrument,
@@ -45,7 +48,7 @@ it('a kind that is one folder and one call is simulated, guided, calibrated, voi
   const takes = takesIn(heard);
   expect(takes.map((t) => t.role)).toEqual(['rest', 'soft', 'medium', 'loud', 'full']);
   const [sensor] = instrument.sensors;
-  const report = kindOf(sensor).calibrate({ board: instrument.boards[0], sensor, takes });
+  const report = workingsOf(sensor).calibrate({ board: instrument.boards[0], sensor, takes });
   if (!report.ok) throw new Error(report.faults[0].says);
   sensor.calibration = report.value.calibration;
   instrument.voices = kindOf(sensor).firstVoices(sensor, 'main');
@@ -61,6 +64,12 @@ it('a kind that is one folder and one call is simulated, guided, calibrated, voi
   rmSync(scratch, { recursive: true });
   expect(proof).toMatchObject({ by: 'c-runtime', identical: true });
   expect(proof.messages).toBeGreaterThan(50);
+});
+
+it('every kind has workings', () => {
+  expect(kindIds().map((kind) => Object.keys(workingsOf({ kind })))).toEqual(
+    kindIds().map(() => ['guide', 'calibrate', 'simulate']),
+  );
 });
 
 it('what does not fit together in a kind is refused when it is made known', () => {

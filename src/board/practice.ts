@@ -1,7 +1,7 @@
 import { allColumns, allContacts, boardOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
-import { kindOf } from '@/core/kinds/registry';
+import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Simulation } from '@/core/kinds/simulation';
 import type { Role } from '@/core/signal/take';
 import type { Board, BoardInfo, FrameQueue } from './board';
@@ -71,7 +71,7 @@ function played(
   const [lane] = sensor.lanes;
   return {
     sensor: sensor.id,
-    simulation: kindOf(sensor).simulate(sensor, boardOf(instrument, sensor), seed),
+    simulation: workingsOf(sensor).simulate(sensor, boardOf(instrument, sensor), seed),
     column: columns.indexOf(lane.column ?? ''),
     contact: contacts.indexOf(lane.contacts?.[0] ?? ''),
   };

@@ -6,7 +6,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { newInstrument } from '@/core/instrument/create';
 import type { LevelCalibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
-import { LEVEL_STEPS } from '@/core/guide/level-guide';
+import { LEVEL_STEPS } from '@/core/guide/level-steps';
 import type { Voice } from '@/core/instrument/voices';
 import { kneeSwitch, touchPads } from '@/core/testing/bank-instruments';
 import { breathController, breathNote, identityInstrument, twoSided } from '@/core/testing/identity-response';

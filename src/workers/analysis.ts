@@ -1,6 +1,6 @@
 import { transfer } from 'comlink';
 import type { Report, SensorJob } from '@/core/calibrate/report';
-import { kindOf } from '@/core/kinds/registry';
+import { workingsOf } from '@/core/kinds/workings-registry';
 import { render, type Rendered } from '@/core/prove/render';
 import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
@@ -13,7 +13,7 @@ import type { Frames, Take } from '@/core/signal/take';
 /** What the analysis worker computes; everything is copied across. */
 export const analysis = {
   calibrate: (job: SensorJob, progress: (share: number) => void): Result<Report> =>
-    kindOf(job.sensor).calibrate(job, progress),
+    workingsOf(job.sensor).calibrate(job, progress),
 
   /** The same takes through several responses, and the flicker of the instrument's own voices at rest. */
   use(

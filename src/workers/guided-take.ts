@@ -2,7 +2,7 @@ import { allContacts, columnsOfSensor, lanePlaces } from '@/core/instrument/acce
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { GuidedRun, GuideEvent } from '@/core/guide/guide';
-import { kindOf } from '@/core/kinds/registry';
+import { workingsOf } from '@/core/kinds/workings-registry';
 import type { TakeLabel, TakeRecorder } from './take-recorder';
 import type { ToLive } from './live-protocol';
 
@@ -23,7 +23,7 @@ export class GuidedTake {
     const found = instrument.sensors.find((s) => s.id === sensor);
     if (!found) throw new RangeError(`GuidedTake: a sensor ${sensor} is required, ${instrument.id} has none`);
     this.sensor = found;
-    this.run = kindOf(found).guide(steps, found.lanes.length, rateHz, known);
+    this.run = workingsOf(found).guide(steps, found.lanes.length, rateHz, known);
     this.places = lanePlaces(instrument, found).filter((p) => p >= 0);
     this.contacts = found.lanes.flatMap((l) => l.contacts ?? []);
     this.firstContact = allContacts(instrument).indexOf(this.contacts[0] ?? '');

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { calibrateLevel } from '@/core/calibrate/level';
-import { LEVEL_STEPS } from '@/core/guide/level-guide';
+import { LEVEL_STEPS } from '@/core/guide/level-steps';
 import { levelOf } from '@/core/instrument/access';
 import { bellowsOf } from '@/core/testing/bellows';
 import { breathController } from '@/core/testing/identity-response';

@@ -3,7 +3,8 @@ import { random } from '../signal/random';
 import type { Role } from '../signal/take';
 import { detectorSettings, gesturesOf } from '../calibrate/gesture-detector';
 import { stepsWithout, type GuideEvent, type GuideStep } from './guide';
-import { LevelGuide, LEVEL_STEPS } from './level-guide';
+import { LevelGuide } from './level-guide';
+import { LEVEL_STEPS } from './level-steps';
 import { makeTake } from '../testing/takes-by-formula';
 
 const STEPS: GuideStep[] = [

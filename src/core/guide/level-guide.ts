@@ -9,15 +9,6 @@ import {
 } from '../calibrate/gesture-detector';
 import type { GuidedRun, GuideEvent, GuideStep, GuideView, KnownRest } from './guide';
 
-/** Rest, then twenty soft ones (none missed in 20 leaves 14 % unknown), then enough of the others. */
-export const LEVEL_STEPS: readonly GuideStep[] = [
-  { role: 'rest', gestures: null, seconds: 8 },
-  { role: 'soft', gestures: 20, seconds: null },
-  { role: 'medium', gestures: 8, seconds: null },
-  { role: 'loud', gestures: 8, seconds: null },
-  { role: 'full', gestures: 3, seconds: null },
-];
-
 /** Quiet after the last gesture of a take, before it ends; a further gesture ends it at once. */
 const TAIL_US = 200_000;
 /** Pause between takes, to read the next prompt. */

@@ -14,11 +14,12 @@ import {
   type Truth,
 } from '../testing/physical-banks';
 import { kindOf } from './registry';
+import { workingsOf } from './workings-registry';
 
 /** Calibrates the bank of an instrument and gives it its first voices. @returns findings that are faults */
 function calibrated(own: Instrument, takes: Take[]): string[] {
   const [sensor] = own.sensors;
-  const report = kindOf(sensor).calibrate({ board: own.boards[0], sensor, takes });
+  const report = workingsOf(sensor).calibrate({ board: own.boards[0], sensor, takes });
   if (!report.ok) throw new Error(report.faults[0].says);
   sensor.calibration = report.value.calibration;
   own.voices = kindOf(sensor).firstVoices(sensor, 'main');

@@ -1,11 +1,8 @@
-import type { Report, SensorJob } from '../calibrate/report';
-import type { GuidedRun, GuideStep, KnownRest } from '../guide/guide';
+import type { GuideStep } from '../guide/guide';
 import type { Board } from '../instrument/board';
 import type { Calibration } from '../instrument/calibration';
 import type { Sensor } from '../instrument/sensor';
 import type { Voice } from '../instrument/voices';
-import type { Result } from '../result';
-import type { Simulation } from './simulation';
 
 /** The gesture a sensor takes; its colour and shape come from this, its word always stands beside them. */
 export const GESTURE_FAMILIES = ['breath', 'press', 'touch', 'strike', 'place', 'move', 'switch'] as const;
@@ -27,7 +24,7 @@ export interface Fact {
   says: string;
 }
 
-/** One way of sensing: everything that differs from kind to kind. A folder each beside this file; see CONTRIBUTING.md. */
+/** One way of sensing, as documents and screens know it. A folder each beside this file, with its workings; see CONTRIBUTING.md. */
 export interface Kind {
   id: string;
   /** In a sentence: "a breath gauge". */
@@ -50,15 +47,6 @@ export interface Kind {
   calibration: Calibration['is'];
   /** The takes that a guided run of it wants, in order. */
   steps: readonly GuideStep[];
-  /**
-   * A hands-free run.
-   * @param steps some of its own, in order @param lanes of the sensor @param known rest of an earlier take, where the run does not begin with one
-   */
-  guide(steps: readonly GuideStep[], lanes: number, rateHz: number, known: KnownRest | null): GuidedRun;
-  /** What its takes come to. @param progress called with 0 … 1, where it takes long */
-  calibrate(job: SensorJob, progress?: (share: number) => void): Result<Report>;
-  /** Its physics, and a player who follows the prompts; the same seed and the same playing give the same counts. */
-  simulate(sensor: Sensor, board: Board, seed: number): Simulation;
   /** A count in units of the part's sheet, in words; undefined where the sheet was not typed. */
   unitWords?(count: number, sensor: Sensor, board: Board): string | undefined;
   /** The voices that it starts with. @param zone id of the zone that they play into */

@@ -1,6 +1,7 @@
 import type { SensorJob } from '@/core/calibrate/report';
 import type { Finding } from '@/core/findings/finding';
 import { kindOf } from '@/core/kinds/registry';
+import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Lane } from '@/core/instrument/sensor';
 import type { Fault } from '@/core/result';
 import { framesOf } from '@/core/signal/frames';
@@ -27,7 +28,7 @@ export function calibrate(text: string): Response {
     takes: read.takes,
     phantomsPerHour,
   };
-  const report = kindOf(sensor).calibrate(job);
+  const report = workingsOf(sensor).calibrate(job);
   if (!report.ok) return problem(422, 'These takes cannot be calibrated from', report.faults);
   const { calibration, readings, findings } = report.value;
   return Response.json({ calibration, readings, findings: [...read.findings, ...findings] });

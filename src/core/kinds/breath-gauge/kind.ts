@@ -1,7 +1,5 @@
-import { calibrateSensorLevel } from '../../calibrate/sensor-level';
-import { LEVEL_STEPS, LevelGuide } from '../../guide/level-guide';
+import { LEVEL_STEPS } from '../../guide/level-steps';
 import { kpaFromCounts } from './gauge';
-import { SimulatedBreath } from './simulate';
 import type { Kind } from '../kind';
 import { attackNote, levelController } from '../level-voices';
 
@@ -26,9 +24,6 @@ export const breathGauge: Kind = {
   },
   calibration: 'level',
   steps: LEVEL_STEPS,
-  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
-  calibrate: calibrateSensorLevel,
-  simulate: (sensor, board, seed) => new SimulatedBreath(sensor, board, seed),
   unitWords: (count, { facts }, board) => {
     if (facts?.perKpa === undefined || facts.offset === undefined) return undefined;
     const kpa = kpaFromCounts(count, { perKpa: facts.perKpa, offset: facts.offset }, board);

@@ -1,6 +1,4 @@
-import { calibrateSensorLevel } from '../../calibrate/sensor-level';
-import { LEVEL_STEPS, LevelGuide } from '../../guide/level-guide';
-import { SimulatedForce } from './simulate';
+import { LEVEL_STEPS } from '../../guide/level-steps';
 import type { Kind } from '../kind';
 import { levelController } from '../level-voices';
 
@@ -22,9 +20,6 @@ export const forcePad: Kind = {
   facts: { fixedOhms: { unit: 'Ω', low: 10, high: 10_000_000, says: 'fixed resistor of the divider' } },
   calibration: 'level',
   steps: LEVEL_STEPS,
-  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
-  calibrate: calibrateSensorLevel,
-  simulate: (sensor, board, seed) => new SimulatedForce(sensor, board, seed),
   firstVoices: (sensor, zone) => {
     const { id, source, side, perSecond } = levelController(sensor, 'press', 0, zone);
     return [{ id, is: 'pressure', source, side, zone, deadband: 0, perSecond }];

@@ -1,7 +1,3 @@
-import { LaneGuide } from '../../guide/lane-guide';
-import { StrikeDetector } from '../../guide/strike-detector';
-import { calibrateStrike } from './calibrate';
-import { SimulatedStrikes } from './simulate';
 import type { Kind } from '../kind';
 import { laneNotes } from '../level-voices';
 
@@ -24,13 +20,6 @@ export const strikePads: Kind = {
     { role: 'soft', gestures: 2, seconds: null },
     { role: 'loud', gestures: 2, seconds: null },
   ],
-  guide: (steps, lanes, rateHz) => {
-    const detectors: StrikeDetector[] = [];
-    for (let i = 0; i < lanes; i++) detectors.push(new StrikeDetector(() => detectors));
-    return new LaneGuide(steps, lanes, rateHz, detectors);
-  },
-  calibrate: calibrateStrike,
-  simulate: (sensor, board, seed) => new SimulatedStrikes(sensor, board, seed),
   firstVoices: (sensor, zone) =>
     sensor.lanes.every((l) => l.note !== undefined)
       ? [laneNotes(sensor, 'hit', zone, { is: 'strike', from: 1, to: 127 })]

@@ -1,6 +1,3 @@
-import { LaneGuide } from '../../guide/lane-guide';
-import { calibrateContacts } from './calibrate';
-import { SimulatedSwitches } from './simulate';
 import type { Kind } from '../kind';
 
 /** A switch or a foot switch: one contact, normally open or normally closed. */
@@ -18,9 +15,6 @@ export const switchKind: Kind = {
   facts: {},
   calibration: 'contacts',
   steps: [{ role: 'medium', gestures: 5, seconds: null }],
-  guide: (steps, lanes, rateHz) => new LaneGuide(steps, lanes, rateHz, null),
-  calibrate: calibrateContacts,
-  simulate: (sensor, _board, seed) => new SimulatedSwitches(sensor, seed),
   firstVoices: (sensor, zone) => [
     {
       id: `${sensor.id}-hold`,

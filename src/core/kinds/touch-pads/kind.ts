@@ -1,7 +1,3 @@
-import { LaneGuide } from '../../guide/lane-guide';
-import { TouchDetector } from '../../guide/touch-detector';
-import { calibrateTouch } from './calibrate';
-import { SimulatedTouch } from './simulate';
 import type { Kind } from '../kind';
 import { laneNotes } from '../level-voices';
 
@@ -26,13 +22,6 @@ export const touchPads: Kind = {
     { role: 'rest', gestures: null, seconds: 5 },
     { role: 'medium', gestures: 2, seconds: null },
   ],
-  guide: (steps, lanes, rateHz) => {
-    const detectors: TouchDetector[] = [];
-    for (let i = 0; i < lanes; i++) detectors.push(new TouchDetector(() => detectors));
-    return new LaneGuide(steps, lanes, rateHz, detectors);
-  },
-  calibrate: calibrateTouch,
-  simulate: (sensor, board, seed) => new SimulatedTouch(sensor, board, seed),
   firstVoices: (sensor, zone) =>
     sensor.lanes.every((l) => l.note !== undefined)
       ? [laneNotes(sensor, 'touch', zone, { is: 'fixed', value: 100 })]

@@ -1,8 +1,6 @@
-import { calibrateSensorLevel } from '../../calibrate/sensor-level';
-import { LEVEL_STEPS, LevelGuide } from '../../guide/level-guide';
+import { LEVEL_STEPS } from '../../guide/level-steps';
 import type { Kind } from '../../kinds/kind';
 import { attackNote, levelController } from '../../kinds/level-voices';
-import { SimulatedCord } from './simulate';
 
 /** For tests, and as the example of CONTRIBUTING.md: a cord with a spring, whose pull bends a strip. */
 export const pullCord: Kind = {
@@ -22,9 +20,6 @@ export const pullCord: Kind = {
   facts: { stroke: { unit: 'mm', low: 5, high: 500, says: 'travel' } },
   calibration: 'level',
   steps: LEVEL_STEPS,
-  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
-  calibrate: calibrateSensorLevel,
-  simulate: (_sensor, board, seed) => new SimulatedCord(board, seed),
   firstVoices: (sensor, zone) => [
     levelController(sensor, 'pull', 11, zone),
     attackNote(sensor, 'gate', zone),

@@ -1,0 +1,11 @@
+import { calibrateSensorLevel } from '../../calibrate/sensor-level';
+import { LevelGuide } from '../../guide/level-guide';
+import { SimulatedBreath } from './simulate';
+import type { Workings } from '../workings';
+
+/** How a breath gauge is guided, calibrated and simulated. */
+export const breathGaugeWorkings: Workings = {
+  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
+  calibrate: calibrateSensorLevel,
+  simulate: (sensor, board, seed) => new SimulatedBreath(sensor, board, seed),
+};

@@ -1,0 +1,11 @@
+import { calibrateSensorLevel } from '../../calibrate/sensor-level';
+import { LevelGuide } from '../../guide/level-guide';
+import { SimulatedForce } from './simulate';
+import type { Workings } from '../workings';
+
+/** How a force pad is guided, calibrated and simulated. */
+export const forcePadWorkings: Workings = {
+  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
+  calibrate: calibrateSensorLevel,
+  simulate: (sensor, board, seed) => new SimulatedForce(sensor, board, seed),
+};

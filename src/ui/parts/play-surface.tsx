@@ -61,11 +61,15 @@ function LevelPad({ sensor }: { sensor: Sensor }) {
   );
 }
 
+/** Pads beyond these are too narrow for their names. */
+const MOST_NAMED = 24;
+
 /** A bank, as it lies: a pad a lane. The higher a pad is pressed, the harder it is struck. */
 function Pads({ sensor }: { sensor: Sensor }) {
   const session = useSession();
   const say = (lane: number, strength: number | null) =>
     session.say({ is: 'hand', sensor: sensor.id, lane, strength });
+  const few = sensor.lanes.length <= MOST_NAMED;
   return (
     <div className={styles.pads}>
       {sensor.lanes.map((lane, i) => (
@@ -82,11 +86,12 @@ function Pads({ sensor }: { sensor: Sensor }) {
           onPointerUp={() => say(i, null)}
           onPointerCancel={() => say(i, null)}
         >
-          {lane.note === undefined
-            ? sensor.lanes.length > 1
-              ? i + 1
-              : kindOf(sensor).verb
-            : noteName(lane.note)}
+          {few &&
+            (lane.note === undefined
+              ? sensor.lanes.length > 1
+                ? i + 1
+                : kindOf(sensor).verb
+              : noteName(lane.note))}
         </button>
       ))}
     </div>

@@ -20,7 +20,7 @@ const packages = {
 };
 /** Inside core, each folder may reach those before it; the first ones know nothing of instruments. */
 const CORE_ORDER = [
-  ['units', 'signal', 'shape', 'midi'],
+  ['units', 'signal', 'shape', 'midi', 'parts'],
   ['instrument'],
   ['engine'],
   ['findings'],
@@ -30,6 +30,7 @@ const CORE_ORDER = [
   ['compile'],
   ['prove'],
   ['exchange'],
+  ['plan'],
 ];
 const patterns = (names) => names.flatMap((n) => packages[n] ?? [`@/${n}`, `@/${n}/*`, `**/../${n}/*`]);
 

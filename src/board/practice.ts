@@ -55,8 +55,8 @@ export class PracticeBoard implements Board {
     for (let tUs = this.counter * this.periodUs; tUs <= untilUs; tUs = this.counter * this.periodUs) {
       for (const { simulation, column } of this.played) simulation.frame(tUs, this.frame, column);
       for (const { simulation, contact } of this.played)
-        for (const { tUs: at, lane, closed } of simulation.edges(tUs))
-          queue.pushEdge({ tUs: at, contact: contact + lane, closed });
+        for (const edge of simulation.edges(tUs))
+          queue.pushEdge({ ...edge, contact: contact + edge.contact });
       queue.push(Math.round(tUs), this.counter++, this.frame);
     }
   }

@@ -1,6 +1,46 @@
 import 'reflect-metadata';
-import { IsInt, IsNumber, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { Type } from 'class-transformer';
+import {
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { finite, ID } from './field';
+
+/** How notes leave a board: over a MIDI cable, over USB, over a low-energy radio. */
+export const TRANSPORTS = ['cable', 'usb', 'radio'] as const;
+export type Transport = (typeof TRANSPORTS)[number];
+
+/** The inputs of a board, and what they take. */
+export class BoardPins {
+  /** Pins that its converter reads, A0 and on. */
+  @IsInt() @Min(0) @Max(256) analogue!: number;
+  /** Of those, how many can be nothing else. */
+  @IsInt() @Min(0) @Max(256) analogueOnly!: number;
+  /** Further pins, D2 and on. */
+  @IsInt() @Min(0) @Max(256) digital!: number;
+  /** Of those, how many can time an edge. */
+  @IsInt() @Min(0) @Max(256) interrupt!: number;
+  /** Of those, how many have a touch peripheral. */
+  @IsInt() @Min(0) @Max(256) touch!: number;
+  /** Whether two of them can be a bus of two wires. */
+  @IsBoolean() bus!: boolean;
+  /** Time of one conversion, µs. */
+  @IsNumber(finite) @Min(0.1) @Max(10_000) conversionUs!: number;
+  @IsNumber(finite) @Min(1) @Max(2000) clockMhz!: number;
+  /** What it takes by itself, mA. */
+  @IsNumber(finite) @Min(0) @Max(5000) currentMa!: number;
+  @IsIn(TRANSPORTS) transport!: Transport;
+}
 
 /** What a board can do. */
 export class Board {
@@ -20,6 +60,8 @@ export class Board {
   @IsOptional() @IsInt() @Min(128) @Max(2 ** 31) memoryBytes?: number;
   /** Program memory, bytes; likewise. */
   @IsOptional() @IsInt() @Min(1024) @Max(2 ** 31) flashBytes?: number;
+  /** Not told: taken to be enough. */
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => BoardPins) pins?: BoardPins;
 }
 
 /** One board's output entering another. */

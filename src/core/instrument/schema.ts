@@ -1,11 +1,11 @@
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-import { Board, Link } from './board';
+import { Board, BoardPins, Link } from './board';
 import { AttackPoint, CALIBRATIONS, Sides, StrikeLane, TouchLane } from './calibration';
 import { OPTIONAL } from './complete';
 import { FORMAT, Instrument, LogEntry, VERSION } from './document';
 import { CurvePoint, Dynamics, PortResponse } from './response';
-import { Lane, Sensor } from './sensor';
+import { FormerCalibration, Lane, Sensor } from './sensor';
 import { unionOf } from './union';
 import { PITCHES, Source, VELOCITIES, VOICES } from './voices';
 import { Scene, ZONES } from './zones';
@@ -16,7 +16,20 @@ type PartClass = new () => object;
 
 /** The classes that the schema publishes, besides the instrument itself. */
 const PARTS: readonly PartClass[] = [
-  ...[Board, Link, Lane, Sensor, CurvePoint, Dynamics, PortResponse, Sides, AttackPoint, TouchLane],
+  ...[
+    Board,
+    BoardPins,
+    Link,
+    Lane,
+    FormerCalibration,
+    Sensor,
+    CurvePoint,
+    Dynamics,
+    PortResponse,
+    Sides,
+    AttackPoint,
+    TouchLane,
+  ],
   ...[StrikeLane, Source, Scene, LogEntry],
   ...[CALIBRATIONS, PITCHES, VELOCITIES, VOICES, ZONES].flatMap((u) => Object.values<PartClass>(u)),
 ];

@@ -34,8 +34,16 @@ export class Lane {
   contacts?: string[];
   /** The pin it is wired to, as the sketch names it. */
   @IsOptional() @Matches(/^[A-Za-z0-9_]{1,12}$/) pin?: string;
+  /** Pin of its second contact. */
+  @IsOptional() @Matches(/^[A-Za-z0-9_]{1,12}$/) otherPin?: string;
   /** The note that it stands for, 0 … 127. */
   @IsOptional() @IsInt() @Min(0) @Max(127) note?: number;
+}
+
+/** A calibration that no longer fits, and the bits of the board in whose counts it is. */
+export class FormerCalibration {
+  @IsInt() @Min(8) @Max(16) bits!: number;
+  @Union(CALIBRATIONS) calibration!: Calibration;
 }
 
 export class Sensor {
@@ -64,6 +72,8 @@ export class Sensor {
   @ValidateNested({ each: true })
   @Type(() => PortResponse)
   responses!: PortResponse[];
+  /** A calibration in counts of another board, kept for the day when it fits again. */
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => FormerCalibration) former?: FormerCalibration;
   /** Gesture mark: the shape of the medium take, 0 … 1, evenly spaced in time. */
   @IsOptional() @IsArray() @ArrayMaxSize(64) @IsNumber(finite, { each: true }) mark?: number[];
 }

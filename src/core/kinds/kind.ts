@@ -3,6 +3,7 @@ import type { Board } from '../instrument/board';
 import type { Calibration } from '../instrument/calibration';
 import type { Sensor } from '../instrument/sensor';
 import type { Voice } from '../instrument/voices';
+import type { KindPlan } from './kind-plan';
 
 /** The gesture a sensor takes; its colour and shape come from this, its word always stands beside them. */
 export const GESTURE_FAMILIES = ['breath', 'press', 'touch', 'strike', 'place', 'move', 'switch'] as const;
@@ -37,15 +38,17 @@ export interface Kind {
   gestures: string;
   /** Shown where the work can hurt someone. */
   care: string;
-  /** How many lanes it can have, and whether they are columns of counts or contacts. */
-  lanes: { least: number; most: number; are: 'counts' | 'contacts' };
+  /** How many lanes it can have, whether they are columns of counts or contacts, their names where they differ, and contacts a lane, one unless said. */
+  lanes: { least: number; most: number; are: 'counts' | 'contacts'; names?: readonly string[]; contacts?: 2 };
   /** What the board reads a lane of counts with. */
   readBy: 'converter' | 'touch peripheral';
   ports: Readonly<Record<string, Port>>;
   facts: Readonly<Record<string, Fact>>;
-  /** The way that it is measured. */
-  calibration: Calibration['is'];
-  /** The takes that a guided run of it wants, in order. */
+  /** The way that it is measured; null where that comes later: it is planned and listened to. */
+  calibration: Calibration['is'] | null;
+  /** What it asks of a board and of a builder. */
+  plan: KindPlan;
+  /** The takes that a guided run of it wants, in order; none where it is not measured yet. */
   steps: readonly GuideStep[];
   /** A count in units of the part's sheet, in words; undefined where the sheet was not typed. */
   unitWords?(count: number, sensor: Sensor, board: Board): string | undefined;

@@ -56,3 +56,13 @@ export const laneNotes = (
   pitch: { is: 'lane' },
   velocity,
 });
+
+/** A first controller of a gate: sustain. */
+export const holdController = (sensor: Sensor, port: string, zone: string): ControllerVoice => ({
+  id: `${sensor.id}-hold`,
+  is: 'controller',
+  source: { sensor: sensor.id, port },
+  side: 'both',
+  zone,
+  controller: 64,
+});

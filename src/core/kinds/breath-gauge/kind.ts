@@ -1,6 +1,7 @@
 import { LEVEL_STEPS } from '../../guide/level-steps';
 import { kpaFromCounts } from './gauge';
 import type { Kind } from '../kind';
+import { breathGaugePlan } from './plan';
 import { attackNote, levelController } from '../level-voices';
 
 /** A pressure gauge fed by the breath or a bellows; one-sided, or with a middle rest where it is differential. */
@@ -22,6 +23,7 @@ export const breathGauge: Kind = {
     perKpa: { unit: 'of the supply a kPa', low: 0.0001, high: 10, says: 'gain' },
     offset: { unit: 'of the supply', low: 0, high: 1, says: 'output at no pressure' },
   },
+  plan: breathGaugePlan,
   calibration: 'level',
   steps: LEVEL_STEPS,
   unitWords: (count, { facts }, board) => {

@@ -1,5 +1,6 @@
 import { LEVEL_STEPS } from '../../guide/level-steps';
 import type { Kind } from '../kind';
+import { forcePadPlan } from './plan';
 import { levelController } from '../level-voices';
 
 /** A pad whose resistance falls as it is pressed, in a divider with a fixed resistor. */
@@ -18,6 +19,7 @@ export const forcePad: Kind = {
     gate: { carries: 'gate', says: 'while it is pressed' },
   },
   facts: { fixedOhms: { unit: 'Ω', low: 10, high: 10_000_000, says: 'fixed resistor of the divider' } },
+  plan: forcePadPlan,
   calibration: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => {

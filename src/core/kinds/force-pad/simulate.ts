@@ -1,10 +1,11 @@
 import type { Board } from '../../instrument/board';
 import type { Sensor } from '../../instrument/sensor';
+import { dividerShare } from '../../parts/formulas';
 import { random, type Random } from '../../signal/random';
 import type { Role } from '../../signal/take';
 import { clamped, NO_EDGES, type Simulation } from '../simulation';
 import { StrokePlayer, type Dynamics } from '../stroke-player';
-import { dividerShare, padOhms } from './divider';
+import { padOhms } from './pad-ohms';
 
 /** Fixed resistor where none was typed, Ω. */
 const FIXED_OHMS = 10_000;
@@ -49,7 +50,7 @@ export class SimulatedForce implements Simulation {
     const { bits, scanHz } = this.board;
     const wanted = LOUDEST_N * this.player.wants(tUs);
     this.newtons += (wanted - this.newtons) * (1 - Math.exp(-1e6 / scanHz / FLESH_US));
-    const share = dividerShare(padOhms(this.newtons), this.sensor.facts?.fixedOhms ?? FIXED_OHMS);
+    const share = dividerShare(this.sensor.facts?.fixedOhms ?? FIXED_OHMS, padOhms(this.newtons));
     counts[at] = clamped(2 ** bits * share + NOISE * 2 ** (bits - 12) * this.r.gauss(), bits);
   }
 }

@@ -1,4 +1,5 @@
 import type { Kind } from '../kind';
+import { strikePadsPlan } from './plan';
 import { laneNotes } from '../level-voices';
 
 /** Pads that are struck, one lane each: a piezo disc or a membrane, whose peak tells how hard. */
@@ -14,6 +15,7 @@ export const strikePads: Kind = {
   readBy: 'converter',
   ports: { hit: { carries: 'gate', says: 'when a pad is struck' } },
   facts: {},
+  plan: strikePadsPlan,
   calibration: 'strike',
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },

@@ -1,4 +1,6 @@
 import type { Kind } from '../kind';
+import { holdController } from '../level-voices';
+import { switchPlan } from './plan';
 
 /** A switch or a foot switch: one contact, normally open or normally closed. */
 export const switchKind: Kind = {
@@ -13,16 +15,8 @@ export const switchKind: Kind = {
   readBy: 'converter',
   ports: { closed: { carries: 'gate', says: 'while it is pressed' } },
   facts: {},
+  plan: switchPlan,
   calibration: 'contacts',
   steps: [{ role: 'medium', gestures: 5, seconds: null }],
-  firstVoices: (sensor, zone) => [
-    {
-      id: `${sensor.id}-hold`,
-      is: 'controller',
-      source: { sensor: sensor.id, port: 'closed' },
-      side: 'both',
-      zone,
-      controller: 64,
-    },
-  ],
+  firstVoices: (sensor, zone) => [holdController(sensor, 'closed', zone)],
 };

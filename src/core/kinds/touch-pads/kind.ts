@@ -1,4 +1,5 @@
 import type { Kind } from '../kind';
+import { touchPadsPlan } from './plan';
 import { laneNotes } from '../level-voices';
 
 /** Capacitive pads, one lane each, read as counts by a touch peripheral or by timing a charge. */
@@ -17,6 +18,7 @@ export const touchPads: Kind = {
     pad: { carries: 'pitch', says: 'which pad is touched' },
   },
   facts: {},
+  plan: touchPadsPlan,
   calibration: 'touch',
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },

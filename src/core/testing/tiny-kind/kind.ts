@@ -1,5 +1,6 @@
 import { LEVEL_STEPS } from '../../guide/level-steps';
 import type { Kind } from '../../kinds/kind';
+import { pullCordPlan } from './plan';
 import { attackNote, levelController } from '../../kinds/level-voices';
 
 /** For tests, and as the example of CONTRIBUTING.md: a cord with a spring, whose pull bends a strip. */
@@ -18,6 +19,7 @@ export const pullCord: Kind = {
     gate: { carries: 'gate', says: 'while it is pulled' },
   },
   facts: { stroke: { unit: 'mm', low: 5, high: 500, says: 'travel' } },
+  plan: pullCordPlan,
   calibration: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [

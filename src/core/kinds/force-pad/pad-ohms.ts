@@ -6,9 +6,3 @@ const UNLOADED_OHMS = 4_000_000;
 /** @param newtons force on the pad, N, 0 or more @returns Ω */
 export const padOhms = (newtons: number): number =>
   newtons <= 0 ? UNLOADED_OHMS : Math.min(UNLOADED_OHMS, K_OHMS * newtons ** -EXPONENT);
-
-/** Share of the supply across the fixed resistor: Rm / (Rm + Rs). */
-export const dividerShare = (padOhms: number, fixedOhms: number): number => fixedOhms / (fixedOhms + padOhms);
-
-/** The fixed resistor with the greatest swing between two resistances: √(Rmin · Rmax), Ω. */
-export const bestFixedOhms = (least: number, most: number): number => Math.sqrt(least * most);

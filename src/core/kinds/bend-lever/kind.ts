@@ -1,0 +1,26 @@
+import { LEVEL_STEPS } from '../../guide/level-steps';
+import type { Kind } from '../kind';
+import { levelController } from '../level-voices';
+import { bendLeverPlan } from './plan';
+
+/** A lever that bends either way and springs back to its middle. */
+export const bendLever: Kind = {
+  id: 'bend-lever',
+  name: 'bend lever',
+  family: 'move',
+  verb: 'bend',
+  gesture: 'bend',
+  gestures: 'bends',
+  care: '',
+  lanes: { least: 1, most: 1, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    bend: { carries: 'level', says: 'how far it is bent' },
+    gate: { carries: 'gate', says: 'while it is bent' },
+  },
+  facts: {},
+  plan: bendLeverPlan,
+  calibration: 'level',
+  steps: LEVEL_STEPS,
+  firstVoices: (sensor, zone) => [levelController(sensor, 'bend', 1, zone)],
+};

@@ -1,0 +1,11 @@
+import { calibrateSensorLevel } from '../../calibrate/sensor-level';
+import { LevelGuide } from '../../guide/level-guide';
+import { simulatedBendLever } from './simulate';
+import type { Workings } from '../workings';
+
+/** How a bend lever is guided, calibrated and simulated. */
+export const bendLeverWorkings: Workings = {
+  guide: (steps, _lanes, rateHz, known) => new LevelGuide(steps, rateHz, known),
+  calibrate: calibrateSensorLevel,
+  simulate: simulatedBendLever,
+};

@@ -1,0 +1,28 @@
+import type { Kind } from '../kind';
+import { chainRibbonPlan } from './plan';
+
+/** A chain of resistors under a contact strip: open when untouched. */
+export const chainRibbon: Kind = {
+  id: 'chain-ribbon',
+  name: 'chain ribbon',
+  family: 'place',
+  verb: 'touch',
+  gesture: 'touch',
+  gestures: 'touches',
+  care: 'Solder with air and covered eyes.',
+  lanes: { least: 1, most: 1, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    place: { carries: 'level', says: 'where it is touched' },
+    touch: { carries: 'gate', says: 'while it is touched' },
+  },
+  facts: {
+    mm: { unit: 'mm', low: 10, high: 2000, says: 'length' },
+    resistors: { unit: 'resistors', low: 2, high: 1000, says: 'in the chain' },
+    octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span' },
+  },
+  plan: chainRibbonPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

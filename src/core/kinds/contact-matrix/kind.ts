@@ -1,0 +1,24 @@
+import type { Kind } from '../kind';
+import { contactMatrixPlan } from './plan';
+
+/** Switches in rows and columns. */
+export const contactMatrix: Kind = {
+  id: 'contact-matrix',
+  name: 'contact matrix',
+  family: 'switch',
+  verb: 'press',
+  gesture: 'press',
+  gestures: 'presses',
+  care: '',
+  lanes: { least: 1, most: 128, are: 'contacts' },
+  readBy: 'converter',
+  ports: {
+    closed: { carries: 'gate', says: 'while one is closed' },
+    which: { carries: 'pitch', says: 'which one is closed' },
+  },
+  facts: {},
+  plan: contactMatrixPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

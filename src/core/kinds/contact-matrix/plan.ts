@@ -1,0 +1,21 @@
+import { LEAD_STEPS, matrixSignals, type KindPlan } from '../kind-plan';
+
+/** What contact matrix asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
+export const contactMatrixPlan: KindPlan = {
+  signals: matrixSignals,
+  rate: { leastHz: 100, because: 'a contact bounces for a few milliseconds' },
+  sourceOhms: 0,
+  currentMa: 0.1,
+  wires: { lane: 0, shared: 0 },
+  parts: (lanes) => [
+    { name: 'switch', count: lanes, cost: 0.5 },
+    { name: 'diode', count: lanes, cost: 0.05 },
+  ],
+  steps: [
+    {
+      does: 'Put a diode at each switch, all the same way round.',
+      check: 'Three switches of a rectangle do not close a fourth.',
+    },
+    ...LEAD_STEPS,
+  ],
+};

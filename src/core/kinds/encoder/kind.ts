@@ -1,0 +1,23 @@
+import type { Kind } from '../kind';
+import { encoderPlan } from './plan';
+
+/** Knobs without an end, that count steps either way. */
+export const encoder: Kind = {
+  id: 'encoder',
+  name: 'encoders',
+  family: 'move',
+  verb: 'turn',
+  gesture: 'turn',
+  gestures: 'turns',
+  care: '',
+  lanes: { least: 1, most: 16, are: 'contacts', contacts: 2 },
+  readBy: 'converter',
+  ports: {
+    step: { carries: 'gate', says: 'at every step' },
+  },
+  facts: {},
+  plan: encoderPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

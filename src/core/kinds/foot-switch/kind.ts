@@ -1,0 +1,24 @@
+import type { Kind } from '../kind';
+import { holdController } from '../level-voices';
+import { footSwitchPlan } from './plan';
+
+/** A foot switch on a plug: normally open or closed. */
+export const footSwitch: Kind = {
+  id: 'foot-switch',
+  name: 'foot switch',
+  family: 'switch',
+  verb: 'press',
+  gesture: 'press',
+  gestures: 'presses',
+  care: '',
+  lanes: { least: 1, most: 4, are: 'contacts' },
+  readBy: 'converter',
+  ports: {
+    closed: { carries: 'gate', says: 'while it is pressed' },
+  },
+  facts: {},
+  plan: footSwitchPlan,
+  calibration: 'contacts',
+  steps: [{ role: 'medium', gestures: 5, seconds: null }],
+  firstVoices: (sensor, zone) => [holdController(sensor, 'closed', zone)],
+};

@@ -1,0 +1,22 @@
+import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
+
+/** What force pad asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
+export const forcePadPlan: KindPlan = {
+  signals: eachLane('analogue'),
+  rate: { leastHz: 250, because: 'a press rises within 20 ms' },
+  sourceOhms: 10000,
+  currentMa: 1,
+  wires: { lane: 2, shared: 0 },
+  parts: (lanes) => [
+    { name: 'force pad', count: lanes, cost: 6 },
+    { name: 'fixed resistor', count: lanes, cost: 0.1 },
+  ],
+  steps: [
+    {
+      does: 'Bond the pad to a flat, stiff ground.',
+      check: 'Its reading is the same before and after it is bonded.',
+    },
+    ...LEAD_STEPS,
+  ],
+  spare: 'No amplifier is needed: a divider with the right resistor uses the range.',
+};

@@ -1,0 +1,99 @@
+import { matrixLines } from '../parts/formulas';
+
+/** What a signal of a sensor has to be wired to. */
+export const PIN_NEEDS = ['analogue', 'digital', 'touch', 'interrupt', 'bus'] as const;
+export type PinNeed = (typeof PIN_NEEDS)[number];
+
+/** One wire from a sensor to a pin. */
+export interface Signal {
+  /** "out", "row 3". */
+  name: string;
+  needs: PinNeed;
+  /** Place of its lane in the sensor, from 0; null where all lanes share it. */
+  lane: number | null;
+  /** The second contact of its lane. */
+  second?: boolean;
+}
+
+/** A thing to buy. */
+export interface Part {
+  name: string;
+  /** How many for a sensor of so many lanes. */
+  count: number;
+  /** Of one, in a common currency. (Invented: type your own.) */
+  cost: number;
+}
+
+/** A step of the build, and how one sees that it is right. */
+export interface BuildStep {
+  does: string;
+  check?: string;
+  /** Where it can hurt someone. */
+  care?: string;
+}
+
+/** What a kind asks of a board and of a builder. A file of each kind's folder. */
+export interface KindPlan {
+  /** @param lanes of the sensor */
+  signals(lanes: number): Signal[];
+  /** Scans a second that playing asks for at least, and why. */
+  rate: { leastHz: number; because: string };
+  /** Resistance of what the converter looks into, Ω, for its settling; 0 for what is driven hard. */
+  sourceOhms: number;
+  /** Supply current of a lane, mA. */
+  currentMa: number;
+  /** Wires of a lane with its supply, and those that all lanes share. */
+  wires: { lane: number; shared: number };
+  parts(lanes: number): Part[];
+  steps: readonly BuildStep[];
+  /** What its numbers cannot be, in a sentence, with what to do; null where nothing is wrong. */
+  check?(facts: Readonly<Record<string, number>>): { says: string; cure: string } | null;
+  /** What is often built and not needed, in a sentence. */
+  spare?: string;
+}
+
+/** A signal of each lane that needs the same. */
+export const eachLane =
+  (needs: PinNeed, name = 'out') =>
+  (lanes: number): Signal[] =>
+    Array.from({ length: lanes }, (_, lane) => ({ name, needs, lane }));
+
+/** Two contacts a lane. */
+export const twoContacts =
+  (needs: PinNeed, first: string, other: string) =>
+  (lanes: number): Signal[] =>
+    Array.from({ length: lanes }, (_, lane): Signal[] => [
+      { name: first, needs, lane },
+      { name: other, needs, lane, second: true },
+    ]).flat();
+
+/** The rows and columns of so many contacts; up to three are wired one by one. */
+export function matrixSignals(contacts: number): Signal[] {
+  const line =
+    (name: string) =>
+    (_: unknown, i: number): Signal => ({
+      name: `${name} ${i + 1}`,
+      needs: 'digital',
+      lane: null,
+    });
+  if (contacts <= 3) return Array.from({ length: contacts }, line('contact'));
+  const { rows, columns } = matrixLines(contacts);
+  return [...Array.from({ length: rows }, line('row')), ...Array.from({ length: columns }, line('column'))];
+}
+
+/** Steps that every sensor on a lead has. */
+export const LEAD_STEPS: readonly BuildStep[] = [
+  {
+    does: 'Route its signal wire away from audio leads and lights.',
+    check: 'Its noise in Listen stays the same with the lights on.',
+  },
+];
+
+/** Steps of a part with three pins. */
+export const THREE_PIN_STEPS: readonly BuildStep[] = [
+  {
+    does: 'Find out which side of its plug is ground, before the first plug.',
+    check: 'The meter shows no voltage between its ground and the board’s.',
+  },
+  ...LEAD_STEPS,
+];

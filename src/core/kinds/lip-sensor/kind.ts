@@ -1,0 +1,26 @@
+import { LEVEL_STEPS } from '../../guide/level-steps';
+import type { Kind } from '../kind';
+import { levelController } from '../level-voices';
+import { lipSensorPlan } from './plan';
+
+/** A small pad that lips or teeth press. */
+export const lipSensor: Kind = {
+  id: 'lip-sensor',
+  name: 'lip or bite sensor',
+  family: 'press',
+  verb: 'bite',
+  gesture: 'bite',
+  gestures: 'bites',
+  care: 'What lips touch is one player’s: food-safe, washed and dried. Do not bite hard.',
+  lanes: { least: 1, most: 1, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    bite: { carries: 'level', says: 'how hard it is bitten' },
+    gate: { carries: 'gate', says: 'while it is bitten' },
+  },
+  facts: { fixedOhms: { unit: 'Ω', low: 10, high: 10000000, says: 'fixed resistor of the divider' } },
+  plan: lipSensorPlan,
+  calibration: 'level',
+  steps: LEVEL_STEPS,
+  firstVoices: (sensor, zone) => [levelController(sensor, 'bite', 1, zone)],
+};

@@ -1,0 +1,25 @@
+import type { Kind } from '../kind';
+import { magnetKeysPlan } from './plan';
+
+/** Keys with a magnet each, whose distance a sensor reads. */
+export const magnetKeys: Kind = {
+  id: 'magnet-keys',
+  name: 'magnet keys',
+  family: 'strike',
+  verb: 'play',
+  gesture: 'stroke',
+  gestures: 'strokes',
+  care: 'Repeated strikes strain wrists: pause between takes. Keep strong magnets away from pacemakers.',
+  lanes: { least: 1, most: 88, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    key: { carries: 'gate', says: 'while a key is down' },
+    depth: { carries: 'level', says: 'how deep a key is' },
+    which: { carries: 'pitch', says: 'which key is down' },
+  },
+  facts: {},
+  plan: magnetKeysPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

@@ -1,0 +1,22 @@
+import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
+
+/** What mouth resonator asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
+export const mouthResonatorPlan: KindPlan = {
+  signals: eachLane('analogue'),
+  rate: { leastHz: 500, because: 'a pitch is read every two milliseconds' },
+  sourceOhms: 10000,
+  currentMa: 5,
+  wires: { lane: 3, shared: 0 },
+  parts: (lanes) => [
+    { name: 'microphone with amplifier', count: lanes, cost: 5 },
+    { name: 'resonator tube', count: lanes, cost: 3 },
+  ],
+  steps: [
+    {
+      does: 'Fix the microphone outside the flow of air.',
+      check: 'Blowing beside it moves its level by a twentieth at most.',
+      care: 'Begin with the monitor low: a first sound can be loud.',
+    },
+    ...LEAD_STEPS,
+  ],
+};

@@ -1,0 +1,23 @@
+import type { Kind } from '../kind';
+import { potPlan } from './plan';
+
+/** Pots and sliders: they stay where they are put. */
+export const pot: Kind = {
+  id: 'pot',
+  name: 'pots and sliders',
+  family: 'move',
+  verb: 'turn',
+  gesture: 'turn',
+  gestures: 'turns',
+  care: '',
+  lanes: { least: 1, most: 32, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    turn: { carries: 'level', says: 'how far it is turned' },
+  },
+  facts: {},
+  plan: potPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

@@ -1,0 +1,24 @@
+import type { Kind } from '../kind';
+import { pressureSheetPlan } from './plan';
+
+/** Keys of a sheet that conducts better the harder it is pressed. */
+export const pressureSheet: Kind = {
+  id: 'pressure-sheet',
+  name: 'pressure sheet',
+  family: 'press',
+  verb: 'press',
+  gesture: 'press',
+  gestures: 'presses',
+  care: 'Brittle sheet cracks and splinters: cover your eyes when you cut it. Repeated hard presses strain thumb and wrist: pause.',
+  lanes: { least: 1, most: 64, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    press: { carries: 'level', says: 'how hard it is pressed' },
+    gate: { carries: 'gate', says: 'while it is pressed' },
+  },
+  facts: { fixedOhms: { unit: 'Ω', low: 10, high: 10000000, says: 'fixed resistor of the divider' } },
+  plan: pressureSheetPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

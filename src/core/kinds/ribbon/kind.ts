@@ -1,0 +1,29 @@
+import type { Kind } from '../kind';
+import { ribbonPlan } from './plan';
+
+/** A strip that tells where it is touched. */
+export const ribbon: Kind = {
+  id: 'ribbon',
+  name: 'ribbon',
+  family: 'place',
+  verb: 'touch',
+  gesture: 'touch',
+  gestures: 'touches',
+  care: '',
+  lanes: { least: 1, most: 1, are: 'counts' },
+  readBy: 'converter',
+  ports: {
+    place: { carries: 'level', says: 'where it is touched' },
+    touch: { carries: 'gate', says: 'while it is touched' },
+  },
+  facts: {
+    mm: { unit: 'mm', low: 10, high: 2000, says: 'length' },
+    ohms: { unit: 'Ω', low: 100, high: 1000000, says: 'end to end' },
+    pullDownOhms: { unit: 'Ω', low: 1000, high: 100000000, says: 'pull-down' },
+    octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span' },
+  },
+  plan: ribbonPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

@@ -1,0 +1,29 @@
+import { THREE_PIN_STEPS, eachLane, type KindPlan } from '../kind-plan';
+import { ribbonWorstError } from '../../parts/formulas';
+
+/** Ribbon over pull-down resistance beyond which its ends grow coarse. (Common practice, no source.) */
+const MOST_BENT = 0.5;
+
+/** What ribbon asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
+export const ribbonPlan: KindPlan = {
+  signals: eachLane('analogue'),
+  rate: { leastHz: 250, because: 'a slide is heard in steps of a few milliseconds' },
+  sourceOhms: 10000,
+  currentMa: 0.5,
+  wires: { lane: 3, shared: 0 },
+  parts: (lanes) => [
+    { name: 'position strip', count: lanes, cost: 15 },
+    { name: 'pull-down resistor', count: lanes, cost: 0.1 },
+  ],
+  steps: [
+    { does: 'Connect the pull-down between the wiper and ground.', check: 'Untouched, it reads zero.' },
+    ...THREE_PIN_STEPS,
+  ],
+  check: ({ ohms = 10_000, pullDownOhms = 100_000 }) =>
+    ohms / pullDownOhms <= MOST_BENT
+      ? null
+      : {
+          says: `A pull-down of ${pullDownOhms} Ω bends the reading by ${(100 * ribbonWorstError(ohms / pullDownOhms)).toFixed(0)} % of its length.`,
+          cure: `Take ${Math.round(ohms / MOST_BENT)} Ω or more.`,
+        },
+};

@@ -1,0 +1,24 @@
+import type { Kind } from '../kind';
+import { stickPlan } from './plan';
+
+/** A stick of two axes that returns to its middle. */
+export const stick: Kind = {
+  id: 'stick',
+  name: 'thumb stick',
+  family: 'move',
+  verb: 'push',
+  gesture: 'push',
+  gestures: 'pushes',
+  care: '',
+  lanes: { least: 2, most: 2, are: 'counts', names: ['x', 'y'] },
+  readBy: 'converter',
+  ports: {
+    x: { carries: 'level', says: 'how far it is pushed sideways' },
+    y: { carries: 'level', says: 'how far it is pushed along' },
+  },
+  facts: {},
+  plan: stickPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

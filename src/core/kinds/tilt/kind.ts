@@ -1,0 +1,24 @@
+import type { Kind } from '../kind';
+import { tiltPlan } from './plan';
+
+/** A sensor of three axes that tells which way is down. */
+export const tilt: Kind = {
+  id: 'tilt',
+  name: 'tilt',
+  family: 'move',
+  verb: 'tilt',
+  gesture: 'tilt',
+  gestures: 'tilts',
+  care: '',
+  lanes: { least: 3, most: 3, are: 'counts', names: ['x', 'y', 'z'] },
+  readBy: 'converter',
+  ports: {
+    roll: { carries: 'level', says: 'how far it is rolled' },
+    pitch: { carries: 'level', says: 'how far it is pitched' },
+  },
+  facts: {},
+  plan: tiltPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

@@ -1,0 +1,34 @@
+import type { Kind } from '../kind';
+import { laneNotes } from '../level-voices';
+import { timedPadsPlan } from './plan';
+
+/** Capacitive pads that a pin charges through a resistor; the time is the count. */
+export const timedPads: Kind = {
+  id: 'timed-pads',
+  name: 'timed pads',
+  family: 'touch',
+  verb: 'touch',
+  gesture: 'touch',
+  gestures: 'touches',
+  care: 'Pads that skin touches belong on a battery or an isolated low voltage, never on a mains supply without isolation.',
+  lanes: { least: 1, most: 64, are: 'counts' },
+  readBy: 'touch peripheral',
+  ports: {
+    touch: { carries: 'gate', says: 'while a pad is touched' },
+    pad: { carries: 'pitch', says: 'which pad is touched' },
+  },
+  facts: {
+    ohms: { unit: 'Ω', low: 10000, high: 20000000, says: 'resistor' },
+    picofarads: { unit: 'pF', low: 1, high: 1000, says: 'of an untouched pad' },
+  },
+  plan: timedPadsPlan,
+  calibration: 'touch',
+  steps: [
+    { role: 'rest', gestures: null, seconds: 5 },
+    { role: 'medium', gestures: 2, seconds: null },
+  ],
+  firstVoices: (sensor, zone) =>
+    sensor.lanes.every((l) => l.note !== undefined)
+      ? [laneNotes(sensor, 'touch', zone, { is: 'fixed', value: 100 })]
+      : [],
+};

@@ -1,0 +1,25 @@
+import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
+
+/** What timed pads asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
+export const timedPadsPlan: KindPlan = {
+  signals: (lanes) => [
+    { name: 'send', needs: 'digital', lane: null },
+    ...eachLane('digital', 'receive')(lanes),
+  ],
+  rate: { leastHz: 100, because: 'a touch lasts 50 ms at least' },
+  sourceOhms: 0,
+  currentMa: 0.1,
+  wires: { lane: 1, shared: 1 },
+  parts: (lanes) => [
+    { name: 'pad and lead', count: lanes, cost: 0.5 },
+    { name: 'resistor, 1 MΩ', count: lanes, cost: 0.1 },
+  ],
+  steps: [
+    {
+      does: 'Put a resistor of about 1 MΩ between the send pin and each receive pin.',
+      check: 'Each pad’s counts rise when it alone is touched.',
+    },
+    { does: 'Lead pins that are not neighbours with separate wires.' },
+    ...LEAD_STEPS,
+  ],
+};

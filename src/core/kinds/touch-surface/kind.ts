@@ -1,0 +1,26 @@
+import type { Kind } from '../kind';
+import { touchSurfacePlan } from './plan';
+
+/** A surface that tells where and how hard it is touched. */
+export const touchSurface: Kind = {
+  id: 'touch-surface',
+  name: 'touch surface',
+  family: 'place',
+  verb: 'touch',
+  gesture: 'touch',
+  gestures: 'touches',
+  care: '',
+  lanes: { least: 3, most: 3, are: 'counts', names: ['x', 'y', 'press'] },
+  readBy: 'converter',
+  ports: {
+    x: { carries: 'level', says: 'where it is touched, across' },
+    y: { carries: 'level', says: 'where it is touched, along' },
+    press: { carries: 'level', says: 'how hard it is pressed' },
+    touch: { carries: 'gate', says: 'while it is touched' },
+  },
+  facts: {},
+  plan: touchSurfacePlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

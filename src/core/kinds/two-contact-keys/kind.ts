@@ -1,0 +1,27 @@
+import type { Kind } from '../kind';
+import { twoContactKeysPlan } from './plan';
+
+/** Keys that pass two contacts on their way: the time between tells how fast. */
+export const twoContactKeys: Kind = {
+  id: 'two-contact-keys',
+  name: 'two-contact keys',
+  family: 'strike',
+  verb: 'play',
+  gesture: 'stroke',
+  gestures: 'strokes',
+  care: 'Repeated strikes strain wrists: pause between takes.',
+  lanes: { least: 1, most: 128, are: 'contacts', contacts: 2 },
+  readBy: 'converter',
+  ports: {
+    key: { carries: 'gate', says: 'while a key is down' },
+    which: { carries: 'pitch', says: 'which key is down' },
+  },
+  facts: {
+    fastMs: { unit: 'ms', low: 0.2, high: 20, says: 'fastest stroke' },
+    slowMs: { unit: 'ms', low: 5, high: 500, says: 'slowest stroke' },
+  },
+  plan: twoContactKeysPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

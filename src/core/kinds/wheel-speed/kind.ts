@@ -1,0 +1,24 @@
+import type { Kind } from '../kind';
+import { wheelSpeedPlan } from './plan';
+
+/** A wheel with magnets, whose pulses tell how fast it turns. */
+export const wheelSpeed: Kind = {
+  id: 'wheel-speed',
+  name: 'wheel speed',
+  family: 'move',
+  verb: 'turn',
+  gesture: 'turn',
+  gestures: 'turns',
+  care: 'Keep strong magnets away from pacemakers; keep fingers and hair out of the wheel.',
+  lanes: { least: 1, most: 2, are: 'contacts' },
+  readBy: 'converter',
+  ports: {
+    speed: { carries: 'level', says: 'how fast it turns' },
+    turning: { carries: 'gate', says: 'while it turns' },
+  },
+  facts: { magnets: { unit: 'magnets', low: 1, high: 100, says: 'round the wheel' } },
+  plan: wheelSpeedPlan,
+  calibration: null,
+  steps: [],
+  firstVoices: () => [],
+};

@@ -1,0 +1,91 @@
+import type { BoardPins } from '../instrument/board';
+import type { Sensor } from '../instrument/sensor';
+import type { PinNeed } from '../kinds/kind-plan';
+import { pinsOfBoard, type Pin } from './pins';
+import { signalsOf, type WiredSignal } from './signals';
+
+/** A wire of the plan: a signal and the pin that it goes to, or null where there was none left. */
+export interface Wire {
+  signal: WiredSignal;
+  pin: string | null;
+  /** Whether the document says so; else the plan proposes it. */
+  fixed: boolean;
+}
+
+/** The pin of the document for a signal. */
+function fixedPin(sensor: Sensor, { lane, second }: WiredSignal): string | undefined {
+  if (lane === null) return undefined;
+  return second ? sensor.lanes[lane].otherPin : sensor.lanes[lane].pin;
+}
+
+/** Two wires of the bus, which every sensor on it shares. */
+const bus = (sensors: readonly Sensor[]): WiredSignal[] => {
+  const on = sensors.find((s) => signalsOf(s).some(({ needs }) => needs === 'bus'));
+  if (!on) return [];
+  return ['data', 'clock'].map((name) => ({
+    ...{ name, needs: 'digital' as PinNeed, lane: null, sensor: on.id },
+    label: `bus · ${name}`,
+  }));
+};
+
+/**
+ * Wires every signal of a board's sensors to a pin: those of the document stay where they can, the others go to the pin that
+ * can do least else. No pin is used twice. As many as can be are wired (augmenting paths: Berge, PNAS 43, 1957).
+ */
+export function assignPins(pins: BoardPins, sensors: readonly Sensor[]): Wire[] {
+  const all = pinsOfBoard(pins);
+  const signals = [...sensors.flatMap(signalsOf).filter((s) => s.needs !== 'bus'), ...bus(sensors)];
+  const owner = new Map<string, number>();
+  const fixed = signals.map((signal) => {
+    const sensor = sensors.find((s) => s.id === signal.sensor)!;
+    const wanted = signal.label.startsWith('bus · ') ? undefined : fixedPin(sensor, signal);
+    const pin = all.find((p) => p.name === wanted);
+    return pin && pin.can.has(signal.needs) ? pin : null;
+  });
+  fixed.forEach((pin, i) => {
+    if (pin && !owner.has(pin.name)) owner.set(pin.name, i);
+    else fixed[i] = null;
+  });
+  const plain = [...all].sort((a, b) => a.can.size - b.can.size);
+  signals.forEach((_, i) => {
+    if (!fixed[i]) place(i, signals, plain, owner, fixed, new Set());
+  });
+  const pinOf = new Map([...owner].map(([pin, signal]) => [signal, pin]));
+  return signals.map((signal, i) => ({ signal, pin: pinOf.get(i) ?? null, fixed: fixed[i] !== null }));
+}
+
+/** Finds a pin for a signal; moves others along where it must, never those of the document. */
+function place(
+  i: number,
+  signals: readonly WiredSignal[],
+  pins: readonly Pin[],
+  owner: Map<string, number>,
+  fixed: readonly (Pin | null)[],
+  seen: Set<string>,
+): boolean {
+  for (const free of [true, false])
+    for (const pin of pins) {
+      const by = owner.get(pin.name);
+      if (!pin.can.has(signals[i].needs) || seen.has(pin.name) || (by === undefined) !== free) continue;
+      seen.add(pin.name);
+      if (by !== undefined && (fixed[by] || !place(by, signals, pins, owner, fixed, seen))) continue;
+      owner.set(pin.name, i);
+      return true;
+    }
+  return false;
+}
+
+/** Why a signal cannot go to a pin, in a sentence; null where it can. */
+export function pinRefusal(pins: BoardPins, signal: WiredSignal, name: string): string | null {
+  const pin = pinsOfBoard(pins).find((p) => p.name === name);
+  if (!pin) return `This board has no pin ${name}.`;
+  if (pin.can.has(signal.needs)) return null;
+  const words: Record<PinNeed, string> = {
+    analogue: 'is not read by the converter',
+    digital: 'can only be read by the converter',
+    touch: 'has no touch peripheral',
+    interrupt: 'cannot time an edge',
+    bus: 'is not on the bus',
+  };
+  return `Pin ${name} ${words[signal.needs]}, which ${signal.label} needs.`;
+}

@@ -1,0 +1,138 @@
+import { compile } from '../compile/compile';
+import { boardNeeds } from '../exchange/image-size';
+import { columnsOf, contactsOf } from '../instrument/access';
+import type { Board } from '../instrument/board';
+import type { Instrument } from '../instrument/document';
+import type { Voice } from '../instrument/voices';
+import { kindOf } from '../kinds/registry';
+import { batteryHours, byteUs } from '../parts/formulas';
+import type { Figure } from './figure';
+import type { ProgramNeeds } from './solve';
+
+/** What a host's sound takes at 256 frames of 44.1 kHz, ms. */
+const HOST_MS = 256 / 44.1;
+/** A poll of a USB host, and the longest connection interval of a low-energy radio, ms. (From memory.) */
+const USB_MS = 1;
+const RADIO_MS = 15;
+/** What players do not feel (Wessel & Wright, Computer Music Journal 26, 2002), ms. */
+const FELT_MS = 10;
+const NOTE_BYTES = 3;
+
+/** Memory and program that a board needs, of an instrument whose sensors all have a calibration: from its own image. */
+export function programFigures(
+  draft: Instrument,
+  board: Board,
+): { memory: Figure; flash: Figure; needs: ProgramNeeds } {
+  const image = compile(draft, board);
+  const columns = columnsOf(draft, board).length;
+  const contacts = contactsOf(draft, board).length;
+  const needs = boardNeeds(image, columns, contacts);
+  const numbers = [
+    { name: 'columns', value: columns, unit: '' },
+    { name: 'contacts', value: contacts, unit: '' },
+    { name: 'most bytes a scan', value: image.max_bytes, unit: 'bytes' },
+  ];
+  const figure = (name: string, value: number, limit: number | undefined): Figure => ({
+    ...{ name, value, unit: 'bytes', limit: limit ?? null, numbers },
+    formula: 'the instrument compiled as it will be, with the runtime and the sketch',
+  });
+  return {
+    memory: figure('memory', needs.memoryBytes, board.memoryBytes),
+    flash: figure('program memory', needs.flashBytes, board.flashBytes),
+    needs,
+  };
+}
+
+/** Bytes of a value of a voice. */
+const bytesOf = (voice: Voice): number =>
+  voice.is === 'pressure' ? 2 : voice.is === 'controller' && voice.bits === 14 ? 6 : 3;
+
+/** Bytes a second that levels ask of a board's wire while all move, against what it carries. Notes come between. */
+export function wireFigure(draft: Instrument, board: Board): Figure {
+  const own = draft.sensors.filter((s) => s.board === board.id);
+  const asked = draft.voices.flatMap((v) => {
+    if (v.is === 'note' || !own.some((s) => s.id === v.source.sensor)) return [];
+    return [
+      {
+        name: v.id,
+        value: bytesOf(v) * ((('perSecond' in v && v.perSecond) || board.scanHz) as number),
+        unit: 'bytes/s',
+      },
+    ];
+  });
+  return {
+    ...{ name: 'asked of the wire', value: asked.reduce((n, a) => n + a.value, 0), unit: 'bytes/s' },
+    ...{
+      formula: 'Σ bytes · messages a second; the wire carries baud / 10, and thins levels, never notes',
+      numbers: asked,
+    },
+    ...{ limit: 1e6 / byteUs(board.midiBaud), thinned: true },
+  };
+}
+
+/** From a gesture to its sound, line by line, ms; the last line is their sum. */
+export function latencyFigures(draft: Instrument, board: Board): Figure[] {
+  const windows = draft.voices.flatMap((v) =>
+    v.is === 'note' && v.velocity.is === 'attack' ? [v.velocity.windowMs] : [],
+  );
+  const strikes = draft.sensors.flatMap((s) =>
+    s.calibration?.is === 'strike' ? [s.calibration.windowMs] : [],
+  );
+  const line = (name: string, value: number, formula: string, numbers: Figure['numbers']): Figure => ({
+    ...{ name, value, unit: 'ms', formula, numbers, limit: null },
+  });
+  const transport = board.pins?.transport ?? 'cable';
+  const byte = byteUs(board.midiBaud) / 1000;
+  const sent = {
+    cable: line('on the cable', NOTE_BYTES * byte, 'three bytes of a note · time of a byte', [
+      { name: 'byte', value: byte, unit: 'ms' },
+    ]),
+    usb: line('over USB', USB_MS, 'a host asks once a millisecond', []),
+    radio: line('over the radio', RADIO_MS, 'the longest connection interval', []),
+  }[transport];
+  const lines = [
+    line('half a scan', 500 / board.scanHz, '500 / scan rate', [
+      { name: 'scan rate', value: board.scanHz, unit: 'Hz' },
+    ]),
+    line(
+      'window in which an attack is judged',
+      Math.max(0, ...windows, ...strikes),
+      'the longest of the voices',
+      [],
+    ),
+    sent,
+    line('the computer’s own sound', HOST_MS, '256 frames / 44.1 kHz', []),
+  ];
+  const sum = lines.reduce((n, l) => n + l.value, 0);
+  const all = lines.map(({ name, value, unit }) => ({ name, value, unit }));
+  return [...lines, { ...line('from gesture to sound', sum, 'the sum of its lines', all), limit: FELT_MS }];
+}
+
+/** Supply current, and how long a battery lasts. @param mAh 0 for none */
+export function powerFigures(instrument: Instrument, mAh: number): Figure[] {
+  const boards = instrument.boards.map((b) => ({ name: b.name, value: b.pins?.currentMa ?? 0, unit: 'mA' }));
+  const sensors = instrument.sensors.map((s) => ({
+    ...{ name: s.name, unit: 'mA' },
+    value: kindOf(s).plan.currentMa * s.lanes.length,
+  }));
+  const numbers = [...boards, ...sensors];
+  const value = numbers.reduce((n, { value }) => n + value, 0);
+  const current: Figure = {
+    name: 'supply current',
+    value,
+    unit: 'mA',
+    formula: 'Σ boards + Σ sensors',
+    numbers,
+    limit: null,
+  };
+  if (mAh <= 0 || value <= 0) return [current];
+  const hours: Figure = {
+    ...{ name: 'a battery lasts', value: batteryHours(mAh, value), unit: 'h', limit: null },
+    formula: '0.8 · mAh / mA: a fifth is left in it',
+    numbers: [
+      { name: 'battery', value: mAh, unit: 'mAh' },
+      { name: 'current', value, unit: 'mA' },
+    ],
+  };
+  return [current, hours];
+}

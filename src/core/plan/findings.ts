@@ -1,0 +1,110 @@
+import type { Instrument } from '../instrument/document';
+import type { Sensor } from '../instrument/sensor';
+import { kindOf } from '../kinds/registry';
+import { counted } from '../units/counted';
+import type { BoardPlan } from './board-plan';
+import { keeps, type Figure } from './figure';
+import { loadOfAll } from './load';
+import { pinsOfBoard, roomOf, shortage } from './pins';
+import type { Chips } from './scan';
+import type { Fit } from './solve';
+
+/** What is wrong with a plan, or could be left out, in a sentence, with what to do. */
+export interface PlanFinding {
+  code: string;
+  severity: 'fault' | 'doubt' | 'hint';
+  /** Id of the sensor or board that it is about, or null. */
+  about: string | null;
+  says: string;
+  cure: string;
+}
+
+/** What is wrong with a plan, and what it does not need. */
+export const planFindings = (
+  instrument: Instrument,
+  boards: readonly BoardPlan[],
+  fits: readonly Fit[],
+): PlanFinding[] => [
+  ...boards.flatMap((plan) => boardFindings(instrument, plan, fits)),
+  ...instrument.sensors.flatMap(partFindings),
+];
+
+function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly Fit[]): PlanFinding[] {
+  const board = instrument.boards.find((b) => b.id === plan.board)!;
+  const own = instrument.sensors.filter((s) => s.board === board.id);
+  const about = board.id;
+  const found: PlanFinding[] = [];
+  if (!board.pins || !plan.wires)
+    found.push({
+      ...{ code: 'pins-not-told', severity: 'hint', about, says: `${board.name} has not told its pins.` },
+      cure: 'Choose a class of boards.',
+    });
+  const short = board.pins ? shortage(roomOf(pinsOfBoard(board.pins)), loadOfAll(own).needs) : null;
+  if (short) {
+    const left = plan.wires?.filter((w) => w.pin === null).length ?? 0;
+    const says = `${board.name} has ${short.have} inputs for ${short.want} that are wanted; ${counted(left, 'wire finds', 'wires find')} no pin.`;
+    found.push({ code: 'too-few-pins', severity: 'fault', about, says, cure: cureOf(plan.chips, fits) });
+  }
+  for (const f of plan.figures.filter((f) => !keeps(f))) found.push(overBudget(board.name, about, f, fits));
+  const slow = own.find((s) => kindOf(s).plan.rate.leastHz > board.scanHz);
+  if (slow) {
+    const { leastHz, because } = kindOf(slow).plan.rate;
+    const says = `${board.name} is set to ${board.scanHz} scans a second; ${slow.name} wants ${leastHz}: ${because}.`;
+    found.push({
+      ...{ code: 'scan-too-slow', severity: 'fault', about: slow.id, says },
+      cure: `Set ${leastHz} scans a second.`,
+    });
+  }
+  return found;
+}
+
+/** A figure past its limit. The wire asks for less by itself: levels are thinned. */
+function overBudget(board: string, about: string, f: Figure, fits: readonly Fit[]): PlanFinding {
+  const says = `${board}: ${f.name}, ${Math.round(f.value)} ${f.unit}; ${f.atLeast ? 'at least' : 'at most'} ${Math.round(f.limit!)}.`;
+  return f.thinned
+    ? {
+        ...{ code: 'wire', severity: 'doubt', about, says },
+        cure: 'Fewer messages a second would do; levels are thinned, notes never.',
+      }
+    : { code: 'over-budget', severity: 'fault', about, says, cure: cureOf(null, fits) };
+}
+
+/** What a sensor's own numbers cannot be, and what it does not need. */
+function partFindings(sensor: Sensor): PlanFinding[] {
+  const { check, spare } = kindOf(sensor).plan;
+  const wrong = check?.(sensor.facts ?? {}) ?? null;
+  return [
+    ...(wrong ? [{ code: 'part', severity: 'fault' as const, about: sensor.id, ...wrong }] : []),
+    ...(spare
+      ? [
+          {
+            code: 'not-needed',
+            severity: 'hint' as const,
+            about: sensor.id,
+            says: spare,
+            cure: 'Leave it out.',
+          },
+        ]
+      : []),
+  ];
+}
+
+/** What helps where a board has too little: chips, or the best class. */
+function cureOf(chips: Chips | null, fits: readonly Fit[]): string {
+  const added = chips
+    ? [
+        ...(chips.multiplexers > 0 ? [counted(chips.multiplexers, 'multiplexer')] : []),
+        ...(chips.expanders > 0 ? [counted(chips.expanders, 'expander')] : []),
+      ].join(' and ')
+    : '';
+  const best = fits.find((f) => f.way !== null);
+  const other = best
+    ? `${best.boards.length === 1 ? 'a' : best.boards.length} ${best.board.name}${best.boards.length > 1 ? ' in series' : ''}`
+    : '';
+  if (added && other) return `Add ${added}, or take ${other}.`;
+  return added
+    ? `Add ${added}.`
+    : other
+      ? `Take ${other}.`
+      : 'No class of boards holds all of this: take some sensors out.';
+}

@@ -1,0 +1,46 @@
+import { findBoardClass, classOf } from './board-classes';
+import type { Instrument } from '../instrument/document';
+import type { Part } from '../kinds/kind-plan';
+import { kindOf } from '../kinds/registry';
+import type { BoardPlan } from './board-plan';
+
+/** A line of the parts list: what, how many, of one, and for what. */
+export interface PartLine extends Part {
+  for: string;
+}
+
+/** Of a chip with its carrier. (Invented.) */
+const CHIP_COST = 2;
+
+/** What to buy: boards, chips, and what each sensor takes. */
+export function partsList(instrument: Instrument, boards: readonly BoardPlan[]): PartLine[] {
+  const own = instrument.boards.map((board): PartLine => {
+    const cost = findBoardClass(classOf(board)?.id ?? '')?.cost ?? 0;
+    return { name: board.name, count: 1, cost, for: 'the instrument' };
+  });
+  const chips = boards.flatMap(({ board, chips }): PartLine[] =>
+    [
+      {
+        name: 'multiplexer, 16 analogue inputs',
+        count: chips?.multiplexers ?? 0,
+        cost: CHIP_COST,
+        for: board,
+      },
+      { name: 'expander, 16 digital inputs', count: chips?.expanders ?? 0, cost: CHIP_COST, for: board },
+    ].filter((p) => p.count > 0),
+  );
+  const sensors = instrument.sensors.flatMap((s) =>
+    kindOf(s)
+      .plan.parts(s.lanes.length)
+      .map((part): PartLine => ({ ...part, for: s.name })),
+  );
+  return [...own, ...chips, ...sensors];
+}
+
+/** The list as CSV, with its sum in the last line. */
+export function partsCsv(parts: readonly PartLine[]): string {
+  const quoted = (text: string) => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+  const line = (p: PartLine) => [quoted(p.name), p.count, p.cost, p.count * p.cost, quoted(p.for)].join(',');
+  const sum = parts.reduce((n, p) => n + p.count * p.cost, 0);
+  return ['part,count,cost of one,cost,for', ...parts.map(line), `sum,,,${sum},`].join('\n') + '\n';
+}

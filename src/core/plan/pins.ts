@@ -1,0 +1,89 @@
+import type { BoardPins } from '../instrument/board';
+import { PIN_NEEDS, type PinNeed } from '../kinds/kind-plan';
+
+/** A pin of a board, by the name that its sketch gives it, and what can be wired to it. */
+export interface Pin {
+  name: string;
+  can: ReadonlySet<PinNeed>;
+}
+
+/** The first digital pin: the two before it belong to the serial line. */
+const FIRST_DIGITAL = 2;
+
+/** The pins of a board: A0 and on, then 2 and on. A converter's pin can be digital, unless it can be nothing else. */
+export function pinsOfBoard({ analogue, analogueOnly, digital, interrupt, touch }: BoardPins): Pin[] {
+  const converter = Array.from({ length: analogue }, (_, i): Pin => {
+    const only = i >= analogue - analogueOnly;
+    return { name: `A${i}`, can: new Set<PinNeed>(only ? ['analogue'] : ['analogue', 'digital']) };
+  });
+  const others = Array.from({ length: digital }, (_, i): Pin => {
+    const can = new Set<PinNeed>(['digital']);
+    if (i < interrupt) can.add('interrupt');
+    if (i >= digital - touch) can.add('touch');
+    return { name: String(FIRST_DIGITAL + i), can };
+  });
+  return [...converter, ...others];
+}
+
+/** How many of each need. */
+export type Needs = Readonly<Record<PinNeed, number>>;
+
+export const NO_NEEDS: Record<PinNeed, number> = { analogue: 0, digital: 0, touch: 0, interrupt: 0, bus: 0 };
+
+export const added = (a: Needs, b: Partial<Needs>): Needs => ({
+  analogue: a.analogue + (b.analogue ?? 0),
+  digital: a.digital + (b.digital ?? 0),
+  touch: a.touch + (b.touch ?? 0),
+  interrupt: a.interrupt + (b.interrupt ?? 0),
+  bus: a.bus + (b.bus ?? 0),
+});
+
+/** Wires of a bus, whatever hangs on it. */
+const BUS_WIRES = 2;
+
+/** A bus is shared: its two wires are two digital pins. */
+export const wired = (needs: Needs): Needs =>
+  needs.bus > 0 ? { ...needs, bus: 0, digital: needs.digital + BUS_WIRES } : needs;
+
+/** Of every set of needs, as bits in the order of PIN_NEEDS, how many pins can take one of them. */
+export type Room = readonly number[];
+
+export const roomOf = (pins: readonly Pin[]): Room =>
+  Array.from(
+    { length: 1 << PIN_NEEDS.length },
+    (_, set) => pins.filter((p) => PIN_NEEDS.some((n, i) => set & (1 << i) && p.can.has(n))).length,
+  );
+
+/** Room of so many boards together. */
+export const times = (room: Room, boards: number): Room => room.map((n) => n * boards);
+
+/** Needs that are too many for the pins that there are for them. */
+export interface Shortage {
+  needs: PinNeed[];
+  want: number;
+  have: number;
+}
+
+/**
+ * Whether so many needs can be wired to pins, one each. By Hall's theorem (J. London Math. Soc. 10, 1935) they can where no
+ * set of needs is larger than the set of pins that can take one of them.
+ * @returns null, or the set that lacks most
+ */
+export function shortage(room: Room, wanted: Needs): Shortage | null {
+  const needs = wired(wanted);
+  let worst = 0;
+  let most = 0;
+  for (let set = 1; set < room.length; set++) {
+    const lack = wantedBy(needs, set) - room[set];
+    if (lack > most) [worst, most] = [set, lack];
+  }
+  if (worst === 0) return null;
+  const own = PIN_NEEDS.filter((n, i) => worst & (1 << i) && needs[n] > 0);
+  return { needs: own, want: wantedBy(needs, worst), have: room[worst] };
+}
+
+function wantedBy(needs: Needs, set: number): number {
+  let want = 0;
+  for (let i = 0; i < PIN_NEEDS.length; i++) if (set & (1 << i)) want += needs[PIN_NEEDS[i]];
+  return want;
+}

@@ -1,0 +1,83 @@
+import type { Instrument } from '../instrument/document';
+import type { Sensor } from '../instrument/sensor';
+import { kindOf } from '../kinds/registry';
+import { boardPlan, type BoardPlan } from './board-plan';
+import { latencyFigures, powerFigures, programFigures } from './budget';
+import { buildSteps, type Step } from './build-list';
+import { draftOf } from './draft';
+import type { Figure } from './figure';
+import { planFindings, type PlanFinding } from './findings';
+import { partsList, type PartLine } from './parts-list';
+import { solve, type Fit } from './solve';
+
+export interface Plan {
+  boards: BoardPlan[];
+  /** Of the whole instrument: power, wires, cost. */
+  figures: Figure[];
+  latency: Figure[];
+  parts: PartLine[];
+  steps: Step[];
+  findings: PlanFinding[];
+  /** How each class of boards would serve it, the best first. */
+  fits: Fit[];
+}
+
+/** Everything that follows from an instrument's sensors and boards. @param batteryMah 0 for none */
+export function planOf(instrument: Instrument, batteryMah = 0): Plan {
+  const draft = draftOf(instrument);
+  const boards = instrument.boards.map((board) => boardPlan(instrument, draft, board));
+  const one = { ...draft, boards: [{ ...draft.boards[0], id: 'one' }], links: [] };
+  const together = { ...one, sensors: draft.sensors.map((s) => ({ ...s, board: 'one' })) };
+  const { needs } = programFigures(together, one.boards[0]);
+  const fits = solve(instrument.sensors, needs);
+  const parts = partsList(instrument, boards);
+  const cost = parts.reduce((n, p) => n + p.count * p.cost, 0);
+  const wires = instrument.sensors.map((s) => {
+    const { lane, shared } = kindOf(s).plan.wires;
+    return { name: s.name, value: lane * s.lanes.length + shared, unit: 'wires' };
+  });
+  const total = (
+    name: string,
+    unit: string,
+    value: number,
+    formula: string,
+    numbers: Figure['numbers'],
+  ): Figure => ({
+    ...{ name, value, unit, formula, numbers, limit: null },
+  });
+  return {
+    boards,
+    figures: [
+      ...powerFigures(instrument, batteryMah),
+      total(
+        'wires to lead',
+        '',
+        wires.reduce((n, w) => n + w.value, 0),
+        'Σ wires of each sensor',
+        wires,
+      ),
+      total(
+        'parts',
+        'cost',
+        cost,
+        'Σ count · cost',
+        parts.map((p) => ({ name: p.name, value: p.count * p.cost, unit: '' })),
+      ),
+    ],
+    latency: latencyFigures(draft, instrument.boards[0]),
+    parts,
+    steps: buildSteps(instrument),
+    findings: planFindings(instrument, boards, fits),
+    fits,
+  };
+}
+
+/** The plan of the most of these sensors, in order, that any class of boards can hold: what stands at the end goes first. */
+export function nearest(sensors: readonly Sensor[]): { kept: Sensor[]; fit: Fit } | null {
+  for (let n = sensors.length; n > 0; n--) {
+    const kept = sensors.slice(0, n);
+    const [fit] = solve(kept, null);
+    if (fit.way !== null) return { kept, fit };
+  }
+  return null;
+}

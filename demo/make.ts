@@ -11,7 +11,7 @@ import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import { DEFAULT_DYNAMICS, proposeResponse } from '@/core/shape/dynamics';
 import { guidedTakes } from './guided';
-import { cairn, wherry, wherryVoices } from './instruments';
+import { cairn, sallow, wherry, wherryVoices } from './instruments';
 
 const SEED = 20261118;
 const MEASURED_AT = '2026-11-18T16:41:00.000Z';
@@ -20,6 +20,7 @@ const folder = path.dirname(process.argv[1]);
 /** Measures every sensor of an instrument on the practice board, and writes its takes. */
 function measured(instrument: Instrument): Instrument {
   const sensors = instrument.sensors.map((sensor) => {
+    if (kindOf(sensor).calibration === null) return sensor;
     const takes = guidedTakes(instrument, sensor.id, SEED).map((t) => ({
       ...t,
       id: `${instrument.id}-${t.id}`,
@@ -66,3 +67,5 @@ const stones = measured(cairn());
 stones.voices = stones.sensors.flatMap((s) => kindOf(s).firstVoices(s, 'main'));
 stones.log.push({ at: MEASURED_AT, says: 'stones measured' });
 writeFileSync(path.join(folder, 'cairn.json'), writeInstrument(stones));
+
+writeFileSync(path.join(folder, 'sallow.json'), writeInstrument(sallow()));

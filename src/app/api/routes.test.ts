@@ -8,6 +8,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { POST as calibrate } from '@/app/api/calibrate/route';
 import { GET as demo } from '@/app/api/demo/route';
 import { POST as firmware } from '@/app/api/firmware/route';
+import { POST as plan } from '@/app/api/plan/route';
 import { POST as prove } from '@/app/api/prove/route';
 import { POST as render } from '@/app/api/render/route';
 import { GET as schema } from '@/app/api/schema/route';
@@ -180,6 +181,7 @@ describe('malformed bodies are 4xx problem documents (RFC 9457) that name the fi
     ['render', render, 150],
     ['firmware', firmware, 150],
     ['prove', prove, 25],
+    ['plan', plan, 150],
   ] as const)('never a 500, whatever is sent: %s', async (name, route, numRuns) => {
     const keys = fc.constantFrom('board', 'sensor', 'takes', 'instrument', 'csv', 'phantomsPerHour');
     const csv = 't_us,bellows\n0,1\n';
@@ -249,6 +251,48 @@ describe('small requests that ask for much', () => {
       expect(errors[0].field.startsWith(field)).toBe(true);
     },
   );
+});
+
+describe('POST /api/plan', () => {
+  const asked = async (body: object) => {
+    const response = await plan(post(body));
+    return { status: response.status, ...(await response.json()) };
+  };
+  it('plans kinds and counts: boards that fit, pins, figures that open, parts and findings', async () => {
+    const sensors = [
+      { kind: 'pressure-sheet', lanes: 13 },
+      { kind: 'pot', lanes: 6 },
+      { kind: 'switch', lanes: 7 },
+    ];
+    const planned = await asked({ sensors, batteryMah: 1000 });
+    expect(planned.status).toBe(200);
+    expect(planned.fits[0]).toMatchObject({ way: 'chips', chips: { multiplexers: 1 } });
+    expect(planned.fits.every((f: { way: string }) => f.way !== 'alone')).toBe(true);
+    expect(planned.figures.map((f: { name: string }) => f.name)).toContain('a battery lasts');
+    const small = await asked({ sensors, board: 'large-8' });
+    expect(small.boards.length).toBe(1);
+    expect(small.instrument.boards[0]).toMatchObject({ bits: 10, pins: { analogue: 16 } });
+    expect(small.fits.find((f: { board: string }) => f.board === 'large-8').lacks).toMatch(/19 analogue/);
+  });
+  it('plans an instrument as it is, and says by its field what cannot be', async () => {
+    const planned = await asked({ instrument: whole('cairn') });
+    expect(planned.boards[0].wires).toHaveLength(15);
+    expect((await asked({})).errors[0].field).toBe('sensors');
+    expect((await asked({ sensors: [{ kind: 'spoon' }] })).errors[0].field).toBe('sensors.0.kind');
+    expect((await asked({ sensors: [{ kind: 'pot' }], board: 'best' })).errors[0].field).toBe('board');
+    expect((await asked({ sensors: [{ kind: 'pot' }], batteryMah: 0 })).errors[0].field).toBe('batteryMah');
+    const zero = [{ kind: 'force-pad', facts: { fixedOhms: 0 } }];
+    expect((await asked({ sensors: zero })).errors[0]).toMatchObject({
+      field: 'instrument.sensors.0.facts.fixedOhms',
+    });
+  });
+  it('wishes that no board holds get the nearest plan that can be', async () => {
+    const wishes = { sensors: [{ kind: 'pressure-sheet', lanes: 20, count: 20 }] };
+    const { status, leftOut, instrument } = await asked(wishes);
+    expect(status).toBe(200);
+    expect(leftOut.length + instrument.sensors.length).toBe(20);
+    expect(instrument.sensors.length).toBeGreaterThan(4);
+  });
 });
 
 describe('plausible takes that are unlike others', () => {
@@ -438,6 +482,7 @@ describe('GET', () => {
     expect(told).toEqual([
       ['Wherry', 13],
       ['Cairn', 3],
+      ['Sallow', 0],
     ]);
   });
 });

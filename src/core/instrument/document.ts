@@ -6,14 +6,18 @@ import {
   IsArray,
   IsIn,
   IsISO8601,
+  IsNumber,
   IsObject,
+  IsOptional,
   IsString,
   Length,
   Matches,
+  Max,
+  Min,
   ValidateNested,
 } from 'class-validator';
 import { Board, Link } from './board';
-import { ID } from './field';
+import { finite, ID } from './field';
 import { Sensor } from './sensor';
 import { Union } from './union';
 import { VOICES, type Voice } from './voices';
@@ -30,6 +34,14 @@ export const VERSION = 2;
 export class LogEntry {
   @IsISO8601() at!: string;
   @IsString() @Length(1, 500) says!: string;
+}
+
+/** A step of the build that is done. */
+export class BuiltStep {
+  /** Id of the step: core/plan/build-list.ts. */
+  @IsString() @Length(1, 60) step!: string;
+  @IsISO8601() at!: string;
+  @IsOptional() @IsString() @Length(1, 500) note?: string;
 }
 
 export class Instrument {
@@ -73,4 +85,14 @@ export class Instrument {
   @ValidateNested({ each: true })
   @Type(() => LogEntry)
   log!: LogEntry[];
+  /** Steps of the build that are done; none where it is left out. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(2000)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => BuiltStep)
+  built?: BuiltStep[];
+  /** What it is fed from, mAh; a lead where it is left out. */
+  @IsOptional() @IsNumber(finite) @Min(1) @Max(1_000_000) batteryMah?: number;
 }

@@ -1,3 +1,4 @@
+import type { PartSum } from '../parts/figure';
 import { matrixLines } from '../parts/formulas';
 
 /** What a signal of a sensor has to be wired to. */
@@ -48,6 +49,12 @@ export interface KindPlan {
   steps: readonly BuildStep[];
   /** What its numbers cannot be, in a sentence, with what to do; null where nothing is wrong. */
   check?(facts: Readonly<Record<string, number>>): { says: string; cure: string } | null;
+  /** What its own numbers come to at a board. */
+  sums?(
+    facts: Readonly<Record<string, number>>,
+    board: { bits: number; scanHz: number },
+    lanes: number,
+  ): PartSum[];
   /** What is often built and not needed, in a sentence. */
   spare?: string;
 }

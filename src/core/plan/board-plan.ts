@@ -2,7 +2,7 @@ import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { assignPins, type Wire } from './assign';
 import { programFigures, wireFigure } from './budget';
-import type { Figure } from './figure';
+import type { Figure } from '../parts/figure';
 import { loadOfAll } from './load';
 import { pinsOfBoard, roomOf, shortage } from './pins';
 import { NO_CHIPS, scanFigures, type Chips } from './scan';

@@ -6,7 +6,7 @@ import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
 import { batteryHours, byteUs } from '../parts/formulas';
-import type { Figure } from './figure';
+import type { Figure } from '../parts/figure';
 import type { ProgramNeeds } from './solve';
 
 /** What a host's sound takes at 256 frames of 44.1 kHz, ms. */
@@ -51,14 +51,10 @@ const bytesOf = (voice: Voice): number =>
 export function wireFigure(draft: Instrument, board: Board): Figure {
   const own = draft.sensors.filter((s) => s.board === board.id);
   const asked = draft.voices.flatMap((v) => {
-    if (v.is === 'note' || !own.some((s) => s.id === v.source.sensor)) return [];
-    return [
-      {
-        name: v.id,
-        value: bytesOf(v) * ((('perSecond' in v && v.perSecond) || board.scanHz) as number),
-        unit: 'bytes/s',
-      },
-    ];
+    const sensor = v.is === 'note' ? undefined : own.find((s) => s.id === v.source.sensor);
+    // What a gate moves is sent as rarely as a note.
+    if (v.is === 'note' || !sensor || kindOf(sensor).ports[v.source.port]?.carries !== 'level') return [];
+    return [{ name: v.id, value: bytesOf(v) * (v.perSecond ?? board.scanHz), unit: 'bytes/s' }];
   });
   return {
     ...{ name: 'asked of the wire', value: asked.reduce((n, a) => n + a.value, 0), unit: 'bytes/s' },
@@ -108,8 +104,9 @@ export function latencyFigures(draft: Instrument, board: Board): Figure[] {
   return [...lines, { ...line('from gesture to sound', sum, 'the sum of its lines', all), limit: FELT_MS }];
 }
 
-/** Supply current, and how long a battery lasts. @param mAh 0 for none */
-export function powerFigures(instrument: Instrument, mAh: number): Figure[] {
+/** Supply current, and how long a battery lasts where there is one. */
+export function powerFigures(instrument: Instrument): Figure[] {
+  const { batteryMah: mAh } = instrument;
   const boards = instrument.boards.map((b) => ({ name: b.name, value: b.pins?.currentMa ?? 0, unit: 'mA' }));
   const sensors = instrument.sensors.map((s) => ({
     ...{ name: s.name, unit: 'mA' },
@@ -125,7 +122,7 @@ export function powerFigures(instrument: Instrument, mAh: number): Figure[] {
     numbers,
     limit: null,
   };
-  if (mAh <= 0 || value <= 0) return [current];
+  if (mAh === undefined || value <= 0) return [current];
   const hours: Figure = {
     ...{ name: 'a battery lasts', value: batteryHours(mAh, value), unit: 'h', limit: null },
     formula: '0.8 · mAh / mA: a fifth is left in it',

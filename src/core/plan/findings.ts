@@ -3,7 +3,7 @@ import type { Sensor } from '../instrument/sensor';
 import { kindOf } from '../kinds/registry';
 import { counted } from '../units/counted';
 import type { BoardPlan } from './board-plan';
-import { keeps, type Figure } from './figure';
+import { keeps, type Figure } from '../parts/figure';
 import { loadOfAll } from './load';
 import { pinsOfBoard, roomOf, shortage } from './pins';
 import type { Chips } from './scan';

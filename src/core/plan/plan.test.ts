@@ -11,7 +11,7 @@ import { assignPins, pinRefusal } from './assign';
 import { BOARD_CLASSES, findBoardClass, ofClass } from './board-classes';
 import { programFigures } from './budget';
 import { draftOf } from './draft';
-import { keeps } from './figure';
+import { keeps } from '../parts/figure';
 import { partsCsv } from './parts-list';
 import { loadOfAll } from './load';
 import { NO_NEEDS, pinsOfBoard, roomOf, shortage, wired } from './pins';
@@ -140,7 +140,7 @@ describe('which boards fit', () => {
   it('strikes do not fit where the scan is too slow for them, and it is said', () => {
     const stones = sensor('strike-pads', 9);
     const slow = fitOf(findBoardClass('large-8')!, [stones], null);
-    expect(slow.lacks).toMatch(/would scan \d+ times a second; 2000 are wanted: a strike peaks/);
+    expect(slow.lacks).toMatch(/would scan \d+ times a second; 1000 are wanted: a strike peaks/);
     const own = on('fast-32', [stones]);
     own.boards[0].scanHz = 20;
     expect(planOf(own).findings.map((f) => f.code)).toContain('scan-too-slow');
@@ -189,13 +189,14 @@ describe('budgets', () => {
     );
   });
   it('every figure opens: a formula and the numbers put in; a battery of nothing has no hours', () => {
-    const { boards, figures, latency, parts, steps } = planOf(on('large-8', pressureKeys), 1000);
+    const { boards, figures, latency, parts, steps } = planOf({
+      ...on('large-8', pressureKeys),
+      batteryMah: 1000,
+    });
     for (const f of [...boards[0].figures, ...figures, ...latency])
       expect(f.formula.length).toBeGreaterThan(5);
     expect(figures.map((f) => f.name)).toContain('a battery lasts');
-    expect(planOf(on('large-8', pressureKeys), 0).figures.map((f) => f.name)).not.toContain(
-      'a battery lasts',
-    );
+    expect(planOf(on('large-8', pressureKeys)).figures.map((f) => f.name)).not.toContain('a battery lasts');
     expect(partsCsv(parts).trim().split('\n').at(-1)).toBe(
       `sum,,,${parts.reduce((n, p) => n + p.count * p.cost, 0)},`,
     );

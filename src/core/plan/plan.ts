@@ -5,7 +5,7 @@ import { boardPlan, type BoardPlan } from './board-plan';
 import { latencyFigures, powerFigures, programFigures } from './budget';
 import { buildSteps, type Step } from './build-list';
 import { draftOf } from './draft';
-import type { Figure } from './figure';
+import type { Figure } from '../parts/figure';
 import { planFindings, type PlanFinding } from './findings';
 import { partsList, type PartLine } from './parts-list';
 import { solve, type Fit } from './solve';
@@ -22,8 +22,8 @@ export interface Plan {
   fits: Fit[];
 }
 
-/** Everything that follows from an instrument's sensors and boards. @param batteryMah 0 for none */
-export function planOf(instrument: Instrument, batteryMah = 0): Plan {
+/** Everything that follows from an instrument's sensors and boards. */
+export function planOf(instrument: Instrument): Plan {
   const draft = draftOf(instrument);
   const boards = instrument.boards.map((board) => boardPlan(instrument, draft, board));
   const one = { ...draft, boards: [{ ...draft.boards[0], id: 'one' }], links: [] };
@@ -48,7 +48,7 @@ export function planOf(instrument: Instrument, batteryMah = 0): Plan {
   return {
     boards,
     figures: [
-      ...powerFigures(instrument, batteryMah),
+      ...powerFigures(instrument),
       total(
         'wires to lead',
         '',
@@ -72,12 +72,17 @@ export function planOf(instrument: Instrument, batteryMah = 0): Plan {
   };
 }
 
-/** The plan of the most of these sensors, in order, that any class of boards can hold: what stands at the end goes first. */
+/**
+ * The plan of the most of these sensors, in order, that any class of boards can hold: what stands at the end goes first. More
+ * sensors never fit where fewer do not, so that halving finds it.
+ */
 export function nearest(sensors: readonly Sensor[]): { kept: Sensor[]; fit: Fit } | null {
-  for (let n = sensors.length; n > 0; n--) {
-    const kept = sensors.slice(0, n);
-    const [fit] = solve(kept, null);
-    if (fit.way !== null) return { kept, fit };
+  const bestOf = (n: number) => solve(sensors.slice(0, n), null)[0];
+  let [fits, fails] = [0, sensors.length + 1];
+  while (fails - fits > 1) {
+    const n = (fits + fails) >> 1;
+    if (bestOf(n).way === null) fails = n;
+    else fits = n;
   }
-  return null;
+  return fits === 0 ? null : { kept: sensors.slice(0, fits), fit: bestOf(fits) };
 }

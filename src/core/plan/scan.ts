@@ -1,6 +1,6 @@
 import type { BoardPins } from '../instrument/board';
 import { settlingUs } from '../parts/formulas';
-import type { Figure } from './figure';
+import type { Figure } from '../parts/figure';
 import type { Load } from './load';
 
 /** Of a common converter, pF. (From memory.) */

@@ -1,7 +1,7 @@
 import type { Sensor } from '../instrument/sensor';
 import type { PinNeed } from '../kinds/kind-plan';
 import { BOARD_CLASSES, type BoardClass } from './board-classes';
-import type { Figure } from './figure';
+import type { Figure } from '../parts/figure';
 import { loadOf, NO_LOAD, together, type Load } from './load';
 import { added, pinsOfBoard, roomOf, shortage, times, type Needs, type Room, type Shortage } from './pins';
 import { fastestHz, NO_CHIPS, scanFigures, type Chips } from './scan';
@@ -25,7 +25,7 @@ export interface Fit {
   board: BoardClass;
   /** Alone, with chips on one board, as several boards in series, or not at all. */
   way: 'alone' | 'chips' | 'boards' | null;
-  /** The sensors of each board, by place. */
+  /** The sensors of each board, by place; all on one where they fit nowhere. */
   boards: number[][];
   chips: Chips;
   /** Slowest scan rate of its boards, against what playing asks for. */
@@ -87,7 +87,7 @@ function fitLoads(board: BoardClass, { each, types }: Loads, program: ProgramNee
   const chips = full || !short ? null : chipsFor(room, all.needs);
   if (chips && keepsUp(all, chips)) return fit('chips', [every], chips, lacks);
   const parted = part(room, each, types, (load) => keepsUp(load, NO_CHIPS));
-  return parted ? fit('boards', parted, NO_CHIPS, lacks) : fit(null, [], NO_CHIPS, lacks);
+  return parted ? fit('boards', parted, NO_CHIPS, lacks) : fit(null, [every], NO_CHIPS, lacks);
 }
 
 /** How much of its rate a board has to spare. */

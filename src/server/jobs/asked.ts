@@ -60,7 +60,8 @@ export function askedRender(text: string): Asked<{ instrument: Instrument; take:
 /** The board whose counts can be the highest, at whose rate takes without times are read. */
 const widestBoard = ({ boards }: Instrument) => boards.reduce((a, b) => (b.bits > a.bits ? b : a));
 
-function checked(value: unknown): Asked<Instrument> {
+/** An instrument, checked by its own rules. */
+export function checked(value: unknown): Asked<Instrument> {
   const instrument = checkInstrument(value);
   return instrument.ok
     ? instrument

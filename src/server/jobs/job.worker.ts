@@ -2,6 +2,7 @@ import { parentPort } from 'node:worker_threads';
 import { problem } from '../problem';
 import { calibrate } from './calibrate';
 import { firmware } from './firmware';
+import { plan } from './plan';
 import type { Answer, Job, Order } from './protocol';
 import { proveTake } from './prove';
 import { renderTake } from './render';
@@ -11,6 +12,7 @@ const DO: Record<Job, (order: Order) => Response | Promise<Response>> = {
   render: ({ text, accept }) => renderTake(text, accept),
   firmware: ({ text }) => firmware(text),
   prove: ({ text, scratch }) => proveTake(text, scratch),
+  plan: ({ text }) => plan(text),
 };
 
 parentPort?.on('message', async (order: Order) => {

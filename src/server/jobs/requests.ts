@@ -77,3 +77,28 @@ export class FirmwareRequest {
 export class RenderRequest extends FirmwareRequest {
   @IsString() csv!: string;
 }
+
+class AskedWish {
+  @IsIn(kindIds()) kind!: string;
+  @IsOptional() @IsInt() @Min(1) @Max(64) count?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(128) lanes?: number;
+  @IsOptional() @IsObject() facts?: Record<string, number>;
+  @IsOptional() @IsString() @Length(1, 60) name?: string;
+}
+
+/** Body of POST /api/plan: an instrument, which is checked by its own rules, or kinds and counts. */
+export class PlanRequest {
+  @IsOptional() @IsObject() instrument?: object;
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(64)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => AskedWish)
+  sensors?: AskedWish[];
+  /** Id of a class of boards. */
+  @IsOptional() @IsString() @Length(1, 40) board?: string;
+  /** Of a battery; none where it is left out. */
+  @IsOptional() @IsNumber() @Min(1) @Max(1_000_000) batteryMah?: number;
+}

@@ -4,7 +4,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { kindOf } from '@/core/kinds/registry';
 import { give } from '@/server/answer';
 
-const DEMONSTRATIONS = ['wherry', 'cairn'];
+const DEMONSTRATIONS = ['wherry', 'cairn', 'sallow'];
 
 const file = (name: string) => readFile(path.join(process.cwd(), 'demo', name), 'utf8');
 

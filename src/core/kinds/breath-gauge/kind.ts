@@ -22,6 +22,9 @@ export const breathGauge: Kind = {
   facts: {
     perKpa: { unit: 'of the supply a kPa', low: 0.0001, high: 10, says: 'gain' },
     offset: { unit: 'of the supply', low: 0, high: 1, says: 'output at no pressure' },
+    holeMm: { unit: 'mm', low: 0.2, high: 20, says: 'bleed hole' },
+    playingKpa: { unit: 'kPa', low: 0.05, high: 30, says: 'playing pressure' },
+    litres: { unit: 'l', low: 0.5, high: 8, says: 'air of a breath' },
   },
   plan: breathGaugePlan,
   calibration: 'level',

@@ -1,5 +1,5 @@
 import { THREE_PIN_STEPS, eachLane, type KindPlan } from '../kind-plan';
-import { chainStepMm } from '../../parts/formulas';
+import { centsPerCount, chainStepMm } from '../../parts/formulas';
 
 /** The narrowest resistors that hands solder side by side, mm. (Common practice, no source.) */
 const LEAST_STEP_MM = 0.8;
@@ -31,4 +31,39 @@ export const chainRibbonPlan: KindPlan = {
           says: `${resistors} resistors on ${mm} mm lie ${chainStepMm(mm, resistors).toFixed(2)} mm apart; they are ${LEAST_STEP_MM} mm wide at least.`,
           cure: `At most ${Math.floor(mm / LEAST_STEP_MM)} resistors find room, or ${Math.ceil(resistors * LEAST_STEP_MM)} mm are wanted.`,
         },
+  sums: ({ mm = 400, resistors = 170, octaves = 2 }, { bits }) => [
+    {
+      name: 'step of the chain',
+      value: chainStepMm(mm, resistors),
+      unit: 'mm',
+      limit: null,
+      formula: 'length / resistors',
+      numbers: [
+        { name: 'length', value: mm, unit: 'mm' },
+        { name: 'resistors', value: resistors, unit: '' },
+      ],
+    },
+    {
+      name: 'pitch of a step',
+      value: (1200 * octaves) / resistors,
+      unit: 'cents',
+      limit: null,
+      formula: '1200 · octaves / resistors',
+      numbers: [
+        { name: 'octaves', value: octaves, unit: '' },
+        { name: 'resistors', value: resistors, unit: '' },
+      ],
+    },
+    {
+      name: 'pitch of a count',
+      value: centsPerCount(octaves, bits),
+      unit: 'cents',
+      limit: null,
+      formula: '1200 · octaves / 2^bits',
+      numbers: [
+        { name: 'octaves', value: octaves, unit: '' },
+        { name: 'bits', value: bits, unit: '' },
+      ],
+    },
+  ],
 };

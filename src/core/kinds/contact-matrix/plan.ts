@@ -1,3 +1,4 @@
+import { ghostingChords, matrixLines } from '../../parts/formulas';
 import { LEAD_STEPS, matrixSignals, type KindPlan } from '../kind-plan';
 
 /** What contact matrix asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
@@ -18,4 +19,31 @@ export const contactMatrixPlan: KindPlan = {
     },
     ...LEAD_STEPS,
   ],
+  sums: (_facts, _board, lanes) => {
+    const { rows, columns } = matrixLines(lanes);
+    return [
+      {
+        name: 'lines',
+        value: rows + columns,
+        unit: '',
+        limit: null,
+        formula: 'rows + columns, the fewest that hold them',
+        numbers: [
+          { name: 'rows', value: rows, unit: '' },
+          { name: 'columns', value: columns, unit: '' },
+        ],
+      },
+      {
+        name: 'chords of three that close a fourth, without diodes',
+        value: ghostingChords(rows, columns),
+        unit: '',
+        limit: null,
+        formula: 'four a rectangle of rows and columns',
+        numbers: [
+          { name: 'rows', value: rows, unit: '' },
+          { name: 'columns', value: columns, unit: '' },
+        ],
+      },
+    ];
+  },
 };

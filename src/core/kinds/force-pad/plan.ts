@@ -1,3 +1,4 @@
+import { dividerSums } from '../divider-sums';
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 
 /** What force pad asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
@@ -19,4 +20,5 @@ export const forcePadPlan: KindPlan = {
     ...LEAD_STEPS,
   ],
   spare: 'No amplifier is needed: a divider with the right resistor uses the range.',
+  sums: dividerSums,
 };

@@ -1,3 +1,4 @@
+import { dividerSums } from '../divider-sums';
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 
 /** What lip sensor asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
@@ -19,4 +20,5 @@ export const lipSensorPlan: KindPlan = {
     },
     ...LEAD_STEPS,
   ],
+  sums: dividerSums,
 };

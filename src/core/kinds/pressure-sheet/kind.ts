@@ -16,7 +16,11 @@ export const pressureSheet: Kind = {
     press: { carries: 'level', says: 'how hard it is pressed' },
     gate: { carries: 'gate', says: 'while it is pressed' },
   },
-  facts: { fixedOhms: { unit: 'Ω', low: 10, high: 10000000, says: 'fixed resistor of the divider' } },
+  facts: {
+    fixedOhms: { unit: 'Ω', low: 10, high: 10000000, says: 'fixed resistor of the divider' },
+    leastOhms: { unit: 'Ω', low: 1, high: 1_000_000, says: 'pressed hardest' },
+    mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed' },
+  },
   plan: pressureSheetPlan,
   calibration: null,
   steps: [],

@@ -1,3 +1,4 @@
+import { dividerSums } from '../divider-sums';
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 
 /** What pressure sheet asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
@@ -20,4 +21,5 @@ export const pressureSheetPlan: KindPlan = {
     },
     ...LEAD_STEPS,
   ],
+  sums: dividerSums,
 };

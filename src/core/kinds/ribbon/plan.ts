@@ -1,5 +1,5 @@
 import { THREE_PIN_STEPS, eachLane, type KindPlan } from '../kind-plan';
-import { ribbonWorstError } from '../../parts/formulas';
+import { centsPerCount, ribbonShare, ribbonWorstError } from '../../parts/formulas';
 
 /** Ribbon over pull-down resistance beyond which its ends grow coarse. (Common practice, no source.) */
 const MOST_BENT = 0.5;
@@ -26,4 +26,46 @@ export const ribbonPlan: KindPlan = {
           says: `A pull-down of ${pullDownOhms} Ω bends the reading by ${(100 * ribbonWorstError(ohms / pullDownOhms)).toFixed(0)} % of its length.`,
           cure: `Take ${Math.round(ohms / MOST_BENT)} Ω or more.`,
         },
+  sums: ({ mm = 400, ohms = 10_000, pullDownOhms = 100_000, octaves = 2 }, { bits }) => [
+    {
+      name: 'pitch of a count',
+      value: centsPerCount(octaves, bits),
+      unit: 'cents',
+      limit: null,
+      formula: '1200 · octaves / 2^bits',
+      numbers: [
+        { name: 'octaves', value: octaves, unit: '' },
+        { name: 'bits', value: bits, unit: '' },
+      ],
+    },
+    {
+      name: 'length of a count',
+      value: mm / 2 ** bits,
+      unit: 'mm',
+      limit: null,
+      formula: 'length / 2^bits',
+      numbers: [
+        { name: 'length', value: mm, unit: 'mm' },
+        { name: 'bits', value: bits, unit: '' },
+      ],
+    },
+    {
+      name: 'furthest that the pull-down bends it',
+      value: 100 * ribbonWorstError(ohms / pullDownOhms),
+      unit: '% of its length',
+      limit: null,
+      formula: 'x − x / (1 + k · x(1 − x)), k = R / Rpd',
+      numbers: [
+        { name: 'R', value: ohms, unit: 'Ω' },
+        { name: 'Rpd', value: pullDownOhms, unit: 'Ω' },
+      ],
+      curve: {
+        ...{ x: 'place, %', y: 'read too low, % of its length' },
+        points: Array.from({ length: 51 }, (_, i) => i / 50).map(
+          (x) => [100 * x, 100 * (x - ribbonShare(x, ohms / pullDownOhms))] as const,
+        ),
+        at: [66.7, 100 * ribbonWorstError(ohms / pullDownOhms)],
+      },
+    },
+  ],
 };

@@ -3,7 +3,7 @@ import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 /** What strike pads asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
 export const strikePadsPlan: KindPlan = {
   signals: eachLane('analogue'),
-  rate: { leastHz: 2000, because: 'a strike peaks within a millisecond or two' },
+  rate: { leastHz: 1000, because: 'a strike peaks within two milliseconds' },
   sourceOhms: 10000,
   currentMa: 0.2,
   wires: { lane: 2, shared: 0 },

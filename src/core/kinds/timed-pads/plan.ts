@@ -1,3 +1,4 @@
+import { chargeUs } from '../../parts/formulas';
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 
 /** What timed pads asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
@@ -21,5 +22,18 @@ export const timedPadsPlan: KindPlan = {
     },
     { does: 'Lead pins that are not neighbours with separate wires.' },
     ...LEAD_STEPS,
+  ],
+  sums: ({ ohms = 1_000_000, picofarads = 100 }) => [
+    {
+      name: 'time of an untouched pad',
+      value: chargeUs(ohms, picofarads, 0.5),
+      unit: 'µs',
+      limit: null,
+      formula: 'R · C · ln(1 / (1 − ½))',
+      numbers: [
+        { name: 'R', value: ohms, unit: 'Ω' },
+        { name: 'C', value: picofarads, unit: 'pF' },
+      ],
+    },
   ],
 };

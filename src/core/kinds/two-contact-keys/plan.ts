@@ -1,3 +1,4 @@
+import { contactStepsPerTick, contactVelocity, matrixLines } from '../../parts/formulas';
 import { LEAD_STEPS, matrixSignals, type KindPlan } from '../kind-plan';
 
 /** What two contact keys asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
@@ -22,4 +23,39 @@ export const twoContactKeysPlan: KindPlan = {
     },
     ...LEAD_STEPS,
   ],
+  sums: ({ fastMs = 2, slowMs = 60 }, { scanHz }, lanes) => {
+    const { rows, columns } = matrixLines(2 * lanes);
+    return [
+      {
+        name: 'velocity of one look at the contacts',
+        value: contactStepsPerTick(1000 / scanHz, fastMs, slowMs),
+        unit: 'steps',
+        limit: null,
+        formula: '126 · τ / (t_fast · ln(t_slow / t_fast))',
+        numbers: [
+          { name: 'τ', value: 1000 / scanHz, unit: 'ms' },
+          { name: 't_fast', value: fastMs, unit: 'ms' },
+          { name: 't_slow', value: slowMs, unit: 'ms' },
+        ],
+        curve: {
+          ...{ x: 'between the contacts, ms', y: 'velocity', ratios: true },
+          points: Array.from({ length: 41 }, (_, i) => fastMs * (slowMs / fastMs) ** (i / 40)).map(
+            (ms) => [ms, contactVelocity(ms, fastMs, slowMs, 'log')] as const,
+          ),
+          at: [fastMs, 127],
+        },
+      },
+      {
+        name: 'lines of its matrix',
+        value: rows + columns,
+        unit: '',
+        limit: null,
+        formula: 'rows + columns, the fewest that hold two contacts a key',
+        numbers: [
+          { name: 'rows', value: rows, unit: '' },
+          { name: 'columns', value: columns, unit: '' },
+        ],
+      },
+    ];
+  },
 };

@@ -18,3 +18,18 @@ export interface Figure {
 /** Whether a figure keeps its limit. */
 export const keeps = ({ value, limit, atLeast }: Figure): boolean =>
   limit === null || (atLeast ? value >= limit : value <= limit);
+
+/** A figure of a part, with the curve that it is a point of. */
+export interface PartSum extends Figure {
+  curve?: {
+    /** Axes, with units. */
+    x: string;
+    y: string;
+    points: readonly (readonly [number, number])[];
+    /** Where the part is on it, and where it would be best. */
+    at: readonly [number, number];
+    best?: readonly [number, number];
+    /** Whether x is drawn in even ratios. */
+    ratios?: boolean;
+  };
+}

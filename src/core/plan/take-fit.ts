@@ -1,0 +1,103 @@
+import type { Board, Transport } from '../instrument/board';
+import type { Instrument } from '../instrument/document';
+import type { Lane, Sensor } from '../instrument/sensor';
+import { assignPins, pinRefusal, type Wire } from './assign';
+import { ofClass } from './board-classes';
+import { loadOfAll } from './load';
+import type { Fit } from './solve';
+
+/** Bits a second of each way out; USB takes far more than an instrument sends. */
+const BAUD: Record<Transport, number> = { cable: 31_250, usb: 1_000_000, radio: 31_250 };
+/** Scans a second that are set where the board can and nothing asks for more. */
+const USUAL_HZ = 1000;
+
+/** An instrument on the boards of a fit: sensors parted, boards linked in series, pins written. What no longer fits is kept. */
+export function takeFit(instrument: Instrument, fit: Fit): Instrument {
+  const [first] = instrument.boards;
+  const boards = fit.boards.map((own, i): Board => {
+    const { leastHz } = loadOfAll(own.map((s) => instrument.sensors[s]));
+    const fastest = Math.floor(fit.rate?.value ?? USUAL_HZ);
+    return {
+      ...first,
+      ...ofClass(fit.board),
+      ...(i > 0 ? { name: `${fit.board.name}, ${i + 1}` } : {}),
+      id: i === 0 ? first.id : `${first.id}-${i + 1}`,
+      scanHz: Math.max(20, Math.min(fastest, Math.max(USUAL_HZ, leastHz))),
+      midiBaud: BAUD[fit.board.pins.transport],
+    };
+  });
+  const place = new Map(fit.boards.flatMap((own, i) => own.map((s) => [s, boards[i]] as const)));
+  const sensors = instrument.sensors.map((sensor, i) =>
+    movedTo(sensor, place.get(i) ?? boards[0], instrument),
+  );
+  const links = boards.slice(1).map((b) => ({ from: b.id, to: boards[0].id }));
+  return withPins({ ...instrument, boards, sensors, links });
+}
+
+/** A sensor on another board: a calibration in its counts stays, another one is kept aside, and comes back when it fits again. */
+function movedTo(sensor: Sensor, board: Board, instrument: Instrument): Sensor {
+  const before = instrument.boards.find((b) => b.id === sensor.board)!;
+  const moved = { ...sensor, board: board.id };
+  if (before.bits === board.bits || sensor.calibration?.is === 'contacts') return moved;
+  const { calibration, former, ...bare } = moved;
+  return {
+    ...bare,
+    ...(former?.bits === board.bits ? { calibration: former.calibration } : {}),
+    ...(calibration ? { former: { bits: before.bits, calibration } } : {}),
+  };
+}
+
+/** An instrument with the pins of its plan written to its lanes. */
+export function withPins(instrument: Instrument): Instrument {
+  const wires = instrument.boards.flatMap((board) =>
+    board.pins
+      ? assignPins(
+          board.pins,
+          instrument.sensors.filter((s) => s.board === board.id),
+        )
+      : [],
+  );
+  const sensors = instrument.sensors.map((sensor) => {
+    const own = wires.filter((w) => w.signal.sensor === sensor.id);
+    return own.length === 0
+      ? sensor
+      : { ...sensor, lanes: sensor.lanes.map((lane, i) => wiredLane(lane, i, own)) };
+  });
+  return { ...instrument, sensors };
+}
+
+function wiredLane({ pin: _pin, otherPin: _other, ...lane }: Lane, at: number, wires: readonly Wire[]): Lane {
+  const pinOf = (second: boolean) =>
+    wires.find((w) => w.signal.lane === at && (w.signal.second ?? false) === second)?.pin ?? undefined;
+  const [pin, otherPin] = [pinOf(false), pinOf(true)];
+  return { ...lane, ...(pin ? { pin } : {}), ...(otherPin ? { otherPin } : {}) };
+}
+
+/** A wire led to another pin, which changes places with the one that is there; or why it cannot, in a sentence. */
+export function movePin(
+  instrument: Instrument,
+  board: Board,
+  from: Wire,
+  to: string,
+): { ok: true; value: Instrument } | { ok: false; says: string } {
+  const refuse = (says: string) => ({ ok: false as const, says });
+  if (!board.pins) return refuse(`${board.name} has not told its pins.`);
+  if (from.signal.lane === null) return refuse(`${from.signal.label} goes where a pin is left.`);
+  const says = pinRefusal(board.pins, from.signal, to);
+  if (says) return refuse(says);
+  const own = instrument.sensors.filter((s) => s.board === board.id);
+  const there = assignPins(board.pins, own).find((w) => w.pin === to);
+  const back = there && from.pin ? pinRefusal(board.pins, there.signal, from.pin) : null;
+  if (there && there.signal.lane !== null && back) return refuse(back);
+  const moved = withPin(withPins(instrument), from, to);
+  const swapped = there && there.signal.lane !== null ? withPin(moved, there, from.pin) : moved;
+  return { ok: true, value: withPins(swapped) };
+}
+
+function withPin(instrument: Instrument, { signal }: Wire, pin: string | null): Instrument {
+  const field = signal.second ? 'otherPin' : 'pin';
+  const lanes = (sensor: Sensor) =>
+    sensor.lanes.map((lane, i) => (i === signal.lane ? { ...lane, [field]: pin ?? undefined } : lane));
+  const sensors = instrument.sensors.map((s) => (s.id === signal.sensor ? { ...s, lanes: lanes(s) } : s));
+  return { ...instrument, sensors };
+}

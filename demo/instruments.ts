@@ -27,9 +27,11 @@ const lanes = (stem: string, pin: number | string, notes: readonly number[]): La
 export function wherry(): Instrument {
   const instrument = newInstrument('wherry', 'Wherry', '2026-11-11T10:02:00.000Z');
   instrument.about = 'lap bellows';
+  const touch = findBoardClass('touch-radio-32')!;
   Object.assign(instrument.boards[0], {
-    ...ofClass(findBoardClass('touch-radio-32')!),
+    ...ofClass(touch),
     name: '12-bit board with touch',
+    pins: { ...touch.pins, transport: 'cable' },
   });
   instrument.sensors = [
     sensor({

@@ -74,7 +74,7 @@ it('every kind has workings', () => {
 
 it('what does not fit together in a kind is refused when it is made known', () => {
   expect(() => registerKind(pullCord)).toThrow(/its id must be free/);
-  const facts = { stroke: { unit: 'mm', low: 9, high: 5, says: 'travel' } };
+  const facts = { stroke: { unit: 'mm', low: 9, high: 5, usual: 7, says: 'travel' } };
   expect(() => registerKind({ ...pullCord, id: 'slack', facts })).toThrow(/stroke needs a range/);
   expect(() => registerKind({ ...pullCord, id: 'mute', ports: {} })).toThrow(/one port or more/);
 });

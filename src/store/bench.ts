@@ -1,5 +1,8 @@
 import { checkInstrument, readInstrument } from '@/core/exchange/instrument-json';
 import { readTakeCsv } from '@/core/exchange/take-csv';
+import { solve } from '@/core/plan/solve';
+import { takeFit } from '@/core/plan/take-fit';
+import { wished, type Wish } from '@/core/plan/wishes';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';
@@ -21,8 +24,17 @@ export const addInstrument = (instrument: Instrument, db: Database = database())
 export const readKept = (kept: KeptInstrument): Result<Instrument> => checkInstrument(kept.document);
 
 /** Begins a new instrument. @returns its id */
-export const beginInstrument = (name: string, db: Database = database()): Promise<string> =>
-  addInstrument(newInstrument(slug(name), name, new Date().toISOString()), db);
+/** A new instrument of these wishes, on the best board for them; one breath gauge where nothing is wished. @returns its id */
+export function beginInstrument(
+  name: string,
+  wishes: readonly Wish[] = [],
+  db: Database = database(),
+): Promise<string> {
+  const at = new Date().toISOString();
+  const plain =
+    wishes.length > 0 ? wished(slug(name), name, at, wishes) : newInstrument(slug(name), name, at);
+  return addInstrument(takeFit(plain, solve(plain.sensors, null)[0]), db);
+}
 
 /** Imports an instrument from JSON text: all of it, or every fault by its path. @returns the new id */
 export async function importInstrument(text: string, db: Database = database()): Promise<Result<string>> {

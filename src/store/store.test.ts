@@ -185,12 +185,12 @@ describe('a database of a newer application', () => {
     });
   it('is refused when it is opened, and when another tab has made it newer meanwhile', async () => {
     (await newer('newer-before')).close();
-    await expect(beginInstrument('x', new Database('newer-before'))).rejects.toSatisfy((error) =>
+    await expect(beginInstrument('x', [], new Database('newer-before'))).rejects.toSatisfy((error) =>
       /newer Cheironom/.test(storageWords(error)),
     );
-    await beginInstrument('x', db);
+    await beginInstrument('x', [], db);
     (await newer(db.name)).close();
-    await expect(beginInstrument('y', db)).rejects.toSatisfy((error) =>
+    await expect(beginInstrument('y', [], db)).rejects.toSatisfy((error) =>
       /newer Cheironom/.test(storageWords(error)),
     );
   });
@@ -243,7 +243,7 @@ describe('the bench', () => {
     expect([await db.takes.toArray(), await db.pieces.toArray()]).toEqual(before);
     expect(await db.instruments.get('wherry')).toEqual(removed.kept);
     await removeInstrument('wherry', db);
-    await beginInstrument('Wherry', db);
+    await beginInstrument('Wherry', [], db);
     await bringBack(removed, db);
     expect((await db.takes.toArray()).map((t) => t.instrument)).toEqual(new Array(5).fill('wherry-2'));
   });
@@ -255,9 +255,9 @@ describe('the bench', () => {
   });
   it('keeps two instruments of one name apart', async () => {
     expect([
-      await beginInstrument('Reed box', db),
-      await beginInstrument('Reed  box', db),
-      await beginInstrument('¿?', db),
+      await beginInstrument('Reed box', [], db),
+      await beginInstrument('Reed  box', [], db),
+      await beginInstrument('¿?', [], db),
     ]).toEqual(['reed-box', 'reed-box-2', 'instrument']);
   });
   it('imports an instrument whole or not at all', async () => {

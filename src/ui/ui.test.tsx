@@ -8,6 +8,7 @@ import type { LevelCalibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
 import { LEVEL_STEPS } from '@/core/guide/level-steps';
 import type { Voice } from '@/core/instrument/voices';
+import { findBoardClass } from '@/core/plan/board-classes';
 import { kneeSwitch, touchPads } from '@/core/testing/bank-instruments';
 import { breathController, breathNote, identityInstrument, twoSided } from '@/core/testing/identity-response';
 import type { Tick } from '@/workers/live-protocol';
@@ -82,6 +83,8 @@ describe('words', () => {
 describe('what comes next', () => {
   it('is the first thing that is missing, in working order', () => {
     const i = instrument();
+    expect(nextStep(i).station).toBe('plan');
+    i.boards[0].pins = findBoardClass('small-32')!.pins;
     expect(nextStep(i).station).toBe('calibrate');
     i.sensors[0].calibration = calibration;
     expect(nextStep(i).station).toBe('shape');
@@ -91,8 +94,8 @@ describe('what comes next', () => {
     expect(nextStep(i).station).toBe('load');
   });
   it('stations keep the design’s own numbers', () => {
-    expect(STATIONS.map((s) => s.key).join('')).toBe('23457');
-    expect([isStation('shape'), isStation('plan'), isStation('__proto__')]).toEqual([true, false, false]);
+    expect(STATIONS.map((s) => s.key).join('')).toBe('123457');
+    expect([isStation('shape'), isStation('log'), isStation('__proto__')]).toEqual([true, false, false]);
   });
 });
 

@@ -1,20 +1,12 @@
 import type { PartSum } from '../parts/figure';
 import { bestFixedOhms, dividerSwing } from '../parts/formulas';
 
-/** Of a pad between hardly and hardest pressed, Ω, where its sheet was not typed (maker's handbook 4.4). */
-const LEAST_OHMS = 1_000;
-const MOST_OHMS = 100_000;
-const FIXED_OHMS = 10_000;
 /** The curve runs over so many decades to either side of the best resistor. */
 const DECADES = 1.5;
 const POINTS = 60;
 
 /** How much of the range a pad in a divider uses, and with which resistor it would use most. */
-export function dividerSums({
-  fixedOhms = FIXED_OHMS,
-  leastOhms = LEAST_OHMS,
-  mostOhms = MOST_OHMS,
-}: Readonly<Record<string, number>>): PartSum[] {
+export function dividerSums({ fixedOhms, leastOhms, mostOhms }: Readonly<Record<string, number>>): PartSum[] {
   const best = bestFixedOhms(leastOhms, mostOhms);
   const swing = (ohms: number) => 100 * dividerSwing(ohms, leastOhms, mostOhms);
   const points = Array.from({ length: POINTS + 1 }, (_, i) => {

@@ -47,7 +47,7 @@ export interface KindPlan {
   wires: { lane: number; shared: number };
   parts(lanes: number): Part[];
   steps: readonly BuildStep[];
-  /** What its numbers cannot be, in a sentence, with what to do; null where nothing is wrong. */
+  /** Facts are whole here: what was not typed is the usual. What its numbers cannot be, in a sentence, with what to do; null where nothing is wrong. */
   check?(facts: Readonly<Record<string, number>>): { says: string; cure: string } | null;
   /** What its own numbers come to at a board. */
   sums?(

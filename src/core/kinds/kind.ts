@@ -23,6 +23,8 @@ export interface Fact {
   high: number;
   /** What the sheet calls it. */
   says: string;
+  /** What is reckoned with where it was not typed. */
+  usual: number;
 }
 
 /** One way of sensing, as documents and screens know it. A folder each beside this file, with its workings; see CONTRIBUTING.md. */

@@ -11,6 +11,8 @@ export interface Figure {
   /** The most, or with `atLeast` the least, that it may be; null where nothing sets one. */
   limit: number | null;
   atLeast?: boolean;
+  /** Why, in a few words. */
+  note?: string;
   /** What is past the limit is left out by the engine itself, levels only. */
   thinned?: boolean;
 }

@@ -46,9 +46,8 @@ export function assignPins(pins: BoardPins, sensors: readonly Sensor[]): Wire[] 
     if (pin && !owner.has(pin.name)) owner.set(pin.name, i);
     else fixed[i] = null;
   });
-  const plain = [...all].sort((a, b) => a.can.size - b.can.size);
   signals.forEach((_, i) => {
-    if (!fixed[i]) place(i, signals, plain, owner, fixed, new Set());
+    if (!fixed[i]) place(i, signals, all, owner, fixed, new Set());
   });
   const pinOf = new Map([...owner].map(([pin, signal]) => [signal, pin]));
   return signals.map((signal, i) => ({ signal, pin: pinOf.get(i) ?? null, fixed: fixed[i] !== null }));
@@ -63,8 +62,9 @@ function place(
   fixed: readonly (Pin | null)[],
   seen: Set<string>,
 ): boolean {
+  const plain = [...pins].sort((a, b) => worth(a, signals[i].needs) - worth(b, signals[i].needs));
   for (const free of [true, false])
-    for (const pin of pins) {
+    for (const pin of plain) {
       const by = owner.get(pin.name);
       if (!pin.can.has(signals[i].needs) || seen.has(pin.name) || (by === undefined) !== free) continue;
       seen.add(pin.name);
@@ -74,6 +74,9 @@ function place(
     }
   return false;
 }
+
+/** What a pin is worth to others: what the converter reads is taken last by what it need not read. */
+const worth = ({ can }: Pin, needs: PinNeed): number => Number(needs !== 'analogue' && can.has('analogue'));
 
 /** Why a signal cannot go to a pin, in a sentence; null where it can. */
 export function pinRefusal(pins: BoardPins, signal: WiredSignal, name: string): string | null {

@@ -182,10 +182,12 @@ export const ofClass = ({
   ...{ name, bits, supplyVolts, memoryBytes, flashBytes, pins: { ...pins } },
 });
 
-/** The class that a board is of: that of the same bits and pins; undefined for one of the maker's own. */
+/** The class that a board is of: that of the same bits and pins, whatever its way out; undefined for one of the maker's own. */
 export const classOf = (board: Board): BoardClass | undefined =>
   BOARD_CLASSES.find(
     ({ bits, pins }) =>
       bits === board.bits &&
-      Object.entries(pins).every(([name, value]) => board.pins?.[name as keyof BoardPins] === value),
+      Object.entries(pins).every(
+        ([name, value]) => name === 'transport' || board.pins?.[name as keyof BoardPins] === value,
+      ),
   );

@@ -1,5 +1,6 @@
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
+import { factsOf } from '../kinds/facts';
 import { kindOf } from '../kinds/registry';
 import { counted } from '../units/counted';
 import type { BoardPlan } from './board-plan';
@@ -45,6 +46,16 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
     const says = `${board.name} has ${short.have} inputs for ${short.want} that are wanted; ${counted(left, 'wire finds', 'wires find')} no pin.`;
     found.push({ code: 'too-few-pins', severity: 'fault', about, says, cure: cureOf(plan.chips, fits) });
   }
+  if (plan.chips && plan.chips.multiplexers + plan.chips.expanders > 0)
+    found.push({
+      ...{
+        code: 'chips',
+        severity: 'hint',
+        about,
+        says: 'The sketch reads pins; what hangs on a chip has none.',
+      },
+      cure: 'Its reading is yours to write into the sketch, or take a board with more inputs.',
+    });
   for (const f of plan.figures.filter((f) => !keeps(f))) found.push(overBudget(board.name, about, f, fits));
   const slow = own.find((s) => kindOf(s).plan.rate.leastHz > board.scanHz);
   if (slow) {
@@ -72,7 +83,7 @@ function overBudget(board: string, about: string, f: Figure, fits: readonly Fit[
 /** What a sensor's own numbers cannot be, and what it does not need. */
 function partFindings(sensor: Sensor): PlanFinding[] {
   const { check, spare } = kindOf(sensor).plan;
-  const wrong = check?.(sensor.facts ?? {}) ?? null;
+  const wrong = check?.(factsOf(sensor)) ?? null;
   return [
     ...(wrong ? [{ code: 'part', severity: 'fault' as const, about: sensor.id, ...wrong }] : []),
     ...(spare

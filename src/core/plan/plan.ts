@@ -57,8 +57,8 @@ export function planOf(instrument: Instrument): Plan {
         wires,
       ),
       total(
-        'parts',
-        'cost',
+        'parts, cost',
+        '',
         cost,
         'Σ count · cost',
         parts.map((p) => ({ name: p.name, value: p.count * p.cost, unit: '' })),

@@ -64,7 +64,7 @@ export function scanFigures(board: Converting, load: Load, chips: Chips): { scan
       ],
     },
     rate: {
-      ...{ name: because ? `scans a second: ${because}` : 'scans a second', unit: 'Hz' },
+      ...{ name: 'fastest scan rate', unit: 'Hz', ...(because ? { note: because } : {}) },
       value: fastestHz(board, load, chips),
       ...{ formula: '1 000 000 / scan', limit: leastHz === 0 ? null : leastHz, atLeast: true },
       numbers: [{ name: 'scan', value, unit: 'µs' }],

@@ -41,11 +41,15 @@ export interface ProgramNeeds {
   flashBytes: number;
 }
 
-/** How each class of boards serves these sensors, the best first: fewest boards, then fewest chips, then cost. */
+/** How each class of boards serves these sensors, the best first: fewest boards, then fewest chips, then most bits, then cost. */
 export const solve = (sensors: readonly Sensor[], program: ProgramNeeds | null): Fit[] =>
   BOARD_CLASSES.map((board) => fitOf(board, sensors, program)).sort(
     (a, b) =>
-      rank(a) - rank(b) || a.boards.length - b.boards.length || chipsIn(a) - chipsIn(b) || a.cost - b.cost,
+      rank(a) - rank(b) ||
+      a.boards.length - b.boards.length ||
+      chipsIn(a) - chipsIn(b) ||
+      b.board.bits - a.board.bits ||
+      a.cost - b.cost,
   );
 
 const rank = (f: Fit) => (f.way === null ? 1 : 0);
@@ -191,4 +195,4 @@ const memoryWords = ({ memoryBytes }: ProgramNeeds, board: BoardClass): string =
   `It takes about ${memoryBytes} bytes of memory; it has ${board.memoryBytes}.`;
 
 const slowWords = (rate: Figure): string =>
-  `It would scan ${Math.round(rate.value)} times a second; ${rate.limit} are wanted: ${rate.name.split(': ')[1]}.`;
+  `It would scan ${Math.round(rate.value)} times a second; ${rate.limit} are wanted: ${rate.note}.`;

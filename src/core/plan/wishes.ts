@@ -56,6 +56,7 @@ export interface Beginning {
 }
 
 export const BEGINNINGS: readonly Beginning[] = [
+  { id: 'one', name: 'One sensor', says: 'a breath gauge; the rest is added as you go', wishes: [] },
   {
     id: 'blown',
     name: 'Blown',

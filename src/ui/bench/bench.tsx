@@ -94,7 +94,7 @@ export function Bench() {
       <NewInstrument
         open={naming}
         close={() => setNaming(false)}
-        made={(id) => router.push(`/i/${id}/calibrate`)}
+        made={(id) => router.push(`/i/${id}/plan`)}
       />
     </div>
   );

@@ -1,10 +1,12 @@
 import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
 import type { Instrument } from '@/core/instrument/document';
 import type { StationId } from '../frame/stations';
 
 /** What to do next on an instrument, and where; the first thing that is missing in working order. */
 export function nextStep(instrument: Instrument): { says: string; station: StationId } {
-  const raw = instrument.sensors.find((s) => !s.calibration);
+  if (instrument.boards.some((b) => !b.pins)) return { says: 'plan its board', station: 'plan' };
+  const raw = instrument.sensors.find((s) => !s.calibration && kindOf(s).calibration !== null);
   if (raw) return { says: `calibrate ${raw.name.toLowerCase()}`, station: 'calibrate' };
   const unshaped = instrument.sensors.find((s) => !isShaped(s));
   if (unshaped) return { says: `shape ${unshaped.name.toLowerCase()}`, station: 'shape' };

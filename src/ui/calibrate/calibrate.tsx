@@ -28,10 +28,25 @@ import { notify } from '../parts/notice';
 /** Station 3: guided takes, and what comes of them. */
 export function Calibrate() {
   const { sensor } = useSensor();
+  if (kindOf(sensor).calibration === null) return <CalibrateLater />;
   return kindOf(sensor).calibration === 'level' ? (
     <CalibrateLevel key={sensor.id} />
   ) : (
     <CalibrateBank key={sensor.id} />
+  );
+}
+
+/** A kind whose calibration has not come yet. */
+function CalibrateLater() {
+  const { sensor } = useSensor();
+  return (
+    <Station title="Calibrate" reading={null}>
+      <Headline
+        says={`${sensor.name} is planned and listened to.`}
+        under={`How ${kindOf(sensor).name} is calibrated and voiced comes later; its frames, takes and pins are here already.`}
+      />
+      <Care>{kindOf(sensor).care}</Care>
+    </Station>
   );
 }
 

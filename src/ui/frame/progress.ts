@@ -1,15 +1,17 @@
 'use client';
 
+import { kindOf } from '@/core/kinds/registry';
 import { isShaped } from '../bench/next-step';
 import { useInstrument, useWorkspace } from '../hooks/use-session';
 import type { StationId } from './stations';
 
 /** Which stations have been worked, for the instrument as a whole; all of it derived. */
 export function useProgress(): Record<StationId, boolean> {
-  const { sensors, voices } = useInstrument();
+  const { boards, sensors, voices } = useInstrument();
   const takes = useWorkspace((s) => s.takes);
-  const calibrated = sensors.every((s) => s.calibration);
+  const calibrated = sensors.every((s) => s.calibration || kindOf(s).calibration === null);
   return {
+    plan: boards.every((b) => b.pins),
     listen: takes.some((t) => t.role === 'rest'),
     calibrate: calibrated,
     shape: sensors.every(isShaped),

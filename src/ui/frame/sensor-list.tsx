@@ -1,6 +1,7 @@
 'use client';
 
 import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
 import { counted } from '@/core/units/counted';
 import { useChoice, useInstrument, useLive, useSession, useTakesOf } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
@@ -56,6 +57,7 @@ function SensorState({ sensor }: { sensor: Sensor }) {
     const at = sensor.calibration?.measuredAt;
     if (at && now > 0) return `measured ${agoWords(now - Date.parse(at))}`;
     if (sensor.calibration) return 'measured';
+    if (kindOf(sensor).calibration === null) return 'planned';
     return takes.length > 0 ? `${counted(takes.length, 'take')}, not accepted` : 'to do';
   };
   return <small>{word()}</small>;

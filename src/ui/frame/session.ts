@@ -41,6 +41,8 @@ export class Session {
   /** Messages since the last tick, in words. */
   private heard: { notes: string[]; words: string[] } = { notes: [], words: [] };
   private closed = false;
+  /** Of the practice board, whose parts stay what they are while sensors come and go. */
+  private readonly seed = Date.now() % 100_000;
   private readonly undo: (() => void)[] = [];
 
   constructor(
@@ -57,7 +59,6 @@ export class Session {
     if (!history || this.closed) return;
     const instrument = history.present;
     this.choice.setState({ sensor: instrument.sensors[0].id, lane: 0 });
-    this.traces = allColumns(instrument).map(() => new TraceRing());
     this.link = new LiveLink(
       (m) => this.hear(m),
       (says) =>
@@ -65,8 +66,7 @@ export class Session {
           broken: `The board’s reader stopped (${says}). Nothing measured was lost; reload the page.`,
         }),
     );
-    this.compiled = instrument;
-    this.say({ is: 'open', instrument, seed: Date.now() % 100_000 });
+    this.wire(instrument);
     this.undo.push(
       this.watchDocument(),
       keepOnLeaving(() => this.leave()),
@@ -75,11 +75,21 @@ export class Session {
 
   private watchDocument(): () => void {
     return this.workspace.store.subscribe(({ history: h }) => {
-      if (!h || this.compiled === h.present) return;
-      const changed = playsDifferently(this.compiled, h.present);
+      const before = this.compiled;
+      if (!h || before === h.present) return;
+      if (before && wiringOf(before) !== wiringOf(h.present)) return this.wire(h.present);
       this.compiled = h.present;
-      if (changed) this.say({ is: 'instrument', instrument: h.present });
+      if (playsDifferently(before, h.present)) this.say({ is: 'instrument', instrument: h.present });
     });
+  }
+
+  /** A board with these sensors: what sounded on the one before ends. */
+  private wire(instrument: Instrument): void {
+    if (this.compiled) this.silence();
+    this.compiled = instrument;
+    this.traces = allColumns(instrument).map(() => new TraceRing());
+    this.live.setState({ tick: null, rest: [], quiet: [], settling: false });
+    this.say({ is: 'open', instrument, seed: this.seed });
   }
 
   say(message: ToLive): void {
@@ -163,3 +173,13 @@ const PLAYED = ['boards', 'sensors', 'voices', 'zones', 'scenes'] as const;
 function playsDifferently(before: Instrument | null, after: Instrument): boolean {
   return before === null || PLAYED.some((part) => before[part] !== after[part]);
 }
+
+/** What a board is: its sensors, what their parts are like, and how it reads them. */
+const wiringOf = ({ boards, sensors }: Instrument): string =>
+  JSON.stringify([
+    boards.map(({ id, bits, scanHz }) => [id, bits, scanHz]),
+    sensors.map(({ id, kind, board, facts, lanes }) => [
+      ...[id, kind, board, facts],
+      lanes.map(({ column, contacts }) => [column, contacts]),
+    ]),
+  ]);

@@ -8,6 +8,7 @@ const waiting = () => <p style={{ padding: 20 }}>Opening…</p>;
 
 /** A station is loaded when it is first opened, so that no page carries the charts of another. */
 const PAGES: Record<StationId, ComponentType> = {
+  plan: dynamic(() => import('../plan/plan').then((m) => m.Plan), { loading: waiting }),
   listen: dynamic(() => import('../listen/listen').then((m) => m.Listen), { loading: waiting }),
   calibrate: dynamic(() => import('../calibrate/calibrate').then((m) => m.Calibrate), { loading: waiting }),
   shape: dynamic(() => import('../shape/shape').then((m) => m.Shape), { loading: waiting }),

@@ -1,5 +1,6 @@
 /** The stations that work, in working order, each with its key; numbers left free belong to stations to come. */
 export const STATIONS = [
+  { id: 'plan', name: 'Plan', key: '1' },
   { id: 'listen', name: 'Listen', key: '2' },
   { id: 'calibrate', name: 'Calibrate', key: '3' },
   { id: 'shape', name: 'Shape', key: '4' },

@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback } from 'react';
+import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Voice } from '@/core/instrument/voices';
 import { withVoices } from '@/core/instrument/with-voices';
@@ -16,6 +17,16 @@ export function useChangeSensor() {
       const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
       return workspace.change(says, { ...instrument, sensors }, logged);
     },
+    [workspace],
+  );
+}
+
+/** Changes the instrument as a whole, undoably; false where this tab only looks on. */
+export function useChangeInstrument() {
+  const { workspace } = useSession();
+  return useCallback(
+    (says: string, change: (instrument: Instrument) => Instrument, logged = false) =>
+      workspace.change(says, change(workspace.store.getState().history!.present), logged),
     [workspace],
   );
 }

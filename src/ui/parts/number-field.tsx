@@ -69,7 +69,11 @@ export function NumberField({ label, value, low, high, step = 1, set, labelled =
           'aria-valuenow': value,
           'aria-valuemin': low,
           'aria-valuemax': high,
-          style: { width: `${String(high).length + 2}ch`, fontFamily: 'var(--mono)', fontWeight: 600 },
+          style: {
+            width: `${Math.max(String(high).length, String(value).length) + 2}ch`,
+            fontFamily: 'var(--mono)',
+            fontWeight: 600,
+          },
         },
       }}
     />

@@ -37,10 +37,10 @@ export function SheetRow({ sensor }: { sensor: Sensor }) {
         <GestureMark sensor={sensor} width={52} />
         {sensor.name}
         <small>
-          {kindOf(sensor).name},{' '}
-          {several ? counted(sensor.lanes.length, 'lane') : `pin ${sensor.lanes[0].pin ?? '–'}`}
+          {kindOf(sensor).name}, {counted(sensor.lanes.length, 'lane')}
         </small>
       </th>
+      <PlanCell sensor={sensor} />
       <Cell
         to="listen"
         words={several || column < 0 ? 'live' : rest ? `noise ${rest.noise.toFixed(1)}` : 'listening'}
@@ -54,9 +54,31 @@ export function SheetRow({ sensor }: { sensor: Sensor }) {
       <CalibrateCell sensor={sensor} moved={rest} />
       <ShapeCell sensor={sensor} />
       <VoiceCell sensor={sensor} />
-      <Cell to="load" words={sensor.calibration ? 'ready' : 'to do'} />
+      <Cell
+        to="load"
+        words={sensor.calibration ? 'ready' : kindOf(sensor).calibration === null ? 'listened to' : 'to do'}
+      />
     </tr>
   );
+}
+
+/** The pins that a sensor is wired to. */
+function PlanCell({ sensor }: { sensor: Sensor }) {
+  const pins = sensor.lanes.flatMap((l) => [l.pin, l.otherPin]).filter((p) => p !== undefined);
+  const words =
+    pins.length === 0
+      ? 'to do'
+      : pins.length === 1
+        ? `pin ${pins[0]}`
+        : `${pins[0]} … ${pins[pins.length - 1]}`;
+  return <Cell to="plan" words={planWords(sensor) ?? words} />;
+}
+
+/** Where a sensor has no pin of its own for a lane: on a bus, or in a matrix. */
+function planWords(sensor: Sensor): string | null {
+  const signals = kindOf(sensor).plan.signals(sensor.lanes.length);
+  if (signals.every((s) => s.needs === 'bus')) return 'on the bus';
+  return signals.every((s) => s.lane === null) ? `${signals.length} lines` : null;
 }
 
 /** @param moved rest as it is now, for a single level */
@@ -72,6 +94,7 @@ function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: { rest: numbe
         <RangePicture sensor={sensor} top={2 ** boardOf(instrument, sensor).bits - 1} />
       </Cell>
     );
+  if (kindOf(sensor).calibration === null) return <Cell to="calibrate" words="comes later" />;
   if (!sensor.calibration) return <Cell to="calibrate" words={takes.length > 0 ? 'not accepted' : 'to do'} />;
   return (
     <Cell to="calibrate" words={calibratedWords(sensor)}>
@@ -94,6 +117,7 @@ function calibratedWords({ calibration: c, lanes }: Sensor): string {
 function ShapeCell({ sensor }: { sensor: Sensor }) {
   const port = levelPort(sensor);
   if (!port) return <Cell to="shape" words="nothing to shape" />;
+  if (kindOf(sensor).calibration === null) return <Cell to="shape" words="comes later" />;
   const response = responseAt(sensor, port);
   const words =
     response.family === 'straight'

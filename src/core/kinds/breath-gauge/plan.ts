@@ -25,7 +25,7 @@ export const breathGaugePlan: KindPlan = {
     ...THREE_PIN_STEPS,
   ],
   spare: 'No switch is needed to begin a note: the breath’s own gate does it.',
-  sums: ({ perKpa = 0.125, holeMm = 2, playingKpa = 2, litres = 4 }, { bits }) => [
+  sums: ({ perKpa, holeMm, playingKpa, litres }, { bits }) => [
     {
       name: 'air through the bleed hole',
       value: bleedLitresPerMinute(holeMm, playingKpa),

@@ -18,7 +18,7 @@ export const breathMembrane: Kind = {
     breath: { carries: 'level', says: 'how hard it is blown' },
     gate: { carries: 'gate', says: 'while it is blown' },
   },
-  facts: { gapMm: { unit: 'mm', low: 3, high: 30, says: 'gap at rest' } },
+  facts: { gapMm: { unit: 'mm', low: 3, high: 30, says: 'gap at rest', usual: 9 } },
   plan: breathMembranePlan,
   calibration: 'level',
   steps: LEVEL_STEPS,

@@ -1,12 +1,12 @@
 import type { Board } from '../../instrument/board';
 import type { Sensor } from '../../instrument/sensor';
+import { factsOf } from '../facts';
 import { SimulatedPart } from '../moved-part';
 import type { Dynamics } from '../stroke-player';
 
-/** Distance of the brightest place and travel of a comfortable loudest, mm; the usual gap. (Invented.) */
+/** Distance of the brightest place and travel of a comfortable loudest, mm. (Invented.) */
 const BRIGHTEST_MM = 3;
 const TRAVEL_MM = 4;
-const GAP_MM = 9;
 
 /** Light received from a distance, share of the most. */
 const light = (mm: number): number => (mm / BRIGHTEST_MM) * Math.exp(1 - mm / BRIGHTEST_MM);
@@ -19,11 +19,13 @@ const DYNAMICS: Dynamics = {
 };
 
 /** Light against distance rises, peaks and falls (maker’s handbook 4.3); at the usual gap all the travel lies beyond the peak. */
-export const simulatedBreathMembrane = (sensor: Sensor, board: Board, seed: number): SimulatedPart =>
-  new SimulatedPart(sensor, board, seed, {
-    reads: (place) => 0.08 + 0.8 * light(Math.max(0, (sensor.facts?.gapMm ?? GAP_MM) - TRAVEL_MM * place)),
+export function simulatedBreathMembrane(sensor: Sensor, board: Board, seed: number): SimulatedPart {
+  const { gapMm } = factsOf(sensor);
+  return new SimulatedPart(sensor, board, seed, {
+    reads: (place) => 0.08 + 0.8 * light(Math.max(0, gapMm - TRAVEL_MM * place)),
     stays: false,
     noise: 0.0005,
     followsUs: 9_000,
     dynamics: DYNAMICS,
   });
+}

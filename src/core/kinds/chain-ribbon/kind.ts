@@ -17,9 +17,9 @@ export const chainRibbon: Kind = {
     touch: { carries: 'gate', says: 'while it is touched' },
   },
   facts: {
-    mm: { unit: 'mm', low: 10, high: 2000, says: 'length' },
-    resistors: { unit: 'resistors', low: 2, high: 1000, says: 'in the chain' },
-    octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span' },
+    mm: { unit: 'mm', low: 10, high: 2000, says: 'length', usual: 400 },
+    resistors: { unit: 'resistors', low: 2, high: 1000, says: 'in the chain', usual: 170 },
+    octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span', usual: 2 },
   },
   plan: chainRibbonPlan,
   calibration: null,

@@ -24,14 +24,14 @@ export const chainRibbonPlan: KindPlan = {
     },
     ...THREE_PIN_STEPS,
   ],
-  check: ({ mm = 400, resistors = 170 }) =>
+  check: ({ mm, resistors }) =>
     chainStepMm(mm, resistors) >= LEAST_STEP_MM
       ? null
       : {
           says: `${resistors} resistors on ${mm} mm lie ${chainStepMm(mm, resistors).toFixed(2)} mm apart; they are ${LEAST_STEP_MM} mm wide at least.`,
           cure: `At most ${Math.floor(mm / LEAST_STEP_MM)} resistors find room, or ${Math.ceil(resistors * LEAST_STEP_MM)} mm are wanted.`,
         },
-  sums: ({ mm = 400, resistors = 170, octaves = 2 }, { bits }) => [
+  sums: ({ mm, resistors, octaves }, { bits }) => [
     {
       name: 'step of the chain',
       value: chainStepMm(mm, resistors),

@@ -3,12 +3,11 @@ import type { Sensor } from '../../instrument/sensor';
 import { dividerShare } from '../../parts/formulas';
 import { random, type Random } from '../../signal/random';
 import type { Role } from '../../signal/take';
+import { factsOf } from '../facts';
 import { clamped, NO_EDGES, type Simulation } from '../simulation';
 import { StrokePlayer, type Dynamics } from '../stroke-player';
 import { padOhms } from './pad-ohms';
 
-/** Fixed resistor where none was typed, Ω. */
-const FIXED_OHMS = 10_000;
 /** A comfortable loudest press, N. (Common practice, no source.) */
 const LOUDEST_N = 8;
 /** Noise, σ, counts of 12 bits; the finger's flesh follows with this time constant, µs. */
@@ -27,14 +26,16 @@ export class SimulatedForce implements Simulation {
   readonly edges = NO_EDGES;
   private readonly player: StrokePlayer;
   private readonly r: Random;
+  private readonly fixedOhms: number;
   private newtons = 0;
 
   constructor(
-    private readonly sensor: Sensor,
+    sensor: Sensor,
     private readonly board: Board,
     seed: number,
   ) {
     this.r = random(seed);
+    this.fixedOhms = factsOf(sensor).fixedOhms;
     this.player = new StrokePlayer(seed + 1, DYNAMICS, false);
   }
 
@@ -50,7 +51,7 @@ export class SimulatedForce implements Simulation {
     const { bits, scanHz } = this.board;
     const wanted = LOUDEST_N * this.player.wants(tUs);
     this.newtons += (wanted - this.newtons) * (1 - Math.exp(-1e6 / scanHz / FLESH_US));
-    const share = dividerShare(this.sensor.facts?.fixedOhms ?? FIXED_OHMS, padOhms(this.newtons));
+    const share = dividerShare(this.fixedOhms, padOhms(this.newtons));
     counts[at] = clamped(2 ** bits * share + NOISE * 2 ** (bits - 12) * this.r.gauss(), bits);
   }
 }

@@ -2,12 +2,12 @@ import type { Board } from '../../instrument/board';
 import type { Sensor } from '../../instrument/sensor';
 import { dividerShare } from '../../parts/formulas';
 import { padOhms } from '../force-pad/pad-ohms';
+import { factsOf } from '../facts';
 import { SimulatedPart } from '../moved-part';
 import type { Dynamics } from '../stroke-player';
 
-/** A comfortable hardest, N; the usual fixed resistor, Ω. (Invented.) */
+/** A comfortable hardest, N. (Invented.) */
 const HARDEST_N = 6;
-const FIXED_OHMS = 10_000;
 
 const DYNAMICS: Dynamics = {
   soft: { strength: 0.07, spread: 0.01 },
@@ -17,12 +17,13 @@ const DYNAMICS: Dynamics = {
 };
 
 /** A small force pad in a divider (maker’s handbook 4.4). */
-export const simulatedLipSensor = (sensor: Sensor, board: Board, seed: number): SimulatedPart =>
-  new SimulatedPart(sensor, board, seed, {
-    reads: (place) =>
-      dividerShare(sensor.facts?.fixedOhms ?? FIXED_OHMS, padOhms(HARDEST_N * Math.max(0, place))),
+export function simulatedLipSensor(sensor: Sensor, board: Board, seed: number): SimulatedPart {
+  const { fixedOhms } = factsOf(sensor);
+  return new SimulatedPart(sensor, board, seed, {
+    reads: (place) => dividerShare(fixedOhms, padOhms(HARDEST_N * Math.max(0, place))),
     stays: false,
     noise: 0.0005,
     followsUs: 12_000,
     dynamics: DYNAMICS,
   });
+}

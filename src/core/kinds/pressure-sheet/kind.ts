@@ -17,9 +17,9 @@ export const pressureSheet: Kind = {
     gate: { carries: 'gate', says: 'while it is pressed' },
   },
   facts: {
-    fixedOhms: { unit: 'Ω', low: 10, high: 10000000, says: 'fixed resistor of the divider' },
-    leastOhms: { unit: 'Ω', low: 1, high: 1_000_000, says: 'pressed hardest' },
-    mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed' },
+    fixedOhms: { unit: 'Ω', low: 10, high: 10000000, says: 'fixed resistor of the divider', usual: 10000 },
+    leastOhms: { unit: 'Ω', low: 1, high: 1_000_000, says: 'pressed hardest', usual: 1000 },
+    mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed', usual: 100000 },
   },
   plan: pressureSheetPlan,
   calibration: null,

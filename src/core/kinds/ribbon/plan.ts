@@ -19,14 +19,14 @@ export const ribbonPlan: KindPlan = {
     { does: 'Connect the pull-down between the wiper and ground.', check: 'Untouched, it reads zero.' },
     ...THREE_PIN_STEPS,
   ],
-  check: ({ ohms = 10_000, pullDownOhms = 100_000 }) =>
+  check: ({ ohms, pullDownOhms }) =>
     ohms / pullDownOhms <= MOST_BENT
       ? null
       : {
           says: `A pull-down of ${pullDownOhms} Ω bends the reading by ${(100 * ribbonWorstError(ohms / pullDownOhms)).toFixed(0)} % of its length.`,
           cure: `Take ${Math.round(ohms / MOST_BENT)} Ω or more.`,
         },
-  sums: ({ mm = 400, ohms = 10_000, pullDownOhms = 100_000, octaves = 2 }, { bits }) => [
+  sums: ({ mm, ohms, pullDownOhms, octaves }, { bits }) => [
     {
       name: 'pitch of a count',
       value: centsPerCount(octaves, bits),

@@ -18,8 +18,8 @@ export const timedPads: Kind = {
     pad: { carries: 'pitch', says: 'which pad is touched' },
   },
   facts: {
-    ohms: { unit: 'Ω', low: 10000, high: 20000000, says: 'resistor' },
-    picofarads: { unit: 'pF', low: 1, high: 1000, says: 'of an untouched pad' },
+    ohms: { unit: 'Ω', low: 10000, high: 20000000, says: 'resistor', usual: 1000000 },
+    picofarads: { unit: 'pF', low: 1, high: 1000, says: 'of an untouched pad', usual: 100 },
   },
   plan: timedPadsPlan,
   calibration: 'touch',

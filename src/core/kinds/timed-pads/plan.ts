@@ -23,7 +23,7 @@ export const timedPadsPlan: KindPlan = {
     { does: 'Lead pins that are not neighbours with separate wires.' },
     ...LEAD_STEPS,
   ],
-  sums: ({ ohms = 1_000_000, picofarads = 100 }) => [
+  sums: ({ ohms, picofarads }) => [
     {
       name: 'time of an untouched pad',
       value: chargeUs(ohms, picofarads, 0.5),

@@ -23,7 +23,7 @@ export const twoContactKeysPlan: KindPlan = {
     },
     ...LEAD_STEPS,
   ],
-  sums: ({ fastMs = 2, slowMs = 60 }, { scanHz }, lanes) => {
+  sums: ({ fastMs, slowMs }, { scanHz }, lanes) => {
     const { rows, columns } = matrixLines(2 * lanes);
     return [
       {

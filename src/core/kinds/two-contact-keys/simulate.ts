@@ -1,11 +1,8 @@
 import type { Sensor } from '../../instrument/sensor';
 import { random, type Random } from '../../signal/random';
 import { ContactQueue } from '../contact-queue';
+import { factsOf } from '../facts';
 import type { Simulation } from '../simulation';
-
-/** Times between the contacts of the fastest and the slowest stroke where the sheet was not typed, ms. */
-const FAST_MS = 2;
-const SLOW_MS = 60;
 
 /** Keys that close two contacts one after the other, and open them the other way round. */
 export class SimulatedKeys implements Simulation {
@@ -46,7 +43,7 @@ export class SimulatedKeys implements Simulation {
 
   /** A stroke of this strength, 0 … 1, takes so long: even steps of strength are even ratios of time. */
   private betweenMs(strength: number): number {
-    const { fastMs = FAST_MS, slowMs = SLOW_MS } = this.sensor.facts ?? {};
+    const { fastMs, slowMs } = factsOf(this.sensor);
     return slowMs * (fastMs / slowMs) ** Math.min(1, strength);
   }
 }

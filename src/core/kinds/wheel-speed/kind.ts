@@ -16,7 +16,7 @@ export const wheelSpeed: Kind = {
     speed: { carries: 'level', says: 'how fast it turns' },
     turning: { carries: 'gate', says: 'while it turns' },
   },
-  facts: { magnets: { unit: 'magnets', low: 1, high: 100, says: 'round the wheel' } },
+  facts: { magnets: { unit: 'magnets', low: 1, high: 100, says: 'round the wheel', usual: 6 } },
   plan: wheelSpeedPlan,
   calibration: null,
   steps: [],

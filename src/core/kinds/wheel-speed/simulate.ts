@@ -1,12 +1,12 @@
 import type { Sensor } from '../../instrument/sensor';
 import { random } from '../../signal/random';
 import { ContactQueue } from '../contact-queue';
+import { factsOf } from '../facts';
 import type { Simulation } from '../simulation';
 
 /** Turns a second of a comfortable fastest; the wheel follows the hand with this time constant, µs. */
 const FASTEST = 3;
 const FOLLOWS_US = 400_000;
-const MAGNETS = 6;
 /** A magnet closes the switch for this share of the way to the next. */
 const CLOSED = 0.3;
 
@@ -14,12 +14,11 @@ const CLOSED = 0.3;
 export class SimulatedPulses implements Simulation {
   private readonly queue: ContactQueue;
   private readonly lanes: { wanted: number; turns: number; place: number; closed: boolean }[];
+  private readonly facts: Record<string, number>;
   private nowUs = 0;
 
-  constructor(
-    private readonly sensor: Sensor,
-    seed: number,
-  ) {
+  constructor(sensor: Sensor, seed: number) {
+    this.facts = factsOf(sensor);
     this.queue = new ContactQueue(random(seed));
     this.lanes = sensor.lanes.map(() => ({ wanted: 0, turns: 0, place: 0, closed: false }));
   }
@@ -34,7 +33,7 @@ export class SimulatedPulses implements Simulation {
   frame(tUs: number): void {
     const passedUs = tUs - this.nowUs;
     this.nowUs = tUs;
-    const magnets = this.sensor.facts?.magnets ?? MAGNETS;
+    const { magnets } = this.facts;
     this.lanes.forEach((lane, i) => {
       lane.turns += (lane.wanted - lane.turns) * (1 - Math.exp(-passedUs / FOLLOWS_US));
       lane.place = (lane.place + lane.turns * magnets * passedUs * 1e-6) % 1;

@@ -18,7 +18,7 @@ export const pullCord: Kind = {
     pull: { carries: 'level', says: 'how far it is pulled' },
     gate: { carries: 'gate', says: 'while it is pulled' },
   },
-  facts: { stroke: { unit: 'mm', low: 5, high: 500, says: 'travel' } },
+  facts: { stroke: { unit: 'mm', low: 5, high: 500, says: 'travel', usual: 80 } },
   plan: pullCordPlan,
   calibration: 'level',
   steps: LEVEL_STEPS,

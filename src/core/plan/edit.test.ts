@@ -1,0 +1,77 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { checkInstrument, readInstrument } from '../exchange/instrument-json';
+import type { Instrument } from '../instrument/document';
+import { assignPins } from './assign';
+import { findBoardClass } from './board-classes';
+import { withAnother, withLanes, withMore, withMoved, withoutSensor } from './edit';
+import { fitOf } from './solve';
+import { movePin, takeFit } from './take-fit';
+
+const shipped = (name: string): Instrument => {
+  const read = readInstrument(readFileSync(`demo/${name}.json`, 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].says);
+  return read.value;
+};
+const holds = (i: Instrument) => checkInstrument(JSON.parse(JSON.stringify(i))).ok;
+const wherry = shipped('wherry');
+const ids = (i: Instrument) => i.sensors.map((s) => s.id);
+
+describe('a plan that changes', () => {
+  it('adds, doubles, moves, takes away: the document holds each time, and voices go with their sensor', () => {
+    const more = withMore(wherry, { kind: 'pot', count: 2, lanes: 3 });
+    const another = withAnother(more, 'thumb');
+    const moved = withMoved(another, 'knee', -10);
+    const less = withoutSensor(moved, 'leaves');
+    for (const i of [more, another, moved, less]) expect(holds(i)).toBe(true);
+    expect(ids(more).slice(-2)).toEqual(['pot', 'pot-2']);
+    expect(ids(another)[3]).toBe('thumb-2');
+    expect(ids(moved)[0]).toBe('knee');
+    expect(less.voices.map((v) => v.id)).not.toContain('bellows-note');
+    expect(ids(withoutSensor({ ...wherry, sensors: [wherry.sensors[0]], voices: [] }, 'bellows'))).toEqual([
+      'bellows',
+    ]);
+  });
+  it('keeps what was measured of the lanes that stay', () => {
+    const fewer = withLanes(wherry, 'leaves', 4);
+    const again = withLanes(fewer, 'leaves', 6);
+    const measured = (i: Instrument) => {
+      const c = i.sensors.find((s) => s.id === 'leaves')!.calibration;
+      return c?.is === 'touch' ? c.lanes.length : 0;
+    };
+    expect([measured(wherry), measured(fewer), measured(again)]).toEqual([10, 4, 4]);
+    expect([fewer, again].every(holds)).toBe(true);
+  });
+  it('on a board of other counts keeps each calibration aside, and brings it back', () => {
+    const to = (i: Instrument, id: string) => takeFit(i, fitOf(findBoardClass(id)!, i.sensors, null));
+    const ten = to(wherry, 'large-8');
+    expect(holds(ten)).toBe(true);
+    const [bellows] = ten.sensors;
+    expect(bellows.calibration).toBeUndefined();
+    expect(bellows.former).toEqual({ bits: 12, calibration: wherry.sensors[0].calibration });
+    const back = to(ten, 'touch-radio-32');
+    expect(back.sensors.map((s) => s.calibration)).toEqual(wherry.sensors.map((s) => s.calibration));
+    expect(holds(back)).toBe(true);
+  });
+  it('parts sensors among boards in series where one has too few pins', () => {
+    // Three times sixteen pins that time edges, of the twenty that a board has; no chip brings those.
+    const many = withMore(shipped('sallow'), { kind: 'encoder', count: 3, lanes: 8 });
+    const parted = takeFit(many, fitOf(findBoardClass('fast-32')!, many.sensors, null));
+    expect([parted.boards.length, parted.links.length]).toEqual([3, 2]);
+    expect(new Set(parted.sensors.map((s) => s.board)).size).toBe(3);
+    expect(holds(parted)).toBe(true);
+  });
+  it('leads a wire to another pin, which changes places; one that cannot says why and changes nothing', () => {
+    const [board] = wherry.boards;
+    const wires = assignPins(board.pins!, wherry.sensors);
+    const bellows = wires.find((w) => w.signal.sensor === 'bellows')!;
+    const moved = movePin(wherry, board, bellows, 'A1');
+    if (!moved.ok) throw new Error(moved.says);
+    const pinOf = (i: Instrument, id: string) => i.sensors.find((s) => s.id === id)!.lanes[0].pin;
+    expect([pinOf(moved.value, 'bellows'), pinOf(moved.value, 'thumb')]).toEqual(['A1', 'A0']);
+    expect(movePin(wherry, board, bellows, '6')).toEqual({
+      ok: false,
+      says: 'Pin 6 is not read by the converter, which Bellows · out needs.',
+    });
+  });
+});

@@ -1,0 +1,46 @@
+'use client';
+
+import { keeps, type Figure } from '@/core/parts/figure';
+import { numberWords } from './number-words';
+import styles from './plan.module.css';
+
+/** A figure with its gauge; it opens its formula with the numbers put in. */
+export function FigureLine({ figure }: { figure: Figure }) {
+  const { name, value, unit, limit, atLeast, note, formula, numbers } = figure;
+  const full = fullness(figure);
+  return (
+    <details className={styles.figure} data-over={!keeps(figure)}>
+      <summary>
+        <span>{name}</span>
+        <strong>
+          {numberWords(value)} <small>{unit}</small>
+        </strong>
+        {full !== null && (
+          <i aria-hidden>
+            <b style={{ width: `${100 * Math.min(1, full)}%` }} />
+          </i>
+        )}
+      </summary>
+      <p>
+        <code>{formula}</code>
+      </p>
+      <ul>
+        {numbers.map((n, i) => (
+          <li key={i}>
+            {n.name} = {numberWords(n.value)} {n.unit}
+          </li>
+        ))}
+        {limit !== null && (
+          <li>
+            {atLeast ? 'at least' : 'at most'} {numberWords(limit)} {unit}
+            {note && `: ${note}`}
+          </li>
+        )}
+      </ul>
+    </details>
+  );
+}
+
+/** How full a budget is, 0 … 1 and more; null where nothing limits it. */
+const fullness = ({ value, limit, atLeast }: Figure): number | null =>
+  limit === null || limit === 0 ? null : atLeast ? limit / Math.max(value, 1e-9) : value / limit;

@@ -1,0 +1,73 @@
+'use client';
+
+import type { Plan } from '@/core/plan/plan';
+import type { PlanFinding } from '@/core/plan/findings';
+import { useChangeInstrument } from '../hooks/use-change-sensor';
+import { useInstrument } from '../hooks/use-session';
+import { NumberField } from '../parts/number-field';
+import { FigureLine } from './figure-line';
+import styles from './plan.module.css';
+
+/** The budgets, which move while the plan changes, and what is wrong or not needed. */
+export function PlanReading({ plan }: { plan: Plan }) {
+  const instrument = useInstrument();
+  const change = useChangeInstrument();
+  const several = instrument.boards.length > 1;
+  return (
+    <>
+      {plan.boards.map(({ board, figures }, i) => (
+        <section key={board} className={styles.budget} aria-label={`Budget of ${instrument.boards[i].name}`}>
+          <h2>{several ? instrument.boards[i].name : 'The board'}</h2>
+          {figures.map((f) => (
+            <FigureLine key={f.name} figure={f} />
+          ))}
+        </section>
+      ))}
+      <section className={styles.budget} aria-label="From gesture to sound">
+        <h2>From gesture to sound</h2>
+        {plan.latency.map((f) => (
+          <FigureLine key={f.name} figure={f} />
+        ))}
+      </section>
+      <section className={styles.budget} aria-label="The whole">
+        <h2>The whole</h2>
+        {plan.figures.map((f) => (
+          <FigureLine key={f.name} figure={f} />
+        ))}
+        <p className={styles.battery}>
+          battery
+          <NumberField
+            label="Battery, mAh; 0 for a lead"
+            value={instrument.batteryMah ?? 0}
+            low={0}
+            high={100_000}
+            step={50}
+            set={(mAh) =>
+              change('battery', ({ batteryMah: _, ...rest }) =>
+                mAh > 0 ? { ...rest, batteryMah: mAh } : rest,
+              )
+            }
+          />
+          mAh; 0: a lead
+        </p>
+      </section>
+      <Findings findings={plan.findings} />
+    </>
+  );
+}
+
+function Findings({ findings }: { findings: readonly PlanFinding[] }) {
+  const shown = [...findings].sort((a, b) => rank(a) - rank(b));
+  return (
+    <section className={styles.budget} aria-label="Findings">
+      {shown.map((f) => (
+        <article key={`${f.code} ${f.about} ${f.says}`} className={styles.finding} data-severity={f.severity}>
+          <b>{f.says}</b>
+          <p>{f.cure}</p>
+        </article>
+      ))}
+    </section>
+  );
+}
+
+const rank = ({ severity }: PlanFinding) => ['fault', 'doubt', 'hint'].indexOf(severity);

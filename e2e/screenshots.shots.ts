@@ -10,6 +10,10 @@ test('bench, run sheet and stations', async ({ page }) => {
   await openWherry(page);
   await page.waitForTimeout(5000);
   await page.screenshot(shot('run-sheet'));
+  await page.keyboard.press('1');
+  await expect(page.getByText('It fits its board.')).toBeVisible();
+  await page.waitForTimeout(1500);
+  await page.screenshot(shot('plan'));
   await page.keyboard.press('2');
   await page.waitForTimeout(8000);
   await page.screenshot(shot('listen'));
@@ -45,6 +49,10 @@ test('a guided take, and the dark scheme', async ({ page }) => {
   await expect(page.getByText('Levels you use')).toBeVisible();
   await page.waitForTimeout(500);
   await page.screenshot(shot('shape-dark'));
+  await page.goto('/i/sallow/plan');
+  await expect(page.getByText('It fits its 2 boards.')).toBeVisible();
+  await page.waitForTimeout(1500);
+  await page.screenshot(shot('plan-dark'));
 });
 
 test('many lanes: leaves and stones', async ({ page }) => {

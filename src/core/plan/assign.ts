@@ -12,7 +12,7 @@ export interface Wire {
   fixed: boolean;
 }
 
-/** The pin of the document for a signal. */
+/** The pin that the document gives a signal. */
 function fixedPin(sensor: Sensor, { lane, second }: WiredSignal): string | undefined {
   if (lane === null) return undefined;
   return second ? sensor.lanes[lane].otherPin : sensor.lanes[lane].pin;
@@ -53,7 +53,7 @@ export function assignPins(pins: BoardPins, sensors: readonly Sensor[]): Wire[] 
   return signals.map((signal, i) => ({ signal, pin: pinOf.get(i) ?? null, fixed: fixed[i] !== null }));
 }
 
-/** Finds a pin for a signal; moves others along where it must, never those of the document. */
+/** Finds a pin for a signal; moves others along where it must, never those that the document fixes. */
 function place(
   i: number,
   signals: readonly WiredSignal[],

@@ -10,6 +10,7 @@ export function nextStep(instrument: Instrument): { says: string; station: Stati
   if (raw) return { says: `calibrate ${raw.name.toLowerCase()}`, station: 'calibrate' };
   const unshaped = instrument.sensors.find((s) => !isShaped(s));
   if (unshaped) return { says: `shape ${unshaped.name.toLowerCase()}`, station: 'shape' };
+  if (!instrument.sensors.some((s) => s.calibration)) return { says: 'listen to it', station: 'listen' };
   if (instrument.voices.length === 0) return { says: 'give it a voice', station: 'voice' };
   return { says: 'load it onto the board', station: 'load' };
 }

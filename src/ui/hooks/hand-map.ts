@@ -13,9 +13,10 @@ export interface HandKey {
 /** Soft, medium, loud. */
 const STRENGTHS = [0.056, 0.36, 0.92];
 /** Keys of the first level, of the second, of the lanes of the first bank, and of the first switch. */
-const FIRST_LEVEL = ['KeyZ', 'KeyX', 'KeyC'];
-const SECOND_LEVEL = ['KeyV', 'KeyN', 'KeyM'];
-const LANES = ['KeyQ', 'KeyW', 'KeyE', 'KeyR', 'KeyT', 'KeyY', 'KeyU', 'KeyI', 'KeyO', 'KeyP'];
+const codes = (letters: string) => [...letters].map((letter) => `Key${letter}`);
+const FIRST_LEVEL = codes('ZXC');
+const SECOND_LEVEL = codes('VNM');
+const LANES = codes('QWERTYUIOP');
 const SWITCH = 'KeyA';
 /** A key strikes, or touches, as one usually does. */
 const USUAL = 0.45;

@@ -141,7 +141,8 @@ function VoiceCell({ sensor }: { sensor: Sensor }) {
     (v) => v.is === 'note' && v.pitch.is === 'chosen' && v.pitch.source.sensor === sensor.id,
   );
   const channels = [...new Set(own.flatMap((v) => channelsOfVoice(instrument, v)))];
-  const words = own.length > 0 ? `channel ${channels.join(', ')}` : chooses ? 'chooses the note' : 'to do';
+  const later = kindOf(sensor).calibration === null ? 'comes later' : 'to do';
+  const words = own.length > 0 ? `channel ${channels.join(', ')}` : chooses ? 'chooses the note' : later;
   return (
     <Cell to="voice" words={words}>
       {own.length > 0 && <b>{own.map(voiceWord).join(' · ')}</b>}

@@ -57,7 +57,7 @@ function reachOf(e: Engine, at: number): number {
   return stage === STRIKE_STAGE.window || stage === STRIKE_STAGE.masked ? Math.max(peak, distance) : distance;
 }
 
-/** Through the stages up to the beginning of a window. */
+/** Through the stages, up to where a window begins. */
 function advance(e: Engine, bank: Bank, strike: Lane, state: LaneState, distance: number): void {
   if (state.stage === STRIKE_STAGE.window) return;
   if (state.stage === STRIKE_STAGE.masked) {

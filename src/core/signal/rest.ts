@@ -58,10 +58,14 @@ export function restStatistics(counts: ArrayLike<number>, rateHz: number): RestS
 /** Share of counts of 0 from which the lower half is taken as cut off. (Common practice, no source.) */
 const CUT = 0.25;
 
-/** Median absolute deviation about the median, counts; of what lies above it where a rectifier or the converter's end cuts off what lies below. */
+/**
+ * Median absolute deviation about the median, counts; of what lies above it where a rectifier or the converter's end cuts off what
+ * lies below: where that is half of all and more, the median is taken to be 0.
+ */
 function deviationAbout(h: Histogram, rest: number): number {
-  const cut = h.first === 0 && h.cumulative[0] > CUT * h.cumulative[h.cumulative.length - 1];
-  return cut ? levelAt(h, 0.75) - rest : madAbout(h, rest);
+  const share = h.first === 0 ? h.cumulative[0] / h.cumulative[h.cumulative.length - 1] : 0;
+  if (share <= CUT) return madAbout(h, rest);
+  return levelAt(h, 0.75) - (share >= 0.5 ? 0 : rest);
 }
 
 /** Lag-1 correlation with samples beyond 4 σ pulled in to 4 σ, so that one knock does not decide it. */

@@ -1,0 +1,182 @@
+// @vitest-environment jsdom
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { readFileSync } from 'node:fs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { planOf } from '@/core/plan/plan';
+import { importInstrument } from '@/store/bench';
+import type { FromLive, ToLive } from '@/workers/live-protocol';
+import { Session } from '../frame/session';
+import { SessionContext, useInstrument } from '../hooks/use-session';
+import { Boards } from './boards';
+import { BuildList } from './build-list';
+import { PartNumbers } from './part-numbers';
+import { PlanReading } from './plan-reading';
+import { SensorTools } from './sensor-tools';
+import { Wiring } from './wiring';
+
+/** A stand-in for the live worker: it notes what it is told. */
+class StandIn extends EventTarget {
+  static told: ToLive[] = [];
+  postMessage(message: ToLive): void {
+    StandIn.told.push(message);
+  }
+  terminate(): void {}
+  says(data: FromLive): void {
+    this.dispatchEvent(Object.assign(new Event('message'), { data }));
+  }
+}
+
+let session: Session;
+beforeEach(async () => {
+  StandIn.told = [];
+  vi.stubGlobal('Worker', StandIn);
+  const read = await importInstrument(readFileSync('demo/wherry.json', 'utf8'));
+  session = new Session(read.ok ? read.value : '', false);
+  await session.open();
+});
+afterEach(async () => {
+  cleanup();
+  await session.close();
+  vi.unstubAllGlobals();
+});
+
+const now = () => session.workspace.store.getState().history!.present;
+const sensor = (id: string) => now().sensors.find((s) => s.id === id)!;
+
+/** Everything of the station that changes the plan. */
+function Parts() {
+  const plan = planOf(useInstrument());
+  return (
+    <>
+      <SensorTools />
+      {plan.boards.map((b) => (
+        <Wiring key={b.board} plan={b} />
+      ))}
+      <PartNumbers />
+      <Boards fits={plan.fits} />
+      <BuildList steps={plan.steps} />
+      <PlanReading plan={plan} />
+    </>
+  );
+}
+const open = () =>
+  render(
+    <SessionContext value={session}>
+      <Parts />
+    </SessionContext>,
+  );
+
+describe('wires', () => {
+  it('are led by key: hold one, then the pin; what was there changes places', () => {
+    open();
+    fireEvent.keyDown(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }), { key: 'Enter' });
+    expect(screen.getByText('Lead Bellows · out to a pin.')).toBeTruthy();
+    fireEvent.keyDown(screen.getByRole('button', { name: 'Lead Bellows · out to pin A1' }), { key: 'Enter' });
+    expect([sensor('bellows'), sensor('thumb')].map((s) => s.lanes[0].pin)).toEqual(['A1', 'A0']);
+  });
+  it('are led by pointer; a pin that cannot says why and nothing changes', () => {
+    open();
+    const before = now();
+    fireEvent.pointerDown(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }));
+    const refused = screen.getByRole('button', { name: /Pin 6 is not read by the converter/ });
+    fireEvent.pointerUp(refused);
+    expect(screen.getByRole('status').textContent).toMatch(/^Pin 6 is not read by the converter/);
+    expect(now()).toBe(before);
+    fireEvent.pointerDown(screen.getByRole('button', { name: 'Hold Bellows · out' }));
+    fireEvent.pointerUp(screen.getByRole('button', { name: 'Lead Bellows · out to pin A5' }));
+    expect(sensor('bellows').lanes[0].pin).toBe('A5');
+  });
+});
+
+describe('the chosen sensor', () => {
+  it('is renamed, doubled, moved and removed; undo brings it back', async () => {
+    open();
+    const name = screen.getByRole('textbox', { name: 'Name of the sensor' });
+    await userEvent.clear(name);
+    await userEvent.type(name, 'Bag{Enter}');
+    expect(sensor('bellows').name).toBe('Bag');
+    await userEvent.click(screen.getByRole('button', { name: /^Another/ }));
+    expect(
+      now()
+        .sensors.map((s) => s.name)
+        .slice(0, 2),
+    ).toEqual(['Bag', 'Bag 2']);
+    await userEvent.click(screen.getByRole('button', { name: 'Move it down' }));
+    expect(now().sensors.map((s) => s.name)[2]).toBe('Bag 2');
+    await userEvent.click(screen.getByRole('button', { name: /^Remove/ }));
+    expect(now().sensors.map((s) => s.name)).not.toContain('Bag 2');
+    session.workspace.undo();
+    expect(now().sensors.map((s) => s.name)).toContain('Bag 2');
+  });
+  it('has the lanes that are typed, within its kind’s limits', async () => {
+    session.choice.setState({ sensor: 'leaves', lane: 0 });
+    open();
+    const field = screen.getByRole('spinbutton', { name: 'Lanes' });
+    await userEvent.clear(field);
+    await userEvent.type(field, '12{Enter}');
+    expect(sensor('leaves').lanes).toHaveLength(12);
+    expect(screen.getAllByText(/It wants 12 touch inputs/).length).toBeGreaterThan(5);
+  });
+  it('shows its part’s sums, which follow what is typed', async () => {
+    session.choice.setState({ sensor: 'wrist', lane: 0 });
+    open();
+    const part = within(screen.getByRole('region', { name: 'The part of Wrist ribbon' }));
+    expect(part.getByText('pitch of a count').closest('summary')!.textContent).toContain('0.29');
+    const span = part.getByRole('spinbutton', { name: 'span' });
+    await userEvent.clear(span);
+    await userEvent.type(span, '3{Enter}');
+    expect(sensor('wrist').facts?.octaves).toBe(3);
+    expect(part.getByText('pitch of a count').closest('summary')!.textContent).toContain('0.88');
+    expect(part.getByRole('img', { name: /read too low.* against place/ })).toBeTruthy();
+  });
+});
+
+describe('boards', () => {
+  it('of other counts keep the calibrations aside; the one before brings them back', async () => {
+    open();
+    await userEvent.click(screen.getByRole('button', { name: /^8-bit 16 MHz board, large/ }));
+    expect(now().boards[0].bits).toBe(10);
+    expect([sensor('bellows').calibration, sensor('bellows').former?.bits]).toEqual([undefined, 12]);
+    await userEvent.click(screen.getByRole('button', { name: /^32-bit 240 MHz board with touch/ }));
+    expect(sensor('bellows').calibration).toBeTruthy();
+  });
+  it('open the practice board anew when their sensors change, and not when only a pin does', async () => {
+    open();
+    const opened = () => StandIn.told.filter((m) => m.is === 'open').length;
+    fireEvent.keyDown(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }), { key: 'Enter' });
+    fireEvent.keyDown(screen.getByRole('button', { name: 'Lead Bellows · out to pin A1' }), { key: 'Enter' });
+    expect(opened()).toBe(1);
+    await userEvent.click(screen.getByRole('button', { name: /^Another/ }));
+    await waitFor(() => expect(opened()).toBe(2));
+    const { sensors } = now();
+    expect(session.traces).toHaveLength(sensors.flatMap((s) => s.lanes.filter((l) => l.column)).length);
+    const [first, second] = StandIn.told.flatMap((m) => (m.is === 'open' ? [m.seed] : []));
+    expect(second).toBe(first);
+  });
+});
+
+describe('the build and the budgets', () => {
+  it('a step is ticked off with its time and a note, and taken back', async () => {
+    open();
+    const step = screen.getByRole('checkbox', { name: /Lay out board and parts/ });
+    await userEvent.click(step);
+    expect(now().built).toMatchObject([{ step: 'first-1' }]);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Note' }), 'in the oak box{Enter}');
+    expect(now().built).toMatchObject([{ step: 'first-1', note: 'in the oak box' }]);
+    await userEvent.click(step);
+    expect(now().built).toEqual([]);
+  });
+  it('a battery gives hours; every figure opens its formula with the numbers put in', async () => {
+    open();
+    expect(screen.queryByText('a battery lasts')).toBeNull();
+    const field = screen.getByRole('spinbutton', { name: /^Battery/ });
+    await userEvent.clear(field);
+    await userEvent.type(field, '1000{Enter}');
+    const hours = screen.getByText('a battery lasts').closest('details')!;
+    expect(within(hours).getByText('0.8 · mAh / mA: a fifth is left in it')).toBeTruthy();
+    expect(hours.textContent).toMatch(/battery = 1.000 mAh/);
+    const late = screen.getByText('from gesture to sound', { selector: 'span' }).closest('details')!;
+    expect(late.dataset.over).toBe('true');
+  });
+});

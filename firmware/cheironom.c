@@ -132,7 +132,8 @@ uint16_t cheir_edge(uint32_t t_us, uint8_t contact, uint8_t closed, uint8_t *out
 {
     pass_time(t_us, out);
 #if CHEIR_contacts
-    if (contact < COUNT(contacts)) {
+    /* One that was not measured plays nothing. */
+    if (contact < COUNT(contacts) && contact >= U8(bank_of_contact(contact)->lane)) {
         cheir_contact_state *state = &STATE(contacts)[contact];
         state->seen = closed != 0;
         if (!state->running) take_contact(contact);

@@ -2,7 +2,7 @@
 #ifndef CHEIRONOM_CONTACTS_H
 #define CHEIRONOM_CONTACTS_H
 
-/* The bank of a contact: banks lie one after another. */
+/* The bank of a contact, or the next one where it lies between two. */
 static const cheir_contact_bank *bank_of_contact(uint8_t contact)
 {
     const cheir_contact_bank *bank = IMAGE(contact_banks);

@@ -43,6 +43,8 @@
 
 /* C++ has no empty arrays. */
 #define ROOM(n) ((n) > 0 ? (n) : 1)
+/* A lane on a bus, in a matrix or on a chip has no pin of its own: its reading is yours to write. */
+#define NO_PIN 255
 static const uint8_t PINS[ROOM(INSTRUMENT_COLUMNS)] = {@PINS@};
 static const uint8_t CONTACT_PINS[ROOM(INSTRUMENT_CONTACTS)] = {@CONTACT_PINS@};
 static const uint32_t PERIOD_US = 1000000UL / INSTRUMENT_SCAN_HZ;
@@ -109,6 +111,7 @@ static const uint8_t TOUCH[ROOM(INSTRUMENT_COLUMNS)] = {@TOUCH@};
 
 static uint16_t read_column(uint8_t c)
 {
+    if (PINS[c] == NO_PIN) return 0;
 #if @TOUCH_COLUMNS@
     if (TOUCH[c]) return (uint16_t)TOUCH_READ(PINS[c]);
 #endif
@@ -120,6 +123,7 @@ static void read_contacts(uint32_t now)
 {
 #if INSTRUMENT_CONTACTS
     for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++) {
+        if (CONTACT_PINS[c] == NO_PIN) continue;
         uint8_t is_closed = digitalRead(CONTACT_PINS[c]) == LOW;
         if (is_closed == closed[c]) continue;
         closed[c] = is_closed;
@@ -155,7 +159,8 @@ void setup()
 #endif
 #endif
 #if INSTRUMENT_CONTACTS
-    for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++) pinMode(CONTACT_PINS[c], INPUT_PULLUP);
+    for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++)
+        if (CONTACT_PINS[c] != NO_PIN) pinMode(CONTACT_PINS[c], INPUT_PULLUP);
 #endif
     delay(SETTLE_MS);
     next_us = micros();

@@ -118,6 +118,19 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
     await unpack(folder, wherryOn(10), main);
     expect(build(folder, board)).toEqual([]);
   });
+  it('leaves lanes of a matrix, which have no pin of their own, at rest: no pin is read twice', async () => {
+    const read = readInstrument(readFileSync('demo/sallow.json', 'utf8'));
+    if (!read.ok) throw new Error(read.faults[0].says);
+    const [board] = read.value.boards;
+    const sensors = read.value.sensors.filter((s) => s.board === board.id);
+    const keys = { ...read.value, id: 'wherry', boards: [{ ...board, bits: 10 }], links: [], sensors };
+    const folder = path.join(root, 'matrix');
+    await unpack(folder, keys, main);
+    const sketch = readFileSync(path.join(folder, 'wherry.ino'), 'utf8');
+    expect(sketch).toContain(`= {${Array(24).fill('NO_PIN').join(', ')}}`);
+    expect(sketch).toContain('= {A0, A1, A2, A3, A4, A5, A6, A7}');
+    expect(build(folder, 'LARGE')).toEqual([]);
+  });
   it('stops with one sentence where the converter has too few bits, or a pin is past the board’s last', async () => {
     const folder = path.join(root, 'refused');
     await unpack(folder, wherryOn(12), main);

@@ -1,6 +1,6 @@
 import type { Image, LISTENER } from '../engine/layout';
 import type { Of } from '../engine/struct';
-import { columnsOf } from '../instrument/access';
+import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';
@@ -45,8 +45,9 @@ export function compile(
     byte_us: Math.max(1, Math.round(10_000_000 / board.midiBaud)),
   });
   const making: Making = { instrument, parts, sensors: new Map(), heard: new Map() };
+  const contacts = contactsOf(instrument, board);
   for (const sensor of instrument.sensors.filter((s) => s.board === board.id)) {
-    const made = compileSensor(parts, sensor, columns);
+    const made = compileSensor(parts, sensor, columns, contacts);
     if (made && made.lanes.length > 0) making.sensors.set(sensor.id, made);
   }
   for (const voice of instrument.voices) if (lives(instrument, voice)) compileVoice(making, voice);
@@ -59,6 +60,7 @@ function compileSensor(
   parts: Parts,
   sensor: Instrument['sensors'][0],
   columns: readonly string[],
+  contacts: readonly string[],
 ): Compiled | null {
   const { image } = parts;
   const c = sensor.calibration;
@@ -77,7 +79,12 @@ function compileSensor(
       index: image.strike_banks.length,
       lanes: compileStrike(parts, sensor, c, columns),
     };
-  return { is: 'contacts', index: image.contact_banks.length, lanes: compileContacts(parts, sensor, c) };
+  const first = contacts.indexOf(sensor.lanes[0].contacts?.[0] ?? '');
+  return {
+    is: 'contacts',
+    index: image.contact_banks.length,
+    lanes: compileContacts(parts, sensor, c, first),
+  };
 }
 
 /** Whether a voice lives in the first scene, which an instrument begins in. */

@@ -261,6 +261,20 @@ describe('a switch (maker’s handbook 4.8)', () => {
       [40, 0xb0, 64, 0],
     ]);
   });
+  it('hears its own contact where others come before it that were not measured; theirs play nothing', () => {
+    const lanes = [{ id: 'turn', contacts: ['turn_a', 'turn_b'] }];
+    const knob = { id: 'turn', name: 'Turn', kind: 'encoder', board: 'board', lanes, responses: [] };
+    const own = instrumentOf([knob, knee], [hold]);
+    const e: Engine = startEngine(compile(own));
+    for (let ms = 0; ms < START_UP; ms++) playFrame(e, ms * 1000, [], 0);
+    const sent = (ms: number, contact: number) => {
+      playEdge(e, ms * 1000, contact, true);
+      return playFrame(e, ms * 1000, [], 0);
+    };
+    expect([sent(START_UP, 0), sent(START_UP + 1, 1), sent(START_UP + 2, 3)]).toEqual([0, 0, 0]);
+    expect(sent(START_UP + 3, 2)).toBe(3);
+    expect([...e.out.subarray(0, 3)]).toEqual([0xb0, 64, 127]);
+  });
   it('counts at once, passes over bounces, and ends at what the contact has come to rest at', () => {
     const own = instrumentOf([knee], [bankNotes(knee, 'closed')]);
     const bounces: [number, boolean][] = [

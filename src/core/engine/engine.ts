@@ -39,7 +39,8 @@ export const startEngine = (image: Image): Engine => ({
 function startState(image: Image): State {
   const band = { low: EMPTY_LOW, high: EMPTY_HIGH };
   const zero = () => ({ shift: 0, median: 0, first: 0, looks: 0, stage: 0 });
-  const restOf = image.contact_banks.flatMap((b) => Array<number>(b.lanes).fill(b.rest));
+  /** That of the next bank where it lies between two: it is never asked for. */
+  const restOf = (contact: number) => image.contact_banks.find((b) => contact < b.lane + b.lanes)!.rest;
   return {
     level_zeros: image.levels.map(zero),
     gates: image.gates.map(() => ({ ...band, peak: 0, since: 0, stage: 0, running: 0 })),
@@ -51,8 +52,8 @@ function startState(image: Image): State {
     strikes: image.strikes.map(() => ({ peak: 0, since: 0, began: 0, stage: 0, sounding: 0 })),
     contacts: Array.from({ length: image.contacts }, (_, i) => ({
       since: 0,
-      seen: restOf[i] ?? 0,
-      taken: restOf[i] ?? 0,
+      seen: restOf(i),
+      taken: restOf(i),
       running: 0,
       pad: 0,
     })),

@@ -1,5 +1,6 @@
 import { CONTROL_KIND, VELOCITY } from '../engine/codes';
 import type { Image } from '../engine/layout';
+import { contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import { VERSION, type Instrument } from '../instrument/document';
 import { arrayOf, cTypeOf, partsOf, readArray, room } from './c-image';
@@ -31,7 +32,7 @@ export function writeHeader(
     DIGEST: `"${digestOf(instrument, board, image)}"`,
     BITS: board.bits,
     COLUMNS: columns.length,
-    CONTACTS: image.contacts,
+    CONTACTS: contactsOf(instrument, board).length,
     SCAN_HZ: board.scanHz,
     MIDI_BAUD: board.midiBaud,
     MAX_BYTES: image.max_bytes,

@@ -6,17 +6,20 @@ import { kindOf } from '../kinds/registry';
 const lanesOf = (instrument: Instrument, board: Board) =>
   instrument.sensors.filter((s) => s.board === board.id).flatMap((s) => s.lanes);
 
-/** The pin of each column, as the sketch names it: A0, A1, … where none is given. */
+/** On a board whose pins are told, a lane without one hangs on a bus, a matrix or a chip: the sketch does not read it. */
+const NO_PIN = 'NO_PIN';
+
+/** The pin of each column, as the sketch names it: A0, A1, … where none is given on a board whose pins are not told. */
 export const pinsOf = (instrument: Instrument, board: Board): string[] =>
   lanesOf(instrument, board)
     .filter((lane) => lane.column !== undefined)
-    .map((lane, i) => lane.pin ?? `A${i}`);
+    .map((lane, i) => lane.pin ?? (board.pins ? NO_PIN : `A${i}`));
 
-/** The pin of each contact: 2, 3, … where none is given. */
+/** The pin of each contact: 2, 3, … likewise. */
 export const contactPinsOf = (instrument: Instrument, board: Board): string[] =>
   lanesOf(instrument, board)
-    .flatMap((lane) => (lane.contacts ?? []).map(() => lane.pin))
-    .map((pin, i) => pin ?? String(2 + i));
+    .flatMap((lane) => (lane.contacts ?? []).map((_, i) => (i === 0 ? lane.pin : lane.otherPin)))
+    .map((pin, i) => pin ?? (board.pins ? NO_PIN : String(2 + i)));
 
 /** Whether each column is read by a touch peripheral. */
 const touchColumns = (instrument: Instrument, board: Board): boolean[] =>

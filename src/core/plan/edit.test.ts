@@ -24,6 +24,8 @@ describe('a plan that changes', () => {
     const moved = withMoved(another, 'knee', -10);
     const less = withoutSensor(moved, 'leaves');
     for (const i of [more, another, moved, less]) expect(holds(i)).toBe(true);
+    const pins = more.sensors.slice(-2).flatMap((s) => s.lanes.map((l) => l.pin));
+    expect(new Set([...pins, 'A0', 'A1', 'A2']).size).toBe(9);
     expect(ids(more).slice(-2)).toEqual(['pot', 'pot-2']);
     expect(ids(another)[3]).toBe('thumb-2');
     expect(ids(moved)[0]).toBe('knee');

@@ -5,13 +5,12 @@ import type { Lane, Sensor } from '../instrument/sensor';
 import { withVoices } from '../instrument/with-voices';
 import { newSensor } from '../kinds/new-sensor';
 import { kindOf } from '../kinds/registry';
+import { withPins } from './take-fit';
 import { freeId, withWish, type Wish } from './wishes';
 
-/** An instrument with more sensors, on its first board. */
-export const withMore = (instrument: Instrument, wish: Wish): Instrument => ({
-  ...instrument,
-  sensors: withWish(instrument.sensors, instrument.boards[0].id, wish),
-});
+/** An instrument with more sensors, on its first board, wired to pins that are left. */
+export const withMore = (instrument: Instrument, wish: Wish): Instrument =>
+  withPins({ ...instrument, sensors: withWish(instrument.sensors, instrument.boards[0].id, wish) });
 
 /** Another sensor like one, right after it: nothing measured, no pins. */
 export function withAnother(instrument: Instrument, id: string): Instrument {
@@ -29,7 +28,7 @@ export function withAnother(instrument: Instrument, id: string): Instrument {
   const another = like.facts ? { ...made, facts: { ...like.facts } } : made;
   const sensors = [...instrument.sensors];
   sensors.splice(at + 1, 0, another);
-  return { ...instrument, sensors };
+  return withPins({ ...instrument, sensors });
 }
 
 /** Without a sensor and the voices that listen to it; the last one stays. */
@@ -62,7 +61,7 @@ export function withLanes(instrument: Instrument, id: string, lanes: number): In
     return { ...sensor, lanes: all, calibration: sensor.calibration && ofLanes(sensor.calibration, all) };
   };
   const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
-  return { ...instrument, sensors };
+  return withPins({ ...instrument, sensors });
 }
 
 /** Where lanes stand for notes, a new one stands for the next. */

@@ -8,6 +8,7 @@ import { keeps, type Figure } from '../parts/figure';
 import { loadOfAll } from './load';
 import { pinsOfBoard, roomOf, shortage } from './pins';
 import type { Chips } from './scan';
+import { signalsOf } from './signals';
 import type { Fit } from './solve';
 
 /** What is wrong with a plan, or could be left out, in a sentence, with what to do. */
@@ -84,7 +85,17 @@ function overBudget(board: string, about: string, f: Figure, fits: readonly Fit[
 function partFindings(sensor: Sensor): PlanFinding[] {
   const { check, spare } = kindOf(sensor).plan;
   const wrong = check?.(factsOf(sensor)) ?? null;
+  const shared = signalsOf(sensor).every((s) => s.lane === null);
   return [
+    ...(shared
+      ? [
+          {
+            ...{ code: 'no-own-pin', severity: 'hint' as const, about: sensor.id },
+            says: `${sensor.name} has no pin of its own for a lane; the sketch leaves its lanes at 0.`,
+            cure: 'Its bus or matrix is yours to read in the sketch.',
+          },
+        ]
+      : []),
     ...(wrong ? [{ code: 'part', severity: 'fault' as const, about: sensor.id, ...wrong }] : []),
     ...(spare
       ? [

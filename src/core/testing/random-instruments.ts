@@ -55,9 +55,10 @@ function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
   const lanes = sensor.lanes.map((lane) => ({ ...lane, note: r.whole(0, 127) }));
   const responses = sensor.responses.map(({ port }) => ({ port, ...randomResponse(r) }));
   const made = { ...sensor, lanes, responses };
-  if (c?.is === 'level') return { ...made, calibration: randomLevel(r, top) };
-  if (c?.is === 'strike') return { ...made, calibration: strikeSensor(r, n, top).calibration };
-  if (c?.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
+  if (!c) return made;
+  if (c.is === 'level') return { ...made, calibration: randomLevel(r, top) };
+  if (c.is === 'strike') return { ...made, calibration: strikeSensor(r, n, top).calibration };
+  if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
   const touch = touchSensor(r, n, top).calibration as TouchCalibration;
   // Which way touching moves the counts is the pads' structure.
   return touch.polarity === (c as TouchCalibration).polarity ? { ...made, calibration: touch } : made;
@@ -79,7 +80,9 @@ function randomSensors(r: Random, top: number): Sensor[] {
   const banks = [
     ...(r.next() < 0.6 ? [touchSensor(r, lanes(r), top)] : []),
     ...(r.next() < 0.5 ? [strikeSensor(r, lanes(r), top)] : []),
-    ...(r.next() < 0.5 ? [switchSensor(r)] : []),
+    ...(r.next() < 0.3 ? [unmeasuredContacts(r)] : []),
+    ...(r.next() < 0.5 ? [switchSensor(r, 'keys')] : []),
+    ...(r.next() < 0.2 ? [switchSensor(r, 'more')] : []),
   ];
   const all = [...levels, ...banks];
   return all.length > 0 ? all : [levelSensor(r, 0, top)];
@@ -220,15 +223,25 @@ function strikeSensor(r: Random, count: number, top: number): Sensor {
   };
 }
 
-function switchSensor(r: Random): Sensor {
+/** Contacts before those that are measured: their edges come, and play nothing. */
+function unmeasuredContacts(r: Random): Sensor {
+  const lanes = Array.from({ length: r.whole(1, 3) }, (_, i) => ({
+    id: `e${i}`,
+    contacts: [`e${i}a`, `e${i}b`],
+    note: 40 + i,
+  }));
+  return { id: 'knobs', name: 'Knobs', kind: 'encoder', board: 'board', lanes, responses: [] };
+}
+
+function switchSensor(r: Random, id: string): Sensor {
   return {
-    id: 'keys',
-    name: 'Keys',
+    id,
+    name: id,
     kind: 'switch',
     board: 'board',
     lanes: Array.from({ length: r.whole(1, 4) }, (_, i) => ({
-      id: `k${i}`,
-      contacts: [`k${i}`],
+      id: `${id}${i}`,
+      contacts: [`${id}${i}`],
       note: r.whole(0, 127),
     })),
     responses: [],
@@ -255,6 +268,7 @@ const PORTS: Record<string, { level?: string; gate: string; pitch?: string }> = 
   'touch-pads': { gate: 'touch', pitch: 'pad' },
   'strike-pads': { gate: 'hit' },
   switch: { gate: 'closed' },
+  encoder: { gate: 'step' },
 };
 
 /** Lanes of all notes together stay within what the runtime counts. */

@@ -3,8 +3,12 @@ import { ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 
-/** Takes an edge: at once, unless the contact changed so short a time before that it may bounce. */
+/**
+ * Takes an edge: at once, unless the contact changed so short a time before that it may bounce.
+ * @param contact of the board; one that was not measured plays nothing
+ */
 export function takeEdge(e: Engine, contact: number, closed: boolean): void {
+  if (contact >= e.image.contacts || contact < bankOf(e, contact).lane) return;
   const state = e.state.contacts[contact];
   state.seen = closed ? 1 : 0;
   if (state.running === 0) takeContact(e, contact);
@@ -31,7 +35,7 @@ function takeContact(e: Engine, contact: number): void {
   else gateCloses(e, bank.listener, bank.listeners, lane);
 }
 
-/** The bank of a contact: banks lie one after another. */
+/** The bank of a contact, or the next one where it lies between two. */
 function bankOf(e: Engine, contact: number) {
   const banks = e.image.contact_banks;
   let i = 0;

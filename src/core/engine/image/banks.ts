@@ -71,18 +71,26 @@ export function compileStrike(
   return lanes.map((l) => l.place);
 }
 
-/** A contact bank: its contacts are counted on from those of the banks before. A lane has one contact here. */
-export function compileContacts(parts: Parts, sensor: Sensor, c: ContactsCalibration): number[] {
+/**
+ * A contact bank. A lane has one contact here.
+ * @param first place of its first contact among those of its board; banks come in that order
+ */
+export function compileContacts(
+  parts: Parts,
+  sensor: Sensor,
+  c: ContactsCalibration,
+  first: number,
+): number[] {
   const { image } = parts;
   image.contact_banks.push({
     debounce_ticks: ticksIn(c.debounceMs * 1000),
-    lane: image.contacts,
+    lane: first,
     lanes: sensor.lanes.length,
     rest: c.rest === 'closed' ? 1 : 0,
     ...UNHEARD,
     pad: 0,
   });
-  image.contacts += sensor.lanes.length;
+  image.contacts = first + sensor.lanes.length;
   return sensor.lanes.map((_, place) => place);
 }
 

@@ -21,6 +21,13 @@ test('every view passes axe, in light and in dark', async ({ page }) => {
   await expectAccessible(page, 'new instrument');
   await page.keyboard.type('Reed box');
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'It fits its board.' })).toBeVisible();
+  await page.keyboard.press('k');
+  await expect(page.getByRole('option').first()).toBeVisible();
+  await expectAccessible(page, 'kinds of sensors');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await page.keyboard.press('3');
   await expect(page.getByRole('heading', { name: 'Press Space, then let it rest.' })).toBeVisible();
   await expectAccessible(page, 'calibrate, before the first take');
   await page.keyboard.press('4');
@@ -31,6 +38,9 @@ test('every view passes axe, in light and in dark', async ({ page }) => {
 test('every view of a measured instrument passes axe, in light and in dark', async ({ page }) => {
   await openWherry(page);
   await expectAccessible(page, 'run sheet');
+  await page.keyboard.press('1');
+  await expect(page.getByRole('heading', { name: 'It fits its board.' })).toBeVisible();
+  await expectAccessible(page, 'plan');
   await page.keyboard.press('2');
   await expect(page.getByRole('heading', { name: 'It lies still.' })).toBeVisible();
   await expectAccessible(page, 'listen');

@@ -12,6 +12,8 @@ test('from nothing to a sounding instrument and its board files, with the keyboa
   await expect(page.getByLabel('Name')).toBeFocused();
   await page.keyboard.type('Reed box');
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'It fits its board.' })).toBeVisible();
+  await page.keyboard.press('3');
   await expect(page.getByRole('heading', { name: 'Press Space, then let it rest.' })).toBeVisible();
   await expect(page.getByText('1000 frames/s')).toBeVisible();
 

@@ -9,7 +9,8 @@ import { problem } from '../problem';
 import { asked, checked } from './asked';
 import { PlanRequest } from './requests';
 
-/** Lanes of all wishes together. */
+/** Sensors of all wishes together, as a document holds, and lanes. */
+const MOST_SENSORS = 128;
 const MOST_WISHED = 1024;
 
 /**
@@ -53,6 +54,13 @@ function wanted({
       'These are too many',
       'sensors',
       `at most ${MOST_WISHED} lanes can be planned at once, got ${lanes}`,
+    );
+  const count = sensors.reduce((n, wish) => n + (wish.count ?? 1), 0);
+  if (count > MOST_SENSORS)
+    return refuse(
+      'These are too many',
+      'sensors',
+      `an instrument has at most ${MOST_SENSORS} sensors, got ${count}`,
     );
   const plain = wished('planned', 'Planned', new Date(0).toISOString(), sensors);
   if (named) return whole(takeFit(plain, fitOf(named, plain.sensors, null)), []);

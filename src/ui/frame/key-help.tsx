@@ -35,7 +35,7 @@ export function KeyHelp() {
   return (
     <Dialog open={open} onClose={() => choice.setState({ keys: false })}>
       <DialogTitle>Keys</DialogTitle>
-      <DialogContent>
+      <DialogContent tabIndex={0}>
         <dl style={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: '7px 18px', margin: 0 }}>
           {KEYS.map(([key, what]) => (
             <div key={key} style={{ display: 'contents' }}>

@@ -45,9 +45,14 @@ export function AddSensor({ open, setOpen }: { open: boolean; setOpen: (open: bo
             autoHighlight
             disablePortal
             options={KINDS}
-            groupBy={(kind) => kind.family}
             getOptionLabel={(kind) => kind.name}
+            renderOption={({ key, ...own }, kind) => (
+              <li key={key} {...own}>
+                {kind.name}&nbsp;<small style={{ color: 'var(--soft)' }}>{kind.family}</small>
+              </li>
+            )}
             onChange={(_, kind) => kind && add(kind)}
+            onClose={(_, reason) => reason === 'escape' && setOpen(false)}
             slotProps={{ listbox: { style: { maxHeight: 320 } } }}
             renderInput={(params) => (
               <TextField {...params} autoFocus label="Kind of sensor" placeholder="type a part of its name" />

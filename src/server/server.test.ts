@@ -207,8 +207,10 @@ describe('the sketch', () => {
     const pads = { ...bellows, id: 'pads', kind: 'touch-pads', lanes: [{ id: 'p', column: 'p', pin: '22' }] };
     instrument.sensors = [bellows, lip, knee, pads];
     const template = '@NAME@|@PINS@|@CHANNELS@|@ANALOGUE_PINS@|@CONTACT_PINS@|@TOUCH@';
-    expect(fillSketch(template, instrument, instrument.boards[0])).toBe(
-      'Wherry     error|A0, A1, 22|bellows,lip,p|2|7|0, 0, 1',
-    );
+    const filled = (pins: typeof told) => fillSketch(template, instrument, { ...instrument.boards[0], pins });
+    const told = instrument.boards[0].pins;
+    // Where the board has told its pins, a lane without one is wired to none.
+    expect(filled(undefined)).toBe('Wherry     error|A0, A1, 22|bellows,lip,p|2|7|0, 0, 1');
+    expect(filled(told)).toBe('Wherry     error|A0, NO_PIN, 22|bellows,lip,p|1|7|0, 0, 1');
   });
 });

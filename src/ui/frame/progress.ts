@@ -9,12 +9,13 @@ import type { StationId } from './stations';
 export function useProgress(): Record<StationId, boolean> {
   const { boards, sensors, voices } = useInstrument();
   const takes = useWorkspace((s) => s.takes);
-  const calibrated = sensors.every((s) => s.calibration || kindOf(s).calibration === null);
+  const any = sensors.some((s) => s.calibration);
+  const calibrated = any && sensors.every((s) => s.calibration || kindOf(s).calibration === null);
   return {
     plan: boards.every((b) => b.pins),
     listen: takes.some((t) => t.role === 'rest'),
     calibrate: calibrated,
-    shape: sensors.every(isShaped),
+    shape: any && sensors.every(isShaped),
     voice: voices.length > 0,
     load: false,
   };

@@ -34,7 +34,7 @@ export function PlanReading({ plan }: { plan: Plan }) {
         {plan.figures.map((f) => (
           <FigureLine key={f.name} figure={f} />
         ))}
-        <p className={styles.battery}>
+        <div className={styles.battery}>
           battery
           <NumberField
             label="Battery, mAh; 0 for a lead"
@@ -49,7 +49,7 @@ export function PlanReading({ plan }: { plan: Plan }) {
             }
           />
           mAh; 0: a lead
-        </p>
+        </div>
       </section>
       <Findings findings={plan.findings} />
     </>

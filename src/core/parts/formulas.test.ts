@@ -12,13 +12,11 @@ import {
   dividerSwing,
   ghostingChords,
   KPA_PER,
-  lightWires,
   matrixLines,
   phraseSeconds,
   ribbonPlace,
   ribbonShare,
   ribbonWorstError,
-  scanUs,
   settlingConstants,
   settlingUs,
 } from './formulas';
@@ -94,10 +92,8 @@ describe('the arithmetic of parts', () => {
     );
     expect(ghostingChords(rows, columns)).toBe(chords);
   });
-  it('wire, scan, battery and lights: 320 µs a byte, 104 µs a slow conversion (from memory), four wires against three', () => {
+  it('wire and battery: 320 µs a byte, and a fifth left in the battery', () => {
     expect(byteUs(31_250)).toBe(320);
-    expect(scanUs(16, 104, 0)).toBe(1664);
     expect(batteryHours(1000, 80)).toBeCloseTo(10, 9);
-    expect([lightWires(6, false), lightWires(6, true)]).toEqual([24, 3]);
   });
 });

@@ -91,18 +91,8 @@ export function matrixLines(switches: number): { rows: number; columns: number }
 export const ghostingChords = (rows: number, columns: number): number =>
   4 * ((rows * (rows - 1)) / 2) * ((columns * (columns - 1)) / 2);
 
-/** Time of one scan of a converter, µs: conversions one after another, each settled. */
-export const scanUs = (inputs: number, conversionUs: number, settleUs: number): number =>
-  inputs * (conversionUs + settleUs);
-
 /** Time of a byte on a serial wire of ten bits a byte, µs. */
 export const byteUs = (baud: number): number => 1e7 / baud;
 
 /** Hours that a battery lasts, with a fifth left in it. (Common practice, no source.) */
 export const batteryHours = (mAh: number, mA: number): number => (0.8 * mAh) / mA;
-
-/** Wires of lights: a single three-colour light takes four; a strip three in all. */
-export const lightWires = (lights: number, strip: boolean): number => (strip ? 3 : 4 * lights);
-
-/** Most current of lights, mA: 20 mA a colour, three colours. (From memory.) */
-export const lightsMa = (lights: number): number => 60 * lights;

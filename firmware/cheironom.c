@@ -45,8 +45,8 @@ static OUT_OF_LINE void expire_timers(void)
     uint8_t i;
     for (i = 0; i != COUNT(controls); i++) STATE(controls)[i].held = 0;
     for (i = 0; i != COUNT(gates); i++) {
-        STATE(gates)[i].running = 0;
-        if (STATE(gates)[i].stage >= CHEIR_GATE_ATTACK_ABOVE) STATE(gates)[i].since = LONG_AGO;
+        STATE(gates)[i].running = STATE(gates)[i].stage >= CHEIR_GATE_ATTACK_ABOVE;
+        if (STATE(gates)[i].running) STATE(gates)[i].since = LONG_AGO;
     }
 #if CHEIR_contacts
     for (i = 0; i != COUNT(contacts); i++) STATE(contacts)[i].since = LONG_AGO;
@@ -71,8 +71,9 @@ static void pass_time(uint32_t t_us, uint8_t *out)
 {
     uint32_t passed_us = t_us - STATE(engine).last_us;
     STATE(engine).last_us = t_us;
-    now_t = (uint16_t)(t_us >> TICK_SHIFT);
-    now_slow = (uint16_t)(t_us >> SLOW_SHIFT);
+    /* Bits 4 ... 19 and 14 ... 29 of the time, by words: a shift of all its bits is a loop on the small chips. */
+    now_t = (uint16_t)((uint16_t)((uint16_t)t_us >> TICK_SHIFT) | (uint16_t)((uint16_t)(t_us >> 16) << (16 - TICK_SHIFT)));
+    now_slow = (uint16_t)((uint16_t)((uint16_t)(t_us >> 16) << (16 - SLOW_SHIFT)) | (uint16_t)((uint16_t)t_us >> SLOW_SHIFT));
     now_out = out;
     drain(passed_us);
     if (passed_us >= PAUSE_US) expire_timers();
@@ -81,17 +82,15 @@ static void pass_time(uint32_t t_us, uint8_t *out)
 /* Power-up: what has not taken its rest yet looks at it. One look ends a frame. */
 static OUT_OF_LINE void look_at_rests(void)
 {
-    uint8_t ended = 0;
-    uint8_t i;
-    for (i = 0; i != COUNT(levels); i++) {
-        const cheir_zero_state *zero = &STATE(level_zeros)[i];
-        if (zero->stage != CHEIR_ZERO_DONE && !look_waits(zero, ended)) ended |= look_at_level(i);
-    }
+    uint8_t ended = look_at_levels();
 #if CHEIR_strike_banks
+    uint8_t i;
     for (i = 0; i != COUNT(strikes); i++) {
         const cheir_zero_state *zero = &STATE(strike_zeros)[i];
         if (zero->stage != CHEIR_ZERO_DONE && !look_waits(zero, ended)) ended |= look_at_strike(i);
     }
+#else
+    (void)ended;
 #endif
 }
 
@@ -167,8 +166,9 @@ uint16_t cheir_silence(uint8_t *out)
 static void start_levels(void)
 {
     static const cheir_zero_state unseen = {0, 0, 0, 0, CHEIR_ZERO_SILENT};
-    static const cheir_gate_state closed = {1, 0, 0, 0, CHEIR_GATE_CLOSED, 0};
-    static const cheir_control_state unsent = {1, 0, UNSENT, 0, 0, 0};
+    /* Among all counts nothing happens until the level has taken a look at its rest. */
+    static const cheir_gate_state closed = {0, 65535u, 0, 0, CHEIR_GATE_CLOSED, 0};
+    static const cheir_control_state unsent = {0, 65535u, UNSENT, 0, 0, 0};
     uint8_t i;
     for (i = 0; i != COUNT(levels); i++) STATE(level_zeros)[i] = unseen;
     for (i = 0; i != COUNT(gates); i++) STATE(gates)[i] = closed;

@@ -62,7 +62,7 @@ static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_
 }
 
 /* Seven bits: the value and the counts around it that read the same come from its stairs. */
-static OUT_OF_LINE void play_coarse(const cheir_control *control, cheir_control_state *state, const cheir_level *level,
+static inline void play_coarse(const cheir_control *control, cheir_control_state *state, const cheir_level *level,
                                     int16_t shift, uint8_t at, uint16_t distance)
 {
     const cheir_side *side = &level->side[at];

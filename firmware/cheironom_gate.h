@@ -19,54 +19,73 @@ static void open_band(cheir_gate_state *state, const cheir_level *level, int16_t
     state->high = side == 0 ? 65535u : count_below(rest, shift, off);
 }
 
+static inline void begin_attack(cheir_gate_state *state, uint16_t count, uint8_t side)
+{
+    state->stage = side ? CHEIR_GATE_ATTACK_BELOW : CHEIR_GATE_ATTACK_ABOVE;
+    state->since = now_t;
+    state->running = 1;
+    state->peak = count;
+}
+
+/* Q15 share of the way from on to full, to which the peak of an attack has come on the side where it began. */
+static OUT_OF_LINE uint16_t strength_of(const cheir_gate *gate, const cheir_gate_state *state, const cheir_level *level,
+                                        int16_t shift)
+{
+    uint8_t began = state->stage == CHEIR_GATE_ATTACK_BELOW;
+    uint16_t peak = shifted(state->peak, shift);
+    uint16_t rest = U16(level->rest);
+    uint16_t on = U16(level->side[began].on);
+    uint16_t distance = 0;
+    if (began && peak < rest) distance = (uint16_t)(rest - peak);
+    if (!began && peak >= rest) distance = (uint16_t)(peak - rest);
+    return share_of(&gate->attack[began], distance > on ? (uint16_t)(distance - on) : 0);
+}
+
 /*
- * A gate that opens, waits for its window, or closes. It opens at on and closes below off; its listeners hear of it when
- * the window has passed, with the peak in it for a strength.
+ * A gate that opens, waits for its window and for the wire, or closes. It opens at on and closes below off; its listeners
+ * hear of it when the window has passed, with the peak in it for a strength.
  */
-static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *state, uint16_t count)
+static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *state, uint16_t raw)
 {
     uint8_t index = U8(gate->level);
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_zero_state *zero = &STATE(level_zeros)[index];
     uint16_t rest = U16(level->rest);
-    uint16_t hold_off = U16(gate->hold_off_ticks);
-    uint16_t distance, on, off, elapsed;
+    uint16_t hold_off, count, distance, off, elapsed;
     uint8_t side = 0, released;
     if (zero->stage == CHEIR_ZERO_SILENT) return;
-    count = shifted(count, zero->shift);
+    count = shifted(raw, zero->shift);
     distance = (uint16_t)(count - rest);
     if (count < rest) {
         distance = (uint16_t)(rest - count);
         side = 1;
     }
     if (!(U8(gate->side_mask) & (side ? BELOW : ABOVE))) distance = 0;
-    on = U16(level->side[side].on);
-    off = U16(level->side[side].off);
     if (state->stage == CHEIR_GATE_CLOSED) {
-        if (distance < on) {
-            closed_band(gate, state, level, zero->shift);
-            return;
-        }
-        state->stage = side ? CHEIR_GATE_ATTACK_BELOW : CHEIR_GATE_ATTACK_ABOVE;
-        state->since = now_t;
-        state->peak = 0;
-        EMPTY_BAND(state);
+        closed_band(gate, state, level, zero->shift);
+        if (distance < U16(level->side[side].on)) return;
+        begin_attack(state, raw, side);
+        if (U16(gate->window_ticks) > 0) return;
     }
+    hold_off = U16(gate->hold_off_ticks);
+    off = U16(level->side[side].off);
     elapsed = (uint16_t)(now_t - state->since);
     released = distance < off;
     if (state->stage >= CHEIR_GATE_ATTACK_ABOVE) {
-        uint8_t began = state->stage == CHEIR_GATE_ATTACK_BELOW;
-        uint8_t ends = released && elapsed >= hold_off;
-        if (side == began && distance > on && (uint16_t)(distance - on) > state->peak)
-            state->peak = (uint16_t)(distance - on);
-        if (!ends && elapsed < U16(gate->window_ticks)) return;
+        uint16_t strength;
+        uint8_t ends = elapsed >= U16(gate->window_ticks) || (released && elapsed >= hold_off);
+        if (!ends || !wire_takes_note()) return;
+        strength = strength_of(gate, state, level, zero->shift);
         state->stage = CHEIR_GATE_OPEN;
         state->running = elapsed < hold_off;
-        gate_opens(U8(gate->listener), U8(gate->listeners), 0, share_of(&gate->attack[began], state->peak));
-        if (state->running) return;
+        gate_opens(U8(gate->listener), U8(gate->listeners), 0, strength);
     }
     if (!released) {
         open_band(state, level, zero->shift, side, off);
+        return;
+    }
+    if (state->running) {
+        EMPTY_BAND(state);
         return;
     }
     released = state->stage == CHEIR_GATE_OPEN;
@@ -77,7 +96,25 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
     if (released) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
 }
 
-/* Passes over the gates whose hold-off runs, and those whose counts lie among which nothing happens. */
+/*
+ * Whether the window, the wire or the hold-off takes longer. The peak of an attack is followed; one that has fallen short of
+ * "on" may be over.
+ */
+static OUT_OF_LINE uint8_t gate_waits(const cheir_gate *gate, cheir_gate_state *state, uint16_t count)
+{
+    uint16_t elapsed = (uint16_t)(now_t - state->since);
+    uint8_t inside = count >= state->low && count <= state->high;
+    if (state->stage < CHEIR_GATE_ATTACK_ABOVE) {
+        if (elapsed < U16(gate->hold_off_ticks)) return 1;
+        state->running = 0;
+        return inside;
+    }
+    if (state->stage == CHEIR_GATE_ATTACK_ABOVE ? count > state->peak : count < state->peak) state->peak = count;
+    if (!wire_takes_note()) return 1;
+    return elapsed < U16(gate->window_ticks) && !(inside && elapsed >= U16(gate->hold_off_ticks));
+}
+
+/* Passes over the gates that wait, and those whose counts lie among which nothing happens. */
 static OUT_OF_LINE void play_gates(void)
 {
     const cheir_gate *gate = IMAGE(gates);
@@ -85,13 +122,16 @@ static OUT_OF_LINE void play_gates(void)
     const uint16_t *counts = now_counts;
     uint8_t i;
     for (i = COUNT(gates); i > 0; i--, gate++, state++) {
-        uint16_t count;
+        uint16_t count = counts[U8(gate->column)];
         if (state->running) {
-            if ((uint16_t)(now_t - state->since) < U16(gate->hold_off_ticks)) continue;
-            state->running = 0;
-        }
-        count = counts[U8(gate->column)];
-        if (count < state->low || count > state->high) change_gate(gate, state, count);
+            if (gate_waits(gate, state, count)) continue;
+        } else if (count >= state->low && count <= state->high) continue;
+        else if (state->stage == CHEIR_GATE_CLOSED && state->low <= state->high) {
+            /* Its band ends where "on" begins. */
+            begin_attack(state, count, count < state->low);
+            if (U16(gate->window_ticks) > 0) continue;
+        } else if (state->stage == CHEIR_GATE_OPEN && !wire_takes_note()) continue;
+        change_gate(gate, state, count);
     }
 }
 

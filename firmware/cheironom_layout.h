@@ -60,7 +60,7 @@ typedef struct {
     uint8_t pad;
 } cheir_gate;
 
-/* Low ... high are the counts among which nothing happens. */
+/* Low ... high are the counts among which nothing happens; peak: the count furthest from rest in an attack. */
 typedef struct {
     uint16_t low;
     uint16_t high;

@@ -33,6 +33,15 @@ static inline uint16_t product_by_256(uint16_t a, uint8_t b)
     return (uint16_t)(product(high(a), b) + high(product(low(a), b)));
 }
 
+/* a * b / 65536, rounded down, from its four partial products. */
+static inline uint16_t product_by_65536(uint16_t a, uint16_t b)
+{
+    uint16_t across = product(high(a), low(b));
+    uint16_t other = product(low(a), high(b));
+    uint16_t carried = (uint16_t)(high(product(low(a), low(b))) + low(across) + low(other));
+    return (uint16_t)(product(high(a), high(b)) + high(across) + high(other) + high(carried));
+}
+
 /* Q15 share of x: about x * factor * mul / 65536, from the three larger of its four partial products. */
 static OUT_OF_LINE uint16_t share_of(const cheir_scale *s, uint16_t x)
 {
@@ -63,32 +72,35 @@ static OUT_OF_LINE uint16_t step14(uint16_t share, uint16_t span)
 /* The distance from which a stair is reached. */
 static inline uint16_t stair_at(uint16_t stair, uint16_t dead, uint16_t span)
 {
-    return (uint16_t)(dead + 1u + (uint16_t)(((uint32_t)stair * span) >> 16));
+    return (uint16_t)(dead + 1u + product_by_65536(stair, span));
 }
 
 /* The distances at which the step found last, and the one after it, begin; meaningful where there are such steps. */
 static uint16_t step_begins, step_ends;
 
-/* How many of `count` stairs a distance has reached. */
-static OUT_OF_LINE uint8_t step_at(const uint16_t *stairs, uint8_t count, uint16_t dead, uint16_t span, uint16_t distance)
+/* How many of `left` stairs a distance has reached. */
+static OUT_OF_LINE uint8_t step_at(const uint16_t *stairs, uint8_t left, uint16_t dead, uint16_t span, uint16_t distance)
 {
-    uint8_t lower = 0;
     uint16_t begins = 0, ends = 0;
+    uint8_t reached = 0;
     if (distance <= dead) return 0;
-    while (lower < count) {
-        uint8_t middle = (uint8_t)((uint16_t)(lower + count + 1u) >> 1);
-        uint16_t stair = stair_at(TABLE16(stairs[middle - 1]), dead, span);
+    distance = (uint16_t)(distance - dead - 1u);
+    while (left > 0) {
+        uint8_t half = (uint8_t)(left + 1u) >> 1;
+        uint16_t stair = product_by_65536(TABLE16(stairs[half - 1]), span);
         if (distance >= stair) {
-            lower = middle;
             begins = stair;
+            stairs += half;
+            reached = (uint8_t)(reached + half);
+            left = (uint8_t)(left - half);
         } else {
-            count = (uint8_t)(middle - 1u);
             ends = stair;
+            left = (uint8_t)(half - 1u);
         }
     }
-    step_begins = begins;
-    step_ends = ends;
-    return lower;
+    step_begins = (uint16_t)(begins + dead + 1u);
+    step_ends = (uint16_t)(ends + dead + 1u);
+    return reached;
 }
 #endif
 

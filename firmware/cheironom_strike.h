@@ -73,7 +73,7 @@ static OUT_OF_LINE void change_strike(const cheir_strike_bank *bank, const cheir
     if (state->stage != CHEIR_STRIKE_WINDOW) advance_strike(bank, state, on, distance);
     if (state->stage != CHEIR_STRIKE_WINDOW) return;
     if (distance > state->peak) state->peak = distance;
-    if ((uint16_t)(now_t - state->since) < U16(bank->window_ticks)) return;
+    if ((uint16_t)(now_t - state->since) < U16(bank->window_ticks) || !wire_takes_note()) return;
     state->stage = CHEIR_STRIKE_MASKED;
     if (!*furthest) *furthest = furthest_strike(bank);
     if (product_by_256(*furthest, U8(bank->shock)) > state->peak) return;

@@ -2,12 +2,21 @@
 #ifndef CHEIRONOM_WIRE_H
 #define CHEIRONOM_WIRE_H
 
-/* Levels wait while the wire needs longer than this for what was sent. Notes never wait. */
+/*
+ * Levels wait while the wire needs longer than this for what was sent; what the gates of levels and strikes have to tell
+ * waits while it needs longer than that.
+ */
 #define MOST_BACKLOG_US 2000u
+#define MOST_BACKLOG_OF_NOTES_US 4000u
 
 static inline uint8_t wire_is_free(void)
 {
     return STATE(engine).backlog_us <= MOST_BACKLOG_US;
+}
+
+static inline uint8_t wire_takes_note(void)
+{
+    return STATE(engine).backlog_us <= MOST_BACKLOG_OF_NOTES_US;
 }
 
 static OUT_OF_LINE void send3(uint8_t status, uint8_t first, uint8_t second)

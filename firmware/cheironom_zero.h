@@ -24,7 +24,7 @@ static uint16_t between(uint16_t a, uint16_t b)
  * A sample of a look. The median is found by steps towards each sample, of half the distance that counts as movement at
  * first and halved after every four (stochastic approximation of a quantile: Robbins & Monro, Ann. Math. Stat. 22, 1951).
  */
-static uint8_t look(cheir_zero_state *zero, uint16_t count, uint16_t still)
+static inline uint8_t look(cheir_zero_state *zero, uint16_t count, uint16_t still)
 {
     uint16_t step, gap;
     if (zero->looks == 0) zero->first = zero->median = count;
@@ -58,33 +58,54 @@ static inline uint8_t look_waits(const cheir_zero_state *zero, uint8_t ended)
     return ended && zero->looks == LOOKS - 1u;
 }
 
-/* Power-up of a level. Returns whether its look has ended. */
-static OUT_OF_LINE uint8_t look_at_level(uint8_t index)
+/* Whatever comes is looked at. */
+static OUT_OF_LINE void empty_bands(uint8_t level)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(gates); i++)
+        if (U8(IMAGE(gates)[i].level) == level) EMPTY_BAND(&STATE(gates)[i]);
+    for (i = 0; i != COUNT(controls); i++)
+        if (U8(IMAGE(controls)[i].level) == level) EMPTY_BAND(&STATE(controls)[i]);
+}
+
+/* What a look of a level has found. Returns whether it is over. */
+static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
 {
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_side *side = level->side;
     cheir_zero_state *zero = &STATE(level_zeros)[index];
     uint8_t silent = zero->stage == CHEIR_ZERO_SILENT;
-    uint8_t seen = look(zero, now_counts[U8(level->column)], lesser(U16(side[0].on), U16(side[1].on)));
-    uint8_t taken, i;
-    if (seen == LOOK_ON) return 0;
+    uint8_t i;
+    if (silent) empty_bands(index);
     zero->stage = CHEIR_ZERO_AWAKE;
     if (seen == LOOK_MOVED) return 0;
     for (i = 0; i != COUNT(gates); i++)
         if (U8(IMAGE(gates)[i].level) == index && STATE(gates)[i].stage != CHEIR_GATE_CLOSED) return 1;
-    taken = take_rest(zero, U16(level->rest), lesser(U16(side[0].off), U16(side[1].off)));
-    if (taken) STATE(engine).looking--;
-    else if (!silent) return 1;
-    for (i = 0; i != COUNT(gates); i++) {
-        if (U8(IMAGE(gates)[i].level) != index) continue;
-        if (taken) EMPTY_BAND(&STATE(gates)[i]);
+    if (take_rest(zero, U16(level->rest), lesser(U16(side[0].off), U16(side[1].off)))) {
+        STATE(engine).looking--;
+        empty_bands(index);
+    } else if (silent) {
         /* Rest has moved so far that a note could not end: mute until the level falls below "off". */
-        else STATE(gates)[i].stage = CHEIR_GATE_MUTED;
+        for (i = 0; i != COUNT(gates); i++)
+            if (U8(IMAGE(gates)[i].level) == index) STATE(gates)[i].stage = CHEIR_GATE_MUTED;
     }
-    if (!taken) return 1;
-    for (i = 0; i != COUNT(controls); i++)
-        if (U8(IMAGE(controls)[i].level) == index) EMPTY_BAND(&STATE(controls)[i]);
     return 1;
+}
+
+/* Every level that has not taken its rest looks at it. Returns whether the look of one is over. */
+static OUT_OF_LINE uint8_t look_at_levels(void)
+{
+    const cheir_level *level = IMAGE(levels);
+    cheir_zero_state *zero = STATE(level_zeros);
+    uint8_t ended = 0;
+    uint8_t i;
+    for (i = 0; i != COUNT(levels); i++, level++, zero++) {
+        uint8_t seen;
+        if (zero->stage == CHEIR_ZERO_DONE || look_waits(zero, ended)) continue;
+        seen = look(zero, now_counts[U8(level->column)], lesser(U16(level->side[0].on), U16(level->side[1].on)));
+        if (seen != LOOK_ON) ended |= end_look_at_level(i, seen);
+    }
+    return ended;
 }
 
 #endif

@@ -4,6 +4,7 @@ import { compile } from '../compile/compile';
 import { encodeState, forOperations, type Between } from '../exchange/harness';
 import { splitMessages } from '../midi/messages';
 import { render } from '../prove/render';
+import type { Instrument } from '../instrument/document';
 import type { Frames } from '../signal/take';
 import { breathController, breathNote, identityInstrument } from '../testing/identity-response';
 import { framesFrom, START_UP } from '../testing/play';
@@ -112,6 +113,45 @@ describe('for any valid instrument and any take', () => {
         run(e, { ...take, tUs: take.tUs.subarray(from, to), counts: take.counts.subarray(from * w, to * w) });
       expect([...part(0, 333), ...part(333, 800)]).toEqual(run(compile(instrument), take));
     }
+  });
+});
+
+describe('a wire of 31 250 baud that ten notes in unison fill (M1.0: 320 µs a byte)', () => {
+  const SCAN_US = 1000;
+  const NOTE_US = 3 * 320;
+  const inUnison = (): Instrument => {
+    const one = identityInstrument([], { midiBaud: 31_250 });
+    const each = Array.from({ length: 10 }, (_, i) => `s${i}`);
+    return {
+      ...one,
+      sensors: each.map((id) => ({ ...one.sensors[0], id, lanes: [{ id, column: id }] })),
+      voices: each.map((sensor, i) => {
+        const pitch = { is: 'fixed' as const, note: 50 + i };
+        return breathNote(5, { id: `n${i}`, gate: { sensor, port: 'gate' }, pitch });
+      }),
+    };
+  };
+  it('every note begins, and ends, as soon as a queue on the wire would let it, and at least as loud as alone', () => {
+    const level = (t: number) => (t < 60 || t >= 160 ? 1000 : 1000 + 26 * Math.min(10, t - 60));
+    const frames = Array.from({ length: 260 }, (_, t) => new Array<number>(10).fill(level(t)));
+    const instrument = inUnison();
+    const events = run(compile(instrument), framesFrom(instrument, frames));
+    const bytes = events.flatMap((e) => splitMessages(e.bytes).map((m) => ({ tUs: e.tUs, m })));
+    const [on, off] = [9, 8].map((kind) => bytes.filter(({ m }) => m[0] >> 4 === kind));
+    expect(on.map(({ m }) => m[1])).toEqual(Array.from({ length: 10 }, (_, i) => 50 + i));
+    for (const [notes, decidedUs] of [
+      [on, 66 * SCAN_US],
+      [off, 160 * SCAN_US],
+    ] as const) {
+      let sentUs = 0;
+      notes.forEach(({ tUs }, i) => {
+        sentUs = Math.max(sentUs, tUs) + NOTE_US;
+        expect(sentUs).toBeLessThanOrEqual(decidedUs + (i + 1) * NOTE_US + SCAN_US);
+      });
+      expect(notes).toHaveLength(10);
+    }
+    // Six scans of the rise lie in the window of a note alone: 156 counts; those that wait follow it on to its top.
+    for (const { m } of on) expect(m[2]).toBeGreaterThanOrEqual(1 + Math.round((126 * (156 - 20)) / 500));
   });
 });
 

@@ -1,6 +1,5 @@
 import { NO_NOTE, UNSENT, UNSENT7 } from './codes';
 import type { Image, State } from './layout';
-import { EMPTY_HIGH, EMPTY_LOW } from './place';
 
 /** An image at play: its state, and what the functions of the engine hand to each other. */
 export interface Engine {
@@ -37,7 +36,8 @@ export const startEngine = (image: Image): Engine => ({
 });
 
 function startState(image: Image): State {
-  const band = { low: EMPTY_LOW, high: EMPTY_HIGH };
+  // Until its level has taken a look at its rest.
+  const band = { low: 0, high: 65535 };
   const zero = () => ({ shift: 0, median: 0, first: 0, looks: 0, stage: 0 });
   /** That of the next bank where it lies between two: it is never asked for. */
   const restOf = (contact: number) => image.contact_banks.find((b) => contact < b.lane + b.lanes)!.rest;

@@ -51,14 +51,18 @@ export const GATE = struct('gate', 'opens and closes with a level', {
   pad: 'u8',
 });
 
-export const GATE_STATE = struct('gate_state', 'low ... high are the counts among which nothing happens', {
-  low: 'u16',
-  high: 'u16',
-  peak: 'u16',
-  since: 'u16',
-  stage: 'u8',
-  running: 'u8',
-});
+export const GATE_STATE = struct(
+  'gate_state',
+  'low ... high are the counts among which nothing happens; peak: the count furthest from rest in an attack',
+  {
+    low: 'u16',
+    high: 'u16',
+    peak: 'u16',
+    since: 'u16',
+    stage: 'u8',
+    running: 'u8',
+  },
+);
 
 export const CONTROL = struct('control', 'a level sent as a controller or as channel pressure', {
   from: 'u16',

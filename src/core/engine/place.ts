@@ -5,10 +5,6 @@ import type { Of } from './struct';
 export const ABOVE = 1;
 export const BELOW = 2;
 
-/** A band with no count in it: whatever comes is looked at. */
-export const EMPTY_LOW = 1;
-export const EMPTY_HIGH = 0;
-
 /** Where a count lies: on which side of rest, and how far from it. */
 export interface Place {
   /** 0 above rest and at it, 1 below. */
@@ -52,9 +48,10 @@ export function setBand(
   band.high = high < 0 ? 0 : high > 65535 ? 65535 : high;
 }
 
+/** A band with no count in it: whatever comes is looked at. */
 export function emptyBand(band: { low: number; high: number }): void {
-  band.low = EMPTY_LOW;
-  band.high = EMPTY_HIGH;
+  band.low = 1;
+  band.high = 0;
 }
 
 /** Whether a count lies in a band: nothing happens then. */

@@ -8,8 +8,8 @@ export function expireTimers(e: Engine): void {
   const { gates, controls, contacts, strikes } = e.state;
   for (const control of controls) control.held = 0;
   for (const gate of gates) {
-    gate.running = 0;
-    if (gate.stage >= GATE_STAGE.attackAbove) gate.since = longAgo(e.t);
+    gate.running = gate.stage >= GATE_STAGE.attackAbove ? 1 : 0;
+    if (gate.running !== 0) gate.since = longAgo(e.t);
   }
   for (const contact of contacts) contact.since = longAgo(e.t);
   for (let at = 0; at < strikes.length; at++) expireStrike(e, at);

@@ -68,10 +68,9 @@ function gateUnit(e: Engine, index: number): Unit {
   return {
     play: () => playGate(e, index),
     next: (frame, s) => {
+      if (state.stage >= GATE_STAGE.attackAbove) return frame + 1;
       if (state.running !== 0) return firstDue(s, frame, state.since, gate.hold_off_ticks);
-      return state.stage >= GATE_STAGE.attackAbove
-        ? frame + 1
-        : firstOutside(s, gate.column, state, frame + 1);
+      return firstOutside(s, gate.column, state, frame + 1);
     },
   };
 }

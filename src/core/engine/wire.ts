@@ -1,10 +1,16 @@
 import type { Engine } from './engine';
 
-/** Levels wait while the wire needs longer than this for what was sent, µs. Notes never wait. */
+/** Levels wait while the wire needs longer than this for what was sent, µs. */
 export const MOST_BACKLOG_US = 2000;
+
+/** And what the gates of levels and strikes have to tell: behind so much it would wait in any case. */
+export const MOST_BACKLOG_OF_NOTES_US = 4000;
 
 /** Whether the wire takes another level. */
 export const wireIsFree = (e: Engine): boolean => e.state.engine.backlog_us <= MOST_BACKLOG_US;
+
+/** Whether it takes what another gate has to tell. */
+export const wireTakesNote = (e: Engine): boolean => e.state.engine.backlog_us <= MOST_BACKLOG_OF_NOTES_US;
 
 /** Sends a message of two or three bytes. @param second −1 for none */
 export function send(e: Engine, status: number, first: number, second: number): void {

@@ -6,23 +6,52 @@ import type { GATE, GATE_STATE, LEVEL } from '../layout';
 import { ABOVE, BELOW, emptyBand, feeds, inBand, locate, setBand, shifted, type Place } from '../place';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';
+import { wireTakesNote } from '../wire';
 
 const place: Place = { side: 0, distance: 0 };
+const peak: Place = { side: 0, distance: 0 };
 
 /**
- * Plays a frame on a gate. It opens at on and closes below off. Its listeners hear of it when the window has passed, with
- * the peak in it for a strength; a gesture that ends inside the window is heard still. Open or closed, it stays so for the
- * hold-off.
+ * Plays a frame on a gate. It opens at on and closes below off. Its listeners hear of it when the window has passed, with the
+ * peak in the window for a strength; a gesture that ends inside the window is heard still. Open or closed, it stays so for
+ * the hold-off. What its listeners would send waits while the wire is full.
  */
 export function playGate(e: Engine, index: number): void {
   const gate = e.image.gates[index];
   const state = e.state.gates[index];
   const raw = e.counts[e.at + gate.column];
   if (state.running !== 0) {
-    if (ticksSince(state.since, e.t) < gate.hold_off_ticks) return;
+    if (waits(e, gate, state, raw)) return;
+  } else if (inBand(state, raw)) return;
+  else if (state.stage === GATE_STAGE.closed && state.low <= state.high) {
+    // Its band ends where "on" begins.
+    beginAttack(e, state, raw, raw < state.low ? 1 : 0);
+    if (gate.window_ticks > 0) return;
+  } else if (state.stage === GATE_STAGE.open && !wireTakesNote(e)) return;
+  changeGate(e, gate, state, raw);
+}
+
+/** Whether the window, the wire or the hold-off takes longer. The peak of an attack is followed; one that has fallen short of "on" may be over. */
+function waits(e: Engine, gate: Gate, state: GateState, raw: number): boolean {
+  const elapsed = ticksSince(state.since, e.t);
+  if (state.stage < GATE_STAGE.attackAbove) {
+    if (elapsed < gate.hold_off_ticks) return true;
     state.running = 0;
+    return inBand(state, raw);
   }
-  if (inBand(state, raw)) return;
+  if (state.stage === GATE_STAGE.attackAbove ? raw > state.peak : raw < state.peak) state.peak = raw;
+  if (!wireTakesNote(e)) return true;
+  return elapsed < gate.window_ticks && !(inBand(state, raw) && elapsed >= gate.hold_off_ticks);
+}
+
+function beginAttack(e: Engine, state: GateState, raw: number, side: 0 | 1): void {
+  state.stage = side === 0 ? GATE_STAGE.attackAbove : GATE_STAGE.attackBelow;
+  state.since = e.t;
+  state.running = 1;
+  state.peak = raw;
+}
+
+function changeGate(e: Engine, gate: Gate, state: GateState, raw: number): void {
   const zero = e.state.level_zeros[gate.level];
   if (zero.stage === ZERO_STAGE.silent) return;
   const level = e.image.levels[gate.level];
@@ -30,25 +59,23 @@ export function playGate(e: Engine, index: number): void {
   if (!feeds(gate.side_mask, place.side)) place.distance = 0;
   const { on, off } = level.side[place.side];
   if (state.stage === GATE_STAGE.closed) {
-    if (place.distance < on) return closedBand(gate, state, level, zero.shift);
-    state.stage = place.side === 0 ? GATE_STAGE.attackAbove : GATE_STAGE.attackBelow;
-    state.since = e.t;
-    state.peak = 0;
-    emptyBand(state);
+    closedBand(gate, state, level, zero.shift);
+    if (place.distance < on) return;
+    beginAttack(e, state, raw, place.side);
+    if (gate.window_ticks > 0) return;
   }
   const elapsed = ticksSince(state.since, e.t);
   const released = place.distance < off;
   if (state.stage >= GATE_STAGE.attackAbove) {
-    const began = state.stage === GATE_STAGE.attackAbove ? 0 : 1;
-    if (place.side === began && place.distance > on + state.peak) state.peak = place.distance - on;
-    const ends = released && elapsed >= gate.hold_off_ticks;
-    if (!ends && elapsed < gate.window_ticks) return;
+    const ends = elapsed >= gate.window_ticks || (released && elapsed >= gate.hold_off_ticks);
+    if (!ends || !wireTakesNote(e)) return;
+    const strength = strengthOf(gate, state, level, zero.shift);
     state.stage = GATE_STAGE.open;
     state.running = elapsed < gate.hold_off_ticks ? 1 : 0;
-    gateOpens(e, gate.listener, gate.listeners, 0, shareOf(gate.attack[began], state.peak));
-    if (state.running !== 0) return emptyBand(state);
+    gateOpens(e, gate.listener, gate.listeners, 0, strength);
   }
   if (!released) return openBand(state, level, zero.shift, place.side, off);
+  if (state.running !== 0) return emptyBand(state);
   const sounding = state.stage === GATE_STAGE.open;
   state.stage = GATE_STAGE.closed;
   state.since = e.t;
@@ -60,6 +87,14 @@ export function playGate(e: Engine, index: number): void {
 type Gate = Of<typeof GATE>;
 type GateState = Of<typeof GATE_STATE>;
 type Level = Of<typeof LEVEL>;
+
+/** Q15 share of the way from on to full, to which the peak of an attack has come on the side where it began. */
+function strengthOf(gate: Gate, state: GateState, level: Level, shift: number): number {
+  const began = state.stage === GATE_STAGE.attackAbove ? 0 : 1;
+  locate(level.rest, shifted(state.peak, shift), peak);
+  const past = peak.side === began ? peak.distance - level.side[began].on : 0;
+  return shareOf(gate.attack[began], Math.max(0, past));
+}
 
 /** The counts that fall short of "on", on the sides that feed the gate. */
 function closedBand(gate: Gate, state: GateState, level: Level, shift: number): void {

@@ -6,6 +6,7 @@ import type { STRIKE, STRIKE_BANK, STRIKE_STATE } from '../layout';
 import { shifted } from '../place';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';
+import { wireTakesNote } from '../wire';
 import { look, takeRest } from './zero';
 
 type Bank = Of<typeof STRIKE_BANK>;
@@ -24,7 +25,7 @@ export function playStrike(e: Engine, index: number, lane: number): void {
   advance(e, bank, strike, state, distance);
   if (state.stage !== STRIKE_STAGE.window) return;
   if (distance > state.peak) state.peak = distance;
-  if (ticksSince(state.since, e.t) < bank.window_ticks) return;
+  if (ticksSince(state.since, e.t) < bank.window_ticks || !wireTakesNote(e)) return;
   state.stage = STRIKE_STAGE.masked;
   if ((furthestOf(e, index) * bank.shock) >> 8 > state.peak) return;
   endStrike(e, bank, lane);

@@ -62,6 +62,7 @@ export function lookAtLevel(e: Engine, index: number): boolean {
   const seen = look(zero, e.counts[e.at + level.column], Math.min(above.on, below.on));
   if (seen === 'looks') return false;
   const silent = zero.stage === ZERO_STAGE.silent;
+  if (silent) emptyBands(e, index);
   zero.stage = ZERO_STAGE.awake;
   if (seen === 'moved') return false;
   if (!gatesClosed(e, index)) return true;

@@ -43,10 +43,24 @@
 
 /* C++ has no empty arrays. */
 #define ROOM(n) ((n) > 0 ? (n) : 1)
-/* A lane on a bus, in a matrix or on a chip has no pin of its own: its reading is yours to write. */
+/* A lane on a bus or an expander has no pin of its own: its reading is yours to write. */
 #define NO_PIN 255
 static const uint8_t PINS[ROOM(INSTRUMENT_COLUMNS)] = {@PINS@};
 static const uint8_t CONTACT_PINS[ROOM(INSTRUMENT_CONTACTS)] = {@CONTACT_PINS@};
+/* The input of each column on the multiplexer at its pin, and the pins that choose it, the lowest bit first. */
+#if @MULTIPLEXED@
+static const uint8_t INPUTS[ROOM(INSTRUMENT_COLUMNS)] = {@INPUTS@};
+static const uint8_t CHOOSERS[4] = {@CHOOSERS@};
+/* For a multiplexer and its converter to settle, us. */
+#define CHOOSE_US 5
+#endif
+/* Contacts of matrices lie where a row meets a column: the column is pulled down, the row is read. They are looked at column by column. */
+#if @MATRIX_CONTACTS@
+static const uint8_t MATRIX_COLUMNS[INSTRUMENT_CONTACTS] = {@MATRIX_COLUMNS@};
+static const uint8_t MATRIX_ORDER[@MATRIX_CONTACTS@] = {@MATRIX_ORDER@};
+/* For a row to follow its column, us. */
+#define COLUMN_US 3
+#endif
 static const uint32_t PERIOD_US = 1000000UL / INSTRUMENT_SCAN_HZ;
 /* Least time between two changes of what says that scans are late, us. */
 static const uint32_t SHOW_US = 1000000UL;
@@ -115,31 +129,68 @@ static uint16_t read_column(uint8_t c)
 #if @TOUCH_COLUMNS@
     if (TOUCH[c]) return (uint16_t)TOUCH_READ(PINS[c]);
 #endif
+#if @MULTIPLEXED@
+    if (INPUTS[c] != NO_PIN) {
+        for (uint8_t bit = 0; bit < 4; bit++) digitalWrite(CHOOSERS[bit], (INPUTS[c] >> bit) & 1 ? HIGH : LOW);
+        delayMicroseconds(CHOOSE_US);
+    }
+#endif
     return (uint16_t)analogRead(PINS[c]) >> (CONVERTER_BITS - INSTRUMENT_BITS);
 }
 
-/* A contact that has changed is told at once; the runtime debounces it. */
-static void read_contacts(uint32_t now)
-{
 #if INSTRUMENT_CONTACTS
-    for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++) {
-        if (CONTACT_PINS[c] == NO_PIN) continue;
-        uint8_t is_closed = digitalRead(CONTACT_PINS[c]) == LOW;
-        if (is_closed == closed[c]) continue;
-        closed[c] = is_closed;
+/* A contact that has changed is told at once; the runtime debounces it. */
+static void read_contact(uint32_t now, uint8_t c)
+{
+    uint8_t is_closed = digitalRead(CONTACT_PINS[c]) == LOW;
+    if (is_closed == closed[c]) return;
+    closed[c] = is_closed;
 #if PRINT_FRAMES
-        PRINT_PORT.print("# edge: ");
-        PRINT_PORT.print(now);
-        PRINT_PORT.print(',');
-        PRINT_PORT.print(c);
-        PRINT_PORT.print(',');
-        PRINT_PORT.println(is_closed);
+    PRINT_PORT.print("# edge: ");
+    PRINT_PORT.print(now);
+    PRINT_PORT.print(',');
+    PRINT_PORT.print(c);
+    PRINT_PORT.print(',');
+    PRINT_PORT.println(is_closed);
 #else
-        put(cheir_edge(now, c, is_closed, out));
+    put(cheir_edge(now, c, is_closed, out));
 #endif
+}
+#endif
+
+#if @MATRIX_CONTACTS@
+static void read_matrix()
+{
+    uint8_t column = NO_PIN;
+    uint32_t now = 0;
+    for (uint8_t i = 0; i < @MATRIX_CONTACTS@; i++) {
+        uint8_t c = MATRIX_ORDER[i];
+        if (MATRIX_COLUMNS[c] != column) {
+            if (column != NO_PIN) pinMode(column, INPUT_PULLUP);
+            column = MATRIX_COLUMNS[c];
+            pinMode(column, OUTPUT);
+            digitalWrite(column, LOW);
+            delayMicroseconds(COLUMN_US);
+            now = micros();
+        }
+        read_contact(now, c);
     }
-#else
-    (void)now;
+    pinMode(column, INPUT_PULLUP);
+}
+#endif
+
+static void read_contacts()
+{
+#if INSTRUMENT_CONTACTS > @MATRIX_CONTACTS@
+    for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++) {
+#if @MATRIX_CONTACTS@
+        if (MATRIX_COLUMNS[c] != NO_PIN) continue;
+#endif
+        if (CONTACT_PINS[c] != NO_PIN) read_contact(micros(), c);
+    }
+#endif
+#if @MATRIX_CONTACTS@
+    read_matrix();
 #endif
 }
 
@@ -162,6 +213,12 @@ void setup()
     for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++)
         if (CONTACT_PINS[c] != NO_PIN) pinMode(CONTACT_PINS[c], INPUT_PULLUP);
 #endif
+#if @MATRIX_CONTACTS@
+    for (uint8_t i = 0; i < @MATRIX_CONTACTS@; i++) pinMode(MATRIX_COLUMNS[MATRIX_ORDER[i]], INPUT_PULLUP);
+#endif
+#if @MULTIPLEXED@
+    for (uint8_t bit = 0; bit < 4; bit++) pinMode(CHOOSERS[bit], OUTPUT);
+#endif
     delay(SETTLE_MS);
     next_us = micros();
 }
@@ -172,18 +229,20 @@ void loop()
     uint32_t late_us = now - next_us;
     if (late_us >= 0x80000000UL) {
         /* Not due yet: contacts are looked at more often than the converter. */
-        read_contacts(now);
+        read_contacts();
 #if !PRINT_FRAMES
         send_queued();
 #endif
         return;
     }
-    read_contacts(now);
     next_us += PERIOD_US;
     if (late_us >= PERIOD_US) {
         overruns++;
         next_us = now + PERIOD_US;
     }
+    read_contacts();
+    /* After the edges: time never goes back. */
+    now = micros();
     for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) counts[c] = read_column(c);
 #if PRINT_FRAMES
     PRINT_PORT.print(now);

@@ -6,6 +6,11 @@ import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import type { Instrument } from '@/core/instrument/document';
+import { newSensor } from '@/core/kinds/new-sensor';
+import { findKind } from '@/core/kinds/registry';
+import { findBoardClass } from '@/core/plan/board-classes';
+import { fitOf } from '@/core/plan/solve';
+import { takeFit } from '@/core/plan/take-fit';
 import { bellowsOf } from '@/core/testing/bellows';
 import { firmwareZip } from '@/server/firmware';
 
@@ -87,6 +92,78 @@ describe('the sketch, run against a stand-in for the Wiring-style library', () =
   });
 });
 
+describe('the sketch on what has no pin of its own', () => {
+  const demo = (name: string): Instrument => {
+    const read = readInstrument(readFileSync(`demo/${name}.json`, 'utf8'));
+    if (!read.ok) throw new Error(read.faults[0].says);
+    return read.value;
+  };
+  /** What the sketch has read after a while, with such a world around its pins. */
+  async function reads(
+    name: string,
+    instrument: Instrument,
+    world: string,
+    prints: string,
+  ): Promise<number[]> {
+    const folder = path.join(root, name);
+    const main = `#include <stdio.h>\n${world}
+      int main() { setup(); while (wiring_us < 500000) loop(); ${prints} }\n`;
+    await unpack(folder, { ...instrument, id: 'wherry' }, main);
+    const text = readFileSync(path.join(folder, 'main.cpp'), 'utf8');
+    writeFileSync(path.join(folder, 'main.cpp'), `#define WIRING_WIRED\n${text}`);
+    for (const c of ['cheironom', 'instrument'])
+      execFileSync('cc', ['-std=c99', ...WARNINGS, '-c', `${c}.c`, '-o', `${c}.o`], { cwd: folder });
+    const flags = ['-std=c++11', ...WARNINGS, '-Wno-unused-function', '-Wno-unused-variable'];
+    execFileSync('c++', [...flags, 'main.cpp', ...OBJECTS, '-o', 'sketch'], { cwd: folder });
+    return execFileSync(path.join(folder, 'sketch'), { encoding: 'utf8' }).trim().split(' ').map(Number);
+  }
+  const printed = (list: string, n: string) =>
+    `for (int i = 0; i < ${n}; i++) printf("%d ", (int)${list}[i]);`;
+
+  it('finds the contacts of a matrix that are closed, and no others: a row follows the columns that are pulled down', async () => {
+    const sallow = demo('sallow');
+    const [board] = sallow.boards;
+    const sensors = sallow.sensors.filter((s) => s.board === board.id);
+    const keys = { ...sallow, boards: [board], links: [], sensors };
+    const lanes = sensors.find((s) => s.kind === 'two-contact-keys')!.lanes;
+    const places = lanes.flatMap((l) => [l.pin!, l.otherPin!]);
+    const held = [0, 1, 7, 18, 23];
+    const closes = held.map((k) => {
+      const [row, column] = places[k].split('.');
+      return `(pin == ${row} && wiring_driven[${column}] && !wiring_high[${column}])`;
+    });
+    const world = `int wiring_signal(uint8_t, uint32_t) { return 100; }
+      int wiring_contact(uint8_t pin) { return ${closes.join(' || ')} ? LOW : HIGH; }`;
+    const closed = await reads('matrix', keys, world, printed('closed', '24'));
+    expect(closed.flatMap((is, k) => (is ? [k] : []))).toEqual(held);
+    expect(new Set(places).size).toBe(24);
+  });
+  it('reads each input of its multiplexers: 40 pads on a board of few analogue pins', async () => {
+    const pads = newSensor(findKind('force-pad')!, 'pads', 'Pads', 'board', 1);
+    const many = Array.from({ length: 40 }, (_, i) => ({
+      ...pads,
+      id: `p${i}`,
+      lanes: [{ id: `p${i}`, column: `c${i}` }],
+    }));
+    const empty = { ...demo('wherry'), sensors: many, voices: [], links: [] };
+    const fit = fitOf(findBoardClass('small-32')!, many, null);
+    const made = takeFit({ ...empty, boards: [{ ...empty.boards[0], id: 'board' }] }, fit);
+    expect(fit.way).toBe('chips');
+    const places = made.sensors.map((s) => s.lanes[0].pin!);
+    const choosers = made.boards[0].pins!.choosers!;
+    const input = choosers.map((pin, bit) => `(wiring_high[${pin}] << ${bit})`).join(' + ');
+    const world = `int wiring_contact(uint8_t) { return HIGH; }
+      int wiring_signal(uint8_t pin, uint32_t) { return 100 * (pin - A0) + ${input}; }`;
+    const counts = await reads('multiplexers', made, world, printed('counts', '40'));
+    places.forEach((place, i) => {
+      const [, pin, chosen] = /^A(\d+)(?:\.(\d+))?$/.exec(place)!;
+      if (chosen !== undefined) expect(counts[i]).toBe(100 * Number(pin) + Number(chosen));
+      else expect(Math.floor(counts[i] / 100)).toBe(Number(pin));
+    });
+    expect(new Set(places).size).toBe(40);
+  });
+});
+
 describe('the sketch, built as makers’ tools build it for three classes of 8-bit board', () => {
   const chips = { SMALL: 'atmega328p', USB: 'atmega32u4', LARGE: 'atmega2560' } as const;
   const main = `int wiring_signal(uint8_t, uint32_t us) { return us / 250000 % 2 ? 750 : 510; }
@@ -117,19 +194,6 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
     const folder = path.join(root, board);
     await unpack(folder, wherryOn(10), main);
     expect(build(folder, board)).toEqual([]);
-  });
-  it('leaves lanes of a matrix, which have no pin of their own, at rest: no pin is read twice', async () => {
-    const read = readInstrument(readFileSync('demo/sallow.json', 'utf8'));
-    if (!read.ok) throw new Error(read.faults[0].says);
-    const [board] = read.value.boards;
-    const sensors = read.value.sensors.filter((s) => s.board === board.id);
-    const keys = { ...read.value, id: 'wherry', boards: [{ ...board, bits: 10 }], links: [], sensors };
-    const folder = path.join(root, 'matrix');
-    await unpack(folder, keys, main);
-    const sketch = readFileSync(path.join(folder, 'wherry.ino'), 'utf8');
-    expect(sketch).toContain(`= {${Array(24).fill('NO_PIN').join(', ')}}`);
-    expect(sketch).toContain('= {A0, A1, A2, A3, A4, A5, A6, A7}');
-    expect(build(folder, 'LARGE')).toEqual([]);
   });
   it('stops with one sentence where the converter has too few bits, or a pin is past the board’s last', async () => {
     const folder = path.join(root, 'refused');

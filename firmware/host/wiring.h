@@ -68,6 +68,7 @@ static inline uint32_t micros()
 }
 
 static inline void delay(uint32_t ms) { wiring_us = wiring_us + 1000 * ms; }
+static inline void delayMicroseconds(uint32_t us) { wiring_us = wiring_us + us; }
 
 static inline int analogRead(uint8_t pin)
 {
@@ -79,9 +80,19 @@ static inline int analogRead(uint8_t pin)
 static inline void analogReadResolution(int) {}
 static inline int touchRead(uint8_t) { return 1000; }
 #endif
+
+/* What a test wires to the pins: it says what they read, by which of them are driven, and high or low. */
+#if defined(WIRING_WIRED)
+static uint8_t wiring_driven[256], wiring_high[256];
+int wiring_contact(uint8_t pin);
+static inline void pinMode(uint8_t pin, uint8_t mode) { wiring_driven[pin] = mode == OUTPUT; }
+static inline void digitalWrite(uint8_t pin, uint8_t level) { wiring_high[pin] = level; }
+static inline int digitalRead(uint8_t pin) { return wiring_contact(pin); }
+#else
 static inline void pinMode(uint8_t, uint8_t) {}
 static inline void digitalWrite(uint8_t, uint8_t) {}
 static inline int digitalRead(uint8_t) { return HIGH; }
+#endif
 
 struct WiringPort {
     void begin(long) {}

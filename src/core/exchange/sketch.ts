@@ -6,20 +6,43 @@ import { kindOf } from '../kinds/registry';
 const lanesOf = (instrument: Instrument, board: Board) =>
   instrument.sensors.filter((s) => s.board === board.id).flatMap((s) => s.lanes);
 
-/** On a board whose pins are told, a lane without one hangs on a bus, a matrix or a chip: the sketch does not read it. */
+/** On a board whose pins are told, a lane without one hangs on a bus or an expander: the sketch does not read it. */
 const NO_PIN = 'NO_PIN';
 
-/** The pin of each column, as the sketch names it: A0, A1, … where none is given on a board whose pins are not told. */
-export const pinsOf = (instrument: Instrument, board: Board): string[] =>
+/** A pin, and what is chosen there: an input of a multiplexer, or the column of a matrix; null for neither. */
+interface Place {
+  pin: string;
+  chosen: string | null;
+}
+
+function placeOf(place: string | undefined, otherwise: string, board: Board): Place {
+  if (place === undefined) return { pin: board.pins ? NO_PIN : otherwise, chosen: null };
+  const [pin, chosen] = place.split('.');
+  return { pin, chosen: chosen ?? null };
+}
+
+/** Where each column is read: A0, A1, … where no pin is given on a board whose pins are not told. */
+const columnPlaces = (instrument: Instrument, board: Board): Place[] =>
   lanesOf(instrument, board)
     .filter((lane) => lane.column !== undefined)
-    .map((lane, i) => lane.pin ?? (board.pins ? NO_PIN : `A${i}`));
+    .map((lane, i) => placeOf(lane.pin, `A${i}`, board));
 
-/** The pin of each contact: 2, 3, … likewise. */
-export const contactPinsOf = (instrument: Instrument, board: Board): string[] =>
+/** Where each contact is read: 2, 3, … likewise. */
+const contactPlaces = (instrument: Instrument, board: Board): Place[] =>
   lanesOf(instrument, board)
     .flatMap((lane) => (lane.contacts ?? []).map((_, i) => (i === 0 ? lane.pin : lane.otherPin)))
-    .map((pin, i) => pin ?? (board.pins ? NO_PIN : String(2 + i)));
+    .map((pin, i) => placeOf(pin, String(2 + i), board));
+
+/** The pin of each column, as the sketch names it, with its input where it stands on a multiplexer: "A5.11". */
+export const pinsOf = (instrument: Instrument, board: Board): string[] =>
+  columnPlaces(instrument, board).map(({ pin, chosen }) => (chosen === null ? pin : `${pin}.${chosen}`));
+
+/** Contacts of matrices, by their place among all, column by column. */
+const matrixOrder = (places: readonly Place[]): number[] =>
+  places
+    .map((_, i) => i)
+    .filter((i) => places[i].chosen !== null)
+    .sort((a, b) => places[a].chosen!.localeCompare(places[b].chosen!) || a - b);
 
 /** Whether each column is read by a touch peripheral. */
 const touchColumns = (instrument: Instrument, board: Board): boolean[] =>
@@ -29,7 +52,11 @@ const touchColumns = (instrument: Instrument, board: Board): boolean[] =>
 
 /** Fills firmware/sketch.ino for an instrument's board: its name, bits, pins and columns. */
 export function fillSketch(template: string, instrument: Instrument, board: Board): string {
-  const pins = pinsOf(instrument, board);
+  const places = columnPlaces(instrument, board);
+  const contacts = contactPlaces(instrument, board);
+  const order = matrixOrder(contacts);
+  const pins = places.map(({ pin }) => pin);
+  const chosenOr = (p: Place) => p.chosen ?? NO_PIN;
   const touch = touchColumns(instrument, board);
   const analogue = pins
     .filter((_, i) => !touch[i])
@@ -41,7 +68,13 @@ export function fillSketch(template: string, instrument: Instrument, board: Boar
     PINS: pins.join(', '),
     TOUCH: touch.map(Number).join(', '),
     TOUCH_COLUMNS: String(touch.filter(Boolean).length),
-    CONTACT_PINS: contactPinsOf(instrument, board).join(', '),
+    MULTIPLEXED: String(Number(places.some((p) => p.chosen !== null))),
+    INPUTS: places.map(chosenOr).join(', '),
+    CHOOSERS: (board.pins?.choosers ?? Array(4).fill(NO_PIN)).join(', '),
+    CONTACT_PINS: contacts.map(({ pin }) => pin).join(', '),
+    MATRIX_CONTACTS: String(order.length),
+    MATRIX_COLUMNS: contacts.map(chosenOr).join(', '),
+    MATRIX_ORDER: order.join(', '),
     ANALOGUE_PINS: String(Math.max(0, ...analogue)),
     CHANNELS: columnsOf(instrument, board).join(','),
     CONTACTS: contactsOf(instrument, board).join(','),

@@ -1,6 +1,9 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
   IsBoolean,
   IsIn,
   IsInt,
@@ -14,7 +17,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { finite, ID } from './field';
+import { finite, ID, PIN } from './field';
 
 /** How notes leave a board: over a MIDI cable, over USB, over a low-energy radio. */
 export const TRANSPORTS = ['cable', 'usb', 'radio'] as const;
@@ -40,6 +43,15 @@ export class BoardPins {
   /** What it takes by itself, mA. */
   @IsNumber(finite) @Min(0) @Max(5000) currentMa!: number;
   @IsIn(TRANSPORTS) transport!: Transport;
+  /** Multiplexers of sixteen analogue inputs, on the last of the pins that the converter reads. */
+  @IsOptional() @IsInt() @Min(0) @Max(8) multiplexers?: number;
+  /** The four pins that choose one of their inputs, the lowest bit first. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(4)
+  @ArrayMaxSize(4)
+  @Matches(PIN, { each: true })
+  choosers?: string[];
 }
 
 /** What a board can do. */

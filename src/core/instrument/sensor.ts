@@ -16,7 +16,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { CALIBRATIONS, type Calibration } from './calibration';
-import { COLUMN, finite, ID } from './field';
+import { COLUMN, finite, ID, PIN_PLACE } from './field';
 import { PortResponse } from './response';
 import { Union } from './union';
 
@@ -32,10 +32,10 @@ export class Lane {
   @ArrayMaxSize(2)
   @Matches(COLUMN, { each: true })
   contacts?: string[];
-  /** The pin it is wired to, as the sketch names it. */
-  @IsOptional() @Matches(/^[A-Za-z0-9_]{1,12}$/) pin?: string;
-  /** Pin of its second contact. */
-  @IsOptional() @Matches(/^[A-Za-z0-9_]{1,12}$/) otherPin?: string;
+  /** The pin it is wired to, as the sketch names it; A5.11: input 11 of the multiplexer on A5; 4.9: row 4 of a matrix, column 9. */
+  @IsOptional() @Matches(PIN_PLACE) pin?: string;
+  /** That of its second contact. */
+  @IsOptional() @Matches(PIN_PLACE) otherPin?: string;
   /** The note that it stands for, 0 … 127. */
   @IsOptional() @IsInt() @Min(0) @Max(127) note?: number;
 }

@@ -14,6 +14,8 @@ export interface Signal {
   lane: number | null;
   /** The second contact of its lane. */
   second?: boolean;
+  /** A line of a matrix: where a row and a column meet lies a contact, row after row. */
+  line?: { of: 'row' | 'column'; at: number };
 }
 
 /** A thing to buy. */
@@ -74,18 +76,20 @@ export const twoContacts =
       { name: other, needs, lane, second: true },
     ]).flat();
 
-/** The rows and columns of so many contacts; up to three are wired one by one. */
-export function matrixSignals(contacts: number): Signal[] {
-  const line =
-    (name: string) =>
-    (_: unknown, i: number): Signal => ({
-      name: `${name} ${i + 1}`,
-      needs: 'digital',
-      lane: null,
+/** The rows and columns of lanes of so many contacts each; up to three contacts are wired one by one. */
+export function matrixSignals(lanes: number, each: 1 | 2 = 1): Signal[] {
+  const contacts = lanes * each;
+  if (contacts <= 3)
+    return Array.from({ length: contacts }, (_, i): Signal => {
+      const second = i % each === 1;
+      return { name: 'contact', needs: 'digital', lane: Math.floor(i / each), ...(second ? { second } : {}) };
     });
-  if (contacts <= 3) return Array.from({ length: contacts }, line('contact'));
   const { rows, columns } = matrixLines(contacts);
-  return [...Array.from({ length: rows }, line('row')), ...Array.from({ length: columns }, line('column'))];
+  const lines = (of: 'row' | 'column', count: number) =>
+    Array.from({ length: count }, (_, at): Signal => {
+      return { name: `${of} ${at + 1}`, needs: 'digital', lane: null, line: { of, at } };
+    });
+  return [...lines('row', rows), ...lines('column', columns)];
 }
 
 /** Steps that every sensor on a lead has. */

@@ -1,7 +1,8 @@
 import type { BoardPins } from '../instrument/board';
 import type { Sensor } from '../instrument/sensor';
 import type { PinNeed } from '../kinds/kind-plan';
-import { pinsOfBoard, type Pin } from './pins';
+import { matrixLines } from '../parts/formulas';
+import { CHOOSERS, pinsOfBoard, type Pin } from './pins';
 import { signalsOf, type WiredSignal } from './signals';
 
 /** A wire of the plan: a signal and the pin that it goes to, or null where there was none left. */
@@ -13,9 +14,40 @@ export interface Wire {
 }
 
 /** The pin that the document gives a signal. */
-function fixedPin(sensor: Sensor, { lane, second }: WiredSignal): string | undefined {
+function fixedPin(sensor: Sensor, { lane, second, line }: WiredSignal): string | undefined {
+  if (line) return linePin(sensor, line);
   if (lane === null) return undefined;
   return second ? sensor.lanes[lane].otherPin : sensor.lanes[lane].pin;
+}
+
+/** Places of a sensor's contacts in its matrix, row after row. */
+export const contactPins = (sensor: Sensor): (string | undefined)[] =>
+  sensor.lanes.flatMap((lane) => (lane.contacts ?? []).map((_, i) => (i === 0 ? lane.pin : lane.otherPin)));
+
+/** The pin of a row or a column: that of the first contact on it. */
+function linePin(sensor: Sensor, { of, at }: NonNullable<WiredSignal['line']>): string | undefined {
+  const places = contactPins(sensor);
+  const { columns } = matrixLines(places.length);
+  const place = of === 'row' ? places[at * columns] : places[at];
+  return place?.split('.')[of === 'row' ? 0 : 1];
+}
+
+/** The wires that choose an input of the multiplexers; they stand with the first sensor that the converter reads. */
+function choosers(pins: BoardPins, sensors: readonly Sensor[]): WiredSignal[] {
+  const on = sensors.find((s) => signalsOf(s).some(({ needs }) => needs === 'analogue'));
+  if (!on || !pins.multiplexers) return [];
+  return Array.from({ length: CHOOSERS }, (_, i) => ({
+    ...{ name: `choose ${i + 1}`, needs: 'digital' as PinNeed, lane: null, sensor: on.id },
+    label: `${MULTIPLEXERS}${i + 1}`,
+  }));
+}
+
+const MULTIPLEXERS = 'multiplexers · choose ';
+
+/** The four of them, the lowest bit first; undefined where there are no multiplexers, or a pin is missing. */
+export function chooserPins(wires: readonly Wire[]): string[] | undefined {
+  const own = wires.filter(({ signal }) => signal.label.startsWith(MULTIPLEXERS)).map((w) => w.pin);
+  return own.length === CHOOSERS && own.every((pin) => pin !== null) ? own : undefined;
 }
 
 /** Two wires of the bus, which every sensor on it shares. */
@@ -34,11 +66,13 @@ const bus = (sensors: readonly Sensor[]): WiredSignal[] => {
  */
 export function assignPins(pins: BoardPins, sensors: readonly Sensor[]): Wire[] {
   const all = pinsOfBoard(pins);
-  const signals = [...sensors.flatMap(signalsOf).filter((s) => s.needs !== 'bus'), ...bus(sensors)];
+  const own = sensors.flatMap(signalsOf).filter((s) => s.needs !== 'bus');
+  const signals = [...own, ...bus(sensors), ...choosers(pins, sensors)];
   const owner = new Map<string, number>();
   const fixed = signals.map((signal) => {
     const sensor = sensors.find((s) => s.id === signal.sensor)!;
-    const wanted = signal.label.startsWith('bus · ') ? undefined : fixedPin(sensor, signal);
+    const chooses = signal.label.startsWith(MULTIPLEXERS);
+    const wanted = chooses ? pins.choosers?.[Number(signal.name.slice(-1)) - 1] : fixedPin(sensor, signal);
     const pin = all.find((p) => p.name === wanted);
     return pin && pin.can.has(signal.needs) ? pin : null;
   });

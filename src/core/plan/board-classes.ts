@@ -170,17 +170,12 @@ export const BOARD_CLASSES: readonly BoardClass[] = [
 
 export const findBoardClass = (id: string): BoardClass | undefined => BOARD_CLASSES.find((c) => c.id === id);
 
-/** What a board of a class says of itself in an instrument. */
-export const ofClass = ({
-  name,
-  bits,
-  supplyVolts,
-  memoryBytes,
-  flashBytes,
-  pins,
-}: BoardClass): Partial<Board> => ({
-  ...{ name, bits, supplyVolts, memoryBytes, flashBytes, pins: { ...pins } },
-});
+/** What a board of a class, with so many multiplexers, says of itself in an instrument. */
+export function ofClass(board: BoardClass, multiplexers = 0): Partial<Board> {
+  const { name, bits, supplyVolts, memoryBytes, flashBytes, pins } = board;
+  const own = multiplexers > 0 ? { ...pins, multiplexers } : { ...pins };
+  return { name, bits, supplyVolts, memoryBytes, flashBytes, pins: own };
+}
 
 /** The class that a board is of: that of the same bits and pins, whatever its way out; undefined for one of the maker's own. */
 export const classOf = (board: Board): BoardClass | undefined =>

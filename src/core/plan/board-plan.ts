@@ -4,7 +4,7 @@ import { assignPins, type Wire } from './assign';
 import { programFigures, wireFigure } from './budget';
 import type { Figure } from '../parts/figure';
 import { loadOfAll } from './load';
-import { pinsOfBoard, roomOf, shortage } from './pins';
+import { pinsOfBoard, roomOf, shortage, withChoosers } from './pins';
 import { NO_CHIPS, scanFigures, type Chips } from './scan';
 import { chipsFor } from './solve';
 
@@ -13,7 +13,7 @@ export interface BoardPlan {
   board: string;
   /** Its sensors' wires; null where its pins are not told. */
   wires: Wire[] | null;
-  /** What it needs besides its own pins; null where no chips help. */
+  /** What it needs besides its own pins and multiplexers; null where no chips help. */
   chips: Chips | null;
   figures: Figure[];
 }
@@ -26,7 +26,8 @@ export function boardPlan(instrument: Instrument, draft: Instrument, board: Boar
   if (!board.pins) return { board: board.id, wires: null, chips: NO_CHIPS, figures: [memory, flash, wire] };
   const load = loadOfAll(own);
   const room = roomOf(pinsOfBoard(board.pins));
-  const chips = shortage(room, load.needs) ? chipsFor(room, load.needs) : NO_CHIPS;
+  const needs = withChoosers(load.needs, board.pins);
+  const chips = shortage(room, needs) ? chipsFor(room, needs) : NO_CHIPS;
   const { scan, rate } = scanFigures({ pins: board.pins, bits: board.bits }, load, chips ?? NO_CHIPS);
   const asked: Figure = {
     ...{ name: 'scan rate that is set', value: board.scanHz, unit: 'Hz', limit: rate.value },

@@ -106,9 +106,9 @@ describe('what is told', () => {
       /memory, \d+ bytes; at most 200/,
     );
   });
-  it('what hangs on a chip is the maker’s to read', () => {
-    expect(codes(on('small-8', [['pot', 7]]))).toContain('chips');
-    expect(codes(on('small-8', [['pot', 5]]))).not.toContain('chips');
+  it('what hangs on an expander is the maker’s to read; a multiplexer is read by the sketch', () => {
+    expect(codes(on('narrow-8', [['switch', 21]]))).toContain('chips');
+    expect(codes(on('small-8', [['pot', 7]]))).not.toContain('chips');
   });
   it('what is not needed at all is a hint of its kind', () => {
     const hints = planOf(on('small-8', [['switch', 1]])).findings.filter((f) => f.code === 'not-needed');

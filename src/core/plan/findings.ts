@@ -6,7 +6,7 @@ import { counted } from '../units/counted';
 import type { BoardPlan } from './board-plan';
 import { keeps, type Figure } from '../parts/figure';
 import { loadOfAll } from './load';
-import { pinsOfBoard, roomOf, shortage } from './pins';
+import { pinsOfBoard, roomOf, shortage, withChoosers } from './pins';
 import type { Chips } from './scan';
 import { signalsOf } from './signals';
 import type { Fit } from './solve';
@@ -41,19 +41,21 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
       ...{ code: 'pins-not-told', severity: 'hint', about, says: `${board.name} has not told its pins.` },
       cure: 'Choose a class of boards.',
     });
-  const short = board.pins ? shortage(roomOf(pinsOfBoard(board.pins)), loadOfAll(own).needs) : null;
+  const short = board.pins
+    ? shortage(roomOf(pinsOfBoard(board.pins)), withChoosers(loadOfAll(own).needs, board.pins))
+    : null;
   if (short) {
     const left = plan.wires?.filter((w) => w.pin === null).length ?? 0;
     const says = `${board.name} has ${short.have} inputs for ${short.want} that are wanted; ${counted(left, 'wire finds', 'wires find')} no pin.`;
     found.push({ code: 'too-few-pins', severity: 'fault', about, says, cure: cureOf(plan.chips, fits) });
   }
-  if (plan.chips && plan.chips.multiplexers + plan.chips.expanders > 0)
+  if (plan.chips && plan.chips.expanders > 0)
     found.push({
       ...{
         code: 'chips',
         severity: 'hint',
         about,
-        says: 'The sketch reads pins; what hangs on a chip has none.',
+        says: 'The sketch does not read what hangs on an expander.',
       },
       cure: 'Its reading is yours to write into the sketch, or take a board with more inputs.',
     });
@@ -85,14 +87,14 @@ function overBudget(board: string, about: string, f: Figure, fits: readonly Fit[
 function partFindings(sensor: Sensor): PlanFinding[] {
   const { check, spare } = kindOf(sensor).plan;
   const wrong = check?.(factsOf(sensor)) ?? null;
-  const shared = signalsOf(sensor).every((s) => s.lane === null);
+  const shared = signalsOf(sensor).every((s) => s.lane === null && !s.line);
   return [
     ...(shared
       ? [
           {
             ...{ code: 'no-own-pin', severity: 'hint' as const, about: sensor.id },
             says: `${sensor.name} has no pin of its own for a lane; the sketch leaves its lanes at 0.`,
-            cure: 'Its bus or matrix is yours to read in the sketch.',
+            cure: 'Its bus is yours to read in the sketch.',
           },
         ]
       : []),

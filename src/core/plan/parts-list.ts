@@ -22,7 +22,7 @@ export function partsList(instrument: Instrument, boards: readonly BoardPlan[]):
     [
       {
         name: 'multiplexer, 16 analogue inputs',
-        count: chips?.multiplexers ?? 0,
+        count: (chips?.multiplexers ?? 0) + multiplexersOf(instrument, board),
         cost: CHIP_COST,
         for: board,
       },
@@ -36,6 +36,9 @@ export function partsList(instrument: Instrument, boards: readonly BoardPlan[]):
   );
   return [...own, ...chips, ...sensors];
 }
+
+const multiplexersOf = ({ boards }: Instrument, id: string): number =>
+  boards.find((b) => b.id === id)?.pins?.multiplexers ?? 0;
 
 /** The list as CSV, with its sum in the last line. */
 export function partsCsv(parts: readonly PartLine[]): string {

@@ -10,12 +10,24 @@ export interface Pin {
 /** The first digital pin: the two before it belong to the serial line. */
 const FIRST_DIGITAL = 2;
 
-/** The pins of a board: A0 and on, then 2 and on. A converter's pin can be digital, unless it can be nothing else. */
-export function pinsOfBoard({ analogue, analogueOnly, digital, interrupt, touch }: BoardPins): Pin[] {
-  const converter = Array.from({ length: analogue }, (_, i): Pin => {
+/** Inputs of a multiplexer, and the pins that choose one of them, for all multiplexers together. */
+export const PER_MULTIPLEXER = 16;
+export const CHOOSERS = 4;
+
+/**
+ * The pins of a board: A0 and on, then 2 and on. A converter's pin can be digital, unless it can be nothing else. Multiplexers
+ * stand on the last of them, each with its inputs in its place: A5.0, A5.1, …
+ */
+export function pinsOfBoard(pins: BoardPins): Pin[] {
+  const { analogue, analogueOnly, digital, interrupt, touch, multiplexers = 0 } = pins;
+  const converter = Array.from({ length: analogue }, (_, i): Pin[] => {
+    if (i >= analogue - multiplexers)
+      return Array.from({ length: PER_MULTIPLEXER }, (_, k) => ({
+        ...{ name: `A${i}.${k}`, can: new Set<PinNeed>(['analogue']) },
+      }));
     const only = i >= analogue - analogueOnly;
-    return { name: `A${i}`, can: new Set<PinNeed>(only ? ['analogue'] : ['analogue', 'digital']) };
-  });
+    return [{ name: `A${i}`, can: new Set<PinNeed>(only ? ['analogue'] : ['analogue', 'digital']) }];
+  }).flat();
   const others = Array.from({ length: digital }, (_, i): Pin => {
     const can = new Set<PinNeed>(['digital']);
     if (i < interrupt) can.add('interrupt');
@@ -37,6 +49,10 @@ export const added = (a: Needs, b: Partial<Needs>): Needs => ({
   interrupt: a.interrupt + (b.interrupt ?? 0),
   bus: a.bus + (b.bus ?? 0),
 });
+
+/** What sensors and multiplexers need of a board's own pins. */
+export const withChoosers = (needs: Needs, { multiplexers = 0 }: BoardPins): Needs =>
+  multiplexers > 0 && needs.analogue > 0 ? added(needs, { digital: CHOOSERS }) : needs;
 
 /** Wires of a bus, whatever hangs on it. */
 const BUS_WIRES = 2;

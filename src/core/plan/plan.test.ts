@@ -12,13 +12,14 @@ import { BOARD_CLASSES, findBoardClass, ofClass } from './board-classes';
 import { programFigures } from './budget';
 import { draftOf } from './draft';
 import { keeps } from '../parts/figure';
-import { partsCsv } from './parts-list';
+import { partsCsv, partsList } from './parts-list';
 import { loadOfAll } from './load';
-import { NO_NEEDS, pinsOfBoard, roomOf, shortage, wired } from './pins';
+import { NO_NEEDS, pinsOfBoard, roomOf, shortage, wired, withChoosers } from './pins';
 import { nearest, planOf } from './plan';
 import { needsOf } from './signals';
 import { NO_CHIPS, scanFigures } from './scan';
 import { fitOf, solve } from './solve';
+import { movePin, takeFit, withPins } from './take-fit';
 
 const sensor = (kind: string, lanes = 1, id = kind): Sensor =>
   newSensor(findKind(kind)!, id, id, 'board', lanes);
@@ -43,7 +44,8 @@ describe('pins', () => {
   it('are never used twice, only for what they can, and all are wired where there are enough', () => {
     for (let seed = 1; seed <= 300; seed++) {
       const r = random(seed);
-      const { pins } = BOARD_CLASSES[r.whole(0, BOARD_CLASSES.length - 1)];
+      const own = BOARD_CLASSES[r.whole(0, BOARD_CLASSES.length - 1)].pins;
+      const pins = { ...own, multiplexers: r.whole(0, 2) };
       const sensors = randomSensors(r, 6, 8);
       for (const s of sensors) if (r.next() < 0.3) s.lanes[0].pin = `A${r.whole(0, 3)}`;
       const wires = assignPins(pins, sensors);
@@ -52,10 +54,9 @@ describe('pins', () => {
       const can = new Map(pinsOfBoard(pins).map((p) => [p.name, p.can]));
       for (const { pin, signal } of wires) if (pin) expect(can.get(pin)!.has(signal.needs)).toBe(true);
       const free = sensors.every((s) => s.lanes.every((l) => l.pin === undefined));
+      const asked = withChoosers(loadOfAll(sensors).needs, pins);
       if (free)
-        expect(used.length === wires.length).toBe(
-          shortage(roomOf(pinsOfBoard(pins)), loadOfAll(sensors).needs) === null,
-        );
+        expect(used.length === wires.length).toBe(shortage(roomOf(pinsOfBoard(pins)), asked) === null);
     }
   });
   it('stay where the document has them, and one that cannot be says why', () => {
@@ -70,6 +71,30 @@ describe('pins', () => {
     );
     expect(pinRefusal(pins, pot.signal, 'A99')).toMatch(/no pin A99/);
     expect(pinRefusal(pins, pot.signal, 'A1')).toBeNull();
+  });
+  it('multiplexers are wired when a class with them is taken: no input too few, four pins choose', () => {
+    const taken = takeFit(on('small-8', pressureKeys), fitOf(findBoardClass('small-8')!, pressureKeys, null));
+    const [board] = taken.boards;
+    expect(board.pins).toMatchObject({ multiplexers: 1, choosers: expect.any(Array) });
+    expect(planOf(taken).findings.map((f) => f.code)).not.toContain('too-few-pins');
+    const own = taken.sensors.flatMap((s) => s.lanes.map((l) => l.pin!));
+    expect(own.filter((pin) => pin.startsWith('A5.'))).toHaveLength(14);
+    expect(new Set([...own, ...board.pins!.choosers!]).size).toBe(19 + 7 + 4);
+    expect(partsList(taken, planOf(taken).boards)).toContainEqual(
+      expect.objectContaining({ name: 'multiplexer, 16 analogue inputs', count: 1 }),
+    );
+  });
+  it('a row of a matrix is led to another pin with all its contacts, and the pin that was there changes places', () => {
+    const keys = withPins(on('large-8', [sensor('contact-matrix', 12)]));
+    const [board] = keys.boards;
+    const wires = assignPins(board.pins!, keys.sensors);
+    const [row, other] = wires.filter((w) => w.signal.line?.of === 'row');
+    const moved = movePin(keys, board, row, other.pin!);
+    if (!moved.ok) throw new Error(moved.says);
+    const places = (i: Instrument) => i.sensors[0].lanes.map((l) => l.pin!.split('.'));
+    const swap = (pin: string) => (pin === row.pin ? other.pin! : pin === other.pin ? row.pin! : pin);
+    expect(places(moved.value)).toEqual(places(keys).map(([r, column]) => [swap(r), column]));
+    expect(new Set(places(keys).map(String)).size).toBe(12);
   });
   it('a bus takes two, whatever hangs on it', () => {
     expect(wired({ ...NO_NEEDS, bus: 3 }).digital).toBe(2);

@@ -16,7 +16,7 @@ const MULTIPLEXER_US = 5;
 /** No board of this application is asked for more. */
 const MOST_HZ = 20_000;
 
-/** Chips that give a board more inputs. */
+/** Chips that would give a board more inputs. */
 export interface Chips {
   /** Sixteen analogue inputs on one. */
   multiplexers: number;
@@ -28,8 +28,9 @@ export const NO_CHIPS: Chips = { multiplexers: 0, expanders: 0 };
 
 type Converting = { pins: BoardPins; bits: number };
 
-const settleUs = ({ bits }: Converting, { ohms, needs }: Load, chips: Chips): number =>
-  settlingUs(bits, ohms, CONVERTER_PF) + (chips.multiplexers > 0 ? MULTIPLEXER_US * needs.analogue : 0);
+const settleUs = ({ bits, pins }: Converting, { ohms, needs }: Load, chips: Chips): number =>
+  settlingUs(bits, ohms, CONVERTER_PF) +
+  (chips.multiplexers + (pins.multiplexers ?? 0) > 0 ? MULTIPLEXER_US * needs.analogue : 0);
 
 /** Time of one scan of a board, µs. */
 const scanTime = (board: Converting, load: Load, chips: Chips): number =>

@@ -3,12 +3,22 @@ import type { PinNeed } from '../kinds/kind-plan';
 import { BOARD_CLASSES, type BoardClass } from './board-classes';
 import type { Figure } from '../parts/figure';
 import { loadOf, NO_LOAD, together, type Load } from './load';
-import { added, pinsOfBoard, roomOf, shortage, times, type Needs, type Room, type Shortage } from './pins';
+import {
+  added,
+  CHOOSERS,
+  PER_MULTIPLEXER,
+  pinsOfBoard,
+  roomOf,
+  shortage,
+  times,
+  type Needs,
+  type Room,
+  type Shortage,
+} from './pins';
 import { fastestHz, NO_CHIPS, scanFigures, type Chips } from './scan';
 
-/** Inputs that one chip gives; a multiplexer takes one analogue pin, all of them together four digital ones to choose. */
-const PER_CHIP = 16;
-const CHOOSERS = 4;
+/** Inputs that one expander gives. */
+const PER_EXPANDER = 16;
 const MOST_MULTIPLEXERS = 8;
 const MOST_EXPANDERS = 8;
 const CHIP_COST = 2;
@@ -116,8 +126,8 @@ function eased(needs: Needs, { multiplexers, expanders }: Chips): Needs {
   const choosers = multiplexers > 0 ? CHOOSERS : 0;
   return {
     ...needs,
-    analogue: Math.max(0, needs.analogue - PER_CHIP * multiplexers) + multiplexers,
-    digital: Math.max(0, needs.digital + choosers - PER_CHIP * expanders),
+    analogue: Math.max(0, needs.analogue - PER_MULTIPLEXER * multiplexers) + multiplexers,
+    digital: Math.max(0, needs.digital + choosers - PER_EXPANDER * expanders),
     bus: needs.bus + expanders,
   };
 }

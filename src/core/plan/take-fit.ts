@@ -1,7 +1,8 @@
 import type { Board, Transport } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
-import { assignPins, pinRefusal, type Wire } from './assign';
+import { matrixLines } from '../parts/formulas';
+import { assignPins, chooserPins, contactPins, pinRefusal, type Wire } from './assign';
 import { ofClass } from './board-classes';
 import { loadOfAll } from './load';
 import type { Fit } from './solve';
@@ -19,7 +20,7 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
     const fastest = Math.floor(fit.rate?.value ?? USUAL_HZ);
     return {
       ...first,
-      ...ofClass(fit.board),
+      ...ofClass(fit.board, fit.chips.multiplexers),
       ...(i > 0 ? { name: `${fit.board.name}, ${i + 1}` } : {}),
       id: i === 0 ? first.id : `${first.id}-${i + 1}`,
       scanHz: Math.max(20, Math.min(fastest, Math.max(USUAL_HZ, leastHz))),
@@ -47,23 +48,41 @@ function movedTo(sensor: Sensor, board: Board, instrument: Instrument): Sensor {
   };
 }
 
-/** An instrument with the pins of its plan written to its lanes. */
+/** An instrument with the pins of its plan written to its lanes, and those that choose to its boards. */
 export function withPins(instrument: Instrument): Instrument {
-  const wires = instrument.boards.flatMap((board) =>
-    board.pins
-      ? assignPins(
-          board.pins,
-          instrument.sensors.filter((s) => s.board === board.id),
-        )
-      : [],
-  );
+  const own = (board: Board) => instrument.sensors.filter((s) => s.board === board.id);
+  const planned = instrument.boards.map((board) => (board.pins ? assignPins(board.pins, own(board)) : []));
+  const wires = planned.flat();
+  const boards = instrument.boards.map((board, i) => withChooserPins(board, planned[i]));
   const sensors = instrument.sensors.map((sensor) => {
     const own = wires.filter((w) => w.signal.sensor === sensor.id);
-    return own.length === 0
-      ? sensor
-      : { ...sensor, lanes: sensor.lanes.map((lane, i) => wiredLane(lane, i, own)) };
+    if (own.length === 0) return sensor;
+    const wired = own.some((w) => w.signal.line) ? matrixLane(own) : wiredLane;
+    return { ...sensor, lanes: sensor.lanes.map((lane, i) => wired(lane, i, own)) };
   });
-  return { ...instrument, sensors };
+  return { ...instrument, boards, sensors };
+}
+
+function withChooserPins(board: Board, wires: readonly Wire[]): Board {
+  if (!board.pins) return board;
+  const { choosers: _, ...pins } = board.pins;
+  const choosers = chooserPins(wires);
+  return { ...board, pins: choosers ? { ...pins, choosers } : pins };
+}
+
+/** Wires lanes of a matrix: each contact lies where its row meets its column. */
+function matrixLane(wires: readonly Wire[]): typeof wiredLane {
+  const line = (of: 'row' | 'column') => wires.filter((w) => w.signal.line?.of === of).map((w) => w.pin);
+  const [rows, columns] = [line('row'), line('column')];
+  return ({ pin: _pin, otherPin: _other, ...lane }, at) => {
+    const contacts = lane.contacts?.length ?? 0;
+    const [pin, otherPin] = Array.from({ length: contacts }, (_, i) => {
+      const contact = at * contacts + i;
+      const [row, column] = [rows[Math.floor(contact / columns.length)], columns[contact % columns.length]];
+      return row && column ? `${row}.${column}` : undefined;
+    });
+    return { ...lane, ...(pin ? { pin } : {}), ...(otherPin ? { otherPin } : {}) };
+  };
 }
 
 function wiredLane({ pin: _pin, otherPin: _other, ...lane }: Lane, at: number, wires: readonly Wire[]): Lane {
@@ -82,19 +101,45 @@ export function movePin(
 ): { ok: true; value: Instrument } | { ok: false; says: string } {
   const refuse = (says: string) => ({ ok: false as const, says });
   if (!board.pins) return refuse(`${board.name} has not told its pins.`);
-  if (from.signal.lane === null) return refuse(`${from.signal.label} goes where a pin is left.`);
+  if (isShared(from)) return refuse(`${from.signal.label} goes where a pin is left.`);
   const says = pinRefusal(board.pins, from.signal, to);
   if (says) return refuse(says);
   const own = instrument.sensors.filter((s) => s.board === board.id);
   const there = assignPins(board.pins, own).find((w) => w.pin === to);
   const back = there && from.pin ? pinRefusal(board.pins, there.signal, from.pin) : null;
-  if (there && there.signal.lane !== null && back) return refuse(back);
+  if (there && !isShared(there) && back) return refuse(back);
   const moved = withPin(withPins(instrument), from, to);
-  const swapped = there && there.signal.lane !== null ? withPin(moved, there, from.pin) : moved;
+  const swapped = there && !isShared(there) ? withPin(moved, there, from.pin) : moved;
   return { ok: true, value: withPins(swapped) };
 }
 
+/** Whether the document holds no pin for a wire. */
+const isShared = ({ signal }: Wire): boolean => signal.lane === null && !signal.line;
+
+/** Leads a row or a column of a matrix to another pin, with all contacts on it. */
+function withLine(sensor: Sensor, { of, at }: NonNullable<Wire['signal']['line']>, pin: string): Sensor {
+  const { columns } = matrixLines(contactPins(sensor).length);
+  const led = (place: string | undefined, contact: number) => {
+    const [row, column] = place?.split('.') ?? [];
+    const on = of === 'row' ? Math.floor(contact / columns) : contact % columns;
+    if (on !== at || !column) return place;
+    return of === 'row' ? `${pin}.${column}` : `${row}.${pin}`;
+  };
+  const lanes = sensor.lanes.map((lane, i) => {
+    const each = lane.contacts?.length ?? 0;
+    const led2 = led(lane.otherPin, i * each + 1);
+    return { ...lane, pin: led(lane.pin, i * each), ...(led2 ? { otherPin: led2 } : {}) };
+  });
+  return { ...sensor, lanes };
+}
+
 function withPin(instrument: Instrument, { signal }: Wire, pin: string | null): Instrument {
+  const { line } = signal;
+  if (line)
+    return {
+      ...instrument,
+      sensors: instrument.sensors.map((s) => (s.id === signal.sensor && pin ? withLine(s, line, pin) : s)),
+    };
   const field = signal.second ? 'otherPin' : 'pin';
   const lanes = (sensor: Sensor) =>
     sensor.lanes.map((lane, i) => (i === signal.lane ? { ...lane, [field]: pin ?? undefined } : lane));

@@ -41,10 +41,7 @@ export function Wiring({ plan }: { plan: BoardPlan }) {
         <b>{board.name}</b>
         <span>
           {board.bits} bits, {board.supplyVolts} V, {board.scanHz} scans a second
-          {plan.chips &&
-            plan.chips.multiplexers > 0 &&
-            `, with ${counted(plan.chips.multiplexers, 'multiplexer')}`}
-          {plan.chips && plan.chips.expanders > 0 && `, with ${counted(plan.chips.expanders, 'expander')}`}
+          {board.pins?.multiplexers ? `, with ${counted(board.pins.multiplexers, 'multiplexer')}` : ''}
         </span>
       </figcaption>
       <svg

@@ -3,7 +3,7 @@ import { LEAD_STEPS, matrixSignals, type KindPlan } from '../kind-plan';
 
 /** What contact matrix asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
 export const contactMatrixPlan: KindPlan = {
-  signals: matrixSignals,
+  signals: (lanes) => matrixSignals(lanes),
   rate: { leastHz: 100, because: 'a contact bounces for a few milliseconds' },
   sourceOhms: 0,
   currentMa: 0.1,
@@ -14,7 +14,7 @@ export const contactMatrixPlan: KindPlan = {
   ],
   steps: [
     {
-      does: 'Put a diode at each switch, all the same way round.',
+      does: 'Put a diode at each switch, all with the ring towards the column.',
       check: 'Three switches of a rectangle do not close a fourth.',
     },
     ...LEAD_STEPS,

@@ -3,7 +3,7 @@ import { LEAD_STEPS, matrixSignals, type KindPlan } from '../kind-plan';
 
 /** What two contact keys asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
 export const twoContactKeysPlan: KindPlan = {
-  signals: (lanes) => matrixSignals(2 * lanes),
+  signals: (lanes) => matrixSignals(lanes, 2),
   rate: { leastHz: 1000, because: 'the fastest stroke passes both contacts in two milliseconds' },
   sourceOhms: 0,
   currentMa: 0.2,
@@ -18,7 +18,7 @@ export const twoContactKeysPlan: KindPlan = {
       check: 'Pressed and released, each contact shows once.',
     },
     {
-      does: 'Put a diode at each contact that has none.',
+      does: 'Put a diode at each contact that has none, with the ring towards the column.',
       check: 'Three keys of a rectangle do not sound a fourth.',
     },
     ...LEAD_STEPS,

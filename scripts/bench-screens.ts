@@ -9,7 +9,10 @@ import { answers } from './lib.mjs';
 
 const PORT = 4321;
 const HOME = `http://127.0.0.1:${PORT}`;
-const ROUTES = ['', ...['', '/listen', '/calibrate', '/shape', '/voice', '/load'].map((r) => `i/wherry${r}`)];
+const ROUTES = [
+  '',
+  ...['', '/plan', '/listen', '/calibrate', '/shape', '/voice', '/load'].map((r) => `i/wherry${r}`),
+];
 const LISTENED_MS = 15_000;
 const LANES = `${HOME}/i/ninety-six`;
 /** Touches played by hand while latency is measured, each with its pause. */

@@ -5,6 +5,7 @@ import {
   ArrayMinSize,
   IsArray,
   IsIn,
+  IsInt,
   IsISO8601,
   IsNumber,
   IsObject,
@@ -42,6 +43,13 @@ export class BuiltStep {
   @IsString() @Length(1, 60) step!: string;
   @IsISO8601() at!: string;
   @IsOptional() @IsString() @Length(1, 500) note?: string;
+}
+
+/** Lights of three colours each, to be led to the first board. */
+export class Lights {
+  @IsInt() @Min(1) @Max(500) count!: number;
+  /** A strip takes one data pin for all; lights by themselves take three pins each. */
+  @IsIn(['strip', 'single']) as!: 'strip' | 'single';
 }
 
 export class Instrument {
@@ -95,4 +103,6 @@ export class Instrument {
   built?: BuiltStep[];
   /** What it is fed from, mAh; a lead where it is left out. */
   @IsOptional() @IsNumber(finite) @Min(1) @Max(1_000_000) batteryMah?: number;
+  /** Three-colour lights that it carries, and how they are wired. */
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Lights) lights?: Lights;
 }

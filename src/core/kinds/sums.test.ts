@@ -70,6 +70,14 @@ describe('the sums of parts', () => {
     expect(value('lines')).toBe(7);
     expect(value('chords of three that close a fourth, without diodes')).toBe(4 * 3 * 6);
   });
+  it('a switch that bounces 5 ms: a debounce of 8 ms, and 55 presses a second still count', () => {
+    for (const id of ['switch', 'foot-switch']) {
+      const { value } = sums(id, { bounceMs: 5 });
+      expect(value('debounce')).toBe(8);
+      expect(value('presses that all count')).toBeCloseTo(1000 / 18, 9);
+      expect(keeps(sums(id, { bounceMs: 60 }).all[1])).toBe(false);
+    }
+  });
   it('each opens: a formula that names what was put in; each point lies on its curve', () => {
     for (const id of kindIds().filter((k) => findKind(k)!.plan.sums)) {
       for (const sum of sums(id, {}, { lanes: 8 }).all) {

@@ -91,6 +91,16 @@ export function matrixLines(switches: number): { rows: number; columns: number }
 export const ghostingChords = (rows: number, columns: number): number =>
   4 * ((rows * (rows - 1)) / 2) * ((columns * (columns - 1)) / 2);
 
+/** Presses a second that all count, where each change stands for a debounce, and scans find it: 1000 / (2 · (debounce + scan)). @param ms debounce */
+export const pressesPerSecond = (ms: number, scanHz: number): number => 1000 / (2 * (ms + 1000 / scanHz));
+
+/** Wires of so many three-colour lights: four of each by itself, or three in all of a strip (maker's handbook 9). */
+export const lightWires = (lights: number, as: 'strip' | 'single'): number =>
+  as === 'single' ? 4 * lights : lights > 0 ? 3 : 0;
+
+/** What so many three-colour lights take at a share of their full white, mA: 20 mA a colour. (From memory.) */
+export const lightsMa = (lights: number, share: number): number => lights * 3 * 20 * share;
+
 /** Time of a byte on a serial wire of ten bits a byte, µs. */
 export const byteUs = (baud: number): number => 1e7 / baud;
 

@@ -5,7 +5,7 @@ import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
-import { batteryHours, byteUs } from '../parts/formulas';
+import { batteryHours, byteUs, lightsMa } from '../parts/formulas';
 import type { Figure } from '../parts/figure';
 import type { ProgramNeeds } from './solve';
 
@@ -49,6 +49,14 @@ const bytesOf = (voice: Voice): number =>
 
 /** Bytes a second that levels ask of a board's wire while all move, against what it carries. Notes come between. */
 export function wireFigure(draft: Instrument, board: Board): Figure {
+  // What other boards send into this one goes out on its wire too, as much as theirs carry.
+  const merged = draft.links
+    .filter((link) => link.to === board.id && link.from !== board.id)
+    .flatMap((link) => draft.boards.find((b) => b.id === link.from) ?? [])
+    .map((from) => {
+      const { value, limit } = wireFigure(draft, from);
+      return { name: from.name, value: Math.min(value, limit!), unit: 'bytes/s' };
+    });
   const own = draft.sensors.filter((s) => s.board === board.id);
   const asked = draft.voices.flatMap((v) => {
     const sensor = v.is === 'note' ? undefined : own.find((s) => s.id === v.source.sensor);
@@ -56,11 +64,12 @@ export function wireFigure(draft: Instrument, board: Board): Figure {
     if (v.is === 'note' || !sensor || kindOf(sensor).ports[v.source.port]?.carries !== 'level') return [];
     return [{ name: v.id, value: bytesOf(v) * (v.perSecond ?? board.scanHz), unit: 'bytes/s' }];
   });
+  const all = [...asked, ...merged];
   return {
-    ...{ name: 'asked of the wire', value: asked.reduce((n, a) => n + a.value, 0), unit: 'bytes/s' },
+    ...{ name: 'asked of the wire', value: all.reduce((n, a) => n + a.value, 0), unit: 'bytes/s' },
     ...{
       formula: 'Σ bytes · messages a second; the wire carries baud / 10, and thins levels, never notes',
-      numbers: asked,
+      numbers: all,
     },
     ...{ limit: 1e6 / byteUs(board.midiBaud), thinned: true },
   };
@@ -104,6 +113,9 @@ export function latencyFigures(draft: Instrument, board: Board): Figure[] {
   return [...lines, { ...line('from gesture to sound', sum, 'the sum of its lines', all), limit: FELT_MS }];
 }
 
+/** Share of full white that lights are planned for. (Common practice, no source.) */
+const LIT = 0.3;
+
 /** Supply current, and how long a battery lasts where there is one. */
 export function powerFigures(instrument: Instrument): Figure[] {
   const { batteryMah: mAh } = instrument;
@@ -112,13 +124,17 @@ export function powerFigures(instrument: Instrument): Figure[] {
     ...{ name: s.name, unit: 'mA' },
     value: kindOf(s).plan.currentMa * s.lanes.length,
   }));
-  const numbers = [...boards, ...sensors];
+  const { lights } = instrument;
+  const lit = lights
+    ? [{ name: `lights at ${100 * LIT} % of white`, value: lightsMa(lights.count, LIT), unit: 'mA' }]
+    : [];
+  const numbers = [...boards, ...sensors, ...lit];
   const value = numbers.reduce((n, { value }) => n + value, 0);
   const current: Figure = {
     name: 'supply current',
     value,
     unit: 'mA',
-    formula: 'Σ boards + Σ sensors',
+    formula: lights ? 'Σ boards + Σ sensors + lights · 3 · 20 mA · share' : 'Σ boards + Σ sensors',
     numbers,
     limit: null,
   };

@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { checkInstrument, readInstrument } from '../exchange/instrument-json';
 import type { Instrument } from '../instrument/document';
 import { assignPins } from './assign';
+import { BOARD_NUMBERS, boardNumber, withBoardNumber } from './own-board';
 import { findBoardClass } from './board-classes';
 import { withAnother, withLanes, withMore, withMoved, withoutSensor } from './edit';
+import { planOf } from './plan';
 import { fitOf } from './solve';
 import { movePin, takeFit } from './take-fit';
 
@@ -54,6 +56,39 @@ describe('a plan that changes', () => {
     const back = to(ten, 'touch-radio-32');
     expect(back.sensors.map((s) => s.calibration)).toEqual(wherry.sensors.map((s) => s.calibration));
     expect(holds(back)).toBe(true);
+  });
+  it('follows a number that is typed of a board: wired anew, what was measured in other counts kept aside', () => {
+    const number = (name: string) => BOARD_NUMBERS.find((n) => n.name === name)!;
+    const typed = (i: Instrument, name: string, value: number) =>
+      withBoardNumber(i, wherry.boards[0].id, number(name), value);
+    for (const n of BOARD_NUMBERS) {
+      const next = typed(
+        wherry,
+        n.name,
+        Math.min(n.high, Math.max(n.low, boardNumber(wherry.boards[0], n) + 2)),
+      );
+      expect(holds(next), n.says).toBe(true);
+    }
+    const one = typed(wherry, 'analogue', 1);
+    expect(one.boards[0].pins).toMatchObject({ analogue: 1, analogueOnly: 1 });
+    expect(planOf(one).findings.map((f) => f.code)).toContain('too-few-pins');
+    const eased = typed(typed(one, 'digital', 20), 'multiplexers', 1);
+    expect(planOf(eased).findings.map((f) => f.code)).not.toContain('too-few-pins');
+    expect(eased.sensors[0].lanes[0].pin).toBe('A0.0');
+    const ten = typed(wherry, 'bits', 10);
+    expect(ten.sensors[0].former?.bits).toBe(12);
+    expect(typed(ten, 'bits', 12).sensors.map((s) => s.calibration)).toEqual(
+      wherry.sensors.map((s) => s.calibration),
+    );
+  });
+  it('lights one by one take four wires each, a strip three in all (maker’s handbook 9), and current', () => {
+    const of = (as: 'strip' | 'single') => planOf({ ...wherry, lights: { count: 8, as } });
+    const figure = (as: 'strip' | 'single', name: string) =>
+      of(as).figures.find((f) => f.name === name)!.value;
+    expect(figure('single', 'wires to lead') - figure('strip', 'wires to lead')).toBe(4 * 8 - 3);
+    const bare = planOf(wherry).figures.find((f) => f.name === 'supply current')!.value;
+    expect(figure('strip', 'supply current') - bare).toBeCloseTo(8 * 60 * 0.3, 9);
+    expect(of('single').findings.find((f) => f.code === 'lights')?.says).toMatch(/24 pins and 32 wires/);
   });
   it('parts sensors among boards in series where one has too few pins', () => {
     // Three times sixteen pins that time edges, of the twenty that a board has; no chip brings those.

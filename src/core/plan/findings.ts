@@ -5,6 +5,7 @@ import { kindOf } from '../kinds/registry';
 import { counted } from '../units/counted';
 import type { BoardPlan } from './board-plan';
 import { keeps, type Figure } from '../parts/figure';
+import { lightWires } from '../parts/formulas';
 import { loadOfAll } from './load';
 import { pinsOfBoard, roomOf, shortage, withChoosers } from './pins';
 import type { Chips } from './scan';
@@ -29,7 +30,26 @@ export const planFindings = (
 ): PlanFinding[] => [
   ...boards.flatMap((plan) => boardFindings(instrument, plan, fits)),
   ...instrument.sensors.flatMap(partFindings),
+  ...lightFindings(instrument),
 ];
+
+/** What lights take of the first board's pins, and what would take less. */
+function lightFindings({ lights, boards }: Instrument): PlanFinding[] {
+  if (!lights) return [];
+  const about = boards[0].id;
+  if (lights.as === 'strip')
+    return [
+      {
+        ...{ code: 'lights', severity: 'hint', about },
+        says: 'The strip of lights takes one free digital pin for its data, and its own supply leads.',
+        cure: 'Keep its leads away from signal wires; cap flashing under 3 Hz.',
+      },
+    ];
+  const says = `${counted(lights.count, 'light')} wired one by one ${lights.count === 1 ? 'takes' : 'take'} ${3 * lights.count} pins and ${lightWires(lights.count, 'single')} wires.`;
+  return [
+    { code: 'lights', severity: 'doubt', about, says, cure: 'A strip takes one pin and 3 wires in all.' },
+  ];
+}
 
 function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly Fit[]): PlanFinding[] {
   const board = instrument.boards.find((b) => b.id === plan.board)!;

@@ -6,6 +6,7 @@ import { latencyFigures, powerFigures, programFigures } from './budget';
 import { buildSteps, type Step } from './build-list';
 import { draftOf } from './draft';
 import type { Figure } from '../parts/figure';
+import { lightWires } from '../parts/formulas';
 import { planFindings, type PlanFinding } from './findings';
 import { partsList, type PartLine } from './parts-list';
 import { solve, type Fit } from './solve';
@@ -36,6 +37,12 @@ export function planOf(instrument: Instrument): Plan {
     const { lane, shared } = kindOf(s).plan.wires;
     return { name: s.name, value: lane * s.lanes.length + shared, unit: 'wires' };
   });
+  const { lights } = instrument;
+  if (lights)
+    wires.push({
+      ...{ name: lights.as === 'strip' ? 'a strip of lights' : 'lights, 4 each', unit: 'wires' },
+      value: lightWires(lights.count, lights.as),
+    });
   const total = (
     name: string,
     unit: string,
@@ -53,7 +60,7 @@ export function planOf(instrument: Instrument): Plan {
         'wires to lead',
         '',
         wires.reduce((n, w) => n + w.value, 0),
-        'Σ wires of each sensor',
+        lights ? 'Σ wires of each sensor, and of the lights' : 'Σ wires of each sensor',
         wires,
       ),
       total(

@@ -36,7 +36,7 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
 }
 
 /** A sensor on another board: a calibration in its counts stays, another one is kept aside, and comes back when it fits again. */
-function movedTo(sensor: Sensor, board: Board, instrument: Instrument): Sensor {
+export function movedTo(sensor: Sensor, board: Board, instrument: Instrument): Sensor {
   const before = instrument.boards.find((b) => b.id === sensor.board)!;
   const moved = { ...sensor, board: board.id };
   if (before.bits === board.bits || sensor.calibration?.is === 'contacts') return moved;
@@ -65,7 +65,8 @@ export function withPins(instrument: Instrument): Instrument {
 
 function withChooserPins(board: Board, wires: readonly Wire[]): Board {
   if (!board.pins) return board;
-  const { choosers: _, ...pins } = board.pins;
+  const pins = { ...board.pins };
+  delete pins.choosers;
   const choosers = chooserPins(wires);
   return { ...board, pins: choosers ? { ...pins, choosers } : pins };
 }

@@ -26,7 +26,9 @@ export function NumberField({ label, value, low, high, step = 1, set, labelled =
   const escaped = useRef(false);
   const take = (wanted: number) => {
     setTyped(null);
-    const next = Math.min(high, Math.max(low, Math.round(wanted / step) * step));
+    // Twelve digits: a tenth has no end in binary.
+    const near = Number((Math.round(wanted / step) * step).toPrecision(12));
+    const next = Math.min(high, Math.max(low, near));
     if (Number.isFinite(next) && next !== value) set(next);
   };
   const typedNumber = () => (typed === null || typed.trim() === '' ? NaN : Number(typed.replace(',', '.')));

@@ -7,6 +7,7 @@ import { counted } from '@/core/units/counted';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
 import { notify } from '../parts/notice';
+import { BoardNumbers } from './board-numbers';
 import { numberWords } from './number-words';
 import styles from './plan.module.css';
 
@@ -48,8 +49,11 @@ export function Boards({ fits }: { fits: readonly Fit[] }) {
       </ul>
       <p className={styles.note}>
         Classes, by what they can do; the rate is the fastest scan, the last column what it costs, invented.
-        Type your own board’s numbers into its file.
+        Open a board’s own numbers to type those of its sheet.
       </p>
+      {instrument.boards.map((board) => (
+        <BoardNumbers key={board.id} board={board} />
+      ))}
     </section>
   );
 }

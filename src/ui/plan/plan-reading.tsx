@@ -1,10 +1,12 @@
 'use client';
 
+import type { Instrument } from '@/core/instrument/document';
 import type { Plan } from '@/core/plan/plan';
 import type { PlanFinding } from '@/core/plan/findings';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
 import { NumberField } from '../parts/number-field';
+import { Pick } from '../parts/pick';
 import { FigureLine } from './figure-line';
 import styles from './plan.module.css';
 
@@ -13,6 +15,7 @@ export function PlanReading({ plan }: { plan: Plan }) {
   const instrument = useInstrument();
   const change = useChangeInstrument();
   const several = instrument.boards.length > 1;
+  const { lights } = instrument;
   return (
     <>
       {plan.boards.map(({ board, figures }, i) => (
@@ -50,10 +53,34 @@ export function PlanReading({ plan }: { plan: Plan }) {
           />
           mAh; 0: a lead
         </div>
+        <div className={styles.battery}>
+          lights
+          <NumberField
+            label="Lights, of three colours each"
+            value={lights?.count ?? 0}
+            low={0}
+            high={500}
+            set={(count) => change('lights', (own) => withLights(own, count, lights?.as ?? 'strip'))}
+          />
+          {lights && (
+            <Pick
+              label="How the lights are wired"
+              value={lights.as}
+              options={{ strip: 'as a strip', single: 'one by one' }}
+              set={(as) =>
+                change('lights', (own) => withLights(own, lights.count, as === 'single' ? as : 'strip'))
+              }
+            />
+          )}
+        </div>
       </section>
       <Findings findings={plan.findings} />
     </>
   );
+}
+
+function withLights({ lights: _, ...own }: Instrument, count: number, as: 'strip' | 'single'): Instrument {
+  return count > 0 ? { ...own, lights: { count, as } } : own;
 }
 
 function Findings({ findings }: { findings: readonly PlanFinding[] }) {

@@ -141,6 +141,23 @@ describe('boards', () => {
     await userEvent.click(screen.getByRole('button', { name: /^32-bit 240 MHz board with touch/ }));
     expect(sensor('bellows').calibration).toBeTruthy();
   });
+  it('take the numbers of their own sheet: a supply of 3.3 V stays 3.3, fewer pins move the wires', async () => {
+    open();
+    const type = async (label: RegExp, text: string) => {
+      const field = screen.getByRole('spinbutton', { name: label });
+      await userEvent.clear(field);
+      await userEvent.type(field, `${text}{Enter}`);
+    };
+    await type(/: supply$/, '2.7');
+    expect(now().boards[0].supplyVolts).toBe(2.7);
+    await type(/: analogue pins$/, '1');
+    expect(now().boards[0].pins?.analogue).toBe(1);
+    expect(screen.getAllByText(/has \d+ inputs for \d+ that are wanted/)).toBeTruthy();
+    await type(/^Lights/, '12');
+    expect(now().lights).toEqual({ count: 12, as: 'strip' });
+    await type(/^Lights/, '0');
+    expect(now().lights).toBeUndefined();
+  });
   it('open the practice board anew when their sensors change, and not when only a pin does', async () => {
     open();
     const opened = () => StandIn.told.filter((m) => m.is === 'open').length;

@@ -1,5 +1,6 @@
 import type { Kind } from '../kind';
 import { holdController } from '../level-voices';
+import { switchKind } from '../switch/kind';
 import { footSwitchPlan } from './plan';
 
 /** A foot switch on a plug: normally open or closed. */
@@ -16,7 +17,7 @@ export const footSwitch: Kind = {
   ports: {
     closed: { carries: 'gate', says: 'while it is pressed' },
   },
-  facts: {},
+  facts: switchKind.facts,
   plan: footSwitchPlan,
   calibration: 'contacts',
   steps: [{ role: 'medium', gestures: 5, seconds: null }],

@@ -1,4 +1,5 @@
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
+import { switchPlan } from '../switch/plan';
 
 /** What foot switch asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
 export const footSwitchPlan: KindPlan = {
@@ -18,5 +19,6 @@ export const footSwitchPlan: KindPlan = {
     },
     ...LEAD_STEPS,
   ],
+  sums: switchPlan.sums,
   spare: 'It need not be one that is open at rest: which it is is found by itself.',
 };

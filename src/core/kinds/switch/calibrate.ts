@@ -3,12 +3,10 @@ import type { ContactsCalibration } from '../../instrument/calibration';
 import { ok, refuse, type Result } from '../../result';
 import { quantile } from '../../signal/quantile';
 import type { Edges } from '../../signal/take';
+import { debounceFor } from './debounce';
 
 /** Changes closer than this belong to one press or release, µs. */
 const BURST_US = 50_000;
-/** Debounce over the p99 of the bursts (maker's handbook 4.8), and the least that is taken, ms. */
-const MARGIN = 1.5;
-const LEAST_MS = 1;
 
 /** Calibrates switches from their edges: how long they bounce, and whether they are open or closed when nobody plays. */
 export function calibrateContacts(job: SensorJob): Result<BankReport> {
@@ -29,7 +27,7 @@ export function calibrateContacts(job: SensorJob): Result<BankReport> {
   const calibration: ContactsCalibration = {
     is: 'contacts',
     rest: restOf(all),
-    debounceMs: Math.min(250, Math.ceil(Math.max(LEAST_MS, (MARGIN * longest) / 1000))),
+    debounceMs: debounceFor(longest / 1000),
     takes: job.takes.map((t) => t.id),
     method:
       'At rest: the state from which the first press came. Debounce: the p99 of the bounces, and half as much again.',

@@ -14,7 +14,9 @@ export const switchKind: Kind = {
   lanes: { least: 1, most: 32, are: 'contacts' },
   readBy: 'converter',
   ports: { closed: { carries: 'gate', says: 'while it is pressed' } },
-  facts: {},
+  facts: {
+    bounceMs: { says: 'longest bounce', unit: 'ms', low: 0.1, high: 60, usual: 5 },
+  },
   plan: switchPlan,
   calibration: 'contacts',
   steps: [{ role: 'medium', gestures: 5, seconds: null }],

@@ -27,6 +27,7 @@ const CORE_ORDER = [
   ['calibrate'],
   ['guide'],
   ['kinds'],
+  ['listen'],
   ['compile'],
   ['prove'],
   ['exchange'],

@@ -5,6 +5,7 @@ import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Simulation } from '@/core/kinds/simulation';
 import type { Role } from '@/core/signal/take';
 import type { Board, BoardInfo, FrameQueue } from './board';
+import { Faults, type Fault } from './faults';
 
 /** Seeds of an instrument's sensors lie so far apart. */
 const SEED_STEP = 1000;
@@ -27,12 +28,20 @@ export class PracticeBoard implements Board {
   private readonly played: Played[];
   private readonly periodUs: number;
   private readonly frame: Uint16Array;
+  private readonly bits: number;
+  private faults: Faults | null = null;
+  /** Scans since the beginning, and frames that were made of them. */
+  private scans = 0;
   private counter = 0;
 
-  constructor(instrument: Instrument, seed: number) {
+  constructor(
+    instrument: Instrument,
+    private readonly seed: number,
+  ) {
     const columns = allColumns(instrument);
     const contacts = allContacts(instrument);
-    const { scanHz } = instrument.boards[0];
+    const { scanHz, bits } = instrument.boards[0];
+    this.bits = bits;
     this.info = { name: 'Practice board', columns, contacts, rateHz: scanHz };
     this.played = instrument.sensors.map((sensor, i) =>
       played(instrument, sensor, seed + SEED_STEP * i, { columns, contacts }),
@@ -51,13 +60,22 @@ export class PracticeBoard implements Board {
     this.played.find((p) => p.sensor === sensor)?.simulation.hand(lane, strength);
   }
 
+  /** Switches faults on, to practise finding them; none switches them off. */
+  break(faults: readonly Fault[]): void {
+    const { columns } = this.info;
+    this.faults = faults.length === 0 ? null : new Faults(faults, this.seed, columns.length, this.bits);
+  }
+
   advance(untilUs: number, queue: FrameQueue): void {
-    for (let tUs = this.counter * this.periodUs; tUs <= untilUs; tUs = this.counter * this.periodUs) {
+    for (let tUs = this.scans * this.periodUs; tUs <= untilUs; tUs = ++this.scans * this.periodUs) {
       for (const { simulation, column } of this.played) simulation.frame(tUs, this.frame, column);
       for (const { simulation, contact } of this.played)
         for (const edge of simulation.edges(tUs))
           queue.pushEdge({ ...edge, contact: contact + edge.contact });
-      queue.push(Math.round(tUs), this.counter++, this.frame);
+      const becomes = this.faults?.frame(tUs, this.frame, this.periodUs) ?? 'sent';
+      if (becomes === 'frozen') continue;
+      if (becomes === 'sent') queue.push(Math.round(tUs), this.counter, this.frame);
+      this.counter++;
     }
   }
 }

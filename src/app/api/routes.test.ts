@@ -8,6 +8,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { POST as calibrate } from '@/app/api/calibrate/route';
 import { GET as demo } from '@/app/api/demo/route';
 import { POST as firmware } from '@/app/api/firmware/route';
+import { POST as listen } from '@/app/api/listen/route';
 import { POST as plan } from '@/app/api/plan/route';
 import { POST as prove } from '@/app/api/prove/route';
 import { POST as render } from '@/app/api/render/route';
@@ -182,8 +183,11 @@ describe('malformed bodies are 4xx problem documents (RFC 9457) that name the fi
     ['firmware', firmware, 150],
     ['prove', prove, 25],
     ['plan', plan, 150],
+    ['listen', listen, 150],
   ] as const)('never a 500, whatever is sent: %s', async (name, route, numRuns) => {
-    const keys = fc.constantFrom('board', 'sensor', 'takes', 'instrument', 'csv', 'phantomsPerHour');
+    const keys = fc.constantFrom(
+      ...['board', 'sensor', 'takes', 'instrument', 'csv', 'phantomsPerHour', 'lanes', 'asked', 'switchedOn'],
+    );
     const csv = 't_us,bellows\n0,1\n';
     const body =
       name === 'calibrate' ? job({ takes: [{ role: 'rest', csv }] }) : { instrument: wherry(), csv };
@@ -193,6 +197,47 @@ describe('malformed bodies are 4xx problem documents (RFC 9457) that name the fi
       }),
       { numRuns },
     );
+  });
+});
+
+describe('POST /api/listen', () => {
+  const rows = (n: number, row: (i: number) => string) =>
+    Array.from({ length: n }, (_, i) => row(i)).join('\n');
+  const answer = async (body: object) => {
+    const response = await listen(post(body));
+    return { status: response.status, ...(await response.json()) };
+  };
+  it('reads the columns of a board that it knows nothing else of: one dead, one whole, time in ms', async () => {
+    const csv = `t_ms;a;b\n${rows(2000, (i) => `${5 * i};0;${500 + ((i * 7) % 5)}`)}`;
+    const { status, lanes, timing, findings } = await answer({ board: { bits: 10 }, csv });
+    expect(status).toBe(200);
+    expect(timing).toMatchObject({ periodUs: 5000, lost: 0 });
+    expect(lanes.map((l: { lane: string; rest: number }) => [l.lane, Math.round(l.rest)])).toEqual([
+      ['a', 0],
+      ['b', 502],
+    ]);
+    expect(findings.map((f: { code: string; lane: string }) => [f.code, f.lane])).toEqual([['dead', 'a']]);
+  });
+  it('reads an instrument’s lanes by its own names, and says what it cannot listen to', async () => {
+    const { lanes } = await answer({ instrument: wherry(), csv: take('rest') });
+    expect(lanes[0]).toMatchObject({ sensor: 'bellows', column: 'bellows', moves: false });
+    const short = await answer({ board: { bits: 10 }, csv: 't_us,a\n0,1\n1000,2\n' });
+    expect([short.status, short.errors[0]]).toEqual([
+      422,
+      { field: 'csv', detail: expect.stringMatching(/32 frames/) },
+    ]);
+    const lost = await answer({
+      board: { bits: 10 },
+      csv: take('rest').slice(0, 400),
+      lanes: [{ id: 'x', column: 'x' }],
+    });
+    expect(lost.errors[0].field).toBe('csv');
+    expect((await answer({ csv: take('rest') })).errors[0].field).toBe('board');
+    const other = await answer({
+      instrument: wherry(),
+      csv: `t_us,other\n${rows(40, (i) => `${i * 1000},5`)}`,
+    });
+    expect(other.errors[0].detail).toMatch(/a column of the instrument is required/);
   });
 });
 

@@ -13,23 +13,26 @@ export interface Hum {
 const MAINS_HZ = [50, 100, 60, 120];
 const LEAST_WINDOW = 64;
 
-/** Samples of a window: a power of two, a second or more, so that bins are 1 Hz wide at most at any rate. */
-const windowOf = (rateHz: number): number => 2 ** Math.ceil(Math.log2(Math.max(LEAST_WINDOW, rateHz)));
+/** Samples of a window: a power of two, so many that bins are as narrow as asked for at any rate. */
+const windowOf = (rateHz: number, binHz: number): number =>
+  2 ** Math.ceil(Math.log2(Math.max(LEAST_WINDOW, rateHz / binHz)));
 
 /**
  * Mains hum from a Welch spectrum (Welch, IEEE Trans. Audio Electroacoust. 15, 1967): Hann windows of a second or more,
  * half overlapped, each freed of its mean.
  * @param counts one window or more; fewer give an empty list
+ * @param binHz widest bin, Hz; where the counts are too few for it, 1 Hz
  * @returns the mains frequencies and second harmonics below half the rate, strongest first
  */
-export function humOf(counts: ArrayLike<number>, rateHz: number): Hum[] {
-  const samples = windowOf(rateHz);
+export function humOf(counts: ArrayLike<number>, rateHz: number, binHz = 1): Hum[] {
+  const narrow = windowOf(rateHz, binHz);
+  const samples = counts.length < narrow ? windowOf(rateHz, 1) : narrow;
   if (counts.length < samples) return [];
   const power = welch(counts, samples);
-  const binHz = rateHz / samples;
-  return MAINS_HZ.filter((hz) => hz < rateHz / 2 - 12 * binHz)
+  const width = rateHz / samples;
+  return MAINS_HZ.filter((hz) => hz < rateHz / 2 - 12 * width)
     .map((hz) => {
-      const bin = Math.round(hz / binHz);
+      const bin = Math.round(hz / width);
       const around = [-10, -9, -8, -7, -6, -5, 5, 6, 7, 8, 9, 10].map((k) => power[Math.max(1, bin + k)]);
       const inPeak = power[bin - 1] + power[bin] + power[bin + 1];
       const floor = median(around);

@@ -2,6 +2,7 @@ import { parentPort } from 'node:worker_threads';
 import { problem } from '../problem';
 import { calibrate } from './calibrate';
 import { firmware } from './firmware';
+import { listen } from './listen';
 import { plan } from './plan';
 import type { Answer, Job, Order } from './protocol';
 import { proveTake } from './prove';
@@ -13,6 +14,7 @@ const DO: Record<Job, (order: Order) => Response | Promise<Response>> = {
   firmware: ({ text }) => firmware(text),
   prove: ({ text, scratch }) => proveTake(text, scratch),
   plan: ({ text }) => plan(text),
+  listen: ({ text }) => listen(text),
 };
 
 parentPort?.on('message', async (order: Order) => {

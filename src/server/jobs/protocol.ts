@@ -1,5 +1,5 @@
 /** What the server computes in a thread of its own. */
-export type Job = 'calibrate' | 'render' | 'firmware' | 'prove' | 'plan';
+export type Job = 'calibrate' | 'render' | 'firmware' | 'prove' | 'plan' | 'listen';
 
 /** To the thread: one job at a time. */
 export interface Order {

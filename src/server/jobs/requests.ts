@@ -78,6 +78,55 @@ export class RenderRequest extends FirmwareRequest {
   @IsString() csv!: string;
 }
 
+class HeardLane {
+  @IsString() @Length(1, 60) id!: string;
+  @IsString() @Length(1, 60) column!: string;
+  @IsOptional() @IsString() @Length(1, 60) sensor?: string;
+  @IsOptional() @IsIn(kindIds()) kind?: string;
+}
+
+/** A stretch of a recording, µs. */
+class Stretch {
+  @IsNumber() @Min(0) fromUs!: number;
+  @IsNumber() @Min(0) toUs!: number;
+}
+
+class AskedMove extends Stretch {
+  /** Id of the lane that was asked to move. */
+  @IsString() @Length(1, 60) lane!: string;
+}
+
+/** Body of POST /api/listen: an instrument, which is checked by its own rules, or a board and lanes. */
+export class ListenRequest {
+  @IsOptional() @IsObject() instrument?: object;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => AskedBoard) board?: AskedBoard;
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(256)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => HeardLane)
+  lanes?: HeardLane[];
+  @IsString() csv!: string;
+  /** When lanes were asked to move. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => AskedMove)
+  asked?: AskedMove[];
+  /** When something nearby was switched on. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => Stretch)
+  switchedOn?: Stretch[];
+}
+
 class AskedWish {
   @IsIn(kindIds()) kind!: string;
   @IsOptional() @IsInt() @Min(1) @Max(64) count?: number;

@@ -1,0 +1,77 @@
+import type { Finding } from '../findings/finding';
+import { quantile } from '../signal/quantile';
+import type { Edges } from '../signal/take';
+import { cure } from './detectors';
+
+/** Changes closer than this belong to one press or release, µs. */
+const BURST_US = 50_000;
+/** A contact bounces where a burst has more changes than its one. */
+const LEAST_BOUNCES = 2;
+
+export interface AskedContact {
+  sensor: string;
+  lane: string;
+  contact: string;
+}
+
+export interface ContactReadings {
+  lane: string;
+  contact: string;
+  /** Changes that count, and all of them. */
+  presses: number;
+  changes: number;
+  /** p99 of its bursts, ms. */
+  bounceMs: number;
+}
+
+/** Bursts of a contact: first and last change, µs, and how many. */
+function burstsOf(edges: Edges, contact: number) {
+  const bursts: { fromUs: number; toUs: number; changes: number }[] = [];
+  for (let i = 0; i < edges.tUs.length; i++) {
+    if (edges.contact[i] !== contact) continue;
+    const last = bursts[bursts.length - 1];
+    const tUs = edges.tUs[i];
+    if (last && tUs - last.toUs < BURST_US) {
+      last.toUs = tUs;
+      last.changes++;
+    } else bursts.push({ fromUs: tUs, toUs: tUs, changes: 1 });
+  }
+  return bursts;
+}
+
+/** What contacts did: how long they bounce, and which of them did nothing while others changed. */
+export function listenToContacts(
+  edges: Edges | undefined,
+  asked: readonly AskedContact[],
+  take: string,
+): { contacts: ContactReadings[]; findings: Finding[] } {
+  const findings: Finding[] = [];
+  const contacts = asked.map(({ sensor, lane, contact }): ContactReadings => {
+    const bursts = edges ? burstsOf(edges, edges.contacts.indexOf(contact)) : [];
+    const lengths = bursts.map((b) => (b.toUs - b.fromUs) / 1000);
+    const bounceMs = lengths.length === 0 ? 0 : quantile(lengths, 0.99);
+    const bouncing = bursts.filter((b) => b.changes > 1);
+    if (bouncing.length >= LEAST_BOUNCES)
+      findings.push({
+        ...{ code: 'bounce', severity: 'note', sensor, lane },
+        evidence: { take, fromUs: bouncing[0].fromUs, toUs: bouncing[0].toUs },
+        says: `${contact} bounces for up to ${bounceMs.toFixed(1)} ms.`,
+        causes: ['a springy contact', 'dirt between its faces'],
+        cures: [cure(`A debounce of ${Math.max(1, Math.ceil(1.5 * bounceMs))} ms`, 'that much less often')],
+      });
+    const changes = bursts.reduce((n, b) => n + b.changes, 0);
+    return { lane, contact, presses: Math.ceil(bursts.length / 2), changes, bounceMs };
+  });
+  if (contacts.some((c) => c.changes > 0))
+    contacts.forEach(({ changes, contact }, i) => {
+      if (changes > 0) return;
+      const { sensor, lane } = asked[i];
+      findings.push({
+        ...{ code: 'silent-contact', severity: 'doubt', sensor, lane },
+        says: `${contact} never changed, while others did.`,
+        causes: ['it was not pressed', 'its wire has come off'],
+        cures: [cure('Press it alone and watch', 'a minute')],
+      });
+    });
+  return { contacts, findings };
+}

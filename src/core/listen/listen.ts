@@ -1,0 +1,178 @@
+import type { Finding } from '../findings/finding';
+import { humOf } from '../signal/hum';
+import { distinctLevels, rangeShare } from '../signal/levels';
+import { clippingOf } from '../signal/rails';
+import { columnOf, type Frames } from '../signal/take';
+import { timingOf, type Timing } from '../signal/timing';
+import { listenToContacts, type AskedContact, type ContactReadings } from './contact-findings';
+import { crosstalkOf, spanOf } from './crosstalk';
+import { fullScale, type Detector } from './detectors';
+import type { Asked, AskedLane, Heard, HeardLane, SwitchedOn } from './heard';
+import { drift, hum, interference, returnScatter, scatter } from './noise-detectors';
+import { chatty, crosstalk, messagesPerMinute, range, swapped, weakTouch } from './playing-detectors';
+import { plateauOf, reachOf } from './plateau';
+import { lostFrames, timingFindings } from './timing-detectors';
+import { clipped, dead, floating, loose } from './wiring-detectors';
+
+/** A recording, and what is listened to in it. */
+export interface Recording {
+  take: string;
+  frames: Frames;
+  bits: number;
+  /** Scans a second that are set, where they are known. */
+  scanHz?: number;
+  lanes: readonly AskedLane[];
+  contacts: readonly AskedContact[];
+  asked?: readonly Asked[];
+  switchedOn?: readonly SwitchedOn[];
+}
+
+/** What a lane reads, in counts unless said. */
+export interface LaneReadings {
+  sensor: string;
+  lane: string;
+  column: string;
+  rest: number;
+  noise: number;
+  excursion: number;
+  driftPerMinute: number | null;
+  /** Whether it was played, and how much of the range that used, 0 … 1. */
+  moves: boolean;
+  range: number;
+  levels: number;
+  hum: { hz: number; amplitude: number } | null;
+  /** Share of the frames at an end of the converter, 0 … 1. */
+  clipped: number;
+  /** p95 of where it comes back to; null where it does not. */
+  returnScatter: number | null;
+  /** Messages a minute while it lies still, for deadbands of 0, 1, 2 and 3 steps of seven bits. */
+  messagesPerMinute: number[];
+}
+
+export interface Listened {
+  timing: (Timing & { lost: number; seconds: number }) | null;
+  lanes: LaneReadings[];
+  contacts: ContactReadings[];
+  /** Of lane j while only lane i is played, as a share of its span: [i][j]. */
+  crosstalk: (number | null)[][];
+  findings: Finding[];
+}
+
+/** The worst first; a lane that is dead or floats is not looked at for more. */
+const GRAVE: Detector[] = [dead, floating];
+const DETECTORS: Detector[] = [
+  loose,
+  swapped,
+  clipped,
+  crosstalk,
+  interference,
+  drift,
+  hum,
+  scatter,
+  range,
+  weakTouch,
+  chatty,
+];
+const SEVERITIES = ['fault', 'doubt', 'note'] as const;
+
+/** Frames that are needed to say anything. */
+export const LEAST_FRAMES = 32;
+
+/** Listens to a recording of {@link LEAST_FRAMES} frames or more: readings a lane, and what is wrong. */
+export function listenTo(recording: Recording): Listened {
+  const heard = heardOf(recording);
+  const { contacts, findings } = listenToContacts(recording.frames.edges, recording.contacts, recording.take);
+  const sensor = recording.lanes[0]?.sensor ?? recording.contacts[0]?.sensor ?? '';
+  const all = [
+    ...heard.lanes.flatMap((lane, at) => laneFindings(lane, heard, at)),
+    ...findings,
+    ...timingFindings(heard, recording.scanHz).map((f) => ({ ...f, sensor })),
+  ];
+  const { timing } = heard;
+  return {
+    timing: timing && { ...timing, lost: lostFrames(heard.tUs, timing.periodUs), seconds: secondsIn(heard) },
+    lanes: heard.lanes.map((lane) => readingsOf(lane, heard)),
+    contacts,
+    crosstalk: heard.crosstalk,
+    findings: all.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity)),
+  };
+}
+
+const secondsIn = ({ tUs }: Heard): number => (tUs.length < 2 ? 0 : (tUs[tUs.length - 1] - tUs[0]) / 1e6);
+
+function laneFindings(lane: HeardLane, heard: Heard, at: number): Finding[] {
+  const run = (detectors: Detector[]) =>
+    detectors.flatMap((detect): Finding[] => {
+      const found = detect(lane, heard, at);
+      return found ? [{ ...found, sensor: lane.sensor, lane: lane.lane }] : [];
+    });
+  const grave = run(GRAVE);
+  return grave.length > 0 ? grave : run(DETECTORS);
+}
+
+/** σ, and share of the full scale, that a lane must leave rest by to have moved. */
+const MOVES_NOISES = 8;
+const MOVES_SCALE = 0.01;
+
+function heardOf({ take, frames, bits, scanHz, lanes, asked = [], switchedOn = [] }: Recording): Heard {
+  const timing = timingOf(frames.tUs);
+  const rateHz = timing?.rateHz ?? scanHz ?? 1000;
+  const scale = 2 ** bits - 1;
+  const heard = lanes.map((lane): HeardLane => {
+    const counts = columnOf(frames, lane.column);
+    const plateau = plateauOf(counts, rateHz, scale);
+    const reach = reachOf(counts);
+    const { low, high } = reach;
+    const away = Math.max(high - plateau.rest, plateau.rest - low);
+    return {
+      ...lane,
+      ...{ counts, plateau, ...reach },
+      moves: away > Math.max(MOVES_NOISES * plateau.noise, MOVES_SCALE * scale, Math.abs(plateau.drifted)),
+      hum: humOf(stillest(counts, plateau, rateHz), rateHz, 0.5),
+      clipping: clippingOf(counts, bits),
+    };
+  });
+  return {
+    take,
+    bits,
+    rateHz,
+    timing,
+    asked,
+    switchedOn,
+    tUs: frames.tUs,
+    lanes: heard,
+    crosstalk: crosstalkOf(heard),
+  };
+}
+
+/** The longest stretch of rest; the whole recording where it rests nowhere for three seconds. */
+function stillest(
+  counts: Uint16Array,
+  { windows, width }: HeardLane['plateau'],
+  rateHz: number,
+): Uint16Array {
+  let [best, from] = [{ from: 0, to: 0 }, 0];
+  windows.forEach((w, i) => {
+    if (i === 0 || w.from !== windows[i - 1].from + width) from = w.from;
+    if (w.from + width - from > best.to - best.from) best = { from, to: w.from + width };
+  });
+  return best.to - best.from >= 3 * rateHz ? counts.subarray(best.from, best.to) : counts;
+}
+
+const DEADBANDS = [0, 1, 2, 3];
+
+function readingsOf(lane: HeardLane, heard: Heard): LaneReadings {
+  const { sensor, lane: id, column, plateau, excursion, moves, hum: mains, clipping, counts } = lane;
+  const span = spanOf(lane);
+  const worst = mains[0];
+  return {
+    ...{ sensor, lane: id, column, excursion, moves },
+    ...{ rest: plateau.rest, noise: plateau.noise, driftPerMinute: plateau.driftPerMinute },
+    range: rangeShare(span, heard.bits),
+    levels: distinctLevels(span, plateau.noise),
+    hum: worst && worst.amplitude > 0 ? { hz: worst.hz, amplitude: worst.amplitude } : null,
+    clipped: clipping.reduce((n, c) => n + c.to - c.from, 0) / counts.length,
+    returnScatter: returnScatter(lane, fullScale(heard)),
+    messagesPerMinute: DEADBANDS.map((d) => messagesPerMinute(lane, heard, d)),
+  };
+}

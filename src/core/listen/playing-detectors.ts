@@ -1,0 +1,164 @@
+import { distinctLevels, rangeShare } from '../signal/levels';
+import type { GestureFamily } from '../kinds/kind';
+import { spanOf } from './crosstalk';
+import { cure, fullScale, wholeOf, type Detector } from './detectors';
+import type { Asked, Heard, HeardLane } from './heard';
+
+/* What playing shows: range, levels, crosstalk, wires that were swapped. */
+
+/** Under a quarter of the range is poor, under half fair (common practice). */
+const POOR = 0.25;
+/** Seven bits need 128 levels. */
+const SEVEN_BITS = 128;
+
+export const range: Detector = (lane, heard) => {
+  // A strike is over before the converter has seen its peak, and a touch is a step: their own calibrations tell.
+  if (!lane.moves || lane.family === 'strike' || lane.family === 'touch') return null;
+  const span = spanOf(lane);
+  const share = rangeShare(span, heard.bits);
+  if (share >= POOR) return null;
+  const levels = distinctLevels(span, lane.plateau.noise);
+  return {
+    code: 'poor-range',
+    // It may have been played softly.
+    severity: 'note',
+    evidence: wholeOf(heard),
+    says: `Playing uses ${(100 * share).toFixed(0)} % of the range: ${levels} levels that noise leaves apart, of ${SEVEN_BITS} that seven bits have.`,
+    causes: ['a gauge of too wide a range', 'a fixed resistor that does not suit the sensor'],
+    cures: [
+      cure('A gauge of a narrower range, or less bleed', 'a part; clips sooner'),
+      cure('The fixed resistor that Plan marks as best', 'a part'),
+    ],
+  };
+};
+
+/** Peak-to-peak signal to noise that a touch needs at least (common practice). */
+const TOUCH_SNR = 5;
+
+export const weakTouch: Detector = (lane, heard) => {
+  if (!lane.moves || lane.family !== 'touch') return null;
+  const snr = spanOf(lane) / (6 * lane.plateau.noise);
+  if (snr >= TOUCH_SNR) return null;
+  return {
+    code: 'weak-touch',
+    severity: 'doubt',
+    evidence: wholeOf(heard),
+    says: `A touch is ${snr.toFixed(1)} times its peak-to-peak noise; ${TOUCH_SNR} is the usual floor.`,
+    causes: ['a pad that is too small or too far off', 'a long lead', 'no ground near the player'],
+    cures: [cure('A larger pad, a shorter lead, or a larger resistor', 'a part')],
+  };
+};
+
+/**
+ * Response to another lane, of its own span, from which it can play by itself: a touch is released at 40 % (handbook 4.5),
+ * what is struck is shaken anyway.
+ */
+const CROSSTALK = 0.1;
+const CROSSTALK_OF: Partial<Record<GestureFamily, number>> = { touch: 0.3, strike: 0.4 };
+
+export const crosstalk: Detector = (lane, heard, at) => {
+  const least = (lane.family && CROSSTALK_OF[lane.family]) ?? CROSSTALK;
+  let worst = -1;
+  heard.crosstalk.forEach((row, i) => {
+    const share = row[at];
+    if (share !== null && share > least && (worst < 0 || share > heard.crosstalk[worst][at]!)) worst = i;
+  });
+  if (worst < 0) return null;
+  const share = heard.crosstalk[worst][at]!;
+  if (share * spanOf(lane) < 4 * lane.plateau.noise) return null;
+  return {
+    code: 'crosstalk',
+    severity: 'doubt',
+    evidence: wholeOf(heard),
+    says: `It answers ${(100 * share).toFixed(0)} % of its span while only ${heard.lanes[worst].lane} is played.`,
+    causes: [
+      'their wires run side by side',
+      'a shared ground lead',
+      'pads or sheets that touch',
+      'the converter has no time to settle',
+    ],
+    cures: [
+      cure('Part their wires, with a ground between them', 'a few minutes'),
+      cure('Raise its threshold past that', 'range at the soft end'),
+    ],
+  };
+};
+
+/** A lane has moved in a stretch where it went over this share of its span, and so many σ. */
+const MOVED = 0.4;
+
+/** How far a lane went in a stretch, as a share of its span over the recording. */
+function movedIn(lane: HeardLane, tUs: Float64Array, { fromUs, toUs }: Asked): number {
+  const span = spanOf(lane);
+  if (span === 0) return 0;
+  let [least, most] = [Infinity, -Infinity];
+  for (let i = 0; i < tUs.length; i++) {
+    if (tUs[i] < fromUs || tUs[i] > toUs) continue;
+    least = Math.min(least, lane.counts[i]);
+    most = Math.max(most, lane.counts[i]);
+  }
+  return Math.max(0, most - least) / span;
+}
+
+export const swapped: Detector = (lane, heard) => {
+  const own = heard.asked.filter((a) => a.lane === lane.lane);
+  if (own.length === 0) return null;
+  const wrong = own.flatMap((asked) => {
+    if (movedIn(lane, heard.tUs, asked) >= MOVED) return [];
+    const moved = heard.lanes
+      .map((other) => ({ lane: other.lane, by: movedIn(other, heard.tUs, asked) }))
+      .sort((a, b) => b.by - a.by)[0];
+    return [{ asked, moved: moved.by >= MOVED ? moved.lane : null }];
+  });
+  if (wrong.length <= own.length / 2) return null;
+  const [{ asked, moved }] = wrong;
+  const evidence = { take: heard.take, fromUs: asked.fromUs, toUs: asked.toUs };
+  if (moved === null)
+    return {
+      ...{ code: 'silent', severity: 'fault', evidence, says: 'It did not move when it was asked for.' },
+      causes: ['its wire has come off', 'it was not played'],
+      cures: [cure('Play it alone and watch its trace', 'a minute')],
+    };
+  return {
+    ...{ code: 'swapped', severity: 'fault', evidence, says: `${moved} moved when it was asked for.` },
+    causes: ['two wires are swapped', 'pins are swapped in the sketch'],
+    cures: [cure(`Change the pins of ${lane.lane} and ${moved} in the plan`, 'a minute')],
+  };
+};
+
+/** Steps of seven bits that a lane takes while it lies still, a minute, for a deadband of so many steps. */
+export function messagesPerMinute(lane: HeardLane, heard: Heard, deadband: number): number {
+  const step = (fullScale(heard) + 1) / 128;
+  const { windows, width } = lane.plateau;
+  let sent = 0;
+  for (const { from } of windows) {
+    let last = lane.counts[from] / step;
+    for (let i = from + 1; i < from + width; i++) {
+      const now = lane.counts[i] / step;
+      if (Math.abs(Math.floor(now) - Math.floor(last)) > deadband) {
+        sent++;
+        last = now;
+      }
+    }
+  }
+  const minutes = (windows.length * width) / heard.rateHz / 60;
+  return minutes > 0 ? sent / minutes : 0;
+}
+
+/** Messages a minute of a knob that nobody turns, with the deadband of one step that voices have anyway, from which it chatters. */
+const CHATTY = 6;
+
+export const chatty: Detector = (lane, heard) => {
+  if (!lane.stays) return null;
+  const sent = messagesPerMinute(lane, heard, 1);
+  if (sent < CHATTY) return null;
+  const deadband = [2, 3, 4].find((d) => messagesPerMinute(lane, heard, d) < 1) ?? 4;
+  return {
+    code: 'chatty',
+    severity: 'note',
+    evidence: wholeOf(heard),
+    says: `Still, it would send ${Math.round(sent)} messages a minute; with a deadband of ${deadband}, ${Math.round(messagesPerMinute(lane, heard, deadband))}.`,
+    causes: ['noise of more than a step of seven bits', 'a worn or dirty wiper'],
+    cures: [cure(`A deadband of ${deadband} steps`, 'that much of its resolution')],
+  };
+};

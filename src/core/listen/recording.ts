@@ -1,0 +1,42 @@
+import type { Instrument } from '../instrument/document';
+import type { Sensor } from '../instrument/sensor';
+import { findKind } from '../kinds/registry';
+import type { Frames } from '../signal/take';
+import type { AskedContact } from './contact-findings';
+import type { AskedLane } from './heard';
+import type { Recording } from './listen';
+
+/** Kinds whose reading springs back to a middle, and those whose reading stays where it is left. */
+const RETURNS = ['stick', 'wheel', 'bend-lever'];
+const STAYS = ['pot', 'pedal'];
+
+/** What a lane of a kind is listened to as. */
+export function askedLane(sensor: string, kind: string, lane: string, column: string): AskedLane {
+  return {
+    ...{ sensor, lane, column, family: findKind(kind)?.family },
+    returns: RETURNS.includes(kind),
+    stays: STAYS.includes(kind),
+  };
+}
+
+/** The lanes of counts of a sensor that a recording has. */
+const lanesIn = (sensor: Sensor, channels: readonly string[]): AskedLane[] =>
+  sensor.lanes.flatMap((lane) =>
+    lane.column !== undefined && channels.includes(lane.column)
+      ? [askedLane(sensor.id, sensor.kind, lane.id, lane.column)]
+      : [],
+  );
+
+const contactsIn = (sensor: Sensor): AskedContact[] =>
+  sensor.lanes.flatMap((lane) =>
+    (lane.contacts ?? []).map((contact) => ({ sensor: sensor.id, lane: lane.id, contact })),
+  );
+
+/** A recording of an instrument, or of some of its sensors: the columns and contacts that it has, in the instrument's order. */
+export const recordingOf = ({ sensors, boards }: Instrument, frames: Frames, take: string): Recording => ({
+  ...{ take, frames },
+  bits: Math.max(...boards.map((b) => b.bits)),
+  scanHz: boards[0].scanHz,
+  lanes: sensors.flatMap((s) => lanesIn(s, frames.channels)),
+  contacts: frames.edges ? sensors.flatMap(contactsIn) : [],
+});

@@ -1,0 +1,111 @@
+import type { Finding } from '../findings/finding';
+import { counted } from '../units/counted';
+import { cure, evidence } from './detectors';
+import type { Heard } from './heard';
+
+/** Jitter of periods that is worth a word, of the period. */
+const JITTERS = 0.25;
+/** A gap of this many periods and more lost a frame; over three it is a freeze. */
+const LOST = 1.5;
+
+/** Frames that are missing between others, by their times: gaps of so many periods. */
+export function lostFrames(tUs: ArrayLike<number>, periodUs: number): number {
+  let lost = 0;
+  for (let i = 1; i < tUs.length; i++) {
+    const periods = (tUs[i] - tUs[i - 1]) / periodUs;
+    if (periods > LOST) lost += Math.round(periods) - 1;
+  }
+  return lost;
+}
+
+/** What the times of the frames show: freezes, lost and doubled frames, unevenness, a rate that is not the one asked for. */
+export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<Finding, 'sensor'>[] {
+  const { timing, tUs } = heard;
+  if (!timing) return [];
+  const { periodUs, jitterUs, gaps, duplicates, rateHz } = timing;
+  const found: Omit<Finding, 'sensor'>[] = [];
+  const add = (
+    code: string,
+    severity: Finding['severity'],
+    says: string,
+    causes: string[],
+    more: Partial<Finding>,
+  ) => found.push({ code, severity, says, causes, cures: [], ...more });
+  if (gaps > 0) {
+    const at = indexOf(tUs, (periods) => periods > 3, periodUs);
+    const longest = longestGap(tUs);
+    add(
+      'freezes',
+      'doubt',
+      `The stream froze ${counted(gaps, 'time')}, for up to ${Math.round(longest / 1000)} ms.`,
+      ['the sketch waits somewhere: a delay, a slow print', 'the cable or hub drops data'],
+      {
+        evidence: evidence(heard, at - 1, at),
+        cures: [
+          cure('Take delays and long prints out of the loop', 'nothing'),
+          cure('Another cable', 'a part'),
+        ],
+      },
+    );
+  }
+  const lost = lostFrames(tUs, periodUs);
+  if (lost > gaps)
+    add(
+      'lost-frames',
+      'doubt',
+      `${counted(lost, 'frame is', 'frames are')} missing, by their times.`,
+      ['the line is too slow for this rate', 'the reader could not keep up'],
+      {
+        evidence: evidence(heard, 0, tUs.length - 1),
+        cures: [cure('Fewer columns, a faster line, or binary frames', 'nothing')],
+      },
+    );
+  if (duplicates > 0)
+    add(
+      'duplicates',
+      'note',
+      `${counted(duplicates, 'frame has', 'frames have')} the time of the one before.`,
+      ['the same frame was sent twice', 'the clock ticks more slowly than frames come'],
+      {
+        evidence: evidence(
+          heard,
+          indexOf(tUs, (periods) => periods === 0, periodUs),
+          tUs.length - 1,
+        ),
+      },
+    );
+  if (jitterUs > JITTERS * periodUs)
+    add(
+      'jitter',
+      'note',
+      `Frames come unevenly: p5 to p95 of their periods are ${(jitterUs / 1000).toFixed(2)} ms apart.`,
+      ['the loop does other work between scans', 'times were taken by the computer, not by the board'],
+      {},
+    );
+  if (askedHz !== undefined && Math.abs(rateHz / askedHz - 1) > 0.1)
+    add(
+      'rate',
+      'doubt',
+      `It comes at ${rateHz.toFixed(0)} frames a second; ${askedHz} are set: what is measured at one rate plays differently at another.`,
+      ['a scan takes longer than its period', 'printing takes longer than a scan'],
+      {
+        cures: [
+          cure('Binary frames: they take a fifth of the line', 'nothing'),
+          cure(`Set ${Math.round(rateHz)} scans a second`, 'finer timing'),
+        ],
+      },
+    );
+  return found;
+}
+
+const indexOf = (tUs: Float64Array, is: (periods: number) => boolean, periodUs: number): number =>
+  Math.max(
+    1,
+    tUs.findIndex((t, i) => i > 0 && is((t - tUs[i - 1]) / periodUs)),
+  );
+
+function longestGap(tUs: Float64Array): number {
+  let longest = 0;
+  for (let i = 1; i < tUs.length; i++) longest = Math.max(longest, tUs[i] - tUs[i - 1]);
+  return longest;
+}

@@ -1,11 +1,13 @@
 /*
  * @NAME@: reads the pins, plays them with the Cheironom runtime, sends MIDI bytes.
- * Wire each sensor to its pin below. Not played for a while: set PRINT_FRAMES to 1 to see the counts instead.
+ * Wire each sensor to its pin below. A letter on PRINT_PORT asks for something else, as the application does: F for packets of
+ * counts, T for the same as lines of text, M for MIDI again.
  */
 #include "cheironom.h"
+#include "cheironom_frames.h"
 #include "instrument.h"
 
-/* 0: MIDI on MIDI_PORT. 1: lines of time and counts on PRINT_PORT, as the application reads them. */
+/* How it begins. 0: MIDI on MIDI_PORT. 1: lines of time and counts on PRINT_PORT; where both are one port, the only way to see them. */
 #define PRINT_FRAMES 0
 #define MIDI_BAUD INSTRUMENT_MIDI_BAUD
 #define PRINT_BAUD 500000
@@ -72,10 +74,15 @@ static uint32_t next_us;
 static uint32_t overruns;
 static uint32_t shown_overruns;
 static uint32_t shown_us;
-#if !PRINT_FRAMES
+enum { MIDI = 'M', TEXT = 'T', PACKETS = 'F' };
+static uint8_t mode = PRINT_FRAMES ? TEXT : MIDI;
+/* Frames sent as packets so far. */
+static uint16_t frames_sent;
 static uint8_t out[INSTRUMENT_MAX_BYTES];
-/* What the port has not taken yet, so that writing never waits. */
-static uint8_t queue[INSTRUMENT_MAX_BYTES + 64];
+/* What the port has not taken yet, so that writing never waits; while packets are sent, the packet at hand. */
+#define QUEUE_BYTES (INSTRUMENT_MAX_BYTES + 64u)
+#define PACKET_BYTES CHEIR_PACKET_ROOM(INSTRUMENT_COLUMNS)
+static uint8_t queue[QUEUE_BYTES > PACKET_BYTES ? QUEUE_BYTES : PACKET_BYTES];
 static uint16_t queue_from;
 static uint16_t queued;
 
@@ -97,19 +104,66 @@ static void put(uint16_t n)
     }
     send_queued();
 }
+
+static void begin_mode()
+{
+    if (mode == MIDI) {
+        MIDI_PORT.begin(MIDI_BAUD);
+        queued = queue_from = 0;
+        cheir_start();
+        return;
+    }
+    PRINT_PORT.begin(PRINT_BAUD);
+    if (mode == TEXT) PRINT_PORT.println("t_us,@CHANNELS@");
+}
+
+/* What sounds ends before anything else is sent. */
+static void read_command()
+{
+    while (PRINT_PORT.available() > 0) {
+        int asked = PRINT_PORT.read();
+        if (asked == mode || (asked != MIDI && asked != TEXT && asked != PACKETS)) continue;
+        if (mode == MIDI) {
+            put(cheir_silence(out));
+            while (queued > 0) send_queued();
+        }
+        mode = (uint8_t)asked;
+        begin_mode();
+    }
+}
+
+#if INSTRUMENT_CONTACTS
+static void print_edge(uint32_t now, uint8_t c, uint8_t is_closed)
+{
+    PRINT_PORT.print("# edge: ");
+    PRINT_PORT.print(now);
+    PRINT_PORT.print(',');
+    PRINT_PORT.print(c);
+    PRINT_PORT.print(',');
+    PRINT_PORT.println(is_closed);
+}
 #endif
 
-/* Late scans are printed as a comment; while MIDI is sent, the board's own light is on for a second. */
+static void print_frame(uint32_t now)
+{
+    PRINT_PORT.print(now);
+    for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) {
+        PRINT_PORT.print(',');
+        PRINT_PORT.print(counts[c]);
+    }
+    PRINT_PORT.println();
+}
+
+/* Late scans are printed as a comment, and the board's own light is on for a second. */
 static void show_overruns(uint32_t now)
 {
     if (now - shown_us < SHOW_US) return;
     shown_us = now;
-#if PRINT_FRAMES
-    if (overruns != shown_overruns) {
+    if (mode == TEXT && overruns != shown_overruns) {
         PRINT_PORT.print("# overruns: ");
         PRINT_PORT.println(overruns);
     }
-#elif defined(LED_BUILTIN)
+#if defined(LED_BUILTIN)
     digitalWrite(LED_BUILTIN, overruns != shown_overruns ? HIGH : LOW);
 #endif
     shown_overruns = overruns;
@@ -145,16 +199,9 @@ static void read_contact(uint32_t now, uint8_t c)
     uint8_t is_closed = digitalRead(CONTACT_PINS[c]) == LOW;
     if (is_closed == closed[c]) return;
     closed[c] = is_closed;
-#if PRINT_FRAMES
-    PRINT_PORT.print("# edge: ");
-    PRINT_PORT.print(now);
-    PRINT_PORT.print(',');
-    PRINT_PORT.print(c);
-    PRINT_PORT.print(',');
-    PRINT_PORT.println(is_closed);
-#else
-    put(cheir_edge(now, c, is_closed, out));
-#endif
+    if (mode == MIDI) put(cheir_edge(now, c, is_closed, out));
+    else if (mode == TEXT) print_edge(now, c, is_closed);
+    else PRINT_PORT.write(queue, cheir_edge_packet(frames_sent, now, c, is_closed, queue));
 }
 #endif
 
@@ -199,15 +246,10 @@ void setup()
 #if CONVERTER_BITS > 10
     analogReadResolution(CONVERTER_BITS);
 #endif
-#if PRINT_FRAMES
     PRINT_PORT.begin(PRINT_BAUD);
-    PRINT_PORT.println("t_us,@CHANNELS@");
-#else
-    MIDI_PORT.begin(MIDI_BAUD);
-    cheir_start();
+    begin_mode();
 #if defined(LED_BUILTIN)
     pinMode(LED_BUILTIN, OUTPUT);
-#endif
 #endif
 #if INSTRUMENT_CONTACTS
     for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++)
@@ -230,9 +272,8 @@ void loop()
     if (late_us >= 0x80000000UL) {
         /* Not due yet: contacts are looked at more often than the converter. */
         read_contacts();
-#if !PRINT_FRAMES
-        send_queued();
-#endif
+        if (mode == MIDI) send_queued();
+        read_command();
         return;
     }
     next_us += PERIOD_US;
@@ -244,16 +285,9 @@ void loop()
     /* After the edges: time never goes back. */
     now = micros();
     for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) counts[c] = read_column(c);
-#if PRINT_FRAMES
-    PRINT_PORT.print(now);
-    for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) {
-        PRINT_PORT.print(',');
-        PRINT_PORT.print(counts[c]);
-    }
-    PRINT_PORT.println();
-#else
-    put(cheir_frame(now, counts, out));
-#endif
+    if (mode == MIDI) put(cheir_frame(now, counts, out));
+    else if (mode == TEXT) print_frame(now);
+    else PRINT_PORT.write(queue, cheir_frame_packet(frames_sent++, now, counts, INSTRUMENT_COLUMNS, queue));
     show_overruns(now);
 }
 

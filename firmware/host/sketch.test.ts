@@ -11,6 +11,9 @@ import { findKind } from '@/core/kinds/registry';
 import { findBoardClass } from '@/core/plan/board-classes';
 import { fitOf } from '@/core/plan/solve';
 import { takeFit } from '@/core/plan/take-fit';
+import { FrameQueue } from '@/board/board';
+import { SerialBoard } from '@/board/serial';
+import { splitMessages } from '@/core/midi/messages';
 import { bellowsOf } from '@/core/testing/bellows';
 import { firmwareZip } from '@/server/firmware';
 
@@ -84,6 +87,48 @@ describe('the sketch, run against a stand-in for the Wiring-style library', () =
     expect(silent).toBeLessThan(1);
     expect(late).toBeGreaterThan(1e6);
   }, 60_000);
+  it('sends packets when a letter asks for them, and MIDI again after another: no note is left on between', async () => {
+    const asked = path.join(root, 'asked');
+    const world = `#include <stdio.h>\n${STROKES}
+      void wiring_heard(const uint8_t *bytes, size_t n) { fwrite(bytes, 1, n, stdout); }
+      int main() {
+        int asked = 0;
+        setup();
+        while (wiring_us < 2000000) {
+          if (asked == 0 && wiring_us > 350000) asked = wiring_command = 'F';
+          if (asked == 'F' && wiring_us > 1600000) asked = wiring_command = 'M';
+          loop();
+        }
+      }\n`;
+    await unpack(asked, wherryOn(12), world);
+    const text = readFileSync(path.join(asked, 'main.cpp'), 'utf8');
+    writeFileSync(path.join(asked, 'main.cpp'), `#define WIRING_HEARD\n${text}`);
+    for (const name of ['cheironom', 'instrument'])
+      execFileSync('cc', ['-std=c99', ...WARNINGS, '-c', `${name}.c`, '-o', `${name}.o`], { cwd: asked });
+    const flags = ['-std=c++11', ...WARNINGS, '-Wno-unused-function', '-Wno-unused-variable'];
+    execFileSync('c++', [...flags, 'main.cpp', ...OBJECTS, '-o', 'sketch'], { cwd: asked });
+    const sent: Uint8Array = execFileSync(path.join(asked, 'sketch'), { maxBuffer: 1 << 26 });
+    const board = new SerialBoard(['bellows'], [], 1000);
+    const queue = new FrameQueue(1, 4096);
+    board.feed(sent, 0);
+    board.advance(0, queue);
+    expect(board.state.packets).toBeGreaterThan(1200);
+    expect(board.state.packets).toBeLessThan(1260);
+    const frame = new Uint16Array(1);
+    const counts: number[] = [];
+    for (let f = queue.shift(frame); f; f = queue.shift(frame)) counts.push(frame[0]);
+    expect(new Set(counts)).toEqual(new Set([2042, 3000]));
+    // MIDI first, three bytes a message; a packet begins with a small number.
+    let at = 0;
+    while (sent[at] >= 0x80) at += 3;
+    const before = splitMessages(sent.subarray(0, at));
+    const notes = (kind: number) => before.filter(([status]) => status >> 4 === kind).length;
+    expect(notes(9)).toBeGreaterThan(0);
+    expect(notes(9)).toBe(notes(8));
+    expect(Array.from(sent.subarray(-60)).filter((byte) => byte >> 4 === 9 || byte >> 4 === 8)).not.toEqual(
+      [],
+    );
+  });
   it('prints frames for the application instead, when it is told to', () => {
     const sketch = path.join(folder, 'wherry.ino');
     const text = readFileSync(sketch, 'utf8');

@@ -94,8 +94,21 @@ static inline void digitalWrite(uint8_t, uint8_t) {}
 static inline int digitalRead(uint8_t) { return HIGH; }
 #endif
 
+/* A letter that waits on every port, 0 for none. */
+static WIRING_STATE int wiring_command = 0;
+#if defined(WIRING_HEARD)
+void wiring_heard(const uint8_t *bytes, size_t n);
+#endif
+
 struct WiringPort {
     void begin(long) {}
+    int available() { return wiring_command != 0; }
+    int read()
+    {
+        int command = wiring_command;
+        wiring_command = 0;
+        return command;
+    }
     int availableForWrite() { return 64; }
     size_t write(const uint8_t *bytes, size_t n)
     {
@@ -105,6 +118,9 @@ struct WiringPort {
         if (wiring_bytes > 0 && since > wiring_silent_us) wiring_silent_us = since;
         wiring_written_us = wiring_us;
         wiring_bytes = wiring_bytes + n;
+#if defined(WIRING_HEARD)
+        if (bytes) wiring_heard(bytes, n);
+#endif
         return n;
     }
     template <typename T> void print(T) { write(0, 1); }

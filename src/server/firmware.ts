@@ -23,6 +23,7 @@ const RUNTIME = [
   'cheironom.c',
   ...['layout', 'image', 'numbers', 'place', 'wire', 'notes', 'zero', 'gate', 'control'].map(part),
   ...['touch', 'strike', 'contacts'].map(part),
+  'cheironom_frames.h',
 ];
 
 /** Everything that a board needs, in one folder: runtime, image, sketch and the instrument itself; a folder a board where there are several. */

@@ -1,7 +1,10 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Report, SensorJob } from '@/core/calibrate/report';
 import type { ReadTake } from '@/core/exchange/take-csv';
+import type { Instrument } from '@/core/instrument/document';
+import type { Listened } from '@/core/listen/listen';
 import type { Result } from '@/core/result';
+import type { Frames } from '@/core/signal/take';
 import type { Analysis } from './analysis';
 
 /** Thrown by what was under way when it was stopped. */
@@ -23,6 +26,10 @@ export class AnalysisLink {
 
   calibrate(job: SensorJob, progress: (share: number) => void): Promise<Result<Report>> {
     return this.unlessStopped<Result<Report>>(this.get().calibrate(job, proxy(progress)));
+  }
+
+  listen(instrument: Instrument, frames: Frames): Promise<Listened | null> {
+    return this.unlessStopped<Listened | null>(this.get().listen(instrument, frames));
   }
 
   readTake(

@@ -4,6 +4,8 @@ import { workingsOf } from '@/core/kinds/workings-registry';
 import { render, type Rendered } from '@/core/prove/render';
 import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
+import { LEAST_FRAMES, listenTo, type Listened } from '@/core/listen/listen';
+import { recordingOf } from '@/core/listen/recording';
 import type { Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Result } from '@/core/result';
@@ -38,6 +40,10 @@ export const analysis = {
     const read = readTakeCsv(await file.text(), rateHz, unnamed, progress);
     return read.ok ? transfer(read, [read.value.frames.tUs.buffer, read.value.frames.counts.buffer]) : read;
   },
+
+  /** What the last seconds say of every lane. */
+  listen: (instrument: Instrument, frames: Frames): Listened | null =>
+    frames.tUs.length < LEAST_FRAMES ? null : listenTo(recordingOf(instrument, frames, 'live')),
 
   render: (instrument: Instrument, frames: Frames): Rendered => render(instrument, frames),
 };

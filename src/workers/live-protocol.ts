@@ -1,12 +1,23 @@
+import type { Fault } from '@/board/faults';
+import type { LineState } from '@/board/serial';
 import type { GuideStep, GuideView, KnownRest } from '@/core/guide/guide';
 import type { MidiEvent } from '@/core/midi/event';
 import type { Instrument } from '@/core/instrument/document';
 import type { RestStatistics } from '@/core/signal/rest';
-import type { Edges, Role } from '@/core/signal/take';
+import type { Edges, Frames, Role } from '@/core/signal/take';
+
+/** What stands behind the frames: the practice board, or a board on a cable. */
+export type Source = 'practice' | 'cable';
 
 /** What the screens ask of the live worker. */
 export type ToLive =
-  | { is: 'open'; instrument: Instrument; seed: number }
+  | { is: 'open'; instrument: Instrument; seed: number; source: Source }
+  /** What came on the cable since the last. */
+  | { is: 'bytes'; bytes: Uint8Array<ArrayBuffer> }
+  /** The last seconds are wanted, to be listened to. */
+  | { is: 'recent' }
+  /** Faults that the practice board has from now on. */
+  | { is: 'break'; faults: readonly Fault[] }
   | { is: 'instrument'; instrument: Instrument }
   /** Hand on the practice board: a lane's strength, −1 … 1 of a comfortable loudest, or let go. */
   | { is: 'hand'; sensor: string; lane: number; strength: number | null }
@@ -36,7 +47,8 @@ export type FromLive =
   | { is: 'take-dropped'; take: string }
   /** `pieces` is how many it has. */
   | { is: 'take-ends'; take: string; pieces: number }
-  | { is: 'guide-ends'; finished: boolean };
+  | { is: 'guide-ends'; finished: boolean }
+  | { is: 'recent'; frames: Frames };
 
 /** What changed since the tick before. One number a column, in the board's order, unless said. */
 export interface Tick {
@@ -56,6 +68,8 @@ export interface Tick {
   rest: { column: number; stats: RestStatistics | null }[];
   /** Bytes sent in the last second. */
   bytesPerSecond: number;
+  /** What the cable has brought; null for the practice board. */
+  line: LineState | null;
   guide: GuideView | null;
 }
 

@@ -1,14 +1,17 @@
 import { FrameQueue } from '@/board/board';
 import { PracticeBoard } from '@/board/practice';
+import { SerialBoard } from '@/board/serial';
 import { levelReader } from '@/core/compile/level-reader';
-import { lanePlaces, responseAt } from '@/core/instrument/access';
+import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { GuideEvent } from '@/core/guide/guide';
 import { levelPort } from '@/core/kinds/ports';
 import type { MidiEvent } from '@/core/midi/event';
+import { framesOf } from '@/core/signal/frames';
 import { Engines } from './engines';
 import { GuidedTake } from './guided-take';
-import type { FromLive, Tick, ToLive } from './live-protocol';
+import type { FromLive, Source, Tick, ToLive } from './live-protocol';
+import { RecentFrames } from './recent-frames';
 import { RecentRest } from './recent-rest';
 import { TakeRecorder } from './take-recorder';
 import { TraceColumns } from './trace-columns';
@@ -22,7 +25,7 @@ const QUEUE_FRAMES = 4096;
 /** A board, the engines and a guided run, driven by a clock. Plain code, so that tests can drive it too. */
 export class LiveSession {
   private instrument: Instrument;
-  private readonly board: PracticeBoard;
+  private readonly board: PracticeBoard | SerialBoard;
   private readonly queue: FrameQueue;
   private readonly engines: Engines;
   private readers: { column: number; read: (count: number) => number }[];
@@ -30,6 +33,7 @@ export class LiveSession {
   private readonly closed: boolean[];
   private readonly columns: TraceColumns;
   private readonly rest: RecentRest;
+  private readonly recent: RecentFrames;
   private readonly recorder: TakeRecorder;
   private guide: GuidedTake | null = null;
   private events: MidiEvent[] = [];
@@ -39,6 +43,7 @@ export class LiveSession {
   private sent: { tUs: number; bytes: number }[] = [];
   private recentFrames: number[] = [];
   private tUs = 0;
+  private nowUs = 0;
   private nextCounter = 0;
   private lost = 0;
 
@@ -52,15 +57,21 @@ export class LiveSession {
     private readonly tell: (message: FromLive) => void,
     session: string,
     private readonly zeroMs: number,
+    source: Source = 'practice',
   ) {
     this.instrument = instrument;
-    this.board = new PracticeBoard(instrument, seed);
+    const { scanHz } = instrument.boards[0];
+    this.board =
+      source === 'practice'
+        ? new PracticeBoard(instrument, seed)
+        : new SerialBoard(allColumns(instrument), allContacts(instrument), scanHz);
     const { columns, contacts, rateHz } = this.board.info;
     this.queue = new FrameQueue(columns.length, QUEUE_FRAMES);
     this.frame = new Uint16Array(columns.length);
     this.closed = contacts.map(() => false);
     this.columns = new TraceColumns(columns.length);
     this.rest = new RecentRest(columns.length, rateHz);
+    this.recent = new RecentFrames(columns, contacts, rateHz);
     this.recorder = new TakeRecorder(tell, session);
     this.engines = new Engines(instrument);
     this.readers = readersOf(instrument);
@@ -71,20 +82,42 @@ export class LiveSession {
       case 'instrument':
         return this.change(message.instrument);
       case 'hand':
-        return this.board.hand(message.sensor, message.lane, message.strength);
+        return this.practice?.hand(message.sensor, message.lane, message.strength);
+      case 'break':
+        return this.practice?.break(message.faults);
+      case 'recent':
+        return this.tellRecent();
+      case 'bytes':
+        return this.line?.feed(message.bytes, this.nowUs);
       case 'silence':
         return this.silence();
       case 'guide':
         this.stopGuide(false);
         this.guide = new GuidedTake(this.instrument, message, this.board.info.rateHz);
-        return this.board.ask(message.sensor, message.steps[0].role, this.tUs);
+        return this.practice?.ask(message.sensor, message.steps[0].role, this.tUs);
       case 'stop-guide':
         return this.stopGuide(false);
     }
   }
 
+  /** The last seconds of the columns that the board brings. */
+  private tellRecent(): void {
+    const { columns, contacts } = this.board.info;
+    const frames = framesOf(this.recent.take(), this.line?.brings ?? columns, contacts);
+    this.tell({ is: 'recent', frames });
+  }
+
+  private get practice(): PracticeBoard | null {
+    return this.board instanceof PracticeBoard ? this.board : null;
+  }
+
+  private get line(): SerialBoard | null {
+    return this.board instanceof SerialBoard ? this.board : null;
+  }
+
   /** Plays what the board has up to a time, tells what sounded, and now and then how things stand. @param nowUs the board's clock, µs */
   advance(nowUs: number): void {
+    this.nowUs = nowUs;
     this.board.advance(nowUs, this.queue);
     for (let f = this.queue.shift(this.frame); f; f = this.queue.shift(this.frame)) {
       for (let edge = this.queue.shiftEdge(f.tUs); edge; edge = this.queue.shiftEdge(f.tUs))
@@ -130,11 +163,13 @@ export class LiveSession {
     this.emit(this.engines.frame(tUs, this.frame));
     this.columns.add(tUs, this.frame);
     this.rest.add(this.frame);
+    this.recent.add(tUs, this.frame);
     this.guide?.frame(tUs, this.frame, this.recorder, (event) => this.guided(event));
   }
 
   private playEdge(tUs: number, contact: number, closed: boolean): void {
     this.closed[contact] = closed;
+    this.recent.addEdge(tUs, contact, closed);
     this.emit(this.engines.edge(tUs, contact, closed));
     this.guide?.edge(tUs, contact, closed, this.recorder, (event) => this.guided(event));
   }
@@ -148,7 +183,7 @@ export class LiveSession {
         return this.recorder.drop();
       case 'take-ends':
         this.recorder.end();
-        return this.board.ask(guide.id, guide.run.view().role, this.tUs);
+        return this.practice?.ask(guide.id, guide.run.view().role, this.tUs);
       default:
         return this.stopGuide(true);
     }
@@ -157,7 +192,7 @@ export class LiveSession {
   private stopGuide(finished: boolean): void {
     if (!this.guide) return;
     this.recorder.drop();
-    this.board.ask(this.guide.id, null, this.tUs);
+    this.practice?.ask(this.guide.id, null, this.tUs);
     this.guide = null;
     this.tell({ is: 'guide-ends', finished });
   }
@@ -178,6 +213,7 @@ export class LiveSession {
       rest: this.looked,
       bytesPerSecond: this.sent.reduce((n, s) => n + s.bytes, 0),
       guide: this.guide?.run.view() ?? null,
+      line: this.line?.state ?? null,
     });
     this.looked = [];
   }

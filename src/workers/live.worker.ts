@@ -12,7 +12,8 @@ addEventListener('message', ({ data }: MessageEvent<ToLive>) => {
     startedMs = performance.now();
     const tell = (message: FromLive) => postMessage(message);
     const stem = Date.now().toString(36);
-    session = new LiveSession(data.instrument, data.seed, tell, stem, performance.timeOrigin + startedMs);
+    const zeroMs = performance.timeOrigin + startedMs;
+    session = new LiveSession(data.instrument, data.seed, tell, stem, zeroMs, data.source);
   } else session?.handle(data);
 });
 

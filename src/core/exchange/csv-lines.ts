@@ -62,7 +62,7 @@ export function readNumberLines(text: string, progress: (share: number) => void 
 function readLine(read: NumberLines, line: string, number: number): void {
   if (line === '' || line === '\ufeff') return;
   if (line.startsWith('#')) return readNote(read, line);
-  const cells = cellsOf(read, line.replace(/^\ufeff/, ''));
+  const cells = cellsOf(read, unquoted(line.replace(/^\ufeff/, '')));
   const { names, values } = parted(cells);
   if (read.width === 0 && values.length === 0 && cells.every((c) => /^[A-Za-zµ][\w µ-]*$/.test(c))) {
     read.header ??= cells;
@@ -86,8 +86,18 @@ function cellsOf({ width, numbers }: NumberLines, line: string): string[] {
     const before = numbers.slice(-width);
     if (cells.length === width) return cells.map((c, i) => (c === '' ? String(before[i]) : c));
   }
-  return line.split(/[\s,;]+/).filter((c) => c !== '');
+  // Where semicolons part cells, a comma between digits is a decimal one.
+  const parts = line.includes(';')
+    ? line.split(/[\s;]+/).map((c) => c.replace(/^([+-]?\d+),(\d+)$/, '$1.$2'))
+    : line.split(/[\s,;]+/);
+  return parts.flatMap((c) => c.split(',')).filter((c) => c !== '');
 }
+
+/** Cells without the quotes that spreadsheets put around names; a space inside one becomes a dash, so that it stays one cell. */
+const unquoted = (line: string): string =>
+  line.includes('"')
+    ? line.replace(/"([^"]*)"/g, (_, cell: string) => cell.trim().replace(/[\s,;]+/g, '-'))
+    : line;
 
 function readNote(read: NumberLines, line: string): void {
   const found = /^#\s*([\w-]{1,40})\s*:\s*(.{0,200})/.exec(line);

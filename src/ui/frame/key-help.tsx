@@ -22,6 +22,7 @@ const KEYS: [string, string][] = [
   ['+ −', 'in Plan: one lane more or less'],
   ['Shift ↑ ↓', 'in Plan: move the sensor'],
   ['Del', 'in Plan: remove the sensor'],
+  ['F', 'in Listen: find every input, a test that needs no mouse'],
   ['G', 'glance view'],
   ['S', 'sound off, low, medium'],
   ['D', 'light or dark'],

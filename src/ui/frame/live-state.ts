@@ -1,6 +1,7 @@
 import { createStore } from 'zustand/vanilla';
 import type { RestStatistics } from '@/core/signal/rest';
 import type { Tick } from '@/workers/live-protocol';
+import type { CableState } from './cable';
 
 /** What the live worker last said, for the screens. */
 export interface LiveState {
@@ -17,6 +18,7 @@ export interface LiveState {
   settling: boolean;
   /** One sentence when the worker broke, or null. */
   broken: string | null;
+  cable: CableState;
 }
 
 export const createLiveStore = () =>
@@ -28,4 +30,5 @@ export const createLiveStore = () =>
     words: [],
     settling: false,
     broken: null,
+    cable: { is: 'closed' },
   }));

@@ -2,9 +2,10 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { useInstrument, useLive, useSession, useWorkspace } from '../hooks/use-session';
+import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
 import { agoWords } from '../parts/words';
+import { BoardMenu } from './board-menu';
 import { useProgress } from './progress';
 import { STATIONS } from './stations';
 import styles from './frame.module.css';
@@ -40,7 +41,7 @@ export function Ruler() {
           })}
         </ol>
       </nav>
-      <BoardState />
+      <BoardMenu />
     </header>
   );
 }
@@ -56,21 +57,4 @@ function Saved({ about }: { about: string }) {
         ? `saved ${agoWords(now - savedAt)}`
         : 'saving';
   return <span>{about ? `${kept} · ${about}` : kept}</span>;
-}
-
-function BoardState() {
-  const rate = useLive((s) => Math.round((s.tick?.rateHz ?? 0) / 10) * 10);
-  const lost = useLive((s) => s.tick?.lost ?? 0);
-  const broken = useLive((s) => s.broken);
-  return (
-    <div className={styles.board}>
-      <b>
-        <i className={styles.dot} data-state={broken ? 'fault' : rate > 0 ? 'on' : 'off'} />
-        Practice board
-      </b>
-      <span>
-        {rate} frames/s · {lost} lost
-      </span>
-    </div>
-  );
 }

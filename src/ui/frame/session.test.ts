@@ -66,6 +66,7 @@ it('sends MIDI when it is told of it, before any tick; in words it stands there 
     responses: [0],
     closed: [],
     guide: null,
+    line: null,
   };
   StandIn.made[0].says({ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, bytesPerSecond: 3, ...nothing });
   expect(session.live.getState().notes[0]).toBe('note 62 on, 87');

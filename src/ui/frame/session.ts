@@ -3,11 +3,14 @@ import { messageWords } from '@/core/midi/words';
 import { allColumns } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { createWorkspace, type Workspace } from '@/store/workspace';
-import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
+import type { FromLive, Source, Tick, ToLive } from '@/workers/live-protocol';
 import type { MidiEvent } from '@/core/midi/event';
+import type { Frames } from '@/core/signal/take';
 import { LiveLink } from '@/workers/live-link';
 import { Ear } from '../sound/ear';
 import { MidiOut } from '../sound/midi-out';
+import { notify } from '../parts/notice';
+import { Cable } from './cable';
 import { createLiveStore, type LiveState } from './live-state';
 import { keepOnLeaving } from './keep-on-leaving';
 import { TakeKeeping } from './take-keeping';
@@ -44,6 +47,16 @@ export class Session {
   /** Of the practice board, whose parts stay what they are while sensors come and go. */
   private readonly seed = Date.now() % 100_000;
   private readonly undo: (() => void)[] = [];
+  private source: Source = 'practice';
+  private recent: ((frames: Frames) => void) | null = null;
+  private readonly cable = new Cable(
+    (bytes) => this.say({ is: 'bytes', bytes }),
+    (cable, says) => {
+      this.live.setState({ cable });
+      if (says) notify(says);
+      if (cable.is === 'closed') this.listenTo('practice');
+    },
+  );
 
   constructor(
     readonly id: string,
@@ -89,7 +102,26 @@ export class Session {
     this.compiled = instrument;
     this.traces = allColumns(instrument).map(() => new TraceRing());
     this.live.setState({ tick: null, rest: [], quiet: [], settling: false });
-    this.say({ is: 'open', instrument, seed: this.seed });
+    this.say({ is: 'open', instrument, seed: this.seed, source: this.source });
+  }
+
+  /** Lets the user choose a port; its board takes the place of the practice board. @returns one sentence where that cannot be */
+  async connect(baud: number): Promise<string | null> {
+    const refused = await this.cable.choose(baud);
+    if (refused === null) this.listenTo('cable');
+    return refused;
+  }
+
+  /** Back to the practice board. */
+  async practise(): Promise<void> {
+    await this.cable.close();
+    this.listenTo('practice');
+  }
+
+  private listenTo(source: Source): void {
+    if (this.source === source || !this.compiled) return;
+    this.source = source;
+    this.wire(this.compiled);
   }
 
   say(message: ToLive): void {
@@ -112,9 +144,18 @@ export class Session {
     this.closed = true;
     for (const undo of this.undo) undo();
     this.silence();
+    await this.cable.close();
     this.link?.close();
     this.ear.close();
     await Promise.all([this.workspace.close(), this.takes.close()]);
+  }
+
+  /** The last seconds of all columns. */
+  lastSeconds(): Promise<Frames> {
+    return new Promise((resolve) => {
+      this.recent = resolve;
+      this.say({ is: 'recent' });
+    });
   }
 
   /** Lets a take that is kept stand for its role. */
@@ -124,6 +165,7 @@ export class Session {
 
   private hear(message: FromLive): void {
     if (message.is === 'tick') this.hearTick(message);
+    else if (message.is === 'recent') this.recent?.(message.frames);
     else if (message.is === 'events') this.hearEvents(message.events);
     else this.takes.hear(message);
   }

@@ -1,7 +1,9 @@
 'use client';
 
+import Button from '@mui/material/Button';
 import Link from 'next/link';
-import { useCallback } from 'react';
+import { useCallback, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { allContacts, boardOf } from '@/core/instrument/access';
 import { kindOf } from '@/core/kinds/registry';
 import { QUANTISATION_NOISE } from '@/core/signal/rest';
@@ -9,7 +11,11 @@ import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-sess
 import { Headline, Reading, Station } from '../parts/station';
 import { SensorTrace } from '../parts/sensor-trace';
 import type { TraceOverlay } from '../parts/trace';
+import { HeardFindings } from './heard-findings';
+import { HiddenFaults } from './hidden-faults';
 import { NoiseBand } from './noise-band';
+import { SelfTest } from './self-test';
+import { useHeard } from './use-heard';
 import { LaneStrip } from '../parts/lane-strip';
 import { PlaySurface } from '../parts/play-surface';
 
@@ -25,7 +31,16 @@ export function Listen() {
   const overlay = useCallback((): TraceOverlay => ({ rest: rest?.rest }), [rest]);
   const several = sensor.lanes.length > 1;
   const words = count === null ? null : kindOf(sensor).unitWords?.(count, sensor, board);
-  if (column < 0) return <ListenContacts />;
+  const heard = useHeard();
+  const [testing, setTesting] = useState(false);
+  useHotkeys('f', () => setTesting((on) => !on));
+  if (testing)
+    return (
+      <Station title="Listen" reading={<HeardFindings heard={heard} />}>
+        <SelfTest leave={() => setTesting(false)} />
+      </Station>
+    );
+  if (column < 0) return <ListenContacts heard={heard} test={() => setTesting(true)} />;
   return (
     <Station
       title="Listen"
@@ -45,6 +60,8 @@ export function Listen() {
               : '1.4826 × the median deviation, so a knock does not count.'}
           </Reading>
           <Rate />
+          <HeardFindings heard={heard} />
+          <HiddenFaults />
         </>
       }
     >
@@ -63,6 +80,7 @@ export function Listen() {
             When it looks right, <Link href={`/i/${session.id}/calibrate`}>calibrate</Link> <kbd>3</kbd>
           </>
         }
+        side={<TestButton test={() => setTesting(true)} />}
       />
       {several && <LaneStrip sensor={sensor} height={56} />}
       <SensorTrace
@@ -77,8 +95,17 @@ export function Listen() {
   );
 }
 
+function TestButton({ test }: { test: () => void }) {
+  return (
+    <Button variant="outlined" onClick={test}>
+      Test every input{'\u00a0'}
+      <kbd>F</kbd>
+    </Button>
+  );
+}
+
 /** A sensor of contacts: open or closed, and what it did. */
-function ListenContacts() {
+function ListenContacts({ heard, test }: { heard: ReturnType<typeof useHeard>; test: () => void }) {
   const instrument = useInstrument();
   const { sensor, lane } = useSensor();
   const at = allContacts(instrument).indexOf(sensor.lanes[lane].contacts?.[0] ?? '');
@@ -88,16 +115,21 @@ function ListenContacts() {
     <Station
       title="Listen"
       reading={
-        <Reading label="Now" value={closed === null ? '–' : closed ? 'closed' : 'open'}>
-          {c?.is === 'contacts'
-            ? `Normally ${c.rest}; changes within ${c.debounceMs} ms are bounces.`
-            : 'Not measured yet.'}
-        </Reading>
+        <>
+          <Reading label="Now" value={closed === null ? '–' : closed ? 'closed' : 'open'}>
+            {c?.is === 'contacts'
+              ? `Normally ${c.rest}; changes within ${c.debounceMs} ms are bounces.`
+              : 'Not measured yet.'}
+          </Reading>
+          <HeardFindings heard={heard} />
+          <HiddenFaults />
+        </>
       }
     >
       <Headline
         says={closed ? 'It is closed.' : 'It is open.'}
         under={`Press ${sensor.name.toLowerCase()} and let go.`}
+        side={<TestButton test={test} />}
       />
       <LaneStrip sensor={sensor} height={90} />
       <PlaySurface titled />

@@ -6,7 +6,7 @@ import { kindOf } from '@/core/kinds/registry';
 import { levelPort } from '@/core/kinds/ports';
 import { noteName } from '@/core/midi/words';
 import { handKeys, keyWords } from '../hooks/hand-map';
-import { useChoice, useInstrument, useSession } from '../hooks/use-session';
+import { useChoice, useInstrument, useLive, useSession } from '../hooks/use-session';
 import styles from './lanes.module.css';
 
 /** The practice instrument to play: drawn from the instrument, a row a sensor, by pointer and by key, several at once. */
@@ -14,6 +14,8 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
   const instrument = useInstrument();
   const chosen = useChoice((c) => c.sensor);
   const keys = handKeys(instrument, chosen);
+  const practice = useLive((s) => s.cable.is === 'closed');
+  if (!practice) return null;
   return (
     <section className={styles.surface} aria-label="Play the practice board yourself">
       {titled && <h2>Play the practice board yourself</h2>}

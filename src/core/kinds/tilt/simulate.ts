@@ -6,9 +6,7 @@ import { SimulatedPart } from '../moved-part';
 export const simulatedTilt = (sensor: Sensor, board: Board, seed: number): SimulatedPart =>
   new SimulatedPart(sensor, board, seed, {
     reads: (place, _touched, lane) =>
-      0.5 +
-      0.22 *
-        (lane === 2 ? Math.cos((Math.PI / 2) * place) : lane === 0 ? Math.sin((Math.PI / 2) * place) : 0.02),
+      0.5 + 0.22 * (lane === 2 ? Math.cos((Math.PI / 2) * place) : Math.sin((Math.PI / 2) * place)),
     stays: true,
     noise: 0.0012,
     followsUs: 40_000,

@@ -1,0 +1,81 @@
+'use client';
+
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useState } from 'react';
+import { useLive, useSession } from '../hooks/use-session';
+import { notify } from '../parts/notice';
+import { BAUDS, USUAL_BAUD } from './cable';
+import styles from './frame.module.css';
+
+/** Bytes that no text has, from which a wrong baud rate is likely. */
+const GARBLED = 0.2;
+
+/** The board, how it does, and another one to choose. */
+export function BoardMenu() {
+  const session = useSession();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const rate = useLive((s) => Math.round((s.tick?.rateHz ?? 0) / 10) * 10);
+  const lost = useLive((s) => s.tick?.lost ?? 0);
+  const broken = useLive((s) => s.broken);
+  const cable = useLive((s) => s.cable);
+  const says = useLive((s) => lineWords(s));
+  const practice = cable.is === 'closed';
+  const connect = async (baud: number) => {
+    setAnchor(null);
+    const refused = await session.connect(baud);
+    if (refused) notify(refused);
+  };
+  return (
+    <>
+      <button
+        type="button"
+        className={styles.board}
+        aria-haspopup="menu"
+        onClick={(e) => setAnchor(e.currentTarget)}
+        title="Choose another board"
+      >
+        <b>
+          <i
+            className={styles.dot}
+            data-state={broken || cable.is === 'gone' ? 'fault' : rate > 0 ? 'on' : 'off'}
+          />
+          {practice ? 'Practice board' : cable.is === 'gone' ? 'Unplugged' : 'Board on the cable'}
+        </b>
+        <span>{says ?? `${rate} frames/s · ${lost} lost`}</span>
+      </button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem
+          selected={practice}
+          onClick={() => {
+            setAnchor(null);
+            void session.practise();
+          }}
+        >
+          Practice board
+        </MenuItem>
+        {BAUDS.map((baud) => (
+          <MenuItem
+            key={baud}
+            selected={cable.is !== 'closed' && cable.baud === baud}
+            onClick={() => void connect(baud)}
+          >
+            Board on a cable, {baud} baud{baud === USUAL_BAUD ? ': the sketch’s own' : ''}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}
+
+/** What is wrong with the line, in a few words; null where nothing is. */
+function lineWords({ tick, cable }: Parameters<Parameters<typeof useLive>[0]>[0]): string | null {
+  if (cable.is === 'gone') return 'plug it in again';
+  const line = tick?.line;
+  if (!line) return null;
+  if (line.garbled > GARBLED) return 'another baud rate: this is no text';
+  if (line.bytes === 0) return 'nothing has come yet';
+  if (line.lines + line.packets === 0) return 'no line of numbers yet';
+  if (line.columns === 0) return 'none of its columns is this instrument’s';
+  return null;
+}

@@ -1,0 +1,123 @@
+/** The part of Web Serial that is used; TypeScript's DOM library has none of it (W3C community draft "Web Serial API"). */
+export interface SerialPortLike extends EventTarget {
+  readable: ReadableStream<Uint8Array> | null;
+  writable: WritableStream<Uint8Array> | null;
+  open(options: { baudRate: number; bufferSize?: number }): Promise<void>;
+  close(): Promise<void>;
+}
+interface SerialLike extends EventTarget {
+  requestPort(): Promise<SerialPortLike>;
+}
+
+/** How a cable stands. */
+export type CableState =
+  | { is: 'closed' }
+  | { is: 'open'; baud: number }
+  /** It was pulled out, and is waited for. */
+  | { is: 'gone'; baud: number };
+
+export const BAUDS = [9600, 57_600, 115_200, 250_000, 500_000, 1_000_000, 2_000_000];
+export const USUAL_BAUD = 500_000;
+
+/** What one letter on the line asks of the sketch: packets, lines of text, MIDI again. */
+export const COMMANDS = { packets: 'F', text: 'T', midi: 'M' } as const;
+
+const BUFFER_BYTES = 1 << 16;
+/** A port that was given back is not free at once, ms; tried again so many times. */
+const AGAIN_MS = 500;
+const AGAIN_TIMES = 20;
+
+const serialOf = (): SerialLike | null => (navigator as unknown as { serial?: SerialLike }).serial ?? null;
+
+/** A serial port that stays open while its board is unplugged and comes back. */
+export class Cable {
+  private port: SerialPortLike | null = null;
+  private reader: ReadableStreamDefaultReader<Uint8Array> | null = null;
+  private baud = USUAL_BAUD;
+  private wanted = false;
+
+  /** @param hear each piece that comes @param tell how it stands now, with a sentence where something went wrong */
+  constructor(
+    private readonly hear: (bytes: Uint8Array<ArrayBuffer>) => void,
+    private readonly tell: (state: CableState, says?: string) => void,
+  ) {}
+
+  /** Lets the user choose a port and opens it. @returns one sentence where it cannot be */
+  async choose(baud: number): Promise<string | null> {
+    const serial = serialOf();
+    if (!serial)
+      return 'This browser cannot open serial ports. Use one that can, or import what your board prints as a CSV file.';
+    await this.close();
+    try {
+      this.port = await serial.requestPort();
+    } catch {
+      return 'No port was chosen: nothing has changed.';
+    }
+    this.baud = baud;
+    return this.open();
+  }
+
+  private async open(): Promise<string | null> {
+    const { port, baud } = this;
+    if (!port) return null;
+    try {
+      await port.open({ baudRate: baud, bufferSize: BUFFER_BYTES });
+    } catch (error) {
+      return `The port could not be opened (${(error as Error).name}). Close what else uses it, and try again.`;
+    }
+    this.wanted = true;
+    this.tell({ is: 'open', baud });
+    await this.send('packets');
+    void this.listen(port);
+    return null;
+  }
+
+  /** Reads until the cable is pulled or the port is closed. */
+  private async listen(port: SerialPortLike): Promise<void> {
+    try {
+      while (port.readable && this.wanted) {
+        this.reader = port.readable.getReader();
+        for (let piece = await this.reader.read(); !piece.done; piece = await this.reader.read())
+          this.hear(Uint8Array.from(piece.value));
+        this.reader.releaseLock();
+        if (this.wanted) break;
+      }
+    } catch {
+      // A pulled cable ends the reading with an error: what follows is the same.
+    }
+    this.reader = null;
+    if (this.wanted) await this.again();
+  }
+
+  /** Waits for a board that was unplugged. */
+  private async again(): Promise<void> {
+    this.tell(
+      { is: 'gone', baud: this.baud },
+      'The board is unplugged. What was recorded is kept; plug it in again.',
+    );
+    await this.port?.close().catch(() => {});
+    for (let n = 0; n < AGAIN_TIMES && this.wanted; n++) {
+      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+      if (this.wanted && (await this.open()) === null) return;
+    }
+    if (this.wanted) await this.close();
+  }
+
+  /** Asks the sketch for something else, without a new build. A board that does not know the letter passes over it. */
+  async send(command: keyof typeof COMMANDS): Promise<void> {
+    const writer = this.port?.writable?.getWriter();
+    if (!writer) return;
+    await writer.write(new TextEncoder().encode(COMMANDS[command])).catch(() => {});
+    writer.releaseLock();
+  }
+
+  async close(): Promise<void> {
+    if (!this.wanted) return;
+    await this.send('midi');
+    this.wanted = false;
+    await this.reader?.cancel().catch(() => {});
+    await this.port?.close().catch(() => {});
+    this.port = null;
+    this.tell({ is: 'closed' });
+  }
+}

@@ -1,0 +1,61 @@
+'use client';
+
+import type { Finding } from '@/core/findings/finding';
+import { counted } from '@/core/units/counted';
+import { useInstrument, useSession } from '../hooks/use-session';
+import styles from './listen.module.css';
+import type { useHeard } from './use-heard';
+
+/** What is wrong with any lane of the instrument, by the last twelve seconds; each leads to its lane. */
+export function HeardFindings({ heard: { heard, trouble } }: { heard: ReturnType<typeof useHeard> }) {
+  const session = useSession();
+  const instrument = useInstrument();
+  const groups = grouped(heard?.findings ?? []);
+  const nameOf = ([{ sensor, lane }, ...more]: Finding[]) => {
+    const own = instrument.sensors.find((s) => s.id === sensor);
+    if (lane === undefined || !own) return 'The stream';
+    if (own.lanes.length === 1) return own.name;
+    return `${own.name}, ${more.length > 0 ? `${more.length + 1} lanes, ${lane} first` : lane}`;
+  };
+  const choose = ({ sensor, lane }: Finding) => {
+    const own = instrument.sensors.find((s) => s.id === sensor);
+    const at = own?.lanes.findIndex((l) => l.id === lane) ?? 0;
+    if (own) session.choice.setState({ sensor, lane: Math.max(0, at) });
+  };
+  return (
+    <section className={styles.heard} aria-label="What is wrong">
+      <h2>
+        {trouble
+          ? `It could not be listened to (${trouble}).`
+          : !heard
+            ? 'Listening to the last seconds…'
+            : groups.length === 0
+              ? 'Nothing is wrong that twelve seconds show.'
+              : counted(groups.length, 'finding')}
+      </h2>
+      {groups.map((group) => (
+        <details key={`${group[0].code} ${group[0].sensor}`} data-severity={group[0].severity}>
+          <summary onClick={() => choose(group[0])}>
+            <b>{nameOf(group)}</b> {group[0].says}
+          </summary>
+          {group[0].causes.length > 0 && <p>Likely: {group[0].causes.join('; or ')}.</p>}
+          {group[0].cures.map((cure) => (
+            <p key={cure.says}>
+              {cure.says} ({cure.cost}).
+            </p>
+          ))}
+        </details>
+      ))}
+    </section>
+  );
+}
+
+/** The same of several lanes of a sensor is told once. */
+function grouped(findings: readonly Finding[]): Finding[][] {
+  const groups = new Map<string, Finding[]>();
+  for (const f of findings) {
+    const key = `${f.code} ${f.sensor}`;
+    groups.set(key, [...(groups.get(key) ?? []), f]);
+  }
+  return [...groups.values()];
+}

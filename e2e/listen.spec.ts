@@ -117,3 +117,31 @@ test('three hidden faults are told, shown and mended; every input ticks itself o
   await page.keyboard.press('f');
   await expect(inputs).toBeHidden();
 });
+
+test('a stranger’s log gives its readings: names in quotes, semicolons, decimal commas, time in ms', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByText('Wherry').first().waitFor();
+  await page.goto('/i/wherry/listen');
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  const rows = Array.from(
+    { length: 1500 },
+    (_, i) => `${(i * 2.5).toFixed(1).replace('.', ',')};${300 + (i % 3)};0`,
+  );
+  const chosen = page.waitForEvent('filechooser');
+  await page.keyboard.press('l');
+  await (
+    await chosen
+  ).setFiles({
+    name: 'their-log.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`"t_ms";"left pad";"right pad"\n${rows.join('\n')}\n`),
+  });
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('their-log.csv');
+  await expect(page.getByText('at 400 frames a second, 0 lost')).toBeVisible();
+  await expect(page.getByRole('row', { name: /left-pad/ })).toContainText('301.0');
+  await expect(page.getByRole('region', { name: 'What is wrong' })).toContainText(
+    'It reads 0 and nothing else.',
+  );
+});

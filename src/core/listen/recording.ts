@@ -1,6 +1,7 @@
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import { findKind } from '../kinds/registry';
+import { highestCount } from '../signal/frames';
 import type { Frames } from '../signal/take';
 import type { AskedContact } from './contact-findings';
 import type { AskedLane } from './heard';
@@ -40,3 +41,14 @@ export const recordingOf = ({ sensors, boards }: Instrument, frames: Frames, tak
   lanes: sensors.flatMap((s) => lanesIn(s, frames.channels)),
   contacts: frames.edges ? sensors.flatMap(contactsIn) : [],
 });
+
+/** A recording of which nothing is known but its columns: each is a lane of its own. */
+export const recordingOfColumns = (frames: Frames, bits: number, take: string): Recording => ({
+  ...{ take, frames, bits },
+  lanes: frames.channels.map((column) => askedLane(column, '', column, column)),
+  contacts: (frames.edges?.contacts ?? []).map((contact) => ({ sensor: contact, lane: contact, contact })),
+});
+
+/** Bits of the smallest converter that gives all counts of a recording: 10, 12, 14 or 16. */
+export const bitsOf = (frames: Frames): number =>
+  [10, 12, 14].find((bits) => highestCount(frames) < 2 ** bits) ?? 16;

@@ -5,15 +5,16 @@ import type { Heard } from './heard';
 
 /** Jitter of periods that is worth a word, of the period. */
 const JITTERS = 0.25;
-/** A gap of this many periods and more lost a frame; over three it is a freeze. */
+/** A gap of this many periods and more lost a frame; over three it is a freeze (handbook 3). */
 const LOST = 1.5;
+const FREEZES = 3;
 
-/** Frames that are missing between others, by their times: gaps of so many periods. */
-export function lostFrames(tUs: ArrayLike<number>, periodUs: number): number {
+/** Frames that are missing between others, by their times. @param most gaps of more periods than these are passed over */
+export function lostFrames(tUs: ArrayLike<number>, periodUs: number, most = Infinity): number {
   let lost = 0;
   for (let i = 1; i < tUs.length; i++) {
     const periods = (tUs[i] - tUs[i - 1]) / periodUs;
-    if (periods > LOST) lost += Math.round(periods) - 1;
+    if (periods > LOST && periods <= most) lost += Math.round(periods) - 1;
   }
   return lost;
 }
@@ -32,7 +33,7 @@ export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<
     more: Partial<Finding>,
   ) => found.push({ code, severity, says, causes, cures: [], ...more });
   if (gaps > 0) {
-    const at = indexOf(tUs, (periods) => periods > 3, periodUs);
+    const at = indexOf(tUs, (periods) => periods > FREEZES, periodUs);
     const longest = longestGap(tUs);
     add(
       'freezes',
@@ -48,8 +49,8 @@ export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<
       },
     );
   }
-  const lost = lostFrames(tUs, periodUs);
-  if (lost > gaps)
+  const lost = lostFrames(tUs, periodUs, FREEZES);
+  if (lost > 0)
     add(
       'lost-frames',
       'doubt',

@@ -1,5 +1,5 @@
 import { allContacts } from '@/core/instrument/access';
-import { askedLane, recordingOf } from '@/core/listen/recording';
+import { askedLane, recordingOf, recordingOfColumns } from '@/core/listen/recording';
 import { LEAST_FRAMES, listenTo, type Recording } from '@/core/listen/listen';
 import type { Frames } from '@/core/signal/take';
 import { no, type Asked } from '../body';
@@ -64,12 +64,7 @@ function recorded(request: ListenRequest): Asked<Heard> {
 
 /** Lanes without an instrument: those named, else all columns. */
 function ofBoard({ board, lanes }: ListenRequest, frames: Frames, take: string): Recording {
-  const named = lanes ?? frames.channels.map((column) => ({ id: column, column, sensor: column, kind: '' }));
-  return {
-    ...{ take, frames },
-    bits: board!.bits,
-    scanHz: board!.scanHz,
-    lanes: named.map((l) => askedLane(l.sensor ?? l.id, l.kind ?? '', l.id, l.column)),
-    contacts: (frames.edges?.contacts ?? []).map((contact) => ({ sensor: contact, lane: contact, contact })),
-  };
+  const all = { ...recordingOfColumns(frames, board!.bits, take), scanHz: board!.scanHz };
+  if (!lanes) return all;
+  return { ...all, lanes: lanes.map((l) => askedLane(l.sensor ?? l.id, l.kind ?? '', l.id, l.column)) };
 }

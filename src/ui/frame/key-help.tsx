@@ -23,6 +23,7 @@ const KEYS: [string, string][] = [
   ['Shift ↑ ↓', 'in Plan: move the sensor'],
   ['Del', 'in Plan: remove the sensor'],
   ['F', 'in Listen: find every input, a test that needs no mouse'],
+  ['L', 'in Listen: listen to a file'],
   ['G', 'glance view'],
   ['S', 'sound off, low, medium'],
   ['D', 'light or dark'],

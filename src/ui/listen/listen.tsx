@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import Link from 'next/link';
-import { useCallback, useState } from 'react';
+import { useCallback, useState, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { allContacts, boardOf } from '@/core/instrument/access';
 import { kindOf } from '@/core/kinds/registry';
@@ -11,7 +11,9 @@ import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-sess
 import { Headline, Reading, Station } from '../parts/station';
 import { SensorTrace } from '../parts/sensor-trace';
 import type { TraceOverlay } from '../parts/trace';
+import { FileReadings, ListenToFile, type HeardFile } from './heard-file';
 import { HeardFindings } from './heard-findings';
+import styles from './listen.module.css';
 import { HiddenFaults } from './hidden-faults';
 import { NoiseBand } from './noise-band';
 import { SelfTest } from './self-test';
@@ -34,13 +36,21 @@ export function Listen() {
   const heard = useHeard();
   const [testing, setTesting] = useState(false);
   useHotkeys('f', () => setTesting((on) => !on));
+  const [file, setFile] = useState<HeardFile | null>(null);
+  if (file)
+    return (
+      <Station title="Listen" reading={<HeardFindings heard={{ heard: file.listened, trouble: null }} />}>
+        <FileReadings file={file} leave={() => setFile(null)} />
+      </Station>
+    );
   if (testing)
     return (
       <Station title="Listen" reading={<HeardFindings heard={heard} />}>
         <SelfTest leave={() => setTesting(false)} />
       </Station>
     );
-  if (column < 0) return <ListenContacts heard={heard} test={() => setTesting(true)} />;
+  if (column < 0)
+    return <ListenContacts heard={heard} tools={<Tools test={() => setTesting(true)} set={setFile} />} />;
   return (
     <Station
       title="Listen"
@@ -80,7 +90,7 @@ export function Listen() {
             When it looks right, <Link href={`/i/${session.id}/calibrate`}>calibrate</Link> <kbd>3</kbd>
           </>
         }
-        side={<TestButton test={() => setTesting(true)} />}
+        side={<Tools test={() => setTesting(true)} set={setFile} />}
       />
       {several && <LaneStrip sensor={sensor} height={56} />}
       <SensorTrace
@@ -95,17 +105,20 @@ export function Listen() {
   );
 }
 
-function TestButton({ test }: { test: () => void }) {
+function Tools({ test, set }: { test: () => void; set: (file: HeardFile) => void }) {
   return (
-    <Button variant="outlined" onClick={test}>
-      Test every input{'\u00a0'}
-      <kbd>F</kbd>
-    </Button>
+    <div className={styles.tools}>
+      <Button variant="outlined" onClick={test}>
+        Test every input{'\u00a0'}
+        <kbd>F</kbd>
+      </Button>
+      <ListenToFile set={set} />
+    </div>
   );
 }
 
 /** A sensor of contacts: open or closed, and what it did. */
-function ListenContacts({ heard, test }: { heard: ReturnType<typeof useHeard>; test: () => void }) {
+function ListenContacts({ heard, tools }: { heard: ReturnType<typeof useHeard>; tools: ReactNode }) {
   const instrument = useInstrument();
   const { sensor, lane } = useSensor();
   const at = allContacts(instrument).indexOf(sensor.lanes[lane].contacts?.[0] ?? '');
@@ -129,7 +142,7 @@ function ListenContacts({ heard, test }: { heard: ReturnType<typeof useHeard>; t
       <Headline
         says={closed ? 'It is closed.' : 'It is open.'}
         under={`Press ${sensor.name.toLowerCase()} and let go.`}
-        side={<TestButton test={test} />}
+        side={tools}
       />
       <LaneStrip sensor={sensor} height={90} />
       <PlaySurface titled />

@@ -6,6 +6,8 @@ export function NoiseBand({ rest, bits }: { rest: RestStatistics | null; bits: n
   const top = 2 ** bits - 1;
   if (!rest) return <p className={styles.note}>Rest and noise show here once it lies still for a second.</p>;
   const share = (100 * rest.rest) / top;
+  // Its words stay within the scale, and the ends give way to them.
+  const words = Math.min(92, Math.max(8, share));
   return (
     <figure className={styles.band}>
       <div
@@ -16,9 +18,9 @@ export function NoiseBand({ rest, bits }: { rest: RestStatistics | null; bits: n
         <i style={{ left: `${share}%` }} />
       </div>
       <figcaption>
-        <span>0</span>
-        <span style={{ left: `${share}%` }}>rest {rest.rest.toFixed(1)}</span>
-        <span>{top}</span>
+        <span>{share < 16 ? '' : 0}</span>
+        <span style={{ left: `${words}%` }}>rest {rest.rest.toFixed(1)}</span>
+        <span>{share > 84 ? '' : top}</span>
       </figcaption>
       <p className={styles.note}>
         Room above rest: {Math.round(top - rest.rest)} counts; below: {Math.round(rest.rest)}.

@@ -64,6 +64,19 @@ test('many lanes: leaves and stones', async ({ page }) => {
   await expect(page.getByText('Leaves: calibrated.')).toBeVisible();
   await page.waitForTimeout(500);
   await page.screenshot(shot('calibrate-touch'));
+  await openCairn(page, 'listen');
+  await page.waitForTimeout(2500);
+  await page.keyboard.press('f');
+  await page.waitForTimeout(1500);
+  for (const key of ['q', 'w', 'e', 'x', 'v']) {
+    await page.keyboard.down(key);
+    await page.waitForTimeout(350);
+    if (key === 'v') break;
+    await page.keyboard.up(key);
+    await page.waitForTimeout(900);
+  }
+  await page.screenshot(shot('self-test'));
+  await page.keyboard.up('v');
   await openCairn(page, 'calibrate');
   await expect(page.getByText('Stones: calibrated.')).toBeVisible();
   await page.waitForTimeout(500);

@@ -16,6 +16,10 @@ import type { Instrument } from '@/core/instrument/document';
 import type { Frames } from '@/core/signal/take';
 import { bankNotes, instrumentOf, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf } from '@/core/testing/bellows';
+import { FrameQueue } from '@/board/board';
+import { SerialBoard } from '@/board/serial';
+import { framePacket } from '@/core/testing/frame-packet';
+import { RecentFrames } from '@/workers/recent-frames';
 import { RecentRest } from '@/workers/recent-rest';
 import { LARGER, manyInputs, runOnChip, sizeOnChip } from '../firmware/avr/chip';
 import { screenFigures } from './bench-screens';
@@ -38,6 +42,7 @@ const playing = joinTakes(['soft', 'medium', 'loud', 'full', 'rest'].map(demoTak
 engine();
 calibration();
 resting();
+line();
 board();
 banks();
 ensureBuild();
@@ -151,6 +156,51 @@ function resting(): void {
     'rest of 96 inputs: longest look between two beats',
     `${looks.reduce((a, b) => Math.max(a, b)).toFixed(1)} ms`,
     `of 4 ms; ${(100 * share).toFixed(0)} % of the worker's time in all`,
+  );
+}
+
+/** What a board on a cable sends: lines of sixteen numbers, and ten minutes of 96 inputs at 1 kHz in packets, in and out again. */
+function line(): void {
+  const lines = Array.from({ length: 100_000 }, (_, i) =>
+    [i * 1000, ...Array.from({ length: 15 }, (_, c) => (i * 7 + c * 97) % 4096)].join(','),
+  );
+  const text = new TextEncoder().encode(lines.join('\n') + '\n');
+  const columns = (n: number) => Array.from({ length: n }, (_, c) => `c${c}`);
+  const printed = new SerialBoard(columns(15), [], 1000);
+  const queue = new FrameQueue(96, 4096);
+  const began = performance.now();
+  for (let at = 0; at < text.length; at += 4096) {
+    printed.feed(text.subarray(at, at + 4096), 0);
+    printed.advance(0, queue);
+  }
+  const us = ((performance.now() - began) * 1000) / lines.length;
+  row('a line of 16 numbers, from its bytes to a frame', `${us.toFixed(2)} µs`, 'under 4 µs', us < 4);
+  soak(new SerialBoard(columns(96), [], 1000), queue);
+}
+
+const SOAK_FRAMES = 600_000;
+
+function soak(cable: SerialBoard, queue: FrameQueue): void {
+  const frame = new Uint16Array(96);
+  const recent = new RecentFrames(cable.info.columns, [], 1000);
+  const used: number[] = [];
+  let heard = 0;
+  for (let i = 0; i < SOAK_FRAMES; i++) {
+    for (let c = 0; c < 96; c++) frame[c] = playing.counts[(i + 977 * c) % playing.counts.length];
+    cable.feed(framePacket(i, i * 1000, frame), 0);
+    cable.advance(0, queue);
+    for (let f = queue.shift(frame); f; f = queue.shift(frame), heard++) recent.add(f.tUs, frame);
+    if (i % 60_000 === 59_999) {
+      global.gc?.();
+      used.push(process.memoryUsage().heapUsed / 2 ** 20);
+    }
+  }
+  const grew = used[used.length - 1] - used[1];
+  row(
+    'ten minutes of 96 inputs through the line: memory grown from the second minute',
+    `${grew.toFixed(1)} MB`,
+    `${heard} of ${SOAK_FRAMES} frames`,
+    grew < 8 && heard === SOAK_FRAMES,
   );
 }
 

@@ -81,6 +81,16 @@ describe('what makers’ boards print', () => {
     expect(frames.at(-1)!.slice(1)).toEqual([8, 9]);
     expect(state.bad).toBe(1);
   });
+  it('a count that the converter cannot give is its highest, and counted', () => {
+    const board = new SerialBoard(['a'], [], 1000, 1023);
+    const queue = new FrameQueue(1, 8);
+    board.feed(bytes('1023\n4000\n-3\n'), 0);
+    board.advance(0, queue);
+    const frame = new Uint16Array(1);
+    const read: number[] = [];
+    while (queue.shift(frame)) read.push(frame[0]);
+    expect([read, board.state.past]).toEqual([[1023, 1023, 0], 1]);
+  });
   it('a wrong baud rate shows as bytes that no text has', () => {
     const reader = new LineReader({ packet: () => {}, numbers: () => {}, names: () => {}, remark: () => {} });
     reader.feed(bytes(many(200, (i) => `${i},500,600`)));

@@ -23,6 +23,8 @@ export interface LineState extends ReadSoFar {
   timed: boolean;
   /** Times that the board's clock began anew. */
   restarts: number;
+  /** Counts that the instrument's converter cannot give. */
+  past: number;
 }
 
 /**
@@ -46,8 +48,15 @@ export class SerialBoard implements Board {
   private counter = 0;
   private lastCounter: number | null = null;
   private restarts = 0;
+  private past = 0;
 
-  constructor(columns: string[], contacts: string[], rateHz: number) {
+  /** @param top highest count of the instrument's converter; higher ones are counted, and taken as that */
+  constructor(
+    columns: string[],
+    contacts: string[],
+    rateHz: number,
+    private readonly top = 65_535,
+  ) {
     this.info = { name: 'Board on the cable', columns, contacts, rateHz };
     this.frame = new Uint16Array(columns.length);
     this.reader = new LineReader({
@@ -68,6 +77,7 @@ export class SerialBoard implements Board {
       columns,
       timed: this.timeUnit !== null || soFar.packets > 0,
       restarts: this.restarts,
+      past: this.past,
     };
   }
 
@@ -185,7 +195,9 @@ export class SerialBoard implements Board {
   private put(values: ArrayLike<number>, from: number, tUs: number): void {
     for (let i = from; i < this.places.length; i++) {
       const place = this.places[i];
-      if (place >= 0) this.frame[place] = Math.min(65535, Math.max(0, Math.round(values[i])));
+      if (place < 0) continue;
+      if (values[i] > this.top) this.past++;
+      this.frame[place] = Math.min(this.top, Math.max(0, Math.round(values[i])));
     }
     this.waiting.push({ tUs, counter: this.counter - 1, counts: this.frame.slice() });
   }

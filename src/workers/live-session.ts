@@ -60,11 +60,11 @@ export class LiveSession {
     source: Source = 'practice',
   ) {
     this.instrument = instrument;
-    const { scanHz } = instrument.boards[0];
+    const { scanHz, bits } = instrument.boards[0];
     this.board =
       source === 'practice'
         ? new PracticeBoard(instrument, seed)
-        : new SerialBoard(allColumns(instrument), allContacts(instrument), scanHz);
+        : new SerialBoard(allColumns(instrument), allContacts(instrument), scanHz, 2 ** bits - 1);
     const { columns, contacts, rateHz } = this.board.info;
     this.queue = new FrameQueue(columns.length, QUEUE_FRAMES);
     this.frame = new Uint16Array(columns.length);

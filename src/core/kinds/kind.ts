@@ -44,6 +44,8 @@ export interface Kind {
   lanes: { least: number; most: number; are: 'counts' | 'contacts'; names?: readonly string[]; contacts?: 2 };
   /** What the board reads a lane of counts with. */
   readBy: 'converter' | 'touch peripheral';
+  /** Where its reading goes when it is let go, where that is not its rest: back to a middle, or nowhere. */
+  letGo?: 'returns' | 'stays';
   ports: Readonly<Record<string, Port>>;
   facts: Readonly<Record<string, Fact>>;
   /** The way that it is measured; null where that comes later: it is planned and listened to. */

@@ -7,17 +7,10 @@ import type { AskedContact } from './contact-findings';
 import type { AskedLane } from './heard';
 import type { Recording } from './listen';
 
-/** Kinds whose reading springs back to a middle, and those whose reading stays where it is left. */
-const RETURNS = ['stick', 'wheel', 'bend-lever'];
-const STAYS = ['pot', 'pedal'];
-
 /** What a lane of a kind is listened to as. */
 export function askedLane(sensor: string, kind: string, lane: string, column: string): AskedLane {
-  return {
-    ...{ sensor, lane, column, family: findKind(kind)?.family },
-    returns: RETURNS.includes(kind),
-    stays: STAYS.includes(kind),
-  };
+  const { family, letGo } = findKind(kind) ?? {};
+  return { ...{ sensor, lane, column, family }, returns: letGo === 'returns', stays: letGo === 'stays' };
 }
 
 /** The lanes of counts of a sensor that a recording has. */

@@ -76,6 +76,7 @@ function lineWords({ tick, cable }: Parameters<Parameters<typeof useLive>[0]>[0]
   if (line.garbled > GARBLED) return 'another baud rate: this is no text';
   if (line.bytes === 0) return 'nothing has come yet';
   if (line.lines + line.packets === 0) return 'no line of numbers yet';
+  if (line.past > 0) return 'its counts are past this board’s bits';
   if (line.columns === 0) return 'none of its columns is this instrument’s';
   return null;
 }

@@ -24,6 +24,7 @@ const KEYS: [string, string][] = [
   ['Del', 'in Plan: remove the sensor'],
   ['F', 'in Listen: find every input, a test that needs no mouse'],
   ['L', 'in Listen: listen to a file'],
+  ['H', 'in Listen: hold the trace still, and measure between two cursors'],
   ['G', 'glance view'],
   ['S', 'sound off, low, medium'],
   ['D', 'light or dark'],

@@ -18,4 +18,19 @@ export class TraceRing {
     this.filled = Math.min(this.size, this.filled + 1);
     this.total++;
   }
+
+  /** As it is now: it does not go on. */
+  still(): TraceRing {
+    const copy = new TraceRing();
+    copy.low.set(this.low);
+    copy.high.set(this.high);
+    return Object.assign(copy, { at: this.at, filled: this.filled, total: this.total });
+  }
+
+  /** The middle of a column, counts. @param column from the oldest that there is room for, 0 @returns null where nothing has come */
+  countAt(column: number): number | null {
+    if (column < this.size - this.filled) return null;
+    const i = (this.at + column) % this.size;
+    return (this.low[i] + this.high[i]) / 2;
+  }
 }

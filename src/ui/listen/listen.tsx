@@ -9,8 +9,10 @@ import { kindOf } from '@/core/kinds/registry';
 import { QUANTISATION_NOISE } from '@/core/signal/rest';
 import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
 import { Headline, Reading, Station } from '../parts/station';
+import type { TraceRing } from '../frame/trace-ring';
 import { SensorTrace } from '../parts/sensor-trace';
 import type { TraceOverlay } from '../parts/trace';
+import { FrozenTrace } from './frozen-trace';
 import { FileReadings, ListenToFile, type HeardFile } from './heard-file';
 import { HeardFindings } from './heard-findings';
 import styles from './listen.module.css';
@@ -32,6 +34,13 @@ export function Listen() {
   const count = useLive((s) => s.tick?.counts[column] ?? null);
   const overlay = useCallback((): TraceOverlay => ({ rest: rest?.rest }), [rest]);
   const several = sensor.lanes.length > 1;
+  const height = several ? 'clamp(140px, 24vh, 420px)' : 'clamp(160px, 32vh, 420px)';
+  const [held, setHeld] = useState<{ column: number; ring: TraceRing } | null>(null);
+  const still = held?.column === column ? held.ring : null;
+  useHotkeys('h', () => {
+    const ring = session.traces[column]?.still();
+    setHeld(still || !ring ? null : { column, ring });
+  });
   const words = count === null ? null : kindOf(sensor).unitWords?.(count, sensor, board);
   const heard = useHeard();
   const [testing, setTesting] = useState(false);
@@ -93,12 +102,11 @@ export function Listen() {
         side={<Tools test={() => setTesting(true)} set={setFile} />}
       />
       {several && <LaneStrip sensor={sensor} height={56} />}
-      <SensorTrace
-        sensor={sensor}
-        column={column}
-        overlay={overlay}
-        height={several ? 'clamp(140px, 24vh, 420px)' : 'clamp(160px, 32vh, 420px)'}
-      />
+      {still ? (
+        <FrozenTrace sensor={sensor} ring={still} height={height} leave={() => setHeld(null)} />
+      ) : (
+        <SensorTrace sensor={sensor} column={column} overlay={overlay} height={height} />
+      )}
       <NoiseBand rest={rest} bits={board.bits} />
       <PlaySurface titled />
     </Station>

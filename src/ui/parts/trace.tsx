@@ -61,7 +61,9 @@ function follow(ring: TraceRing): { low: number; high: number } {
   return { low: low - room, high: high + room };
 }
 
-const LEFT = 50;
+/** Room for the counts at the left of a trace, px. */
+export const TRACE_LEFT = 50;
+const LEFT = TRACE_LEFT;
 
 function paint(
   canvas: HTMLCanvasElement,

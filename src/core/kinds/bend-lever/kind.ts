@@ -14,6 +14,7 @@ export const bendLever: Kind = {
   care: '',
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
+  letGo: 'returns',
   ports: {
     bend: { carries: 'level', says: 'how far it is bent' },
     gate: { carries: 'gate', says: 'while it is bent' },

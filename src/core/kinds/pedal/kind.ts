@@ -12,6 +12,7 @@ export const pedal: Kind = {
   care: '',
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
+  letGo: 'stays',
   ports: {
     depth: { carries: 'level', says: 'how far it is down' },
     down: { carries: 'gate', says: 'while it is down' },

@@ -12,6 +12,7 @@ export const pot: Kind = {
   care: '',
   lanes: { least: 1, most: 32, are: 'counts' },
   readBy: 'converter',
+  letGo: 'stays',
   ports: {
     turn: { carries: 'level', says: 'how far it is turned' },
   },

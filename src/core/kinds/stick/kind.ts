@@ -12,6 +12,7 @@ export const stick: Kind = {
   care: '',
   lanes: { least: 2, most: 2, are: 'counts', names: ['x', 'y'] },
   readBy: 'converter',
+  letGo: 'returns',
   ports: {
     x: { carries: 'level', says: 'how far it is pushed sideways' },
     y: { carries: 'level', says: 'how far it is pushed along' },

@@ -12,6 +12,7 @@ export const wheel: Kind = {
   care: '',
   lanes: { least: 1, most: 4, are: 'counts' },
   readBy: 'converter',
+  letGo: 'returns',
   ports: {
     turn: { carries: 'level', says: 'how far it is turned' },
   },

@@ -160,6 +160,30 @@ const broken = (change: (d: ReturnType<typeof demo>) => void) => {
   return document;
 };
 
+describe('logs from elsewhere', () => {
+  const read = (text: string) => {
+    const result = readTakeCsv(text);
+    if (!result.ok) throw new Error(result.faults[0].says);
+    return result.value;
+  };
+  it('names in quotes, with spaces; semicolons with decimal commas; both as a spreadsheet writes them', () => {
+    const { frames, leftOut } = read('"time_ms";"left pad";"right, pad"\n0,0;10;20\n2,5;11;21\n5,0;12;22\n');
+    expect(frames.channels).toEqual(['left-pad', 'right-pad']);
+    expect(Array.from(frames.tUs)).toEqual([0, 2500, 5000]);
+    expect(Array.from(frames.counts)).toEqual([10, 20, 11, 21, 12, 22]);
+    expect(leftOut).toBe(0);
+  });
+  it('a comma is a decimal one only where semicolons part the cells, and a count stays whole', () => {
+    expect(Array.from(read('a,b\n1,5\n2,6\n').frames.counts)).toEqual([1, 5, 2, 6]);
+    const { frames, faults } = read('a;b\n1;5\n1,5;6\n2;7\n');
+    expect(Array.from(frames.counts)).toEqual([1, 5, 2, 7]);
+    expect(faults[0].says).toMatch(/whole counts .* got 1\.5/);
+  });
+  it('quotes around numbers harm nothing', () => {
+    expect(Array.from(read('"a","b"\n"1","2"\n"3","4"\n').frames.counts)).toEqual([1, 2, 3, 4]);
+  });
+});
+
 describe('instruments as JSON', () => {
   it('come back as they went', () => {
     for (let seed = 1; seed <= 60; seed++) {

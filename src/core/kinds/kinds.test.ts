@@ -79,4 +79,58 @@ describe('the physics of parts', () => {
     expect(played('pot', 0.8).counts[1400]).toBeGreaterThan(3000);
     expect(Math.abs(played('stick', 0.8).counts[1400] - 2048)).toBeLessThan(60);
   });
+  it('a magnet’s field rises as the third power of its nearness (handbook 4.6): from rest to half way 2.7 times, to the bottom 11 times', () => {
+    const level = (strength: number) => {
+      const { counts } = played('magnet-keys', strength);
+      return counts.slice(800, 1000).reduce((a, b) => a + b, 0) / 200 - 2048;
+    };
+    // From 9 mm to 6.5 and to 4: (9 / 6.5)³ and (9 / 4)³.
+    const rest =
+      played('magnet-keys', 0.5)
+        .counts.slice(200, 500)
+        .reduce((a, b) => a + b, 0) /
+        300 -
+      2048;
+    expect(level(0.5) / rest).toBeCloseTo((9 / 6.5) ** 3, 0);
+    expect(level(1) / rest).toBeCloseTo((9 / 4) ** 3, 0);
+  });
+  it('a chain reads whole resistors: 20 of them give steps of a twentieth, and nothing between', () => {
+    const read = [0.31, 0.33, 0.36, 0.4].map((place) => {
+      const { counts } = played('chain-ribbon', place, 5, { resistors: 20 });
+      return counts.slice(900, 1000).reduce((a, b) => a + b, 0) / 100 / 4096;
+    });
+    read.forEach((share) => expect(Math.abs(share * 20 - Math.round(share * 20))).toBeLessThan(0.05));
+    expect(read.map((share) => Math.round(share * 20))).toEqual([6, 7, 7, 8]);
+  });
+  it('a sheet in its divider: resistance falls by the power of the force (handbook 4.4: log-log straight)', () => {
+    const ohmsAt = (strength: number) => {
+      const { counts } = played('pressure-sheet', strength, 5, { fixedOhms: 10_000 });
+      const share = counts.slice(850, 1000).reduce((a, b) => a + b, 0) / 150 / 4096;
+      return 10_000 / share - 10_000;
+    };
+    const slope = (a: number, b: number) => Math.log(ohmsAt(b) / ohmsAt(a)) / Math.log(b / a);
+    expect(slope(0.1, 0.3)).toBeCloseTo(slope(0.3, 0.9), 1);
+    expect(slope(0.1, 0.9)).toBeLessThan(-0.5);
+  });
+  it('a wheel of four magnets gives four pulses a turn, more often the faster it is turned', () => {
+    const pulses = (strength: number, magnets: number) =>
+      played('wheel-speed', strength, 5, { magnets }).edges.filter((e) => e.closed && e.contact === 0).length;
+    expect(pulses(1, 8)).toBeGreaterThan(1.7 * pulses(1, 4));
+    expect(pulses(1, 8)).toBeGreaterThan(pulses(0.4, 8));
+  });
+  it('a surface that is let go reads nothing on all three; pressure is that of the hand', () => {
+    const { counts } = played('touch-surface', 0.5);
+    expect(counts[900]).toBeGreaterThan(1500);
+    expect(Math.max(...counts.slice(1200))).toBeLessThan(30);
+  });
+  it('gravity on a tilted axis is the sine of its angle: at a right angle as far one way as the other', () => {
+    const level = (strength: number) =>
+      played('tilt', strength)
+        .counts.slice(900, 1000)
+        .reduce((a, b) => a + b, 0) / 100;
+    const [up, half, down] = [level(1), level(1 / 3), level(-1)];
+    expect(up - 2048).toBeCloseTo(2048 - down, -2);
+    // A third of a right angle is 30°, whose sine is a half.
+    expect((half - 2048) / (up - 2048)).toBeCloseTo(0.5, 1);
+  });
 });

@@ -1,0 +1,113 @@
+import { describe, expect, it } from 'vitest';
+import { random } from '../signal/random';
+import { crosstalkOf, spanOf } from './crosstalk';
+import { follows } from './follows';
+import type { HeardLane } from './heard';
+import { plateauOf, reachOf } from './plateau';
+import { lostFrames } from './timing-detectors';
+import { jumpsOf } from './wiring-detectors';
+
+const RATE_HZ = 1000;
+const counts = (n: number, of: (i: number) => number) =>
+  Uint16Array.from({ length: n }, (_, i) => Math.round(of(i)));
+const lane = (own: Uint16Array): HeardLane => ({
+  ...{
+    sensor: 's',
+    lane: 'l',
+    column: 'c',
+    counts: own,
+    plateau: plateauOf(own, RATE_HZ, 4095),
+    ...reachOf(own),
+  },
+  ...{ moves: reachOf(own).excursion > 40, hum: [], clipping: [] },
+});
+
+describe('the plateau of a lane', () => {
+  it('is where most of its still windows lie, though it is held elsewhere and struck between', () => {
+    const r = random(3);
+    const own = counts(20_000, (i) => {
+      const held = i % 4000 >= 2600 && i % 4000 < 3800;
+      return (held ? 3000 : i % 700 === 0 ? 2400 : 1000) + 2 * r.gauss();
+    });
+    const { rest, noise, share, windows } = plateauOf(own, RATE_HZ, 4095);
+    expect(rest).toBeCloseTo(1000, 0);
+    expect(Math.abs(noise - 2)).toBeLessThan(0.2);
+    expect(share).toBeGreaterThan(0.3);
+    expect(windows.every((w) => Math.abs(w.level - 1000) < 2)).toBe(true);
+  });
+  it('follows a drift from window to window, and says how far it went', () => {
+    const r = random(4);
+    const { driftPerMinute, drifted, share } = plateauOf(
+      counts(30_000, (i) => 1000 + i / 100 + 2 * r.gauss()),
+      RATE_HZ,
+      4095,
+    );
+    expect(share).toBe(1);
+    expect(driftPerMinute).toBeCloseTo(600, -1);
+    expect(drifted).toBeCloseTo(300, -1);
+  });
+  it('of a take shorter than a window is that take; drift needs three seconds', () => {
+    expect(
+      plateauOf(
+        counts(20, (i) => 50 + (i % 2)),
+        RATE_HZ,
+        1023,
+      ),
+    ).toMatchObject({ rest: 50.5, share: 1, driftPerMinute: null });
+    expect(
+      plateauOf(
+        counts(2500, () => 50),
+        RATE_HZ,
+        1023,
+      ).driftPerMinute,
+    ).toBeNull();
+  });
+  it('its reach passes over two misread counts at either end, and no more', () => {
+    const own = counts(5000, (i) => (i < 2 ? 0 : i < 4 ? 4095 : i < 7 ? 3000 : 1000));
+    const { low, high } = reachOf(own);
+    expect(low).toBeCloseTo(1000, 0);
+    expect(high).toBeCloseTo(3000, 0);
+  });
+});
+
+describe('what lanes have to do with each other', () => {
+  const stroke = (i: number) => Math.max(0, Math.sin((2 * Math.PI * i) / 1000));
+  it('crosstalk is measured only while one is played alone, and only to those that have a span', () => {
+    const a = lane(counts(8000, (i) => 1000 + (i < 4000 ? 2000 * stroke(i) : 0)));
+    const b = lane(counts(8000, (i) => 1000 + (i < 4000 ? 300 * stroke(i) : 1500 * stroke(i))));
+    const still = lane(counts(8000, () => 700));
+    const [[, ab, as], [ba], [sa]] = crosstalkOf([a, b, still]);
+    expect(ab).toBeGreaterThan(0.15);
+    expect(ab).toBeLessThan(0.2);
+    expect([as, ba, sa]).toEqual([null, 0, null]);
+    expect(spanOf(still)).toBe(0);
+    expect(crosstalkOf([])).toEqual([]);
+  });
+  it('a copy is told from a neighbour that is only alike now and then, and from a small share', () => {
+    const r = random(9);
+    const before = lane(counts(6000, (i) => 500 + 3000 * stroke(i)));
+    expect(follows(before, lane(counts(6000, (i) => 300 + 2500 * stroke(i) + 5 * r.gauss())), 4095)).toBe(
+      true,
+    );
+    expect(follows(before, lane(counts(6000, (i) => 300 + 400 * stroke(i))), 4095)).toBe(false);
+    expect(follows(before, lane(counts(6000, (i) => 300 + 2500 * stroke(1.7 * i))), 4095)).toBe(false);
+    expect(follows(lane(counts(6000, () => 500)), before, 4095)).toBe(false);
+  });
+});
+
+describe('what is no gesture', () => {
+  it('a jump goes far and is back within three frames; a step that stays, and a fast stroke, are none', () => {
+    const at = (of: (i: number) => number) => jumpsOf(counts(1000, of), 4095, 2);
+    expect(at((i) => (i === 400 || i === 401 ? 0 : 2000))).toEqual([400]);
+    expect(at((i) => (i > 400 ? 0 : 2000))).toEqual([]);
+    expect(at((i) => 2000 + (i > 400 && i < 420 ? 1000 * Math.sin(((i - 400) * Math.PI) / 20) : 0))).toEqual(
+      [],
+    );
+  });
+  it('frames are missing by their times: one in a gap of two periods, none in one of 1.4', () => {
+    expect(lostFrames([0, 1000, 3000, 4000, 5400], 1000)).toBe(1);
+    expect(lostFrames([0, 1000, 11_000], 1000)).toBe(9);
+    expect(lostFrames([0, 1000, 11_000], 1000, 3)).toBe(0);
+    expect(lostFrames([5], 1000)).toBe(0);
+  });
+});

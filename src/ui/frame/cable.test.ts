@@ -1,0 +1,99 @@
+// @vitest-environment jsdom
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { Cable, type CableState, type SerialPortLike } from './cable';
+
+/** A port of which the test says what comes and when it breaks. */
+class StandIn extends EventTarget implements SerialPortLike {
+  readable: ReadableStream<Uint8Array> | null = null;
+  writable: WritableStream<Uint8Array> | null = null;
+  opened: number[] = [];
+  sent: string[] = [];
+  refuses: string | null = null;
+  private inside: ReadableStreamDefaultController<Uint8Array> | null = null;
+  async open({ baudRate }: { baudRate: number }): Promise<void> {
+    if (this.refuses) throw new DOMException('no', this.refuses);
+    this.opened.push(baudRate);
+    this.readable = new ReadableStream({ start: (c) => void (this.inside = c) });
+    this.writable = new WritableStream({
+      write: (chunk) => void this.sent.push(new TextDecoder().decode(chunk)),
+    });
+  }
+  async close(): Promise<void> {
+    this.readable = this.writable = null;
+  }
+  brings(text: string): void {
+    this.inside!.enqueue(new TextEncoder().encode(text));
+  }
+  breaks(): void {
+    this.inside!.error(new DOMException('gone', 'NetworkError'));
+  }
+}
+
+function bench(port: StandIn | null = new StandIn()) {
+  const heard: string[] = [];
+  const states: (CableState['is'] | string)[] = [];
+  const cable = new Cable(
+    (bytes) => heard.push(new TextDecoder().decode(bytes)),
+    (state, says) => states.push(state.is, ...(says ? [says] : [])),
+  );
+  vi.stubGlobal('navigator', port ? { serial: { requestPort: async () => port } } : {});
+  return { cable, heard, states, port: port! };
+}
+const turn = (ms = 0) => new Promise((resolve) => setTimeout(resolve, ms));
+afterEach(() => {
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
+
+describe('a cable', () => {
+  it('asks for packets when it is opened, hands on what comes, and asks for MIDI when it is left', async () => {
+    const { cable, heard, states, port } = bench();
+    expect(await cable.choose(115_200)).toBeNull();
+    port.brings('1,2\n');
+    await turn();
+    port.brings('3,4\n');
+    await turn();
+    expect([port.opened, port.sent, heard]).toEqual([[115_200], ['F'], ['1,2\n', '3,4\n']]);
+    await cable.close();
+    expect(port.sent).toEqual(['F', 'M']);
+    expect(states).toEqual(['open', 'closed']);
+    expect(port.readable).toBeNull();
+  });
+  it('says in one sentence why it cannot be: no such browser, nothing chosen, a port in use', async () => {
+    expect(await bench(null).cable.choose(9600)).toMatch(/^This browser cannot open serial ports\. /);
+    const none = bench();
+    vi.stubGlobal('navigator', {
+      serial: { requestPort: () => Promise.reject(new DOMException('no', 'NotFoundError')) },
+    });
+    expect(await none.cable.choose(9600)).toMatch(/nothing has changed/);
+    expect(none.states).toEqual([]);
+    const taken = new StandIn();
+    taken.refuses = 'NetworkError';
+    expect(await bench(taken).cable.choose(9600)).toMatch(
+      /could not be opened \(NetworkError\)\. Close what else uses it/,
+    );
+  });
+  it('waits for a board that was pulled out, opens it again as it was, and gives up after ten seconds', async () => {
+    vi.useFakeTimers();
+    const { cable, heard, states, port } = bench();
+    await cable.choose(500_000);
+    port.refuses = 'NetworkError';
+    port.breaks();
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(states).toEqual([
+      'open',
+      'gone',
+      expect.stringMatching(/^The board is unplugged\. What was recorded is kept/),
+    ]);
+    port.refuses = null;
+    await vi.advanceTimersByTimeAsync(600);
+    expect(port.opened).toEqual([500_000, 500_000]);
+    port.brings('back\n');
+    await vi.advanceTimersByTimeAsync(1);
+    expect(heard).toEqual(['back\n']);
+    port.refuses = 'NetworkError';
+    port.breaks();
+    await vi.advanceTimersByTimeAsync(11_000);
+    expect(states[states.length - 1]).toBe('closed');
+  });
+});

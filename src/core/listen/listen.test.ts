@@ -5,6 +5,7 @@ import { readTakeCsv } from '../exchange/take-csv';
 import { random } from '../signal/random';
 import type { Edges, Frames } from '../signal/take';
 import { listenTo, type Recording } from './listen';
+import { movedSince } from './moved-since';
 import { askedLane, recordingOf } from './recording';
 
 const RATE_HZ = 500;
@@ -36,6 +37,8 @@ const found = (recording: Recording) =>
 /** Gestures of a second, half of it at rest: 0 … 1. */
 const strokes = (t: number): number => Math.max(0, Math.sin(2 * Math.PI * t));
 const quiet = (_: number, r: ReturnType<typeof random>): number => 2000 + 2 * r.gauss();
+
+const wherry = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
 
 describe('what a recording by formula says', () => {
   it('rest, noise, drift and range of a lane that is played come out as they were put in', () => {
@@ -190,7 +193,6 @@ describe('contacts', () => {
 });
 
 describe('the demonstrations’ own takes', () => {
-  const wherry = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
   const faultsOf = (stem: string) => {
     const take = readTakeCsv(readFileSync(`demo/${stem}.csv`, 'utf8'));
     if (!wherry.ok || !take.ok) throw new Error('the demonstration cannot be read');
@@ -202,4 +204,40 @@ describe('the demonstrations’ own takes', () => {
     expect(faultsOf(`wherry-bellows-${role}`)).toEqual([]);
   });
   it('nor have the leaves’', () => expect(faultsOf('wherry-leaves-medium')).toEqual([]));
+});
+
+describe('what has moved since it was measured', () => {
+  if (!wherry.ok) throw new Error(wherry.faults[0].says);
+  const sensor = (id: string) => wherry.value.sensors.find((s) => s.id === id)!;
+  it('a level by more than three σ, said with its amount; one that is not known, or not measured, has not', () => {
+    const bellows = sensor('bellows');
+    const c = bellows.calibration;
+    if (c?.is !== 'level') throw new Error('the bellows are a level');
+    expect(movedSince(bellows, [c.rest + 3 * c.noise - 0.1])).toBeNull();
+    expect(movedSince(bellows, [c.rest + 12])).toMatchObject({ words: 'rest moved +12' });
+    expect(movedSince(bellows, [c.rest - 40])!.says).toMatch(
+      /^Rest lies −40 counts from where it was measured\./,
+    );
+    expect(movedSince(bellows, [null])).toBeNull();
+    expect(movedSince({ ...bellows, calibration: undefined }, [0])).toBeNull();
+    expect(movedSince(sensor('knee'), [])).toBeNull();
+  });
+  it('touches by a quarter of a touch, each by itself', () => {
+    const leaves = sensor('leaves');
+    const c = leaves.calibration;
+    if (c?.is !== 'touch') throw new Error('the leaves are touches');
+    const rests = c.lanes.map((l) => l.untouched);
+    expect(movedSince(leaves, rests)).toBeNull();
+    const third = rests.map((r, i) => (i === 2 ? r + 0.3 * (c.lanes[2].touched - r) : r));
+    expect(movedSince(leaves, third)).toEqual({
+      words: '1 of 10 moved',
+      says: expect.stringMatching(/^leaf-3 lies elsewhere at rest/),
+    });
+    expect(
+      movedSince(
+        leaves,
+        rests.map((r) => r + 400),
+      )!.says,
+    ).toMatch(/^10 lanes lie elsewhere/);
+  });
 });

@@ -58,7 +58,7 @@ export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<
       ['the line is too slow for this rate', 'the reader could not keep up'],
       {
         evidence: evidence(heard, 0, tUs.length - 1),
-        cures: [cure('Fewer columns, a faster line, or binary frames', 'nothing')],
+        cures: [cure('Fewer columns, a faster line, or packets instead of text', 'nothing')],
       },
     );
   if (duplicates > 0)
@@ -91,7 +91,7 @@ export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<
       ['a scan takes longer than its period', 'printing takes longer than a scan'],
       {
         cures: [
-          cure('Binary frames: they take a fifth of the line', 'nothing'),
+          cure('Packets instead of text: about half the bytes', 'nothing'),
           cure(`Set ${Math.round(rateHz)} scans a second`, 'finer timing'),
         ],
       },

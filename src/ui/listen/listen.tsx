@@ -4,7 +4,8 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useCallback, useState, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { allContacts, boardOf } from '@/core/instrument/access';
+import { allContacts, boardOf, lanePlaces } from '@/core/instrument/access';
+import { movedSince } from '@/core/listen/moved-since';
 import { kindOf } from '@/core/kinds/registry';
 import { QUANTISATION_NOISE } from '@/core/signal/rest';
 import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
@@ -29,7 +30,12 @@ export function Listen() {
   const { sensor, lane, column } = useSensor();
   const instrument = useInstrument();
   const board = boardOf(instrument, sensor);
-  const rest = useLive((s) => s.rest[column] ?? null);
+  const rests = useLive((s) => s.rest);
+  const rest = rests[column] ?? null;
+  const moved = movedSince(
+    sensor,
+    lanePlaces(instrument, sensor).map((p) => rests[p]?.rest ?? null),
+  );
   const quiet = useLive((s) => s.quiet[column] ?? false);
   const count = useLive((s) => s.tick?.counts[column] ?? null);
   const overlay = useCallback((): TraceOverlay => ({ rest: rest?.rest }), [rest]);
@@ -73,6 +79,7 @@ export function Listen() {
               ? `${quiet ? 'The last 4 s' : 'When it last was still'}, sure to ±${rest.standardError.toFixed(2)}.`
               : 'Let it lie still for a second.'}
           </Reading>
+          {moved && <p className={styles.moved}>{moved.says}</p>}
           <Reading label="Noise" value={rest ? rest.noise.toFixed(1) : '–'} unit="counts, 1 σ">
             {rest && rest.noise <= QUANTISATION_NOISE * 1.05
               ? 'As quiet as the converter can tell.'

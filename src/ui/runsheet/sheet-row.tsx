@@ -12,6 +12,7 @@ import {
 } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Voice } from '@/core/instrument/voices';
+import { movedSince, type MovedSince } from '@/core/listen/moved-since';
 import { levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import { controllerWords, noteName } from '@/core/midi/words';
@@ -28,8 +29,14 @@ import styles from './runsheet.module.css';
 /** A sensor's row: in each cell a tiny true picture and its state in words. */
 export function SheetRow({ sensor }: { sensor: Sensor }) {
   const instrument = useInstrument();
-  const [column] = lanePlaces(instrument, sensor);
-  const rest = useLive((s) => s.rest[column] ?? null);
+  const places = lanePlaces(instrument, sensor);
+  const [column] = places;
+  const rests = useLive((s) => s.rest);
+  const rest = rests[column] ?? null;
+  const moved = movedSince(
+    sensor,
+    places.map((p) => rests[p]?.rest ?? null),
+  );
   const several = sensor.lanes.length > 1;
   return (
     <tr>
@@ -51,7 +58,7 @@ export function SheetRow({ sensor }: { sensor: Sensor }) {
           <TinyTrace column={column} colour={`--${kindOf(sensor).family}`} />
         )}
       </Cell>
-      <CalibrateCell sensor={sensor} moved={rest} />
+      <CalibrateCell sensor={sensor} moved={moved} />
       <ShapeCell sensor={sensor} />
       <VoiceCell sensor={sensor} />
       <Cell
@@ -81,23 +88,19 @@ function planWords(sensor: Sensor): string | null {
   return signals.every((s) => s.lane === null) ? `${signals.length} lines` : null;
 }
 
-/** @param moved rest as it is now, for a single level */
-function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: { rest: number } | null }) {
+function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | null }) {
   const instrument = useInstrument();
   const takes = useTakesOf(sensor.id);
   const c = levelOf(sensor);
-  const by = c && moved ? moved.rest - c.rest : 0;
-  const drifted = c !== null && Math.abs(by) > Math.max(2, 3 * c.noise);
-  if (drifted)
-    return (
-      <Cell to="calibrate" state="doubt" words={`rest moved ${by > 0 ? '+' : '−'}${Math.abs(by).toFixed(0)}`}>
-        <RangePicture sensor={sensor} top={2 ** boardOf(instrument, sensor).bits - 1} />
-      </Cell>
-    );
   if (kindOf(sensor).calibration === null) return <Cell to="calibrate" words="comes later" />;
   if (!sensor.calibration) return <Cell to="calibrate" words={takes.length > 0 ? 'not accepted' : 'to do'} />;
   return (
-    <Cell to="calibrate" words={calibratedWords(sensor)}>
+    <Cell
+      to="calibrate"
+      words={moved?.words ?? calibratedWords(sensor)}
+      title={moved?.says}
+      state={moved ? 'doubt' : undefined}
+    >
       {c ? (
         <RangePicture sensor={sensor} top={2 ** boardOf(instrument, sensor).bits - 1} />
       ) : (
@@ -160,18 +163,21 @@ function voiceWord(v: Voice): string {
 function Cell({
   to,
   words,
+  title,
   state,
   children,
 }: {
   to: StationId;
   words: string;
+  /** The same in a sentence. */
+  title?: string;
   state?: 'doubt';
   children?: ReactNode;
 }) {
   const { id } = useSession();
   return (
     <td data-state={state}>
-      <Link href={`/i/${id}/${to}`}>
+      <Link href={`/i/${id}/${to}`} title={title}>
         <span className={styles.picture}>{children}</span>
         <small>{words}</small>
       </Link>

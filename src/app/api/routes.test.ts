@@ -471,7 +471,9 @@ describe('POST /api/firmware and /api/prove', () => {
       [
         'cheironom.c',
         'cheironom.h',
-        ...['config', 'contacts', 'control', 'gate', 'image', 'layout', 'notes', 'numbers'].map(part),
+        ...['config', 'contacts', 'control', 'frames', 'gate', 'image', 'layout', 'notes', 'numbers'].map(
+          part,
+        ),
         ...['place', 'strike', 'touch', 'wire', 'zero'].map(part),
         'instrument.c',
         'instrument.h',

@@ -1,6 +1,7 @@
 import type { GestureFamily } from '../kinds/kind';
 import type { Hum } from '../signal/hum';
 import type { Clipping } from '../signal/rails';
+import type { Role } from '../signal/take';
 import type { Timing } from '../signal/timing';
 import type { Plateau } from './plateau';
 
@@ -56,6 +57,8 @@ export interface Heard {
   lanes: HeardLane[];
   /** Response of lane j, as a share of its span, while only lane i is played: crosstalk[i][j]; null where that cannot be told. */
   crosstalk: (number | null)[][];
+  /** What it was played for, where that is known. */
+  role?: Role;
   asked: readonly Asked[];
   switchedOn: readonly SwitchedOn[];
   /** Id by which findings name the recording. */

@@ -109,6 +109,20 @@ describe('what a recording by formula says', () => {
     expect(crosstalk[0][1]).toBeLessThan(0.2);
     expect(found(pair(0.2))).toEqual(['crosstalk c2']);
     expect(found(pair(0.05))).toEqual([]);
+    // One that never moves by itself, at either side of the other.
+    const played = (t: number, r: ReturnType<typeof random>) => 1000 + 2500 * strokes(t) + 2 * r.gauss();
+    const answers = (t: number, r: ReturnType<typeof random>) => 700 + 750 * strokes(t) + 2 * r.gauss();
+    expect(found(formula([played, answers]))).toEqual(['crosstalk c2', 'poor-range c2']);
+    expect(listenTo(formula([answers, played])).findings[0]).toMatchObject({
+      lane: 'c1',
+      says: 'It moves only with c2, 30 % as far.',
+    });
+  });
+  it('a take of rest has no gesture: what swings over a quarter of the range there floats, however slowly', () => {
+    const slow = (t: number, r: ReturnType<typeof random>) =>
+      2000 + 700 * Math.sin(2 * Math.PI * 0.1 * t) + 2 * r.gauss();
+    expect(found(formula([slow], { role: 'rest' }))).toEqual(['floating c1']);
+    expect(found(formula([slow]))).not.toContain('floating c1');
   });
   it('two wires that were swapped, and one that does not come, are told by what was asked for', () => {
     const a = (t: number, r: ReturnType<typeof random>) =>

@@ -2,7 +2,7 @@ import type { Finding } from '../findings/finding';
 import { humOf } from '../signal/hum';
 import { distinctLevels, rangeShare } from '../signal/levels';
 import { clippingOf } from '../signal/rails';
-import { columnOf, type Frames } from '../signal/take';
+import { columnOf, type Frames, type Role } from '../signal/take';
 import { timingOf, type Timing } from '../signal/timing';
 import { listenToContacts, type AskedContact, type ContactReadings } from './contact-findings';
 import { crosstalkOf, spanOf } from './crosstalk';
@@ -23,6 +23,7 @@ export interface Recording {
   scanHz?: number;
   lanes: readonly AskedLane[];
   contacts: readonly AskedContact[];
+  role?: Role;
   asked?: readonly Asked[];
   switchedOn?: readonly SwitchedOn[];
 }
@@ -114,7 +115,7 @@ function laneFindings(lane: HeardLane, heard: Heard, at: number): Finding[] {
 const MOVES_NOISES = 8;
 const MOVES_SCALE = 0.01;
 
-function heardOf({ take, frames, bits, scanHz, lanes, asked = [], switchedOn = [] }: Recording): Heard {
+function heardOf({ take, frames, bits, scanHz, lanes, role, asked = [], switchedOn = [] }: Recording): Heard {
   const timing = timingOf(frames.tUs);
   const rateHz = timing?.rateHz ?? scanHz ?? 1000;
   const scale = 2 ** bits - 1;
@@ -137,6 +138,7 @@ function heardOf({ take, frames, bits, scanHz, lanes, asked = [], switchedOn = [
     bits,
     rateHz,
     timing,
+    role,
     asked,
     switchedOn,
     tUs: frames.tUs,

@@ -1,6 +1,7 @@
 import { distinctLevels, rangeShare } from '../signal/levels';
 import type { GestureFamily } from '../kinds/kind';
 import { spanOf } from './crosstalk';
+import { goesWith, REPEATS } from './follows';
 import { cure, fullScale, wholeOf, type Detector } from './detectors';
 import type { Asked, Heard, HeardLane } from './heard';
 
@@ -58,19 +59,18 @@ const CROSSTALK_OF: Partial<Record<GestureFamily, number>> = { touch: 0.3, strik
 
 export const crosstalk: Detector = (lane, heard, at) => {
   const least = (lane.family && CROSSTALK_OF[lane.family]) ?? CROSSTALK;
-  let worst = -1;
+  let [worst, most] = [-1, 0];
   heard.crosstalk.forEach((row, i) => {
-    const share = row[at];
-    if (share !== null && share > least && (worst < 0 || share > heard.crosstalk[worst][at]!)) worst = i;
+    if ((row[at] ?? 0) > most) [worst, most] = [i, row[at]!];
   });
-  if (worst < 0) return null;
-  const share = heard.crosstalk[worst][at]!;
-  if (share * spanOf(lane) < 4 * lane.plateau.noise) return null;
+  const answers = worst >= 0 && most > least && most * spanOf(lane) >= 4 * lane.plateau.noise;
+  const alone = answers
+    ? `It answers ${(100 * most).toFixed(0)} % of its span while only ${heard.lanes[worst].lane} is played.`
+    : null;
+  const says = onlyAnswers(lane, heard) ?? alone;
+  if (!says) return null;
   return {
-    code: 'crosstalk',
-    severity: 'doubt',
-    evidence: wholeOf(heard),
-    says: `It answers ${(100 * share).toFixed(0)} % of its span while only ${heard.lanes[worst].lane} is played.`,
+    ...{ code: 'crosstalk', severity: 'doubt', evidence: wholeOf(heard), says },
     causes: [
       'their wires run side by side',
       'a shared ground lead',
@@ -83,6 +83,22 @@ export const crosstalk: Detector = (lane, heard, at) => {
     ],
   };
 };
+
+/** A lane that moves with another one alone, and less: by this factor at least, and at least this share of it. */
+const LESS = 1.5;
+const LEAST_ANSWER = 0.04;
+
+/** What is said of a lane that never moves by itself, only with another; null for one that does. */
+function onlyAnswers(lane: HeardLane, { lanes }: Heard): string | null {
+  if (!lane.moves) return null;
+  for (const other of lanes) {
+    if (other === lane || spanOf(other) < LESS * spanOf(lane)) continue;
+    const { r, gain } = goesWith(other, lane);
+    if (r > REPEATS && gain > LEAST_ANSWER)
+      return `It moves only with ${other.lane}, ${(100 * gain).toFixed(0)} % as far.`;
+  }
+  return null;
+}
 
 /** A lane has moved in a stretch where it went over this share of its span, and so many σ. */
 const MOVED = 0.4;

@@ -69,6 +69,8 @@ const FLOATS = 0.25;
 /** Share of the recording that a played lane lies at rest, at least, or it comes back to its rest within this share of the range. */
 const RESTS = 0.2;
 const COMES_BACK = 0.05;
+/** Turns a second of what never rests, from which nobody plays it. */
+const RESTLESS_HZ = 0.2;
 /** Noise over this share of the full scale is no rest. */
 const RESTLESS = 0.02;
 /** Share of a swing that mains makes where mains is all that drives an input. */
@@ -83,7 +85,11 @@ export const floating: Detector = (lane, heard, at) => {
   const back = returnScatter(lane, fullScale(heard));
   const still = plateau.noise < RESTLESS * fullScale(heard);
   const rests = still && (plateau.share >= RESTS || (back !== null && back < COMES_BACK * fullScale(heard)));
-  const wanders = swings && !rests && reversalsPerSecond(counts, heard.rateHz, excursion) > 0.4;
+  // A take of rest has no gesture; a knob may be turned to and fro all the time.
+  const wanders =
+    swings &&
+    (heard.role === 'rest' ||
+      (!rests && !lane.stays && reversalsPerSecond(counts, heard.rateHz, excursion) > RESTLESS_HZ));
   if (!copies && !hums && !wanders) return null;
   const how = copies
     ? `It follows ${before.lane}, the input that is read before it`

@@ -1,7 +1,7 @@
 import { allContacts } from '@/core/instrument/access';
 import { askedLane, recordingOf, recordingOfColumns } from '@/core/listen/recording';
 import { LEAST_FRAMES, listenTo, type Recording } from '@/core/listen/listen';
-import type { Frames } from '@/core/signal/take';
+import { ROLES, type Frames } from '@/core/signal/take';
 import { no, type Asked } from '../body';
 import { problem } from '../problem';
 import { asked, checked } from './asked';
@@ -19,8 +19,12 @@ export function listen(text: string): Response {
   const heard = recorded(request.value);
   if (!heard.ok) return heard.response;
   const { recording, left } = heard.value;
-  const { findings, ...rest } = listenTo(recording);
-  return Response.json({ ...rest, findings: [...left, ...findings] });
+  const { lanes, findings, ...rest } = listenTo(recording);
+  const own = lanes.map((lane) => ({
+    ...lane,
+    findings: findings.filter((f) => f.sensor === lane.sensor && f.lane === lane.lane).map((f) => f.code),
+  }));
+  return Response.json({ ...rest, lanes: own, findings: [...left, ...findings] });
 }
 
 type Heard = { recording: Recording; left: ReturnType<typeof linesLeftOut> };
@@ -55,10 +59,14 @@ function recorded(request: ListenRequest): Asked<Heard> {
     return refuse('csv', `${LEAST_FRAMES} frames or more are required, got ${frames.tUs.length}`);
   const moves = request.asked ?? [];
   const switchedOn = request.switchedOn ?? [];
+  const role = request.role ?? ROLES.find((r) => r === notes.role);
   const sensor = recording.lanes[0]?.sensor ?? recording.contacts[0].sensor;
   return {
     ok: true,
-    value: { recording: { ...recording, asked: moves, switchedOn }, left: linesLeftOut(take.value, sensor) },
+    value: {
+      recording: { ...recording, role, asked: moves, switchedOn },
+      left: linesLeftOut(take.value, sensor),
+    },
   };
 }
 

@@ -109,6 +109,8 @@ export class ListenRequest {
   @Type(() => HeardLane)
   lanes?: HeardLane[];
   @IsString() csv!: string;
+  /** What it was played for; the `# role:` of the recording where it is left out. */
+  @IsOptional() @IsIn(ROLES) role?: Role;
   /** When lanes were asked to move. */
   @IsOptional()
   @IsArray()

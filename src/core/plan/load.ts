@@ -1,7 +1,7 @@
 import type { Sensor } from '../instrument/sensor';
 import { kindOf } from '../kinds/registry';
 import { added, NO_NEEDS, type Needs } from './pins';
-import { needsOf } from './signals';
+import { needsOf, signalsOf } from './signals';
 
 /** What sensors ask of a board, added up. */
 export interface Load {
@@ -9,17 +9,21 @@ export interface Load {
   /** Source resistances of all converted inputs together, Ω: they settle one after another. */
   ohms: number;
   lanes: number;
+  /** Contacts that lie in matrices: each is read by its row while its column is pulled down. */
+  matrix: number;
   /** The fastest rate that one of them asks for, and why. */
   leastHz: number;
   because: string;
 }
 
-export const NO_LOAD: Load = { needs: NO_NEEDS, ohms: 0, lanes: 0, leastHz: 0, because: '' };
+export const NO_LOAD: Load = { needs: NO_NEEDS, ohms: 0, lanes: 0, matrix: 0, leastHz: 0, because: '' };
 
 export function loadOf(sensor: Sensor): Load {
   const { sourceOhms, rate } = kindOf(sensor).plan;
   const needs = needsOf(sensor);
-  return { needs, ohms: needs.analogue * sourceOhms, lanes: sensor.lanes.length, ...rate };
+  const lines = signalsOf(sensor).some((s) => s.line);
+  const matrix = lines ? sensor.lanes.reduce((n, l) => n + (l.contacts?.length ?? 0), 0) : 0;
+  return { needs, ohms: needs.analogue * sourceOhms, lanes: sensor.lanes.length, matrix, ...rate };
 }
 
 export function together(a: Load, b: Load): Load {
@@ -28,6 +32,7 @@ export function together(a: Load, b: Load): Load {
     needs: added(a.needs, b.needs),
     ohms: a.ohms + b.ohms,
     lanes: a.lanes + b.lanes,
+    matrix: a.matrix + b.matrix,
     leastHz,
     because,
   };

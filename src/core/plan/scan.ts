@@ -7,6 +7,8 @@ import type { Load } from './load';
 const CONVERTER_PF = 14;
 /** A lane's share of a scan in the runtime, cycles: measured on an 8-bit chip in a loud take, docs/engine.md. */
 const LANE_CYCLES = 170;
+/** A contact of a matrix in the sketch, its share of driving the column included, cycles. (From memory.) */
+const CONTACT_CYCLES = 150;
 /** One reading over the bus, of a touch peripheral, and through an expander, µs. (Common practice, no source.) */
 const BUS_US = 300;
 const TOUCH_US = 10;
@@ -39,7 +41,7 @@ const scanTime = (board: Converting, load: Load, chips: Chips): number =>
   load.needs.touch * TOUCH_US +
   load.needs.bus * BUS_US +
   chips.expanders * EXPANDER_US +
-  (load.lanes * LANE_CYCLES) / board.pins.clockMhz;
+  (load.lanes * LANE_CYCLES + load.matrix * CONTACT_CYCLES) / board.pins.clockMhz;
 
 /** How often a board scans at most, Hz. */
 export const fastestHz = (board: Converting, load: Load, chips: Chips): number =>
@@ -47,12 +49,13 @@ export const fastestHz = (board: Converting, load: Load, chips: Chips): number =
 
 /** The same with its formula, and with the time of a scan. */
 export function scanFigures(board: Converting, load: Load, chips: Chips): { scan: Figure; rate: Figure } {
-  const { needs, lanes, leastHz, because } = load;
+  const { needs, lanes, matrix, leastHz, because } = load;
   const value = scanTime(board, load, chips);
   return {
     scan: {
       ...{ name: 'one scan', value, unit: 'µs', limit: null },
-      formula: 'n · t_conv + t_settle + touch · 10 + bus · 300 + expanders · 150 + lanes · 170 / f',
+      formula:
+        'n · t_conv + t_settle + touch · 10 + bus · 300 + expanders · 150 + (lanes · 170 + matrix · 150) / f',
       numbers: [
         { name: 'n', value: needs.analogue, unit: 'inputs' },
         { name: 't_conv', value: board.pins.conversionUs, unit: 'µs' },
@@ -61,6 +64,7 @@ export function scanFigures(board: Converting, load: Load, chips: Chips): { scan
         { name: 'bus', value: needs.bus, unit: 'sensors' },
         { name: 'expanders', value: chips.expanders, unit: '' },
         { name: 'lanes', value: lanes, unit: '' },
+        { name: 'matrix', value: matrix, unit: 'contacts' },
         { name: 'f', value: board.pins.clockMhz, unit: 'MHz' },
       ],
     },

@@ -124,12 +124,15 @@ test('a stranger’s log gives its readings: names in quotes, semicolons, decima
   await page.goto('/');
   await page.getByText('Wherry').first().waitFor();
   await page.goto('/i/wherry/listen');
-  await page.getByRole('heading', { level: 1 }).waitFor();
+  // Keys are heard once the board is.
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('It lies still.');
   const rows = Array.from(
     { length: 1500 },
     (_, i) => `${(i * 2.5).toFixed(1).replace('.', ',')};${300 + (i % 3)};0`,
   );
   const chosen = page.waitForEvent('filechooser');
+  // The browser is asked to hand the chooser over, which takes a moment that a key does not.
+  await page.waitForTimeout(500);
   await page.keyboard.press('l');
   await (
     await chosen

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LineReader } from '@/core/exchange/line-reader';
+import { framePacket } from '@/core/testing/frame-packet';
 import { FrameQueue } from './board';
 import { SerialBoard } from './serial';
 
@@ -68,6 +69,33 @@ describe('what makers’ boards print', () => {
     expect(anew.state.restarts).toBe(1);
     expect(anew.frames).toHaveLength(20);
     for (let i = 1; i < 20; i++) expect(anew.frames[i][0]).toBeGreaterThanOrEqual(anew.frames[i - 1][0]);
+  });
+  it('a time that was cut off moves nothing: its line is left out and counted, in the middle and at the end', () => {
+    const lines = Array.from({ length: 40 }, (_, i) => `${30_000_000 + 1000 * i},${i},0`);
+    // 30 020 000 loses its last digits, 30 030 000 its first.
+    lines[20] = '3002,20,0';
+    lines[30] = '0030000,30,0';
+    const { frames, state } = heard(`t_us,push,pull\n${lines.join('\n')}\n`);
+    expect(state).toMatchObject({ restarts: 0, bad: 2 });
+    expect(frames.map(([, push]) => push)).toEqual(
+      Array.from({ length: 40 }, (_, i) => i).filter((i) => i !== 20 && i !== 30),
+    );
+    const [[first], last] = [frames[0], frames[frames.length - 1]];
+    expect(last[0] - first).toBe(39_000);
+  });
+  it('packets stand in the instrument’s order, whatever names came before', () => {
+    const board = new SerialBoard(['push', 'pull'], [], 1000);
+    const queue = new FrameQueue(2, 8);
+    board.feed(bytes('pull:20 push:10\n'), 0);
+    board.feed(framePacket(0, 0, Uint16Array.of(11, 21)), 1000);
+    board.advance(0, queue);
+    const frame = new Uint16Array(2);
+    const read: number[][] = [];
+    while (queue.shift(frame)) read.push(Array.from(frame));
+    expect(read).toEqual([
+      [10, 20],
+      [11, 21],
+    ]);
   });
   it('edges come as remarks; other remarks, lines without numbers and a column count that changes harm nothing', () => {
     const { frames, edges, state } = heard(

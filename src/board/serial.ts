@@ -1,17 +1,15 @@
 import { LineReader, type ReadSoFar } from '@/core/exchange/line-reader';
 import type { LineNumbers } from '@/core/exchange/line-numbers';
 import type { Packet } from '@/core/exchange/binary-frames';
+import { timeNamed, unitOfStep } from '@/core/exchange/csv-time';
 import type { Board, BoardInfo, Edge, FrameQueue } from './board';
+import { LineClock } from './line-clock';
 
-const TURN_US = 2 ** 32;
-/** µs a unit, by the name of a first column. */
-const TIMES: Record<string, number> = { t_us: 1, us: 1, time_us: 1, t_ms: 1000, ms: 1000, time_ms: 1000 };
-const UNITLESS = ['t', 'time', 'timestamp'];
 /** Lines from which the unit of a time without a name is told. */
 const TOLD_FROM = 20;
-/** A clock that goes back by more than this began anew; less is a line out of order. A leap ahead is longer than any pause. */
-const RESTART_US = 10_000;
-const LEAP_US = 60e6;
+/** Places of numbers that are no count: the time, and what is left out. */
+const TIME = -2;
+const NOWHERE = -1;
 
 /** What the line has brought, for the screens. */
 export interface LineState extends ReadSoFar {
@@ -37,17 +35,18 @@ export class SerialBoard implements Board {
   private readonly frame: Uint16Array;
   private readonly waiting: { tUs: number; counter: number; counts: Uint16Array }[] = [];
   private readonly edges: Edge[] = [];
-  /** Column of the instrument that each number of a line is; −1 for none. The first of them is left out where it is a time. */
+  /** Column of the instrument that each number of a line or packet is, or TIME, or NOWHERE. */
   private places: number[] = [];
   private names: string[] | null = null;
   private timeUnit: number | null = null;
   private early: number[] = [];
   private nowUs = 0;
-  /** Board time and the time here at it, µs. */
-  private clock: { board: number; here: number } | null = null;
+  private readonly clock = new LineClock();
+  /** A line whose time does not follow: the next one tells whether it was cut, or the clock began anew. */
+  private held: { boardUs: number; counts: Uint16Array } | null = null;
+  private cut = 0;
   private counter = 0;
   private lastCounter: number | null = null;
-  private restarts = 0;
   private past = 0;
 
   /** @param top highest count of the instrument's converter; higher ones are counted, and taken as that */
@@ -76,7 +75,8 @@ export class SerialBoard implements Board {
       width,
       columns,
       timed: this.timeUnit !== null || soFar.packets > 0,
-      restarts: this.restarts,
+      bad: soFar.bad + this.cut,
+      restarts: this.clock.restarts,
       past: this.past,
     };
   }
@@ -105,33 +105,68 @@ export class SerialBoard implements Board {
   /** What the sketch prints beside frames: `# edge: time,contact,closed`. */
   private remark(text: string): void {
     const edge = /^edge:\s*(\d+),(\d+),([01])$/.exec(text);
-    if (edge) this.edge(this.here(Number(edge[1])), Number(edge[2]), edge[3] === '1');
+    if (!edge) return;
+    const boardUs = Number(edge[1]);
+    if (this.clock.follows(boardUs))
+      this.edge(this.clock.take(boardUs, this.nowUs), Number(edge[2]), edge[3] === '1');
+    else this.cut++;
   }
 
   private edge(tUs: number, contact: number, closed: boolean): void {
     if (contact < this.info.contacts.length) this.edges.push({ tUs, contact, closed });
   }
 
+  /** A packet has a CRC: its time is to be believed. Its columns stand in the instrument's order. */
   private packet(packet: Packet): void {
-    const tUs = this.here(packet.tUs);
+    const follows = this.clock.follows(packet.tUs);
+    const tUs = follows
+      ? this.clock.take(packet.tUs, this.nowUs)
+      : this.clock.restart(packet.tUs, this.nowUs);
     if (packet.is === 'edge') return this.edge(tUs, packet.contact, packet.closed);
     const passed = this.lastCounter === null ? 1 : (packet.counter - this.lastCounter) & 0xffff;
     this.lastCounter = packet.counter;
     // A board that began anew counts from 0: what lies between was not lost.
     this.counter += passed > 0 && passed < 0x8000 ? passed : 1;
-    this.timeUnit ??= 1;
-    if (this.places.length !== packet.counts.length) this.places = this.inOrder(packet.counts.length);
-    this.put(packet.counts, 0, tUs);
+    if (this.names || this.places.length !== packet.counts.length) {
+      this.names = null;
+      this.places = this.inOrder(packet.counts.length);
+    }
+    this.read(packet.counts);
+    this.put(tUs, this.frame);
   }
 
   private line(line: LineNumbers): void {
     if (line.names.length === line.count) this.label(line.names);
     if (this.places.length !== line.count) this.settle(line);
     const timed = this.places[0] === TIME;
-    const tUs = timed ? this.timeOf(line.values[0]) : this.nowUs;
-    if (tUs === null) return;
+    const boardUs = timed ? this.boardUsOf(line.values[0]) : null;
+    if (timed && boardUs === null) return;
+    this.read(line.values);
+    if (boardUs === null) this.next(this.nowUs, this.frame);
+    else this.timed(boardUs);
+  }
+
+  /** A line with a time that may have been cut: 12345 of 1234567. */
+  private timed(boardUs: number): void {
+    const { clock, held, nowUs } = this;
+    if (clock.follows(boardUs)) {
+      if (held) this.cut++;
+      this.held = null;
+      return this.next(clock.take(boardUs, nowUs), this.frame);
+    }
+    if (!held || !clock.follows(boardUs, held.boardUs)) {
+      if (held) this.cut++;
+      this.held = { boardUs, counts: this.frame.slice() };
+      return;
+    }
+    this.held = null;
+    this.next(clock.restart(held.boardUs, nowUs), held.counts);
+    this.next(clock.take(boardUs, nowUs), this.frame);
+  }
+
+  private next(tUs: number, counts: Uint16Array): void {
     this.counter++;
-    this.put(line.values, 0, tUs);
+    this.put(tUs, counts);
   }
 
   private label(names: string[]): void {
@@ -145,12 +180,11 @@ export class SerialBoard implements Board {
     this.timeUnit = null;
     const { columns } = this.info;
     if (this.names?.length === count) {
-      const first = this.names[0].toLowerCase();
+      const time = timeNamed(this.names[0]);
+      if (typeof time === 'number') this.timeUnit = time;
       const found = this.names.map((name) => columns.indexOf(name));
-      const timed = first in TIMES || UNITLESS.includes(first);
-      if (first in TIMES) this.timeUnit = TIMES[first];
-      this.places = found.some((p) => p >= 0) ? found : this.inOrder(count, timed);
-      if (timed) this.places[0] = TIME;
+      this.places = found.some((p) => p >= 0) ? found : this.inOrder(count, time !== null);
+      if (time !== null) this.places[0] = TIME;
       return;
     }
     this.places = this.inOrder(count, count === columns.length + 1);
@@ -161,47 +195,30 @@ export class SerialBoard implements Board {
     return Array.from({ length: count }, (_, i) => {
       if (timed && i === 0) return TIME;
       const at = i - (timed ? 1 : 0);
-      return at < length ? at : -1;
+      return at < length ? at : NOWHERE;
     });
   }
 
-  /** Time here of a first number, µs; null while its unit is not known yet. */
-  private timeOf(reading: number): number | null {
+  /** The board's time of a first number, µs; null while its unit is not known yet. */
+  private boardUsOf(reading: number): number | null {
     if (this.timeUnit === null) {
       this.early.push(reading);
       if (this.early.length < TOLD_FROM) return null;
-      const step = (reading - this.early[0]) / (this.early.length - 1);
-      // Between 20 Hz and 10 kHz a step can have one unit only: over 100 it is µs, else ms.
-      this.timeUnit = step > 100 ? 1 : 1000;
+      this.timeUnit = unitOfStep((reading - this.early[0]) / (this.early.length - 1));
     }
-    return this.here(reading * this.timeUnit);
+    return reading * this.timeUnit;
   }
 
-  /** The board's time as time here, which goes on where the board's wraps or begins anew. */
-  private here(boardUs: number): number {
-    if (!this.clock) this.clock = { board: boardUs, here: this.nowUs };
-    const { clock } = this;
-    let passed = boardUs - clock.board;
-    if (passed < -TURN_US / 2) passed += TURN_US;
-    if (passed < -RESTART_US || passed > LEAP_US) {
-      this.restarts++;
-      passed = Math.max(0, this.nowUs - clock.here);
-    }
-    clock.here += Math.max(0, passed);
-    clock.board = boardUs;
-    return Math.round(clock.here);
-  }
-
-  private put(values: ArrayLike<number>, from: number, tUs: number): void {
-    for (let i = from; i < this.places.length; i++) {
-      const place = this.places[i];
-      if (place < 0) continue;
+  /** Reads counts into the frame. */
+  private read(values: ArrayLike<number>): void {
+    this.places.forEach((place, i) => {
+      if (place < 0) return;
       if (values[i] > this.top) this.past++;
       this.frame[place] = Math.min(this.top, Math.max(0, Math.round(values[i])));
-    }
-    this.waiting.push({ tUs, counter: this.counter - 1, counts: this.frame.slice() });
+    });
+  }
+
+  private put(tUs: number, counts: Uint16Array): void {
+    this.waiting.push({ tUs, counter: this.counter - 1, counts: counts.slice() });
   }
 }
-
-/** Place of the number that is a time. */
-const TIME = -2;

@@ -14,6 +14,10 @@ const UNIT_US = new Map([
 ]);
 const UNITLESS = ['t', 'time', 'timestamp'];
 
+/** µs a unit of a column of this name; 'untold' for a time without a unit, null for no time. */
+export const timeNamed = (name: string): number | 'untold' | null =>
+  UNIT_US.get(name.toLowerCase()) ?? (UNITLESS.includes(name.toLowerCase()) ? 'untold' : null);
+
 /**
  * µs a unit of the first column, or null when it is no time. Without a header, a column that only rises is one; without
  * a unit, the step from line to line tells it.
@@ -21,9 +25,8 @@ const UNITLESS = ['t', 'time', 'timestamp'];
 export function timeUnitUs({ header, numbers, width }: NumberLines): number | null {
   const n = numbers.length / width;
   if (header) {
-    const named = UNIT_US.get(header[0].toLowerCase());
-    if (named) return named;
-    if (!UNITLESS.includes(header[0].toLowerCase())) return null;
+    const named = timeNamed(header[0]);
+    if (named !== 'untold') return named;
   } else if (width < 2 || n < 3) return null;
   let rising = 0;
   for (let i = 1; i < n; i++) if (numbers[i * width] > numbers[(i - 1) * width]) rising++;
@@ -32,7 +35,7 @@ export function timeUnitUs({ header, numbers, width }: NumberLines): number | nu
 }
 
 /** Between 20 Hz and 10 kHz a step can have one unit only: over 100 it is µs, up to 0.05 seconds, else ms. */
-const unitOfStep = (step: number): number => (step > 100 ? 1 : step > 0 && step <= 0.05 ? 1e6 : 1000);
+export const unitOfStep = (step: number): number => (step > 100 ? 1 : step > 0 && step <= 0.05 ? 1e6 : 1000);
 
 /** A step over this is no step between frames: makers' boards send at 20 Hz and more. */
 const LEAP_US = 1e6;

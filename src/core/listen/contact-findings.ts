@@ -1,10 +1,10 @@
 import type { Finding } from '../findings/finding';
+import { debounceFor } from '../parts/debounce';
+import { burstMs, burstsOf } from '../signal/bursts';
 import { quantile } from '../signal/quantile';
 import type { Edges } from '../signal/take';
 import { cure } from './detectors';
 
-/** Changes closer than this belong to one press or release, µs. */
-const BURST_US = 50_000;
 /** A contact bounces where a burst has more changes than its one. */
 const LEAST_BOUNCES = 2;
 
@@ -24,21 +24,6 @@ export interface ContactReadings {
   bounceMs: number;
 }
 
-/** Bursts of a contact: first and last change, µs, and how many. */
-function burstsOf(edges: Edges, contact: number) {
-  const bursts: { fromUs: number; toUs: number; changes: number }[] = [];
-  for (let i = 0; i < edges.tUs.length; i++) {
-    if (edges.contact[i] !== contact) continue;
-    const last = bursts[bursts.length - 1];
-    const tUs = edges.tUs[i];
-    if (last && tUs - last.toUs < BURST_US) {
-      last.toUs = tUs;
-      last.changes++;
-    } else bursts.push({ fromUs: tUs, toUs: tUs, changes: 1 });
-  }
-  return bursts;
-}
-
 /** What contacts did: how long they bounce, and which of them did nothing while others changed. */
 export function listenToContacts(
   edges: Edges | undefined,
@@ -47,8 +32,8 @@ export function listenToContacts(
 ): { contacts: ContactReadings[]; findings: Finding[] } {
   const findings: Finding[] = [];
   const contacts = asked.map(({ sensor, lane, contact }): ContactReadings => {
-    const bursts = edges ? burstsOf(edges, edges.contacts.indexOf(contact)) : [];
-    const lengths = bursts.map((b) => (b.toUs - b.fromUs) / 1000);
+    const bursts = edges ? burstsOf(edges, contact) : [];
+    const lengths = bursts.map(burstMs);
     const bounceMs = lengths.length === 0 ? 0 : quantile(lengths, 0.99);
     const bouncing = bursts.filter((b) => b.changes > 1);
     if (bouncing.length >= LEAST_BOUNCES)
@@ -57,7 +42,7 @@ export function listenToContacts(
         evidence: { take, fromUs: bouncing[0].fromUs, toUs: bouncing[0].toUs },
         says: `${contact} bounces for up to ${bounceMs.toFixed(1)} ms.`,
         causes: ['a springy contact', 'dirt between its faces'],
-        cures: [cure(`A debounce of ${Math.max(1, Math.ceil(1.5 * bounceMs))} ms`, 'that much less often')],
+        cures: [cure(`A debounce of ${debounceFor(bounceMs)} ms`, 'that much less often')],
       });
     const changes = bursts.reduce((n, b) => n + b.changes, 0);
     return { lane, contact, presses: Math.ceil(bursts.length / 2), changes, bounceMs };

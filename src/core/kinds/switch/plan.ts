@@ -1,6 +1,6 @@
 import { pressesPerSecond } from '../../parts/formulas';
 import { eachLane, type KindPlan } from '../kind-plan';
-import { debounceFor } from './debounce';
+import { debounceFor } from '../../parts/debounce';
 
 /** Presses a second that a finger gives at most. (Common practice, no source.) */
 const FASTEST_FINGER = 12;

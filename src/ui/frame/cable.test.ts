@@ -59,6 +59,20 @@ describe('a cable', () => {
     expect(states).toEqual(['open', 'closed']);
     expect(port.readable).toBeNull();
   });
+  it('asks a board again that begins anew when its port is opened, until something comes, five times at most', async () => {
+    vi.useFakeTimers();
+    const { cable, port } = bench();
+    await cable.choose(500_000);
+    await vi.advanceTimersByTimeAsync(2500);
+    expect(port.sent).toEqual(['F', 'F', 'F']);
+    port.brings('1,2\n');
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(port.sent).toHaveLength(3);
+    const deaf = bench();
+    await deaf.cable.choose(500_000);
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(deaf.port.sent).toHaveLength(5);
+  });
   it('says in one sentence why it cannot be: no such browser, nothing chosen, a port in use', async () => {
     expect(await bench(null).cable.choose(9600)).toMatch(/^This browser cannot open serial ports\. /);
     const none = bench();

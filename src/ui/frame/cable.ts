@@ -23,6 +23,9 @@ export const USUAL_BAUD = 500_000;
 export const COMMANDS = { packets: 'F', text: 'T', midi: 'M' } as const;
 
 const BUFFER_BYTES = 1 << 16;
+/** Boards that begin anew when a port is opened hear nothing for a while: they are asked again until something comes, ms. */
+const ASK_MS = 1000;
+const ASK_TIMES = 5;
 /** A port that was given back is not free at once, ms; tried again so many times. */
 const AGAIN_MS = 500;
 const AGAIN_TIMES = 20;
@@ -35,6 +38,9 @@ export class Cable {
   private reader: ReadableStreamDefaultReader<Uint8Array> | null = null;
   private baud = USUAL_BAUD;
   private wanted = false;
+  /** Openings so far, and whether anything has come since the last. */
+  private openings = 0;
+  private heard = false;
 
   /** @param hear each piece that comes @param tell how it stands now, with a sentence where something went wrong */
   constructor(
@@ -66,10 +72,18 @@ export class Cable {
       return `The port could not be opened (${(error as Error).name}). Close what else uses it, and try again.`;
     }
     this.wanted = true;
+    this.heard = false;
     this.tell({ is: 'open', baud });
-    await this.send('packets');
     void this.listen(port);
+    void this.ask(++this.openings);
     return null;
+  }
+
+  private async ask(opening: number): Promise<void> {
+    for (let n = 0; n < ASK_TIMES && this.wanted && !this.heard && opening === this.openings; n++) {
+      await this.send('packets');
+      await new Promise((resolve) => setTimeout(resolve, ASK_MS));
+    }
   }
 
   /** Reads until the cable is pulled or the port is closed. */
@@ -77,13 +91,16 @@ export class Cable {
     try {
       while (port.readable && this.wanted) {
         this.reader = port.readable.getReader();
-        for (let piece = await this.reader.read(); !piece.done; piece = await this.reader.read())
+        for (let piece = await this.reader.read(); !piece.done; piece = await this.reader.read()) {
+          this.heard = true;
           this.hear(Uint8Array.from(piece.value));
+        }
         this.reader.releaseLock();
         if (this.wanted) break;
       }
-    } catch {
-      // A pulled cable ends the reading with an error: what follows is the same.
+    } catch (error) {
+      // A pulled cable ends the reading so; again() tells it. After close() nobody waits for it.
+      if (!(error instanceof DOMException) && !(error instanceof TypeError)) throw error;
     }
     this.reader = null;
     if (this.wanted) await this.again();
@@ -95,7 +112,7 @@ export class Cable {
       { is: 'gone', baud: this.baud },
       'The board is unplugged. What was recorded is kept; plug it in again.',
     );
-    await this.port?.close().catch(() => {});
+    await this.port?.close().catch(alreadyGone);
     for (let n = 0; n < AGAIN_TIMES && this.wanted; n++) {
       await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
       if (this.wanted && (await this.open()) === null) return;
@@ -107,7 +124,7 @@ export class Cable {
   async send(command: keyof typeof COMMANDS): Promise<void> {
     const writer = this.port?.writable?.getWriter();
     if (!writer) return;
-    await writer.write(new TextEncoder().encode(COMMANDS[command])).catch(() => {});
+    await writer.write(new TextEncoder().encode(COMMANDS[command])).catch(alreadyGone);
     writer.releaseLock();
   }
 
@@ -115,9 +132,14 @@ export class Cable {
     if (!this.wanted) return;
     await this.send('midi');
     this.wanted = false;
-    await this.reader?.cancel().catch(() => {});
-    await this.port?.close().catch(() => {});
+    await this.reader?.cancel().catch(alreadyGone);
+    await this.port?.close().catch(alreadyGone);
     this.port = null;
     this.tell({ is: 'closed' });
   }
+}
+
+/** A port whose cable was pulled can be neither written to nor closed: its reading has ended, and that was told. */
+function alreadyGone(error: unknown): void {
+  if (!(error instanceof DOMException) && !(error instanceof TypeError)) throw error;
 }

@@ -1,4 +1,5 @@
 import { createStore } from 'zustand/vanilla';
+import type { Fault } from '@/board/faults';
 import type { RestStatistics } from '@/core/signal/rest';
 import type { Tick } from '@/workers/live-protocol';
 import type { CableState } from './cable';
@@ -19,6 +20,8 @@ export interface LiveState {
   /** One sentence when the worker broke, or null. */
   broken: string | null;
   cable: CableState;
+  /** Faults that the practice board has. */
+  faults: readonly Fault[];
 }
 
 export const createLiveStore = () =>
@@ -31,4 +34,5 @@ export const createLiveStore = () =>
     settling: false,
     broken: null,
     cable: { is: 'closed' },
+    faults: [],
   }));

@@ -2,33 +2,14 @@ import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { importInstrument } from '@/store/bench';
 import { database } from '@/store/database';
-import type { FromLive, ToLive } from '@/workers/live-protocol';
+import type { FromLive } from '@/workers/live-protocol';
+import { LiveStandIn } from './live-stand-in';
 import { Session } from './session';
-
-/** A stand-in for the live worker: it notes what it is told, and says what the test has it say. */
-class StandIn extends EventTarget {
-  static made: StandIn[] = [];
-  readonly told: ToLive[] = [];
-  ended = false;
-  constructor() {
-    super();
-    StandIn.made.push(this);
-  }
-  postMessage(message: ToLive): void {
-    this.told.push(message);
-  }
-  terminate(): void {
-    this.ended = true;
-  }
-  says(data: FromLive): void {
-    this.dispatchEvent(Object.assign(new Event('message'), { data }));
-  }
-}
 
 let id: string;
 beforeEach(async () => {
-  StandIn.made = [];
-  vi.stubGlobal('Worker', StandIn);
+  LiveStandIn.begin();
+  vi.stubGlobal('Worker', LiveStandIn);
   vi.stubGlobal('document', new EventTarget());
   vi.stubGlobal('addEventListener', vi.fn());
   vi.stubGlobal('removeEventListener', vi.fn());
@@ -45,18 +26,18 @@ it('that is closed while it opens leaves no worker running; one that is closed l
   const opening = left.open();
   await left.close();
   await opening;
-  expect(StandIn.made).toHaveLength(0);
+  expect(LiveStandIn.made).toHaveLength(0);
   const stayed = new Session(id, false);
   await stayed.open();
   await stayed.close();
-  expect(StandIn.made.map((w) => w.ended)).toEqual([true]);
+  expect(LiveStandIn.made.map((w) => w.ended)).toEqual([true]);
 });
 
 it('sends MIDI when it is told of it, before any tick; in words it stands there from the next tick on', async () => {
   const session = new Session(id, false);
   await session.open();
   const sent = vi.spyOn(session.midi, 'send');
-  StandIn.made[0].says({ is: 'events', events: [{ tUs: 0, bytes: [0x90, 62, 87] }], zeroMs: 0 });
+  LiveStandIn.made[0].says({ is: 'events', events: [{ tUs: 0, bytes: [0x90, 62, 87] }], zeroMs: 0 });
   expect(sent.mock.calls).toEqual([[[0x90, 62, 87]]]);
   expect(session.live.getState().notes).toHaveLength(0);
   const nothing = {
@@ -68,7 +49,7 @@ it('sends MIDI when it is told of it, before any tick; in words it stands there 
     guide: null,
     line: null,
   };
-  StandIn.made[0].says({ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, bytesPerSecond: 3, ...nothing });
+  LiveStandIn.made[0].says({ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, bytesPerSecond: 3, ...nothing });
   expect(session.live.getState().notes[0]).toBe('note 62 on, 87');
   await session.close();
 });
@@ -76,7 +57,7 @@ it('sends MIDI when it is told of it, before any tick; in words it stands there 
 it('keeps a take whose storage failed in the middle of it without a hole, and says what waits', async () => {
   const session = new Session(id, false);
   await session.open();
-  const [worker] = StandIn.made;
+  const [worker] = LiveStandIn.made;
   const take = `${id}-bellows-soft-x-0`;
   const piece = (n: number): FromLive => ({
     is: 'take-piece',
@@ -117,7 +98,7 @@ it('never calls a take whole that lacks a piece: it says which half second, and 
   const session = new Session(id, false);
   await session.open();
   const take = `${id}-bellows-loud-x-1`;
-  StandIn.made[0].says({
+  LiveStandIn.made[0].says({
     is: 'take-begins',
     take,
     sensor: 'bellows',
@@ -127,9 +108,9 @@ it('never calls a take whole that lacks a piece: it says which half second, and 
   });
   for (const n of [0, 2]) {
     const frames = { tUs: Float64Array.of(n), counts: Uint16Array.of(n) };
-    StandIn.made[0].says({ is: 'take-piece', take, n, ...frames });
+    LiveStandIn.made[0].says({ is: 'take-piece', take, n, ...frames });
   }
-  StandIn.made[0].says({ is: 'take-ends', take, pieces: 3 });
+  LiveStandIn.made[0].says({ is: 'take-ends', take, pieces: 3 });
   const { workspace } = session;
   await vi.waitFor(() =>
     expect(workspace.store.getState().troubles.hole).toBe(

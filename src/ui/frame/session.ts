@@ -1,4 +1,5 @@
 import { createStore } from 'zustand/vanilla';
+import type { Fault } from '@/board/faults';
 import { messageWords } from '@/core/midi/words';
 import { allColumns } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
@@ -101,7 +102,7 @@ export class Session {
     if (this.compiled) this.silence();
     this.compiled = instrument;
     this.traces = allColumns(instrument).map(() => new TraceRing());
-    this.live.setState({ tick: null, rest: [], quiet: [], settling: false });
+    this.live.setState({ tick: null, rest: [], quiet: [], settling: false, faults: [] });
     this.say({ is: 'open', instrument, seed: this.seed, source: this.source });
   }
 
@@ -122,6 +123,12 @@ export class Session {
     if (this.source === source || !this.compiled) return;
     this.source = source;
     this.wire(this.compiled);
+  }
+
+  /** Gives the practice board faults, or mends it with none. */
+  break(faults: readonly Fault[]): void {
+    this.live.setState({ faults });
+    this.say({ is: 'break', faults });
   }
 
   say(message: ToLive): void {

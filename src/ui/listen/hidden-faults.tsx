@@ -13,12 +13,11 @@ export function HiddenFaults() {
   const session = useSession();
   const instrument = useInstrument();
   const practice = useLive((s) => s.cable.is === 'closed');
-  const [faults, setFaults] = useState<Fault[]>([]);
+  const faults = useLive((s) => s.faults);
   const [shown, setShown] = useState(false);
   const columns = allColumns(instrument);
   const set = (next: Fault[]) => {
-    session.say({ is: 'break', faults: next });
-    setFaults(next);
+    session.break(next);
     setShown(false);
   };
   if (!practice || columns.length === 0) return null;

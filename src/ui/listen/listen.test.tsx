@@ -6,8 +6,9 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Finding } from '@/core/findings/finding';
 import type { Listened } from '@/core/listen/listen';
 import { importInstrument } from '@/store/bench';
-import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
+import type { FromLive, Tick } from '@/workers/live-protocol';
 import { BoardMenu } from '../frame/board-menu';
+import { LiveStandIn } from '../frame/live-stand-in';
 import { Session } from '../frame/session';
 import { SessionContext } from '../hooks/use-session';
 import { FileReadings } from './heard-file';
@@ -15,27 +16,10 @@ import { HeardFindings } from './heard-findings';
 import { HiddenFaults } from './hidden-faults';
 import { SelfTest } from './self-test';
 
-/** A stand-in for the live worker: it notes what it is told, and says what the test has it say. */
-class StandIn extends EventTarget {
-  static told: ToLive[] = [];
-  static last: StandIn;
-  constructor() {
-    super();
-    StandIn.last = this;
-  }
-  postMessage(message: ToLive): void {
-    StandIn.told.push(message);
-  }
-  terminate(): void {}
-  says(data: FromLive): void {
-    this.dispatchEvent(Object.assign(new Event('message'), { data }));
-  }
-}
-
 let session: Session;
 beforeEach(async () => {
-  StandIn.told = [];
-  vi.stubGlobal('Worker', StandIn);
+  LiveStandIn.begin();
+  vi.stubGlobal('Worker', LiveStandIn);
   const read = await importInstrument(readFileSync('demo/cairn.json', 'utf8'));
   session = new Session(read.ok ? read.value : '', false);
   await session.open();
@@ -61,7 +45,7 @@ const tick = (tUs: number, change: Partial<Tick> = {}): FromLive => ({
   counts: new Array<number>(COLUMNS).fill(500),
   ...change,
 });
-const says = (message: FromLive) => act(() => StandIn.last.says(message));
+const says = (message: FromLive) => act(() => LiveStandIn.last.says(message));
 
 const finding = (change: Partial<Finding>): Finding => ({
   ...{
@@ -116,14 +100,17 @@ describe('faults to practise on', () => {
   it('are three, hidden until they are shown, and mended again', async () => {
     open(<HiddenFaults />);
     await userEvent.click(screen.getByRole('button', { name: /^Hide three faults/ }));
-    const broken = StandIn.told.flatMap((m) => (m.is === 'break' ? [m.faults] : []));
+    const broken = LiveStandIn.last.told.flatMap((m) => (m.is === 'break' ? [m.faults] : []));
     expect(broken[0]).toHaveLength(3);
     expect(new Set(broken[0].map((f) => JSON.stringify(f))).size).toBe(3);
     expect(screen.queryByRole('list')).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Show the three' }));
     expect(screen.getAllByRole('listitem')).toHaveLength(3);
+    // Whoever leaves Listen and comes back can still mend them.
+    cleanup();
+    open(<HiddenFaults />);
     await userEvent.click(screen.getByRole('button', { name: 'Mend them' }));
-    expect(StandIn.told.at(-1)).toEqual({ is: 'break', faults: [] });
+    expect(LiveStandIn.last.told.at(-1)).toEqual({ is: 'break', faults: [] });
   });
 });
 
@@ -174,7 +161,9 @@ describe('the board at the top right', () => {
     fireEvent.click(screen.getByRole('button'));
     await userEvent.click(screen.getByRole('menuitem', { name: /115200/ }));
     expect(
-      StandIn.told.filter((m) => m.is === 'open').every((m) => m.is === 'open' && m.source === 'practice'),
+      LiveStandIn.last.told
+        .filter((m) => m.is === 'open')
+        .every((m) => m.is === 'open' && m.source === 'practice'),
     ).toBe(true);
   });
 });

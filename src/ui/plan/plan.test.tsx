@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { planOf } from '@/core/plan/plan';
 import { importInstrument } from '@/store/bench';
-import type { FromLive, ToLive } from '@/workers/live-protocol';
+import { LiveStandIn } from '../frame/live-stand-in';
 import { Session } from '../frame/session';
 import { SessionContext, useInstrument } from '../hooks/use-session';
 import { Boards } from './boards';
@@ -15,22 +15,10 @@ import { PlanReading } from './plan-reading';
 import { SensorTools } from './sensor-tools';
 import { Wiring } from './wiring';
 
-/** A stand-in for the live worker: it notes what it is told. */
-class StandIn extends EventTarget {
-  static told: ToLive[] = [];
-  postMessage(message: ToLive): void {
-    StandIn.told.push(message);
-  }
-  terminate(): void {}
-  says(data: FromLive): void {
-    this.dispatchEvent(Object.assign(new Event('message'), { data }));
-  }
-}
-
 let session: Session;
 beforeEach(async () => {
-  StandIn.told = [];
-  vi.stubGlobal('Worker', StandIn);
+  LiveStandIn.begin();
+  vi.stubGlobal('Worker', LiveStandIn);
   const read = await importInstrument(readFileSync('demo/wherry.json', 'utf8'));
   session = new Session(read.ok ? read.value : '', false);
   await session.open();
@@ -160,7 +148,7 @@ describe('boards', () => {
   });
   it('open the practice board anew when their sensors change, and not when only a pin does', async () => {
     open();
-    const opened = () => StandIn.told.filter((m) => m.is === 'open').length;
+    const opened = () => LiveStandIn.last.told.filter((m) => m.is === 'open').length;
     fireEvent.keyDown(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }), { key: 'Enter' });
     fireEvent.keyDown(screen.getByRole('button', { name: 'Lead Bellows · out to pin A1' }), { key: 'Enter' });
     expect(opened()).toBe(1);
@@ -168,7 +156,7 @@ describe('boards', () => {
     await waitFor(() => expect(opened()).toBe(2));
     const { sensors } = now();
     expect(session.traces).toHaveLength(sensors.flatMap((s) => s.lanes.filter((l) => l.column)).length);
-    const [first, second] = StandIn.told.flatMap((m) => (m.is === 'open' ? [m.seed] : []));
+    const [first, second] = LiveStandIn.last.told.flatMap((m) => (m.is === 'open' ? [m.seed] : []));
     expect(second).toBe(first);
   });
 });

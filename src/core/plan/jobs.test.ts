@@ -33,6 +33,9 @@ describe('J02: a salvaged keybed of two contacts a key, and a panel board in ser
     expect(new Set(places).size).toBe(122);
     const [rows, columns] = [0, 1].map((i) => new Set(places.map((p) => p!.split('.')[i])).size);
     expect(rows + columns).toBe(23);
+    // Row after row: the first twelve contacts share a row, the thirteenth begins the next.
+    const rowOf = (contact: number) => places[contact]!.split('.')[0];
+    expect([1, 11, 12].map((contact) => rowOf(contact) === rowOf(0))).toEqual([true, true, false]);
     expect(checkInstrument(JSON.parse(JSON.stringify(both))).ok).toBe(true);
     expect(faults(both)).toEqual([]);
   });

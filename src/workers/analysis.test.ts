@@ -35,6 +35,16 @@ describe('a file that is listened to', () => {
     ]);
     expect(leftOut).toMatch(/^1 line was left out \(line 202/);
   });
+  it('listens to a column that it does not know beside those that it knows', async () => {
+    const log = `bellows,spare\n${rows(200, (i) => `${2040 + (i % 3)},0`)}`;
+    const heard = await analysis.listenToFile(wherry, file(log), () => {});
+    if (!heard.ok) throw new Error(heard.faults[0].says);
+    const { lanes } = heard.value.listened;
+    expect(lanes.map((l) => [l.sensor, l.lane])).toEqual([
+      ['bellows', 'bellows'],
+      ['spare', 'spare'],
+    ]);
+  });
   it('says in a sentence what is none: no numbers, or too few frames', async () => {
     const says = async (text: string) => {
       const heard = await analysis.listenToFile(wherry, file(text), () => {});

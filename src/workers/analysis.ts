@@ -46,7 +46,7 @@ export const analysis = {
   listen: (instrument: Instrument, frames: Frames): Listened | null =>
     frames.tUs.length < LEAST_FRAMES ? null : listenTo(recordingOf(instrument, frames, 'live')),
 
-  /** What a file from anywhere says: of the instrument's lanes by their names, else of all its columns by their own. */
+  /** What a file from anywhere says: of the instrument's lanes by their names, and of every other column by its own. */
   async listenToFile(
     instrument: Instrument,
     file: Blob,
@@ -62,10 +62,10 @@ export const analysis = {
         says: `The file has ${frames.tUs.length} frames; ${LEAST_FRAMES} are the least that say anything.`,
       });
     const named = recordingOf(instrument, frames, 'file');
+    const all = recordingOfColumns(frames, bitsOf(frames), 'file');
+    const others = all.lanes.filter((l) => !named.lanes.some(({ column }) => column === l.column));
     const recording =
-      named.lanes.length + named.contacts.length > 0
-        ? named
-        : recordingOfColumns(frames, bitsOf(frames), 'file');
+      named.lanes.length + named.contacts.length > 0 ? { ...named, lanes: [...named.lanes, ...others] } : all;
     return ok({ listened: listenTo(recording), leftOut: leftOutWords(read.value) });
   },
 

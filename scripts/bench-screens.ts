@@ -1,5 +1,6 @@
 /** What the built application weighs and how it runs, measured in headless Chromium. */
 import { spawn } from 'node:child_process';
+import { appendFileSync, writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page, type Response } from '@playwright/test';
 import { quantile } from '@/core/signal/quantile';
@@ -30,6 +31,10 @@ export interface ScreenFigures {
   /** From the frame that plays a message to the browser's own call, ms. */
   toMidi: Latency;
   toSound: Latency;
+  /** An hour of 16 columns at 1 kHz: until it is drawn, s, and the main thread's longest task over 50 ms while it is opened, scrolled and measured, ms. */
+  hour: { seconds: number; longestMs: number };
+  /** A CSV of 60 MB: until it is drawn, s, shares told on the way, and the longest task meanwhile, ms. */
+  csv: { seconds: number; shares: number; longestMs: number };
 }
 
 interface Latency {
@@ -64,9 +69,10 @@ export async function screenFigures(executablePath: string): Promise<ScreenFigur
     const listened = await listen(page);
     const context = page.context();
     await page.close();
+    const long = await longRecordings(await context.newPage());
     const late = await latencies(await context.newPage());
     await chrome.close();
-    return { loads, ...listened, ...late };
+    return { loads, ...listened, ...long, ...late };
   } finally {
     process.kill(-server.pid!);
   }
@@ -88,23 +94,126 @@ async function firstLoad(page: Page, url: string): Promise<number> {
 async function listen(page: Page): Promise<Pick<ScreenFigures, 'longestMs' | 'frames' | 'lost'>> {
   await page.goto(`${LANES}/listen`);
   await page.getByText('1000 frames/s').first().waitFor();
-  const worst = page.evaluate(async (ms) => {
-    let longestMs = 0;
-    const watch = new PerformanceObserver((list) => {
-      for (const e of list.getEntries()) longestMs = Math.max(longestMs, e.duration);
-    });
-    watch.observe({ type: 'longtask', buffered: false });
-    await new Promise((r) => setTimeout(r, ms));
-    watch.disconnect();
-    return longestMs;
-  }, LISTENED_MS);
+  const worst = await longestTask(page);
+  await page.keyboard.press('j');
   await play(page, LISTENED_MS / 2 / STROKE_MS);
-  const longestMs = await worst;
+  await page.keyboard.press('j');
+  await page.waitForTimeout(LISTENED_MS / 2);
+  const longestMs = await worst();
   const words = await page
     .getByText(/frames\/s · \d+ lost/)
     .first()
     .innerText();
   return { longestMs, frames: LISTENED_MS, lost: Number(/(\d+) lost/.exec(words)![1]) };
+}
+
+/** Watches the main thread. @returns its longest task over 50 ms since then, ms; 0 where there was none */
+async function longestTask(page: Page): Promise<() => Promise<number>> {
+  await page.evaluate(() => {
+    const kept = { longestMs: 0 };
+    const watch = new PerformanceObserver((list) => {
+      for (const e of list.getEntries()) kept.longestMs = Math.max(kept.longestMs, e.duration);
+    });
+    watch.observe({ type: 'longtask', buffered: false });
+    Object.assign(window, { kept });
+  });
+  return () => page.evaluate(() => (window as unknown as { kept: { longestMs: number } }).kept.longestMs);
+}
+
+const HOUR_PIECES = 3600;
+const WIDE = 16;
+
+/** An hour that lies in storage is opened, scrolled and measured; a file of 60 MB is read. */
+async function longRecordings(page: Page): Promise<Pick<ScreenFigures, 'hour' | 'csv'>> {
+  await page.goto(`${HOME}/i/wherry/listen`);
+  await page.getByText('1000 frames/s').first().waitFor();
+  await page.evaluate(keepAnHour, { pieces: HOUR_PIECES, width: WIDE });
+  await page.reload();
+  const open = page.getByRole('button', { name: /The hour/ });
+  await open.waitFor();
+  const drawn = page.getByLabel('First cursor');
+  let worst = await longestTask(page);
+  let from = performance.now();
+  await open.click();
+  await drawn.waitFor({ timeout: 120_000 });
+  const hourSeconds = (performance.now() - from) / 1000;
+  const box = (await page.getByRole('main').boundingBox())!;
+  await page.mouse.move(box.x + 400, box.y + 250);
+  for (let i = 0; i < 40; i++) {
+    await page.mouse.wheel(0, i < 20 ? -300 : 300);
+    if (i % 4 === 0) await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(60);
+  }
+  await page.mouse.down();
+  for (let i = 0; i < 20; i++) await page.mouse.move(box.x + 300 + 10 * i, box.y + 250);
+  await page.mouse.up();
+  const hour = { seconds: hourSeconds, longestMs: await worst() };
+  await page.keyboard.press('h');
+  const row = (i: number) =>
+    `${i * 1000},${Array.from({ length: WIDE }, (_, c) => 1000 + ((i * (c + 1)) % 97)).join(',')}\n`;
+  const lines = Math.floor(60e6 / row(500_000).length);
+  const path = 'node_modules/.cache/bench.csv';
+  writeFileSync(path, `t_us,${Array.from({ length: WIDE }, (_, c) => `in${c}`).join(',')}\n`);
+  for (let i = 0; i < lines; i += 10_000)
+    appendFileSync(path, Array.from({ length: Math.min(10_000, lines - i) }, (_, k) => row(i + k)).join(''));
+  await page.getByLabel('Recording to listen to').setInputFiles(path);
+  worst = await longestTask(page);
+  await page.getByRole('button', { name: /Read it so/ }).waitFor();
+  from = performance.now();
+  await page.keyboard.press('Enter');
+  const shares = new Set<string>();
+  for (;;) {
+    const head = await page.getByRole('heading', { level: 1 }).innerText();
+    if (!head.startsWith('Reading')) break;
+    shares.add(head);
+    await page.waitForTimeout(20);
+  }
+  await drawn.waitFor();
+  const csv = { seconds: (performance.now() - from) / 1000, shares: shares.size, longestMs: await worst() };
+  await page.close();
+  return { hour, csv };
+}
+
+/** Runs in the page: puts an hour of a recording into its storage, past the application. */
+async function keepAnHour({ pieces, width }: { pieces: number; width: number }): Promise<void> {
+  const db = await new Promise<IDBDatabase>((resolve, reject) => {
+    const request = indexedDB.open('cheironom');
+    request.onsuccess = () => resolve(request.result);
+    request.onerror = () => reject(request.error!);
+  });
+  const put = (store: string, values: object[]) =>
+    new Promise<void>((resolve, reject) => {
+      const change = db.transaction(store, 'readwrite');
+      for (const value of values) change.objectStore(store).put(value);
+      change.oncomplete = () => resolve();
+      change.onerror = () => reject(change.error!);
+    });
+  const channels = Array.from({ length: width }, (_, c) => `in${c}`);
+  const words = { name: 'The hour', notes: '', tags: [], marks: [], at: new Date().toISOString() };
+  const label = {
+    id: 'hour',
+    instrument: 'wherry',
+    ...words,
+    channels,
+    contacts: [],
+    bits: 12,
+    seconds: pieces,
+    whole: true,
+  };
+  await put('recordings', [label]);
+  for (let from = 0; from < pieces; from += 100)
+    await put(
+      'pieces',
+      Array.from({ length: 100 }, (_, i) => ({
+        ...{ take: 'hour', n: from + i },
+        tUs: Float64Array.from({ length: 1000 }, (_, k) => ((from + i) * 1000 + k) * 1000),
+        counts: Uint16Array.from(
+          { length: 1000 * width },
+          (_, k) => 2000 + ((k * 7919 + i) % 23) + (i % 9 === 0 ? k % 900 : 0),
+        ),
+      })),
+    );
+  db.close();
 }
 
 /** Touches a pad by key, and lets it go, so often. */

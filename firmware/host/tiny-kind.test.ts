@@ -100,12 +100,12 @@ it('a document that asks of it what it has not is refused by the path', () => {
 function takesIn(heard: readonly FromLive[]): Take[] {
   const pieces = heard.flatMap((m) => (m.is === 'take-piece' ? [m] : []));
   return heard.flatMap((m): Take[] => {
-    if (m.is !== 'take-begins') return [];
+    if (m.is !== 'take-begins' || !m.of) return [];
     const own = pieces.filter((p) => p.take === m.take);
     return [
       {
         id: m.take,
-        role: m.role,
+        role: m.of.role,
         channels: m.channels,
         tUs: Float64Array.from(own.flatMap((p) => [...p.tUs])),
         counts: Uint16Array.from(own.flatMap((p) => [...p.counts])),

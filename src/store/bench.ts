@@ -6,8 +6,16 @@ import { wished, type Wish } from '@/core/plan/wishes';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';
-import { database, type Database, type KeptInstrument, type KeptPiece, type KeptTake } from './database';
+import {
+  database,
+  type Database,
+  type KeptInstrument,
+  type KeptPiece,
+  type KeptRecording,
+  type KeptTake,
+} from './database';
 import { importTake } from './import-take';
+import { recordingsOf, removeRecording } from './recordings';
 import { removeTake } from './takes';
 import { forgetUnsaved } from './unsaved';
 
@@ -46,30 +54,35 @@ export async function importInstrument(text: string, db: Database = database()):
 export interface Removed {
   kept: KeptInstrument;
   takes: KeptTake[];
+  recordings: KeptRecording[];
   pieces: KeptPiece[];
 }
 
 /** Removes an instrument with its takes. @returns all of it, to bring back; null where there is none of that id */
 export const removeInstrument = (id: string, db: Database = database()): Promise<Removed | null> =>
-  db.transaction('rw', db.instruments, db.takes, db.pieces, async () => {
+  db.transaction('rw', [db.instruments, db.takes, db.recordings, db.pieces], async () => {
     const kept = await db.instruments.get(id);
     const takes = await db.takes.where({ instrument: id }).toArray();
+    const recordings = await recordingsOf(id, db);
     const pieces = await db.pieces
       .where('take')
-      .anyOf(takes.map((t) => t.id))
+      .anyOf([...takes, ...recordings].map((t) => t.id))
       .toArray();
     for (const take of takes) await removeTake(take.id, db);
+    for (const recording of recordings) await removeRecording(recording.id, db);
     await db.instruments.delete(id);
     forgetUnsaved(id);
-    return kept ? { kept, takes, pieces } : null;
+    return kept ? { kept, takes, recordings, pieces } : null;
   });
 
 /** Puts a removed instrument back with its takes, under another id where its own was taken since. */
-export async function bringBack({ kept, takes, pieces }: Removed, db: Database = database()): Promise<void> {
-  await db.transaction('rw', db.instruments, db.takes, db.pieces, async () => {
+export async function bringBack(removed: Removed, db: Database = database()): Promise<void> {
+  const { kept, takes, recordings, pieces } = removed;
+  await db.transaction('rw', [db.instruments, db.takes, db.recordings, db.pieces], async () => {
     const id = await freeId(kept.id, db);
     await db.instruments.add({ ...kept, id, document: { ...kept.document, id } });
     await db.takes.bulkPut(takes.map((t) => ({ ...t, instrument: id })));
+    await db.recordings.bulkPut(recordings.map((r) => ({ ...r, instrument: id })));
     await db.pieces.bulkPut(pieces);
   });
 }
@@ -102,7 +115,7 @@ async function seedOne({ instrument, takes }: Demonstrations['instruments'][0], 
   const { document } = (await db.instruments.get(id.value))!;
   for (const csv of takes) {
     const read = readTakeCsv(csv);
-    const kept = read.ok ? await importTake(read.value, '', document, read.value.notes.sensor, db) : read;
+    const kept = read.ok ? await importTake(read.value, '', document, read.value.notes.sensor, { db }) : read;
     if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
   }
 }

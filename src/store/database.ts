@@ -24,8 +24,33 @@ export interface KeptTake {
   channels: string[];
   /** Contacts whose edges are in it. */
   contacts?: string[];
+  /** Times of its gestures, where they were marked, µs. */
+  marks?: number[];
   bits: number;
   rateHz: number;
+  whole: boolean;
+}
+
+/**
+ * A recording of all columns and contacts, its frames in pieces like a take's: made here, or brought from a file. It is kept
+ * until it is removed.
+ */
+export interface KeptRecording {
+  id: string;
+  instrument: string;
+  name: string;
+  notes: string;
+  tags: string[];
+  /** Moments that were marked, µs from its start, rising. */
+  marks: number[];
+  /** When it was begun, or brought. */
+  at: string;
+  channels: string[];
+  contacts: string[];
+  bits: number;
+  /** Its length; 0 while it goes on, and where it was cut off. */
+  seconds: number;
+  /** False until it ended as it should. */
   whole: boolean;
 }
 
@@ -53,6 +78,7 @@ const strictFactory = (): IDBFactory => ({
 export class Database extends Dexie {
   instruments!: EntityTable<KeptInstrument, 'id'>;
   takes!: EntityTable<KeptTake, 'id'>;
+  recordings!: EntityTable<KeptRecording, 'id'>;
   pieces!: Table<KeptPiece, [string, number]>;
   facts!: EntityTable<{ key: string; value: string }, 'key'>;
 
@@ -73,6 +99,7 @@ export class Database extends Dexie {
           if (isVersion1(kept.document)) kept.document = upgraded(kept.document, 1);
         }),
     );
+    this.version(3).stores({ recordings: 'id, instrument' });
   }
 }
 

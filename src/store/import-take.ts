@@ -15,10 +15,17 @@ const roleIn = (name: string): Role | undefined => {
   return ROLES.find((role) => words.includes(role));
 };
 
+interface ImportOptions {
+  /** Takes columns that are not named as the lanes are in their order. */
+  byOrder?: boolean;
+  /** Times of its gestures, where they were marked, µs. */
+  marks?: number[];
+  db?: Database;
+}
+
 /**
  * Keeps a take that was read from a file for a sensor. Its role stands in a `# role:` line, else in the file's name.
  * @param name of the file
- * @param byOrder takes columns that are not named as the lanes are in their order
  * @returns a fault with the path {@link MATCH_BY_ORDER} where its columns have other names
  */
 export async function importTake(
@@ -26,8 +33,7 @@ export async function importTake(
   name: string,
   instrument: Instrument,
   sensor: string,
-  db: Database = database(),
-  byOrder = false,
+  { byOrder = false, marks, db = database() }: ImportOptions = {},
 ): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
   const own = instrument.sensors.find((s) => s.id === sensor);
   if (!own) throw new RangeError(`importTake: a sensor ${sensor} is required, ${instrument.id} has none`);
@@ -54,6 +60,7 @@ export async function importTake(
     at: new Date().toISOString(),
     channels: frames.channels,
     contacts: frames.edges?.contacts,
+    ...(marks && marks.length > 0 ? { marks } : {}),
     bits: board.bits,
     rateHz: timingOf(frames.tUs)?.rateHz ?? board.scanHz,
     whole: true,

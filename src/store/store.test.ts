@@ -1,4 +1,13 @@
 import fc from 'fast-check';
+import {
+  addPieces,
+  beginRecording,
+  describeRecording,
+  endRecording,
+  piecesIn,
+  recordingsOf,
+  removeRecording,
+} from './recordings';
 import { readFileSync } from 'node:fs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { readTakeCsv } from '@/core/exchange/take-csv';
@@ -14,7 +23,7 @@ import {
   removeInstrument,
   seedDemo,
 } from './bench';
-import { Database } from './database';
+import { Database, type KeptRecording } from './database';
 import { importTake } from './import-take';
 import { beginHistory, record, redo, undo } from './history';
 import { rolesOf, standingOf } from './standing';
@@ -176,7 +185,7 @@ describe('storage that refuses in the middle of a take', () => {
 describe('a database of a newer application', () => {
   const newer = (name: string) =>
     new Promise<IDBDatabase>((resolve, reject) => {
-      const request = indexedDB.open(name, 30);
+      const request = indexedDB.open(name, 990);
       request.onupgradeneeded = () => {
         if (request.result.objectStoreNames.length === 0) request.result.createObjectStore('other');
       };
@@ -247,6 +256,16 @@ describe('the bench', () => {
     await bringBack(removed, db);
     expect((await db.takes.toArray()).map((t) => t.instrument)).toEqual(new Array(5).fill('wherry-2'));
   });
+  it('brings back the recordings of an instrument with it', async () => {
+    await seedDemo(demo, db);
+    await beginRecording(recording, db);
+    await addPieces('r', 0, somePieces(3), db);
+    const removed = (await removeInstrument('wherry', db))!;
+    expect([await db.recordings.count(), await db.pieces.count()]).toEqual([0, 0]);
+    await bringBack(removed, db);
+    expect(await recordingsOf('wherry', db)).toEqual([recording]);
+    expect(await db.pieces.where('take').equals('r').count()).toBe(3);
+  });
   it('finds the demonstration’s calibration and its takes together', async () => {
     await seedDemo(demo, db);
     const { document } = (await db.instruments.get('wherry'))!;
@@ -272,8 +291,8 @@ describe('the bench', () => {
   it('imports a take or says in one sentence why not', async () => {
     const instrument = JSON.parse((await demo()).instrument) as Instrument;
     const says = async (text: string, name = 'a.csv') => {
-      const read = readTakeCsv(text, 1000, ['bellows']);
-      const kept = read.ok ? await importTake(read.value, name, instrument, 'bellows', db) : read;
+      const read = readTakeCsv(text, { unnamed: ['bellows'] });
+      const kept = read.ok ? await importTake(read.value, name, instrument, 'bellows', { db }) : read;
       return kept.ok ? kept.value : kept.faults[0].says;
     };
     expect(await says('# role: soft\nt_us,bellows\n0,1\nx\n1000,2\n')).toMatchObject({
@@ -410,5 +429,56 @@ describe('an open instrument', () => {
   it('has a sentence for every refusal, a newer database and the unknown among them', () => {
     expect(storageWords({ name: 'VersionError' })).toMatch(/newer Cheironom.*update/);
     expect(storageWords(new TypeError('x'))).toMatch(/Storing failed \(TypeError\).*export/);
+  });
+});
+
+const recording: KeptRecording = {
+  ...{
+    id: 'r',
+    instrument: 'wherry',
+    name: 'First tune',
+    notes: '',
+    tags: [],
+    marks: [],
+    at: '2026-11-26T10:00:00Z',
+  },
+  ...{ channels: ['bellows'], contacts: [], bits: 12, seconds: 0, whole: false },
+};
+const somePieces = (n: number) =>
+  Array.from({ length: n }, (_, i) => ({ tUs: Float64Array.of(i * 1000), counts: Uint16Array.of(i) }));
+
+describe('recordings', () => {
+  const read = async () => {
+    const pieces: number[] = [];
+    for await (const some of piecesIn('r', db)) pieces.push(...some.map((p) => p.counts[0]));
+    return pieces;
+  };
+  it('are kept until they are removed, with what is said of them, the newest first', async () => {
+    await beginRecording(recording, db);
+    await beginRecording({ ...recording, id: 's', at: '2026-11-26T11:00:00Z' }, db);
+    await addPieces('r', 0, somePieces(200), db);
+    expect(await endRecording('r', { pieces: 200, marks: [5000], seconds: 0.2 }, db)).toEqual([]);
+    await describeRecording('r', { name: 'Slow tune', tags: ['cold room'] }, db);
+    const [newest, first] = await recordingsOf('wherry', db);
+    expect(newest.id).toBe('s');
+    expect(first).toEqual({
+      ...recording,
+      name: 'Slow tune',
+      tags: ['cold room'],
+      marks: [5000],
+      seconds: 0.2,
+      whole: true,
+    });
+    expect(await read()).toEqual(Array.from({ length: 200 }, (_, i) => i));
+    await removeRecording('r', db);
+    expect([await db.pieces.count(), (await recordingsOf('wherry', db)).length]).toEqual([0, 1]);
+  });
+  it('with a hole are not whole, and are read up to it', async () => {
+    await beginRecording(recording, db);
+    await addPieces('r', 0, somePieces(70), db);
+    await addPieces('r', 71, somePieces(2), db);
+    expect(await endRecording('r', { pieces: 74, marks: [], seconds: 0.07 }, db)).toEqual([70, 73]);
+    expect((await recordingsOf('wherry', db))[0].whole).toBe(false);
+    expect(await read()).toEqual(Array.from({ length: 70 }, (_, i) => i));
   });
 });

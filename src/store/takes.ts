@@ -1,5 +1,6 @@
 import type { Instrument } from '@/core/instrument/document';
-import type { Edges, Frames, Take } from '@/core/signal/take';
+import { joinPieces, piecesOf } from '@/core/signal/pieces';
+import type { Frames, Take } from '@/core/signal/take';
 import { database, type Database, type KeptTake } from './database';
 import { rolesOf } from './standing';
 
@@ -62,36 +63,8 @@ export async function loadTake(label: KeptTake, db: Database = database()): Prom
   const kept = await db.pieces.where('take').equals(label.id).sortBy('n');
   const hole = kept.findIndex((p, i) => p.n !== i);
   const pieces = hole < 0 ? kept : kept.slice(0, hole);
-  const frames = pieces.reduce((n, p) => n + p.tUs.length, 0);
-  const tUs = new Float64Array(frames);
-  const counts = new Uint16Array(frames * label.channels.length);
-  let at = 0;
-  for (const piece of pieces) {
-    tUs.set(piece.tUs, at);
-    counts.set(piece.counts, at * label.channels.length);
-    at += piece.tUs.length;
-  }
-  const edges = joinEdges(pieces.flatMap((p) => p.edges ?? []));
-  return {
-    id: label.id,
-    role: label.role,
-    channels: label.channels,
-    tUs,
-    counts,
-    ...(edges ? { edges } : {}),
-  };
-}
-
-/** The edges of pieces, one after another; undefined where none has any. */
-function joinEdges(pieces: readonly Edges[]): Edges | undefined {
-  if (pieces.length === 0) return undefined;
-  const all = <T>(of: (e: Edges) => Iterable<T>) => pieces.flatMap((p) => [...of(p)]);
-  return {
-    contacts: pieces[0].contacts,
-    tUs: Float64Array.from(all((e) => e.tUs)),
-    contact: Uint16Array.from(all((e) => e.contact)),
-    closed: Uint8Array.from(all((e) => e.closed)),
-  };
+  const { id, role, marks, channels } = label;
+  return { id, role, ...(marks ? { marks } : {}), ...joinPieces(channels, pieces) };
 }
 
 /** Takes by id, in that order; ids that are no longer kept are passed over. */
@@ -104,19 +77,7 @@ export async function loadTakes(ids: string[], db: Database = database()): Promi
 export async function keepTake(label: KeptTake, frames: Frames, db: Database = database()): Promise<void> {
   await db.transaction('rw', db.takes, db.pieces, async () => {
     await db.takes.add(label);
-    const width = frames.channels.length;
-    for (let from = 0, n = 0; from < frames.tUs.length; from += 1000, n++)
-      await addPiece(
-        label.id,
-        n,
-        {
-          tUs: frames.tUs.slice(from, from + 1000),
-          counts: frames.counts.slice(from * width, (from + 1000) * width),
-          // Edges go with the first piece: a take that is brought comes whole.
-          edges: n === 0 ? frames.edges : undefined,
-        },
-        db,
-      );
+    for (const [n, piece] of piecesOf(frames).entries()) await addPiece(label.id, n, piece, db);
     await db.takes.update(label.id, { whole: true, at: new Date().toISOString() });
   });
 }

@@ -1,8 +1,9 @@
 import { createStore } from 'zustand/vanilla';
 import type { Instrument } from '@/core/instrument/document';
 import { readKept } from './bench';
-import { database, type Database, type KeptTake } from './database';
+import { database, type Database, type KeptRecording, type KeptTake } from './database';
 import { beginHistory, record, redo, undo, type History } from './history';
+import { recordingsOf } from './recordings';
 import { sweepTakes } from './takes';
 import { forgetUnsaved, keepUnsaved, unsavedOf } from './unsaved';
 import { StorageRefusal, storageWords, type TroubleKind, type Troubles } from './trouble';
@@ -12,6 +13,8 @@ export interface WorkspaceState {
   status: 'opening' | 'open' | 'missing' | 'refused';
   history: History<Instrument> | null;
   takes: KeptTake[];
+  /** Recordings of all of it, the newest first. */
+  recordings: KeptRecording[];
   /** When it was last kept, ms; null before. */
   savedAt: number | null;
   troubles: Troubles;
@@ -31,6 +34,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     status: 'opening',
     history: null,
     takes: [],
+    recordings: [],
     savedAt: null,
     troubles: {},
     readOnly,
@@ -105,6 +109,9 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
       store.setState({ takes: await db.takes.where({ instrument: id }).sortBy('at') }),
     );
 
+  const reloadRecordings = () =>
+    guarded('reading', async () => store.setState({ recordings: await recordingsOf(id, db) }));
+
   const open = async () => {
     const kept = await guarded('reading', () => db.instruments.get(id));
     if (!kept) return store.setState({ status: 'refused' });
@@ -120,6 +127,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     if (newer) saveIn(0);
     if (!readOnly) await guarded('reading', () => sweepTakes(read.value, db));
     await reloadTakes();
+    await reloadRecordings();
     store.setState({ status: 'open' });
   };
 
@@ -127,6 +135,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     store,
     open,
     reloadTakes,
+    reloadRecordings,
     tell,
     flush,
     leave,

@@ -32,16 +32,6 @@ export class AnalysisLink {
     return this.unlessStopped<Listened | null>(this.get().listen(instrument, frames));
   }
 
-  listenToFile(
-    instrument: Instrument,
-    file: Blob,
-    progress: (share: number) => void,
-  ): Promise<Result<{ listened: Listened; leftOut: string | null }>> {
-    return this.unlessStopped<Result<{ listened: Listened; leftOut: string | null }>>(
-      this.get().listenToFile(instrument, file, proxy(progress)),
-    );
-  }
-
   readTake(
     file: Blob,
     rateHz: number,

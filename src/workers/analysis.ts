@@ -2,14 +2,13 @@ import { transfer } from 'comlink';
 import type { Report, SensorJob } from '@/core/calibrate/report';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import { render, type Rendered } from '@/core/prove/render';
-import { leftOutWords, readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
-import { allColumns } from '@/core/instrument/access';
+import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { LEAST_FRAMES, listenTo, type Listened } from '@/core/listen/listen';
-import { bitsOf, recordingOf, recordingOfColumns } from '@/core/listen/recording';
+import { recordingOf } from '@/core/listen/recording';
 import type { Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
-import { ok, refuse, type Result } from '@/core/result';
+import type { Result } from '@/core/result';
 import { flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
 import type { Frames, Take } from '@/core/signal/take';
 
@@ -38,36 +37,13 @@ export const analysis = {
     unnamed: string[],
     progress: (share: number) => void,
   ): Promise<Result<ReadTake>> => {
-    const read = readTakeCsv(await file.text(), rateHz, unnamed, progress);
+    const read = readTakeCsv(await file.text(), { rateHz, unnamed, progress });
     return read.ok ? transfer(read, [read.value.frames.tUs.buffer, read.value.frames.counts.buffer]) : read;
   },
 
   /** What the last seconds say of every lane. */
   listen: (instrument: Instrument, frames: Frames): Listened | null =>
     frames.tUs.length < LEAST_FRAMES ? null : listenTo(recordingOf(instrument, frames, 'live')),
-
-  /** What a file from anywhere says: of the instrument's lanes by their names, and of every other column by its own. */
-  async listenToFile(
-    instrument: Instrument,
-    file: Blob,
-    progress: (share: number) => void,
-  ): Promise<Result<{ listened: Listened; leftOut: string | null }>> {
-    const [board] = instrument.boards;
-    const read = readTakeCsv(await file.text(), board.scanHz, allColumns(instrument), progress);
-    if (!read.ok) return read;
-    const { frames } = read.value;
-    if (frames.tUs.length < LEAST_FRAMES)
-      return refuse({
-        path: '',
-        says: `The file has ${frames.tUs.length} frames; ${LEAST_FRAMES} are the least that say anything.`,
-      });
-    const named = recordingOf(instrument, frames, 'file');
-    const all = recordingOfColumns(frames, bitsOf(frames), 'file');
-    const others = all.lanes.filter((l) => !named.lanes.some(({ column }) => column === l.column));
-    const recording =
-      named.lanes.length + named.contacts.length > 0 ? { ...named, lanes: [...named.lanes, ...others] } : all;
-    return ok({ listened: listenTo(recording), leftOut: leftOutWords(read.value) });
-  },
 
   render: (instrument: Instrument, frames: Frames): Rendered => render(instrument, frames),
 };

@@ -3,6 +3,7 @@ import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { GuidedRun, GuideEvent } from '@/core/guide/guide';
 import { workingsOf } from '@/core/kinds/workings-registry';
+import type { Role } from '@/core/signal/take';
 import type { TakeLabel, TakeRecorder } from './take-recorder';
 import type { ToLive } from './live-protocol';
 
@@ -57,12 +58,11 @@ export class GuidedTake {
     recorder.edge(tUs, own, closed);
   }
 
-  label(role: TakeLabel['role']): TakeLabel {
+  label(role: Role): TakeLabel {
     const { id } = this.sensor;
     return {
       id: `${this.instrument.id}-${id}-${role}`,
-      sensor: id,
-      role,
+      of: { sensor: id, role },
       channels: columnsOfSensor(this.sensor),
       contacts: this.contacts,
     };

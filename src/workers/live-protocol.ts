@@ -4,10 +4,13 @@ import type { GuideStep, GuideView, KnownRest } from '@/core/guide/guide';
 import type { MidiEvent } from '@/core/midi/event';
 import type { Instrument } from '@/core/instrument/document';
 import type { RestStatistics } from '@/core/signal/rest';
-import type { Edges, Frames, Role } from '@/core/signal/take';
+import type { ReplayCommand, ReplayState } from '@/board/replay';
+import type { Piece } from '@/core/signal/pieces';
+import type { Edges, Frames } from '@/core/signal/take';
+import type { TakeLabel } from './take-recorder';
 
-/** What stands behind the frames: the practice board, or a board on a cable. */
-export type Source = 'practice' | 'cable';
+/** What stands behind the frames: the practice board, a board on a cable, or a recording that is played again. */
+export type Source = 'practice' | 'cable' | 'replay';
 
 /** What the screens ask of the live worker. */
 export type ToLive =
@@ -28,6 +31,14 @@ export type ToLive =
       known: KnownRest | null;
     }
   | { is: 'stop-guide' }
+  /** Records everything that the board brings, until `record-ends`; `mark` marks the moment. */
+  | { is: 'record' }
+  | { is: 'record-ends' }
+  | { is: 'mark' }
+  /** The recording that a replay plays: its columns, then its frames as they are loaded, in order. */
+  | { is: 'replay-begins'; channels: string[]; endUs: number }
+  | { is: 'replay-pieces'; pieces: Piece[]; complete: boolean }
+  | { is: 'replay'; do: ReplayCommand }
   | { is: 'silence' };
 
 /** What the live worker reports: about thirty times a second, and whenever it plays, or a take begins, grows or ends. */
@@ -35,7 +46,7 @@ export type FromLive =
   | ({ is: 'tick' } & Tick)
   /** What was played, as soon as it was. `zeroMs` is the board's time 0, ms since 1970, to tell how late it is heard. */
   | { is: 'events'; events: MidiEvent[]; zeroMs: number }
-  | { is: 'take-begins'; take: string; sensor: string; role: Role; channels: string[]; contacts: string[] }
+  | ({ is: 'take-begins'; take: string } & Omit<TakeLabel, 'id'>)
   | {
       is: 'take-piece';
       take: string;
@@ -45,8 +56,8 @@ export type FromLive =
       edges?: Edges;
     }
   | { is: 'take-dropped'; take: string }
-  /** `pieces` is how many it has. */
-  | { is: 'take-ends'; take: string; pieces: number }
+  /** `pieces` is how many it has; `marks` are in µs from its start. */
+  | { is: 'take-ends'; take: string; pieces: number; marks: number[]; seconds: number }
   | { is: 'guide-ends'; finished: boolean }
   | { is: 'recent'; frames: Frames };
 
@@ -71,6 +82,9 @@ export interface Tick {
   /** What the cable has brought; null for the practice board. */
   line: LineState | null;
   guide: GuideView | null;
+  /** Length of the recording that is being made, µs; null where none is. */
+  recordingUs: number | null;
+  replay: ReplayState | null;
 }
 
 /** Length of one column of {@link Tick.columns}, µs. */

@@ -89,14 +89,14 @@ describe('a live session', () => {
       live.heard.at(-1)!.is === 'tick' && live.heard.some((m) => m.is === 'guide-ends' && m.finished),
     ).toBe(true);
     const begun = live.heard.flatMap((m) => (m.is === 'take-begins' ? [m] : []));
-    expect(begun.map((m) => m.role)).toEqual(['rest', 'soft', 'medium', 'loud', 'full']);
+    expect(begun.map((m) => m.of!.role)).toEqual(['rest', 'soft', 'medium', 'loud', 'full']);
     const pieces = live.heard.flatMap((m) => (m.is === 'take-piece' ? [m] : []));
     for (const p of pieces) expect(p.tUs.at(-1)! - p.tUs[0]).toBeLessThanOrEqual(1e6);
-    const takes = begun.map(({ take, role }) => {
+    const takes = begun.map(({ take, of }) => {
       const own = pieces.filter((p) => p.take === take);
       return {
         id: take,
-        role,
+        role: of!.role,
         tUs: own.flatMap((p) => [...p.tUs]),
         counts: own.flatMap((p) => [...p.counts]),
       };

@@ -1,9 +1,11 @@
 import { FrameQueue } from '@/board/board';
 import { PracticeBoard } from '@/board/practice';
+import { ReplayBoard } from '@/board/replay';
 import { SerialBoard } from '@/board/serial';
 import { levelReader } from '@/core/compile/level-reader';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import { restCounts } from '@/core/instrument/rest-counts';
 import type { GuideEvent } from '@/core/guide/guide';
 import { levelPort } from '@/core/kinds/ports';
 import type { MidiEvent } from '@/core/midi/event';
@@ -25,7 +27,7 @@ const QUEUE_FRAMES = 4096;
 /** A board, the engines and a guided run, driven by a clock. Plain code, so that tests can drive it too. */
 export class LiveSession {
   private instrument: Instrument;
-  private readonly board: PracticeBoard | SerialBoard;
+  private readonly board: PracticeBoard | SerialBoard | ReplayBoard;
   private readonly queue: FrameQueue;
   private readonly engines: Engines;
   private readers: { column: number; read: (count: number) => number }[];
@@ -34,7 +36,9 @@ export class LiveSession {
   private readonly columns: TraceColumns;
   private readonly rest: RecentRest;
   private readonly recent: RecentFrames;
+  /** Of a guided run, and of everything. */
   private readonly recorder: TakeRecorder;
+  private readonly recording: TakeRecorder;
   private guide: GuidedTake | null = null;
   private events: MidiEvent[] = [];
   private looked: Tick['rest'] = [];
@@ -60,11 +64,7 @@ export class LiveSession {
     source: Source = 'practice',
   ) {
     this.instrument = instrument;
-    const { scanHz, bits } = instrument.boards[0];
-    this.board =
-      source === 'practice'
-        ? new PracticeBoard(instrument, seed)
-        : new SerialBoard(allColumns(instrument), allContacts(instrument), scanHz, 2 ** bits - 1);
+    this.board = boardBehind(source, instrument, seed);
     const { columns, contacts, rateHz } = this.board.info;
     this.queue = new FrameQueue(columns.length, QUEUE_FRAMES);
     this.frame = new Uint16Array(columns.length);
@@ -73,6 +73,7 @@ export class LiveSession {
     this.rest = new RecentRest(columns.length, rateHz);
     this.recent = new RecentFrames(columns, contacts, rateHz);
     this.recorder = new TakeRecorder(tell, session);
+    this.recording = new TakeRecorder(tell, session);
     this.engines = new Engines(instrument);
     this.readers = readersOf(instrument);
   }
@@ -97,7 +98,33 @@ export class LiveSession {
         return this.practice?.ask(message.sensor, message.steps[0].role, this.tUs);
       case 'stop-guide':
         return this.stopGuide(false);
+      case 'record':
+        return this.record();
+      case 'record-ends':
+        return this.recording.end(this.tUs);
+      case 'mark':
+        return this.recording.mark(this.tUs);
+      case 'replay-begins':
+        return this.replay?.begin(message.channels, message.endUs);
+      case 'replay-pieces':
+        return this.replay?.load(message.pieces, message.complete);
+      case 'replay':
+        return this.replay?.command(message.do);
     }
+  }
+
+  private record(): void {
+    const { columns, contacts } = this.board.info;
+    this.recording.begin(
+      { id: `${this.instrument.id}-all`, of: null, channels: columns, contacts },
+      this.tUs,
+    );
+  }
+
+  /** Ends what is being recorded: another board takes this one's place. */
+  close(): void {
+    this.stopGuide(false);
+    this.recording.end(this.tUs);
   }
 
   /** The last seconds of the columns that the board brings. */
@@ -109,6 +136,10 @@ export class LiveSession {
 
   private get practice(): PracticeBoard | null {
     return this.board instanceof PracticeBoard ? this.board : null;
+  }
+
+  private get replay(): ReplayBoard | null {
+    return this.board instanceof ReplayBoard ? this.board : null;
   }
 
   private get line(): SerialBoard | null {
@@ -164,12 +195,14 @@ export class LiveSession {
     this.columns.add(tUs, this.frame);
     this.rest.add(this.frame);
     this.recent.add(tUs, this.frame);
+    this.recording.frame(tUs, this.frame);
     this.guide?.frame(tUs, this.frame, this.recorder, (event) => this.guided(event));
   }
 
   private playEdge(tUs: number, contact: number, closed: boolean): void {
     this.closed[contact] = closed;
     this.recent.addEdge(tUs, contact, closed);
+    this.recording.edge(tUs, contact, closed);
     this.emit(this.engines.edge(tUs, contact, closed));
     this.guide?.edge(tUs, contact, closed, this.recorder, (event) => this.guided(event));
   }
@@ -182,7 +215,7 @@ export class LiveSession {
       case 'take-dropped':
         return this.recorder.drop();
       case 'take-ends':
-        this.recorder.end();
+        this.recorder.end(this.tUs);
         return this.practice?.ask(guide.id, guide.run.view().role, this.tUs);
       default:
         return this.stopGuide(true);
@@ -214,6 +247,8 @@ export class LiveSession {
       bytesPerSecond: this.sent.reduce((n, s) => n + s.bytes, 0),
       guide: this.guide?.run.view() ?? null,
       line: this.line?.state ?? null,
+      recordingUs: this.recording.lengthUs(tUs),
+      replay: this.replay?.state ?? null,
     });
     this.looked = [];
   }
@@ -223,6 +258,16 @@ export class LiveSession {
     for (const { column, read } of this.readers) responses[column] = read(this.frame[column]);
     return responses;
   }
+}
+
+function boardBehind(source: Source, instrument: Instrument, seed: number) {
+  if (source === 'practice') return new PracticeBoard(instrument, seed);
+  const { scanHz, bits } = instrument.boards[0];
+  const columns = allColumns(instrument);
+  const contacts = allContacts(instrument);
+  return source === 'cable'
+    ? new SerialBoard(columns, contacts, scanHz, 2 ** bits - 1)
+    : new ReplayBoard(columns, contacts, scanHz, restCounts(instrument, columns));
 }
 
 /** How far each lane is played, 0 … 1, for those that are calibrated. */

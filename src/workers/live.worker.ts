@@ -9,6 +9,7 @@ let startedMs = 0;
 
 addEventListener('message', ({ data }: MessageEvent<ToLive>) => {
   if (data.is === 'open') {
+    session?.close();
     startedMs = performance.now();
     const tell = (message: FromLive) => postMessage(message);
     const stem = Date.now().toString(36);

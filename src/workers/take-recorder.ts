@@ -1,19 +1,18 @@
 import type { Role } from '@/core/signal/take';
 import { PIECE_US, type FromLive } from './live-protocol';
 
-/** Whose take it is, and what of the board's frames is in it. */
+/** Whose take it is, and what of the board's frames is in it. A recording is of no one sensor, and has no role. */
 export interface TakeLabel {
   /** Begins the take's own id. */
   id: string;
-  sensor: string;
-  role: Role;
+  of: { sensor: string; role: Role } | null;
   channels: string[];
   contacts: string[];
 }
 
 /** Records some columns of the frames, and some contacts, as a take, and tells it in pieces, to be kept as they come. */
 export class TakeRecorder {
-  private take: { id: string; startUs: number; n: number; contacts: string[] } | null = null;
+  private take: { id: string; startUs: number; n: number; contacts: string[]; marks: number[] } | null = null;
   private tUs: number[] = [];
   private counts: number[] = [];
   private edges: { tUs: number; contact: number; closed: number }[] = [];
@@ -27,15 +26,15 @@ export class TakeRecorder {
 
   begin({ id: stem, ...label }: TakeLabel, startUs: number): void {
     const id = `${stem}-${this.stem}-${this.begun++}`;
-    this.take = { id, startUs, n: 0, contacts: label.contacts };
+    this.take = { id, startUs, n: 0, contacts: label.contacts, marks: [] };
     this.tell({ is: 'take-begins', take: id, ...label });
   }
 
   /** Takes a frame, where a take is going on. @param counts one for each of its channels */
-  frame(tUs: number, counts: readonly number[]): void {
+  frame(tUs: number, counts: ArrayLike<number>): void {
     if (!this.take) return;
     this.tUs.push(tUs - this.take.startUs);
-    for (const count of counts) this.counts.push(count);
+    for (let c = 0; c < counts.length; c++) this.counts.push(counts[c]);
     if (this.tUs[this.tUs.length - 1] - this.tUs[0] >= PIECE_US) this.flush();
   }
 
@@ -44,9 +43,23 @@ export class TakeRecorder {
     if (this.take) this.edges.push({ tUs: tUs - this.take.startUs, contact, closed: closed ? 1 : 0 });
   }
 
-  end(): void {
+  /** Marks a moment, where a take is going on. */
+  mark(tUs: number): void {
+    this.take?.marks.push(tUs - this.take.startUs);
+  }
+
+  /** How long the take has gone on, µs; null where none does. */
+  lengthUs(nowUs: number): number | null {
+    return this.take ? nowUs - this.take.startUs : null;
+  }
+
+  /** @param nowUs the last frame's time, µs */
+  end(nowUs: number): void {
     this.flush();
-    if (this.take) this.tell({ is: 'take-ends', take: this.take.id, pieces: this.take.n });
+    if (this.take) {
+      const { id, n, marks, startUs } = this.take;
+      this.tell({ is: 'take-ends', take: id, pieces: n, marks, seconds: (nowUs - startUs) / 1e6 });
+    }
     this.take = null;
   }
 

@@ -14,6 +14,7 @@ import { digestOf, readImage, writeConfig, writeHeader, writeSource } from './he
 import { checkInstrument, readInstrument, writeInstrument } from './instrument-json';
 import { joinTakes } from './join-takes';
 import { leftOutWords, readTakeCsv, writeTakeCsv, type ReadTake } from './take-csv';
+import { csvPreviewOf } from './csv-columns';
 
 const csv = (text: string): ReadTake => {
   const read = readTakeCsv(text);
@@ -172,6 +173,36 @@ describe('logs from elsewhere', () => {
     expect(Array.from(frames.tUs)).toEqual([0, 2500, 5000]);
     expect(Array.from(frames.counts)).toEqual([10, 20, 11, 21, 12, 22]);
     expect(leftOut).toBe(0);
+  });
+  it('a column that holds no counts is left out and said, and the counts beside it are kept', () => {
+    const log = read(
+      't_ms,volts,pad,celsius\n0,1.52,500,21.5\n1,1.53,501,21.5\n2,1.5,oops,21\n3,1.51,502,21.4\n',
+    );
+    expect([log.frames.channels, [...log.frames.counts], log.leftOut]).toEqual([['pad'], [500, 501, 502], 1]);
+    expect(leftOutWords(log)).toMatch(
+      /^volts, celsius hold no whole counts and were left out\. 1 line was left out \(line 4: /,
+    );
+  });
+  it('columns are read as they were chosen from a preview of its beginning, wherever the time stands', async () => {
+    const text = `a b c\n${Array.from({ length: 40_000 }, (_, i) => `${i % 7} ${i * 250} ${900 - (i % 5)}\n`).join('')}`;
+    const preview = (await csvPreviewOf(new Blob([text]), []))!;
+    expect([preview.titles, preview.rows[1], preview.columns.time]).toEqual([
+      ['a', 'b', 'c'],
+      [1, 250, 899],
+      null,
+    ]);
+    const chosen = { time: { place: 1, unitUs: 1 }, names: ['', '', 'bellows'], noCounts: [] };
+    const taken = readTakeCsv(text, { columns: chosen });
+    if (!taken.ok) throw new Error(taken.faults[0].says);
+    const { channels, tUs, counts } = taken.value.frames;
+    expect([channels, tUs[39_999], counts[3], counts.length]).toEqual([['bellows'], 9_999_750, 897, 40_000]);
+    const says = (names: string[]) => {
+      const refused = readTakeCsv(text, { columns: { ...chosen, names } });
+      return refused.ok ? '' : refused.faults[0].says;
+    };
+    expect(says(['bellows', '', 'bellows'])).toBe('Two columns cannot both be bellows. Nothing was kept.');
+    expect(says(['', '', ''])).toBe('The take has a time but no channel. Nothing was kept.');
+    expect(await csvPreviewOf(new Blob(['hello\n']), [])).toBeNull();
   });
   it('a comma is a decimal one only where semicolons part the cells, and a count stays whole', () => {
     expect(Array.from(read('a,b\n1,5\n2,6\n').frames.counts)).toEqual([1, 5, 2, 6]);

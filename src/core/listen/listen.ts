@@ -44,7 +44,7 @@ export interface LaneReadings {
   hum: { hz: number; amplitude: number } | null;
   /** Share of the frames at an end of the converter, 0 … 1. */
   clipped: number;
-  /** p95 of where it comes back to; null where it does not. */
+  /** p95 of where it comes back to; null where it does not, and for kinds that have no middle to spring back to. */
   returnScatter: number | null;
   /** Messages a minute while it lies still, for deadbands of 0, 1, 2 and 3 steps of seven bits. */
   messagesPerMinute: number[];
@@ -81,21 +81,39 @@ export const LEAST_FRAMES = 32;
 
 /** Listens to a recording of {@link LEAST_FRAMES} frames or more: readings a lane, and what is wrong. */
 export function listenTo(recording: Recording): Listened {
-  const heard = heardOf(recording);
-  const { contacts, findings } = listenToContacts(recording.frames.edges, recording.contacts, recording.take);
-  const sensor = recording.lanes[0]?.sensor ?? recording.contacts[0]?.sensor ?? '';
-  const all = [
-    ...heard.lanes.flatMap((lane, at) => laneFindings(lane, heard, at)),
-    ...findings,
-    ...timingFindings(heard, recording.scanHz).map((f) => ({ ...f, sensor })),
-  ];
+  const steps = listenInSteps(recording);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Does what {@link listenTo} does in steps of a lane, so that who waits can do something between them. Yields the share done, 0 … 1. */
+export function* listenInSteps(recording: Recording): Generator<number, Listened> {
+  const { lanes: asked, contacts: wanted, frames, take, scanHz } = recording;
+  const lanes: HeardLane[] = [];
+  const share = (n: number) => n / (2 * asked.length);
+  const rate = rateOf(recording);
+  for (const lane of asked) {
+    yield share(lanes.length);
+    lanes.push(heardLane(lane, recording, rate.rateHz));
+  }
+  const heard = heardOf(recording, lanes, rate);
+  const findings: Finding[] = [];
+  for (const [at, lane] of lanes.entries()) {
+    yield share(lanes.length + at);
+    findings.push(...laneFindings(lane, heard, at));
+  }
+  const contacts = listenToContacts(frames.edges, wanted, take);
+  const sensor = asked[0]?.sensor ?? wanted[0]?.sensor ?? '';
+  findings.push(...contacts.findings, ...timingFindings(heard, scanHz).map((f) => ({ ...f, sensor })));
   const { timing } = heard;
   return {
     timing: timing && { ...timing, lost: lostFrames(heard.tUs, timing.periodUs), seconds: secondsIn(heard) },
-    lanes: heard.lanes.map((lane) => readingsOf(lane, heard)),
-    contacts,
+    lanes: lanes.map((lane) => readingsOf(lane, heard)),
+    contacts: contacts.contacts,
     crosstalk: heard.crosstalk,
-    findings: all.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity)),
+    findings: findings.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity)),
   };
 }
 
@@ -115,36 +133,36 @@ function laneFindings(lane: HeardLane, heard: Heard, at: number): Finding[] {
 const MOVES_NOISES = 8;
 const MOVES_SCALE = 0.01;
 
-function heardOf({ take, frames, bits, scanHz, lanes, role, asked = [], switchedOn = [] }: Recording): Heard {
+/** Frames a second, by their times, else as it is set. */
+function rateOf({ frames, scanHz }: Recording): Pick<Heard, 'timing' | 'rateHz'> {
   const timing = timingOf(frames.tUs);
-  const rateHz = timing?.rateHz ?? scanHz ?? 1000;
+  return { timing, rateHz: timing?.rateHz ?? scanHz ?? 1000 };
+}
+
+/** A lane by itself. */
+function heardLane(lane: AskedLane, { frames, bits }: Recording, rateHz: number): HeardLane {
   const scale = 2 ** bits - 1;
-  const heard = lanes.map((lane): HeardLane => {
-    const counts = columnOf(frames, lane.column);
-    const plateau = plateauOf(counts, rateHz, scale);
-    const reach = reachOf(counts);
-    const { low, high } = reach;
-    const away = Math.max(high - plateau.rest, plateau.rest - low);
-    return {
-      ...lane,
-      ...{ counts, plateau, ...reach },
-      moves: away > Math.max(MOVES_NOISES * plateau.noise, MOVES_SCALE * scale, Math.abs(plateau.drifted)),
-      hum: humOf(stillest(counts, plateau, rateHz), rateHz, 0.5),
-      clipping: clippingOf(counts, bits),
-    };
-  });
+  const counts = columnOf(frames, lane.column);
+  const plateau = plateauOf(counts, rateHz, scale);
+  const reach = reachOf(counts);
+  const { low, high } = reach;
+  const away = Math.max(high - plateau.rest, plateau.rest - low);
   return {
-    take,
-    bits,
-    rateHz,
-    timing,
-    role,
-    asked,
-    switchedOn,
-    tUs: frames.tUs,
-    lanes: heard,
-    crosstalk: crosstalkOf(heard),
+    ...lane,
+    ...{ counts, plateau, ...reach },
+    moves: away > Math.max(MOVES_NOISES * plateau.noise, MOVES_SCALE * scale, Math.abs(plateau.drifted)),
+    hum: humOf(stillest(counts, plateau, rateHz), rateHz, 0.5),
+    clipping: clippingOf(counts, bits),
   };
+}
+
+function heardOf(
+  { take, frames, bits, role, asked = [], switchedOn = [] }: Recording,
+  lanes: HeardLane[],
+  rate: Pick<Heard, 'timing' | 'rateHz'>,
+): Heard {
+  const { tUs } = frames;
+  return { ...{ take, bits, role, asked, switchedOn, tUs, lanes }, ...rate, crosstalk: crosstalkOf(lanes) };
 }
 
 /** The longest stretch of rest; the whole recording where it rests nowhere for three seconds. */
@@ -174,7 +192,7 @@ function readingsOf(lane: HeardLane, heard: Heard): LaneReadings {
     levels: distinctLevels(span, plateau.noise),
     hum: worst && worst.amplitude > 0 ? { hz: worst.hz, amplitude: worst.amplitude } : null,
     clipped: clipping.reduce((n, c) => n + c.to - c.from, 0) / counts.length,
-    returnScatter: returnScatter(lane, fullScale(heard)),
+    returnScatter: lane.returns || !lane.family ? returnScatter(lane, fullScale(heard)) : null,
     messagesPerMinute: DEADBANDS.map((d) => messagesPerMinute(lane, heard, d)),
   };
 }

@@ -14,7 +14,7 @@ export function askedTake(
   { bits, scanHz }: { bits: number; scanHz?: number },
   channels: readonly string[],
 ): Result<ReadTake> {
-  const read = readTakeCsv(csv, scanHz, channels);
+  const read = readTakeCsv(csv, { rateHz: scanHz, unnamed: channels });
   if (!read.ok) return refuse(...under(field, read.faults));
   const top = 2 ** bits - 1;
   const { counts, channels: columns } = read.value.frames;

@@ -64,7 +64,7 @@ function useBringTakes(sensor: Sensor) {
   useEffect(() => () => link.stop(), [link]);
 
   const byOrder = async (name: string, take: ReadTake) => {
-    const kept = await importTake(take, name, instrument, sensor.id, undefined, true);
+    const kept = await importTake(take, name, instrument, sensor.id, { byOrder: true });
     if (!kept.ok) return notify(kept.faults[0].says);
     await workspace.reloadTakes();
   };

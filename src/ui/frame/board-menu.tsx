@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useLive, useSession } from '../hooks/use-session';
 import { notify } from '../parts/notice';
 import { BAUDS, USUAL_BAUD } from './cable';
+import { practises } from './live-state';
 import styles from './frame.module.css';
 
 /** Bytes that no text has, from which a wrong baud rate is likely. */
@@ -20,7 +21,8 @@ export function BoardMenu() {
   const broken = useLive((s) => s.broken);
   const cable = useLive((s) => s.cable);
   const says = useLive((s) => lineWords(s));
-  const practice = cable.is === 'closed';
+  const practice = useLive(practises);
+  const replays = useLive((s) => s.replays);
   const connect = async (baud: number) => {
     setAnchor(null);
     const refused = await session.connect(baud);
@@ -40,7 +42,8 @@ export function BoardMenu() {
             className={styles.dot}
             data-state={broken || cable.is === 'gone' ? 'fault' : rate > 0 ? 'on' : 'off'}
           />
-          {practice ? 'Practice board' : cable.is === 'gone' ? 'Unplugged' : 'Board on the cable'}
+          {replays ??
+            (practice ? 'Practice board' : cable.is === 'gone' ? 'Unplugged' : 'Board on the cable')}
         </b>
         <span>{says ?? `${rate} frames/s · ${lost} lost`}</span>
       </button>

@@ -1,7 +1,7 @@
 'use client';
 
-import { useInstrument, useLive, useSession } from '../hooks/use-session';
-import { wireBytes } from '../parts/words';
+import { useInstrument, useLive, useSession, useWorkspace } from '../hooks/use-session';
+import { lengthWords, wireBytes } from '../parts/words';
 import { OutMenu } from './out-menu';
 import styles from './frame.module.css';
 
@@ -19,6 +19,7 @@ export function FootStrip() {
       <span>
         <code>{bytes}</code> bytes/s of {wireBytes(boards[0])}
       </span>
+      <RecordButton />
       <OutMenu />
       <button type="button" onClick={() => session.choice.setState({ glance: true })}>
         <kbd>G</kbd> glance
@@ -30,5 +31,18 @@ export function FootStrip() {
         Silence <kbd>Esc</kbd>
       </button>
     </footer>
+  );
+}
+
+/** Begins and ends a recording of everything, on any page; a tab that only looks on has none. */
+function RecordButton() {
+  const session = useSession();
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const recordingUs = useLive((s) => s.tick?.recordingUs ?? null);
+  if (readOnly) return null;
+  return (
+    <button type="button" data-recording={recordingUs !== null} onClick={() => session.record()}>
+      {recordingUs === null ? 'Record all' : `End the recording, ${lengthWords(recordingUs / 1e6)}`}
+    </button>
   );
 }

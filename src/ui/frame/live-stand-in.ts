@@ -1,4 +1,4 @@
-import type { FromLive, ToLive } from '@/workers/live-protocol';
+import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
 
 /** For tests: stands in for the live worker. It notes what it is told, and says what the test has it say. */
 export class LiveStandIn extends EventTarget {
@@ -32,3 +32,12 @@ export class LiveStandIn extends EventTarget {
     this.dispatchEvent(Object.assign(new Event('message'), { data }));
   }
 }
+
+/** For tests: a tick of a board of so many columns on which nothing happens, but what is said. */
+export const tickOf = (columns: number, change: Partial<Tick> = {}): FromLive => ({
+  ...{ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, closed: [], bytesPerSecond: 0, rest: [] },
+  ...{ columns: new Uint16Array(0), guide: null, line: null, recordingUs: null, replay: null },
+  counts: new Array<number>(columns).fill(500),
+  responses: new Array<number>(columns).fill(0),
+  ...change,
+});

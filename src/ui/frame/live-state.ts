@@ -20,6 +20,8 @@ export interface LiveState {
   /** One sentence when the worker broke, or null. */
   broken: string | null;
   cable: CableState;
+  /** Name of the recording that stands in for a board; null for the practice board or a cable. */
+  replays: string | null;
   /** Faults that the practice board has. */
   faults: readonly Fault[];
 }
@@ -34,5 +36,10 @@ export const createLiveStore = () =>
     settling: false,
     broken: null,
     cable: { is: 'closed' },
+    replays: null,
     faults: [],
   }));
+
+/** Whether the board is the practice board, which can be played by hand. */
+export const practises = ({ cable, replays }: LiveState): boolean =>
+  cable.is === 'closed' && replays === null;

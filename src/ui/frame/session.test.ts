@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { importInstrument } from '@/store/bench';
 import { database } from '@/store/database';
 import type { FromLive } from '@/workers/live-protocol';
-import { LiveStandIn } from './live-stand-in';
+import { LiveStandIn, tickOf } from './live-stand-in';
 import { Session } from './session';
 
 let id: string;
@@ -40,16 +40,7 @@ it('sends MIDI when it is told of it, before any tick; in words it stands there 
   LiveStandIn.made[0].says({ is: 'events', events: [{ tUs: 0, bytes: [0x90, 62, 87] }], zeroMs: 0 });
   expect(sent.mock.calls).toEqual([[[0x90, 62, 87]]]);
   expect(session.live.getState().notes).toHaveLength(0);
-  const nothing = {
-    columns: new Uint16Array(0),
-    rest: [],
-    counts: [0],
-    responses: [0],
-    closed: [],
-    guide: null,
-    line: null,
-  };
-  LiveStandIn.made[0].says({ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, bytesPerSecond: 3, ...nothing });
+  LiveStandIn.made[0].says(tickOf(1));
   expect(session.live.getState().notes[0]).toBe('note 62 on, 87');
   await session.close();
 });
@@ -69,8 +60,7 @@ it('keeps a take whose storage failed in the middle of it without a hole, and sa
   worker.says({
     is: 'take-begins',
     take,
-    sensor: 'bellows',
-    role: 'soft',
+    of: { sensor: 'bellows', role: 'soft' },
     channels: ['bellows'],
     contacts: [],
   });
@@ -79,7 +69,7 @@ it('keeps a take whose storage failed in the middle of it without a hole, and sa
   const full = Object.assign(new Error(), { name: 'QuotaExceededError' });
   const put = vi.spyOn(database().pieces, 'put').mockRejectedValue(full);
   for (const n of [1, 2]) worker.says(piece(n));
-  worker.says({ is: 'take-ends', take, pieces: 3 });
+  worker.says({ is: 'take-ends', take, pieces: 3, marks: [], seconds: 2 });
   const troubles = () => session.workspace.store.getState().troubles;
   session.live.setState({ settling: true });
   worker.says({ is: 'guide-ends', finished: true });
@@ -101,8 +91,7 @@ it('never calls a take whole that lacks a piece: it says which half second, and 
   LiveStandIn.made[0].says({
     is: 'take-begins',
     take,
-    sensor: 'bellows',
-    role: 'loud',
+    of: { sensor: 'bellows', role: 'loud' },
     channels: ['bellows'],
     contacts: [],
   });
@@ -110,7 +99,7 @@ it('never calls a take whole that lacks a piece: it says which half second, and 
     const frames = { tUs: Float64Array.of(n), counts: Uint16Array.of(n) };
     LiveStandIn.made[0].says({ is: 'take-piece', take, n, ...frames });
   }
-  LiveStandIn.made[0].says({ is: 'take-ends', take, pieces: 3 });
+  LiveStandIn.made[0].says({ is: 'take-ends', take, pieces: 3, marks: [], seconds: 2 });
   const { workspace } = session;
   await vi.waitFor(() =>
     expect(workspace.store.getState().troubles.hole).toBe(

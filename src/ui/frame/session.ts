@@ -3,6 +3,8 @@ import type { Fault } from '@/board/faults';
 import { messageWords } from '@/core/midi/words';
 import { allColumns } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import type { KeptRecording } from '@/store/database';
+import { piecesIn } from '@/store/recordings';
 import { createWorkspace, type Workspace } from '@/store/workspace';
 import type { FromLive, Source, Tick, ToLive } from '@/workers/live-protocol';
 import type { MidiEvent } from '@/core/midi/event';
@@ -49,6 +51,9 @@ export class Session {
   private readonly seed = Date.now() % 100_000;
   private readonly undo: (() => void)[] = [];
   private source: Source = 'practice';
+  /** The recording that stands in for a board, and its loading, to be given up. */
+  private replayed: KeptRecording | null = null;
+  private loading = 0;
   private recent: ((frames: Frames) => void) | null = null;
   private readonly cable = new Cable(
     (bytes) => this.say({ is: 'bytes', bytes }),
@@ -104,6 +109,7 @@ export class Session {
     this.traces = allColumns(instrument).map(() => new TraceRing());
     this.live.setState({ tick: null, rest: [], quiet: [], settling: false, faults: [] });
     this.say({ is: 'open', instrument, seed: this.seed, source: this.source });
+    if (this.source === 'replay' && this.replayed) void this.load(this.replayed);
   }
 
   /** Lets the user choose a port; its board takes the place of the practice board. @returns one sentence where that cannot be */
@@ -113,15 +119,41 @@ export class Session {
     return refused;
   }
 
+  /** Lets a recording stand in for the board. */
+  async replay(recording: KeptRecording): Promise<void> {
+    await this.cable.close();
+    this.replayed = recording;
+    this.listenTo('replay', true);
+  }
+
+  private async load({ id, channels, seconds }: KeptRecording): Promise<void> {
+    const loading = ++this.loading;
+    this.say({ is: 'replay-begins', channels, endUs: seconds * 1e6 });
+    for await (const pieces of piecesIn(id)) {
+      if (loading !== this.loading || this.closed) return;
+      this.say({ is: 'replay-pieces', pieces, complete: false });
+    }
+    this.say({ is: 'replay-pieces', pieces: [], complete: true });
+  }
+
+  /** Begins to record everything that the board brings, or ends that. A tab that only looks on keeps nothing. */
+  record(): void {
+    if (this.workspace.store.getState().readOnly) return;
+    const going = (this.live.getState().tick?.recordingUs ?? null) !== null;
+    this.say({ is: going ? 'record-ends' : 'record' });
+  }
+
   /** Back to the practice board. */
   async practise(): Promise<void> {
     await this.cable.close();
     this.listenTo('practice');
   }
 
-  private listenTo(source: Source): void {
-    if (this.source === source || !this.compiled) return;
+  private listenTo(source: Source, anew = false): void {
+    if ((this.source === source && !anew) || !this.compiled) return;
     this.source = source;
+    this.loading++;
+    this.live.setState({ replays: source === 'replay' ? this.replayed!.name : null });
     this.wire(this.compiled);
   }
 

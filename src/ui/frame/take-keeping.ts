@@ -1,5 +1,6 @@
 import { boardOf } from '@/core/instrument/access';
 import { askToPersist } from '@/store/bench';
+import { beginRecording, endRecording } from '@/store/recordings';
 import { StorageQueue } from '@/store/storage-queue';
 import { addPiece, beginTake, removeTake, standTake } from '@/store/takes';
 import { storageWords } from '@/store/trouble';
@@ -11,6 +12,8 @@ export type AboutTakes = Extract<FromLive, { is: `take-${string}` | 'guide-ends'
 
 /** Keeps the takes of a guided run as they come, piece by piece, and says what could not be kept. */
 export class TakeKeeping {
+  /** Recordings that are going on. */
+  private readonly recordings = new Set<string>();
   private readonly queue = new StorageQueue((error) => {
     this.workspace.tell('takes', error === null ? null : takesWords(error));
     if (error !== null) this.settled();
@@ -50,38 +53,41 @@ export class TakeKeeping {
         queue.add(() => removeTake(message.take));
         break;
       case 'take-ends':
-        queue.add(() => this.end(message.take, message.pieces));
+        if (this.recordings.has(message.take)) queue.add(() => this.endRecording(message));
+        else queue.add(() => this.end(message.take, message.pieces));
         break;
       case 'guide-ends':
         queue.add(() => this.workspace.reloadTakes().finally(this.settled));
     }
   }
 
-  private begin({
-    take,
-    sensor,
-    role,
-    channels,
-    contacts,
-  }: Extract<AboutTakes, { is: 'take-begins' }>): void {
-    const instrument = this.workspace.store.getState().history!.present;
-    const own = instrument.sensors.find((s) => s.id === sensor);
+  private begin({ take, of, channels, contacts }: Extract<AboutTakes, { is: 'take-begins' }>): void {
+    const { history, recordings } = this.workspace.store.getState();
+    const instrument = history!.present;
+    const own = instrument.sensors.find((s) => s.id === of?.sensor);
     const board = own ? boardOf(instrument, own) : instrument.boards[0];
     const label = {
-      id: take,
-      instrument: this.instrument,
-      sensor,
-      role,
-      at: new Date().toISOString(),
-      channels,
-      ...(contacts.length > 0 ? { contacts } : {}),
+      ...{ id: take, instrument: this.instrument, at: new Date().toISOString(), channels, whole: false },
       bits: board.bits,
-      rateHz: board.scanHz,
-      whole: false,
     };
-    this.queue.add(() => beginTake(label));
+    if (of) {
+      const some = contacts.length > 0 ? { contacts } : {};
+      this.queue.add(() => beginTake({ ...label, ...of, ...some, rateHz: board.scanHz }));
+    } else {
+      this.recordings.add(take);
+      const name = `Recording ${recordings.length + 1}`;
+      const words = { name, notes: '', tags: [], marks: [], seconds: 0 };
+      this.queue.add(() => beginRecording({ ...label, ...words, contacts }));
+    }
     // Whether the browser grants it decides nothing here, so a refusal is no trouble.
     this.queue.add(() => askToPersist().catch(() => undefined));
+  }
+
+  private async endRecording({ take, ...end }: Extract<AboutTakes, { is: 'take-ends' }>): Promise<void> {
+    const missing = await endRecording(take, end);
+    if (missing.length > 0) this.lost(take, missing);
+    this.recordings.delete(take);
+    await this.workspace.reloadRecordings();
   }
 
   private async end(take: string, pieces: number): Promise<void> {
@@ -93,7 +99,9 @@ export class TakeKeeping {
 
   /** Says that a take has a hole. @param pieces numbers of those that are missing */
   private lost(take: string, pieces: readonly number[]): void {
-    const role = /-([a-z]+)-[a-z0-9]+-\d+$/.exec(take)?.[1] ?? 'last';
+    const role = this.recordings.has(take)
+      ? 'recorded'
+      : (/-([a-z]+)-[a-z0-9]+-\d+$/.exec(take)?.[1] ?? 'last');
     const seconds = (n: number) => (n * PIECE_US) / 1e6;
     this.workspace.tell(
       'hole',

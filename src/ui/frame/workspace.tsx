@@ -11,6 +11,7 @@ import { FootStrip } from './foot-strip';
 import { Glance } from './glance';
 import { KeyHelp } from './key-help';
 import { Keys } from './keys';
+import { ReplayStrip } from './replay-strip';
 import { Ruler } from './ruler';
 import { SensorList } from './sensor-list';
 import { Session } from './session';
@@ -85,6 +86,7 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
           >
             {children}
           </ErrorBoundary>
+          <ReplayStrip />
         </div>
         <FootStrip />
       </div>

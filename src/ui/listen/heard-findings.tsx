@@ -1,19 +1,32 @@
 'use client';
 
 import type { Finding } from '@/core/findings/finding';
+import type { Listened } from '@/core/listen/listen';
 import { counted } from '@/core/units/counted';
 import { useInstrument, useSession } from '../hooks/use-session';
 import styles from './listen.module.css';
-import type { useHeard } from './use-heard';
 
-/** What is wrong with any lane of the instrument, by the last twelve seconds; each leads to its lane. */
-export function HeardFindings({ heard: { heard, trouble } }: { heard: ReturnType<typeof useHeard> }) {
+/** What is wrong with any lane of the instrument, each leads to its lane. */
+export function HeardFindings({
+  heard,
+  trouble,
+  share,
+  point,
+}: {
+  heard: Listened | null;
+  trouble: string | null;
+  /** How much has been listened to, 0 … 1, where that is told. */
+  share?: number;
+  /** Shows a finding's evidence; else its lane is chosen. */
+  point?: (finding: Finding) => void;
+}) {
   const session = useSession();
   const instrument = useInstrument();
   const groups = grouped(heard?.findings ?? []);
   const nameOf = ([{ sensor, lane }, ...more]: Finding[]) => {
     const own = instrument.sensors.find((s) => s.id === sensor);
-    if (lane === undefined || !own) return 'The stream';
+    if (lane === undefined) return 'The stream';
+    if (!own) return lane;
     if (own.lanes.length === 1) return own.name;
     return `${own.name}, ${more.length > 0 ? `${more.length + 1} lanes, ${lane} first` : lane}`;
   };
@@ -28,14 +41,18 @@ export function HeardFindings({ heard: { heard, trouble } }: { heard: ReturnType
         {trouble
           ? `It could not be listened to (${trouble}).`
           : !heard
-            ? 'Listening to the last seconds…'
+            ? share === undefined
+              ? 'Listening…'
+              : `Listening, ${Math.round(100 * share)} %`
             : groups.length === 0
-              ? 'Nothing is wrong that twelve seconds show.'
+              ? point
+                ? 'Nothing is wrong that it shows.'
+                : 'Nothing is wrong that twelve seconds show.'
               : counted(groups.length, 'finding')}
       </h2>
       {groups.map((group) => (
         <details key={`${group[0].code} ${group[0].sensor}`} data-severity={group[0].severity}>
-          <summary onClick={() => choose(group[0])}>
+          <summary onClick={() => (point ?? choose)(group[0])}>
             <b>{nameOf(group)}</b> {group[0].says}
           </summary>
           {group[0].causes.length > 0 && <p>Likely: {group[0].causes.join('; or ')}.</p>}

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { BOARD_FAULTS, COLUMN_FAULTS, type ColumnFault, type Fault } from '@/board/faults';
 import { allColumns } from '@/core/instrument/access';
+import { practises } from '../frame/live-state';
 import { useInstrument, useLive, useSession } from '../hooks/use-session';
 import styles from './listen.module.css';
 
@@ -12,7 +13,7 @@ const HIDDEN = 3;
 export function HiddenFaults() {
   const session = useSession();
   const instrument = useInstrument();
-  const practice = useLive((s) => s.cable.is === 'closed');
+  const practice = useLive(practises);
   const faults = useLive((s) => s.faults);
   const [shown, setShown] = useState(false);
   const columns = allColumns(instrument);

@@ -8,10 +8,10 @@ import type { Listened } from '@/core/listen/listen';
 import { importInstrument } from '@/store/bench';
 import type { FromLive, Tick } from '@/workers/live-protocol';
 import { BoardMenu } from '../frame/board-menu';
-import { LiveStandIn } from '../frame/live-stand-in';
+import { LiveStandIn, tickOf } from '../frame/live-stand-in';
 import { Session } from '../frame/session';
 import { SessionContext } from '../hooks/use-session';
-import { FileReadings } from './heard-file';
+import { ReadingsTable } from '../recording/readings-table';
 import { HeardFindings } from './heard-findings';
 import { HiddenFaults } from './hidden-faults';
 import { SelfTest } from './self-test';
@@ -32,19 +32,8 @@ afterEach(async () => {
 
 const open = (what: React.ReactNode) => render(<SessionContext value={session}>{what}</SessionContext>);
 const COLUMNS = 13;
-const tick = (tUs: number, change: Partial<Tick> = {}): FromLive => ({
-  ...{
-    is: 'tick',
-    tUs,
-    rateHz: 1000,
-    lost: 0,
-    responses: new Array<number>(COLUMNS).fill(0),
-    closed: [false, false],
-  },
-  ...{ columns: new Uint16Array(0), rest: [], bytesPerSecond: 0, guide: null, line: null },
-  counts: new Array<number>(COLUMNS).fill(500),
-  ...change,
-});
+const tick = (tUs: number, change: Partial<Tick> = {}): FromLive =>
+  tickOf(COLUMNS, { tUs, closed: [false, false], ...change });
 const says = (message: FromLive) => act(() => LiveStandIn.last.says(message));
 
 const finding = (change: Partial<Finding>): Finding => ({
@@ -70,7 +59,7 @@ describe('what is wrong', () => {
   it('is told once for all lanes of a sensor that have it, with causes and cures, and leads to the first of them', async () => {
     const findings = ['stone-3', 'stone-5'].map((lane) => finding({ lane }));
     const stream = finding({ code: 'freezes', lane: undefined, says: 'The stream froze once.' });
-    open(<HeardFindings heard={{ heard: heard([...findings, stream]), trouble: null }} />);
+    open(<HeardFindings heard={heard([...findings, stream])} trouble={null} />);
     expect(screen.getByRole('heading').textContent).toBe('2 findings');
     expect(screen.getByText('Stones, 2 lanes, stone-3 first')).toBeTruthy();
     expect(screen.getByText('The stream')).toBeTruthy();
@@ -80,13 +69,13 @@ describe('what is wrong', () => {
     expect(screen.getAllByText('Check the wire (a minute).')).toHaveLength(2);
   });
   it('is nothing, not known yet, or why it cannot be known', () => {
-    const { rerender } = open(<HeardFindings heard={{ heard: null, trouble: null }} />);
+    const { rerender } = open(<HeardFindings heard={null} trouble={null} />);
     const head = () => screen.getByRole('heading').textContent;
-    expect(head()).toBe('Listening to the last seconds…');
-    const again = (value: Parameters<typeof HeardFindings>[0]['heard']) =>
+    expect(head()).toBe('Listening…');
+    const again = (value: Parameters<typeof HeardFindings>[0]) =>
       rerender(
         <SessionContext value={session}>
-          <HeardFindings heard={value} />
+          <HeardFindings {...value} />
         </SessionContext>,
       );
     again({ heard: heard([]), trouble: null });
@@ -185,20 +174,18 @@ describe('a file’s readings', () => {
       driftPerMinute: 2,
     };
     const contacts = [{ lane: 'knee', contact: 'knee', presses: 3, changes: 9, bounceMs: 2.5 }];
-    open(
-      <FileReadings
-        file={{
-          name: 'log.csv',
-          listened: { ...heard([]), lanes: [lane, played], contacts },
-          leftOut: 'One line was left out.',
-        }}
-        leave={() => {}}
-      />,
-    );
-    const row = (name: RegExp) => screen.getByRole('row', { name }).textContent;
-    expect(row(/^left/)).toBe('left500.31.2312–not played––');
-    expect(row(/^right/)).toBe('right500.31.23122.042 %773.2 at 60 Hz');
+    const crosstalk = [
+      [null, 0.01],
+      [0.12, null],
+    ];
+    open(<ReadingsTable listened={{ ...heard([]), lanes: [lane, played], contacts, crosstalk }} />);
+    const [readings, answers] = screen.getAllByRole('table');
+    const row = (name: RegExp, of = readings) => within(of).getByRole('row', { name }).textContent;
+    expect(row(/^left/)).toBe('left500.31.2312–not played–––0 · 0 · 0 · 0');
+    expect(row(/^right/)).toBe('right500.31.23122.042 %77–3.2 at 60 Hz0 · 0 · 0 · 0');
     expect(row(/^knee/)).toBe('knee3 presses, bounces of up to 2.5 ms');
-    expect(screen.getByText('One line was left out.')).toBeTruthy();
+    expect([row(/^left/, answers), row(/^right/, answers)]).toEqual(['left·1.0 %', 'right12.0 %·']);
+    const cell = (words: string) => screen.getByRole('cell', { name: words }).dataset.strong;
+    expect([cell('1.0 %'), cell('12.0 %')]).toEqual(['false', 'true']);
   });
 });

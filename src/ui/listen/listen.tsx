@@ -4,28 +4,153 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useCallback, useState, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import type { CsvColumns, CsvPreview } from '@/core/exchange/csv-columns';
 import { allContacts, boardOf, lanePlaces } from '@/core/instrument/access';
 import { movedSince } from '@/core/listen/moved-since';
 import { kindOf } from '@/core/kinds/registry';
 import { QUANTISATION_NOISE } from '@/core/signal/rest';
-import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
+import { useInstrument, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { Headline, Reading, Station } from '../parts/station';
-import type { TraceRing } from '../frame/trace-ring';
 import { SensorTrace } from '../parts/sensor-trace';
 import type { TraceOverlay } from '../parts/trace';
-import { FrozenTrace } from './frozen-trace';
-import { FileReadings, ListenToFile, type HeardFile } from './heard-file';
+import { AllLanes } from './all-lanes';
 import { HeardFindings } from './heard-findings';
 import styles from './listen.module.css';
 import { HiddenFaults } from './hidden-faults';
 import { NoiseBand } from './noise-band';
 import { SelfTest } from './self-test';
 import { useHeard } from './use-heard';
+import { ChooseColumns } from '../recording/choose-columns';
+import { ListenToFile } from '../recording/listen-to-file';
+import { RecordingView, type Shown } from '../recording/recording-view';
+import { RecordingsList } from '../recording/recordings-list';
+import { lengthWords } from '../parts/words';
 import { LaneStrip } from '../parts/lane-strip';
 import { PlaySurface } from '../parts/play-surface';
 
-/** Station 2: what the raw stream says, live. */
+/** What the station shows. */
+type Mode =
+  | { is: 'lane' }
+  | { is: 'all' }
+  | { is: 'test' }
+  | { is: 'columns'; file: File; preview: CsvPreview }
+  | { is: 'recording'; shown: Shown };
+const LANE: Mode = { is: 'lane' };
+
+/** Station 2: what the raw stream says, live, and what recordings of it say. */
 export function Listen() {
+  const session = useSession();
+  const [board] = useInstrument().boards;
+  const [mode, setMode] = useState<Mode>(LANE);
+  const show = (shown: Shown) => setMode({ is: 'recording', shown });
+  const leave = () => setMode(LANE);
+  const toggle = (is: 'all' | 'test') => setMode((m) => (m.is === is ? LANE : { is }));
+  const live = mode.is === 'lane' || mode.is === 'all';
+  useHotkeys('f', () => toggle('test'), { enabled: live || mode.is === 'test' });
+  useHotkeys('j', () => toggle('all'), { enabled: live });
+  useHotkeys('space', () => session.record(), { enabled: live, preventDefault: true });
+  useHotkeys('enter', () => session.say({ is: 'mark' }), { enabled: live });
+  const hold = async () => {
+    const frames = await session.lastSeconds();
+    if (frames.tUs.length < 2) return;
+    show({ source: { is: 'held', frames }, words: { ...NO_WORDS, name: 'The last seconds' }, kept: null });
+  };
+  useHotkeys('h', () => void hold(), { enabled: live });
+  const read = (file: File, columns: CsvColumns) => {
+    const name = file.name.replace(/\.\w+$/, '');
+    show({
+      source: { is: 'file', file, columns, rateHz: board.scanHz },
+      words: { ...NO_WORDS, name },
+      kept: null,
+    });
+  };
+  const look = (file: File, preview: CsvPreview) =>
+    preview.titles.length === 0 ? read(file, preview.columns) : setMode({ is: 'columns', file, preview });
+  const tools = (
+    <Tools
+      test={() => toggle('test')}
+      all={() => toggle('all')}
+      hold={() => void hold()}
+      look={look}
+      at={mode.is}
+    />
+  );
+  switch (mode.is) {
+    case 'columns':
+      return (
+        <ChooseColumns
+          name={mode.file.name}
+          preview={mode.preview}
+          read={(columns) => read(mode.file, columns)}
+          leave={leave}
+        />
+      );
+    case 'recording':
+      return <RecordingView shown={mode.shown} show={show} leave={leave} />;
+    default:
+      return <Live mode={mode.is} tools={tools} show={show} leave={leave} />;
+  }
+}
+
+const NO_WORDS = { notes: '', tags: [], marks: [] };
+
+/** What the board brings now. */
+function Live({
+  mode,
+  tools,
+  show,
+  leave,
+}: {
+  mode: 'lane' | 'all' | 'test';
+  tools: ReactNode;
+  show: (shown: Shown) => void;
+  leave: () => void;
+}) {
+  const { column } = useSensor();
+  const heard = useHeard();
+  if (mode === 'test')
+    return (
+      <Station title="Listen" reading={<HeardFindings {...heard} />}>
+        <SelfTest leave={leave} />
+      </Station>
+    );
+  const below = (
+    <>
+      <RecordingsList show={show} />
+      <PlaySurface titled />
+    </>
+  );
+  if (mode === 'all')
+    return (
+      <Station
+        title="Listen"
+        reading={
+          <>
+            <Rate />
+            <HeardFindings {...heard} />
+            <HiddenFaults />
+          </>
+        }
+      >
+        <AllLanes tools={tools} />
+        {below}
+      </Station>
+    );
+  return column < 0 ? (
+    <ListenContacts {...{ heard, tools, below }} />
+  ) : (
+    <ListenLane {...{ heard, tools, below }} />
+  );
+}
+
+interface LiveParts {
+  heard: ReturnType<typeof useHeard>;
+  tools: ReactNode;
+  below: ReactNode;
+}
+
+/** One lane, large. */
+function ListenLane({ heard, tools, below }: LiveParts) {
   const session = useSession();
   const { sensor, lane, column } = useSensor();
   const instrument = useInstrument();
@@ -41,31 +166,7 @@ export function Listen() {
   const overlay = useCallback((): TraceOverlay => ({ rest: rest?.rest }), [rest]);
   const several = sensor.lanes.length > 1;
   const height = several ? 'clamp(140px, 24vh, 420px)' : 'clamp(160px, 32vh, 420px)';
-  const [held, setHeld] = useState<{ column: number; ring: TraceRing } | null>(null);
-  const still = held?.column === column ? held.ring : null;
-  useHotkeys('h', () => {
-    const ring = session.traces[column]?.still();
-    setHeld(still || !ring ? null : { column, ring });
-  });
   const words = count === null ? null : kindOf(sensor).unitWords?.(count, sensor, board);
-  const heard = useHeard();
-  const [testing, setTesting] = useState(false);
-  useHotkeys('f', () => setTesting((on) => !on));
-  const [file, setFile] = useState<HeardFile | null>(null);
-  if (file)
-    return (
-      <Station title="Listen" reading={<HeardFindings heard={{ heard: file.listened, trouble: null }} />}>
-        <FileReadings file={file} leave={() => setFile(null)} />
-      </Station>
-    );
-  if (testing)
-    return (
-      <Station title="Listen" reading={<HeardFindings heard={heard} />}>
-        <SelfTest leave={() => setTesting(false)} />
-      </Station>
-    );
-  if (column < 0)
-    return <ListenContacts heard={heard} tools={<Tools test={() => setTesting(true)} set={setFile} />} />;
   return (
     <Station
       title="Listen"
@@ -86,7 +187,7 @@ export function Listen() {
               : '1.4826 × the median deviation, so a knock does not count.'}
           </Reading>
           <Rate />
-          <HeardFindings heard={heard} />
+          <HeardFindings {...heard} />
           <HiddenFaults />
         </>
       }
@@ -106,34 +207,65 @@ export function Listen() {
             When it looks right, <Link href={`/i/${session.id}/calibrate`}>calibrate</Link> <kbd>3</kbd>
           </>
         }
-        side={<Tools test={() => setTesting(true)} set={setFile} />}
+        side={tools}
       />
       {several && <LaneStrip sensor={sensor} height={56} />}
-      {still ? (
-        <FrozenTrace sensor={sensor} ring={still} height={height} leave={() => setHeld(null)} />
-      ) : (
-        <SensorTrace sensor={sensor} column={column} overlay={overlay} height={height} />
-      )}
+      <SensorTrace sensor={sensor} column={column} overlay={overlay} height={height} />
       <NoiseBand rest={rest} bits={board.bits} />
-      <PlaySurface titled />
+      {below}
     </Station>
   );
 }
 
-function Tools({ test, set }: { test: () => void; set: (file: HeardFile) => void }) {
+function Tools({
+  test,
+  all,
+  hold,
+  look,
+  at,
+}: {
+  test: () => void;
+  all: () => void;
+  hold: () => void;
+  look: (file: File, preview: CsvPreview) => void;
+  at: Mode['is'];
+}) {
+  const session = useSession();
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const recordingUs = useLive((s) => s.tick?.recordingUs ?? null);
   return (
     <div className={styles.tools}>
+      {!readOnly && (
+        <Button
+          variant={recordingUs === null ? 'outlined' : 'contained'}
+          color={recordingUs === null ? 'primary' : 'error'}
+          onClick={() => session.record()}
+        >
+          {recordingUs === null ? 'Record' : `End, ${lengthWords(recordingUs / 1e6)}`}
+          {'\u00a0'}
+          <kbd>Space</kbd>
+        </Button>
+      )}
+      <Button variant="outlined" onClick={hold}>
+        Hold still{'\u00a0'}
+        <kbd>H</kbd>
+      </Button>
       <Button variant="outlined" onClick={test}>
         Test every input{'\u00a0'}
         <kbd>F</kbd>
       </Button>
-      <ListenToFile set={set} />
+      <Button variant="outlined" onClick={all}>
+        {at === 'all' ? 'One lane' : 'All at once'}
+        {'\u00a0'}
+        <kbd>J</kbd>
+      </Button>
+      <ListenToFile set={look} />
     </div>
   );
 }
 
 /** A sensor of contacts: open or closed, and what it did. */
-function ListenContacts({ heard, tools }: { heard: ReturnType<typeof useHeard>; tools: ReactNode }) {
+function ListenContacts({ heard, tools, below }: LiveParts) {
   const instrument = useInstrument();
   const { sensor, lane } = useSensor();
   const at = allContacts(instrument).indexOf(sensor.lanes[lane].contacts?.[0] ?? '');
@@ -149,7 +281,7 @@ function ListenContacts({ heard, tools }: { heard: ReturnType<typeof useHeard>; 
               ? `Normally ${c.rest}; changes within ${c.debounceMs} ms are bounces.`
               : 'Not measured yet.'}
           </Reading>
-          <HeardFindings heard={heard} />
+          <HeardFindings {...heard} />
           <HiddenFaults />
         </>
       }
@@ -160,7 +292,7 @@ function ListenContacts({ heard, tools }: { heard: ReturnType<typeof useHeard>; 
         side={tools}
       />
       <LaneStrip sensor={sensor} height={90} />
-      <PlaySurface titled />
+      {below}
     </Station>
   );
 }

@@ -5,6 +5,7 @@ import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { levelPort } from '@/core/kinds/ports';
 import { noteName } from '@/core/midi/words';
+import { practises } from '../frame/live-state';
 import { handKeys, keyWords } from '../hooks/hand-map';
 import { useChoice, useInstrument, useLive, useSession } from '../hooks/use-session';
 import styles from './lanes.module.css';
@@ -14,7 +15,7 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
   const instrument = useInstrument();
   const chosen = useChoice((c) => c.sensor);
   const keys = handKeys(instrument, chosen);
-  const practice = useLive((s) => s.cable.is === 'closed');
+  const practice = useLive(practises);
   if (!practice) return null;
   return (
     <section className={styles.surface} aria-label="Play the practice board yourself">

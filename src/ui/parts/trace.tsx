@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { TraceRing } from '../frame/trace-ring';
 import { canvasFont, READING_FACE } from './chart-fonts';
 import { useColours, type Colours } from './colours';
 import styles from './trace.module.css';
@@ -17,8 +16,20 @@ export interface TraceOverlay {
   peaks?: { columnsAgo: number; count: number; word: string }[];
 }
 
+/** Columns of lowest and highest counts as a ring: `at` is written next, `filled` hold data; `total` tells that there are new ones. A column without data has low over high. */
+export interface TraceData {
+  size: number;
+  low: ArrayLike<number>;
+  high: ArrayLike<number>;
+  at: number;
+  filled: number;
+  total: number;
+}
+
 interface Props {
-  ring: TraceRing;
+  ring: TraceData;
+  /** Another of the same size, drawn softly beneath. */
+  beneath?: TraceData;
   colour: string;
   /** Lowest and highest count shown; null follows the trace. */
   range: { low: number; high: number } | null;
@@ -28,8 +39,8 @@ interface Props {
   height?: string;
 }
 
-/** Eight seconds of a channel, newest at the right; drawn once a frame of the display at most. */
-export function Trace({ ring, colour, range, overlay, label, height = '190px' }: Props) {
+/** A stretch of a channel, newest at the right; drawn once a frame of the display at most. */
+export function Trace({ ring, beneath, colour, range, overlay, label, height = '190px' }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const colours = useColours();
   useEffect(() => {
@@ -39,20 +50,21 @@ export function Trace({ ring, colour, range, overlay, label, height = '190px' }:
       frame = requestAnimationFrame(draw);
       if (canvas.current && ring.total !== drawn) {
         drawn = ring.total;
-        paint(canvas.current, ring, colour, range ?? follow(ring), overlay(), colours);
+        paint(canvas.current, { ring, beneath, colour }, range ?? follow(ring), overlay(), colours);
       }
     };
     draw();
     return () => cancelAnimationFrame(frame);
-  }, [ring, colour, range, overlay, colours]);
+  }, [ring, beneath, colour, range, overlay, colours]);
   return <canvas ref={canvas} className={styles.trace} style={{ height }} role="img" aria-label={label} />;
 }
 
 /** Room around what the trace holds: at least 40 counts, so that noise is seen as noise. */
-function follow(ring: TraceRing): { low: number; high: number } {
+function follow(ring: TraceData): { low: number; high: number } {
   let low = Infinity;
   let high = -Infinity;
   for (let i = 0; i < ring.filled; i++) {
+    if (ring.low[i] > ring.high[i]) continue;
     if (ring.low[i] < low) low = ring.low[i];
     if (ring.high[i] > high) high = ring.high[i];
   }
@@ -67,8 +79,7 @@ const LEFT = TRACE_LEFT;
 
 function paint(
   canvas: HTMLCanvasElement,
-  ring: TraceRing,
-  colour: string,
+  { ring, beneath, colour }: Pick<Props, 'ring' | 'beneath' | 'colour'>,
   range: { low: number; high: number },
   overlay: TraceOverlay,
   c: Colours,
@@ -98,17 +109,21 @@ function paint(
     );
   }
   axis(g, range, y, width, c);
-  g.beginPath();
-  for (let k = ring.filled - 1; k >= 0; k--) {
-    const i = (ring.at - 1 - k + 2 * ring.size) % ring.size;
-    const at = x(k);
-    g.lineTo(at, y(ring.low[i]));
-    g.lineTo(at, y(ring.high[i]));
-  }
-  g.strokeStyle = colour;
+  const stroke = (of: TraceData, style: string) => {
+    g.strokeStyle = style;
+    g.beginPath();
+    for (let k = of.filled - 1; k >= 0; k--) {
+      const i = (of.at - 1 - k + 2 * of.size) % of.size;
+      if (of.low[i] > of.high[i]) continue;
+      g.lineTo(x(k), y(of.low[i]));
+      g.lineTo(x(k), y(of.high[i]));
+    }
+    g.stroke();
+  };
   g.lineWidth = 1.5;
   g.lineJoin = 'round';
-  g.stroke();
+  if (beneath) stroke(beneath, c.soft);
+  stroke(ring, colour);
   for (const line of overlay.lines ?? []) level(g, y(line.at), line.word, c[line.colour], width, c);
   g.fillStyle = c.ink;
   g.textAlign = 'center';

@@ -1,3 +1,5 @@
+import type { Sensor } from '@/core/instrument/sensor';
+
 /** "2 s ago", "6 days ago". @param ms how long since */
 export function agoWords(ms: number): string {
   const s = Math.max(0, Math.round(ms / 1000));
@@ -30,3 +32,15 @@ export const sentence = (words: string): string => words.charAt(0).toUpperCase()
 
 /** Bytes a second that a board's MIDI output carries: ten bits a byte. */
 export const wireBytes = ({ midiBaud }: { midiBaud: number }): number => Math.round(midiBaud / 10);
+
+/** A length of time: "12.3 s", "4 min 05 s", "1 h 02 min". */
+export function lengthWords(seconds: number): string {
+  const two = (n: number) => String(Math.floor(n)).padStart(2, '0');
+  if (seconds < 60) return `${seconds.toFixed(1)} s`;
+  if (seconds < 3600) return `${Math.floor(seconds / 60)} min ${two(seconds % 60)} s`;
+  return `${Math.floor(seconds / 3600)} h ${two((seconds % 3600) / 60)} min`;
+}
+
+/** What a lane is called among those of other sensors: "Leaves leaf-3", or its sensor's name where it is the only one. */
+export const laneName = ({ name, lanes }: Sensor, lane: string): string =>
+  lanes.length > 1 ? `${name} ${lane}` : name;

@@ -1,0 +1,119 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { describeRecording } from '@/store/recordings';
+import { storageWords } from '@/store/trouble';
+import { useSession, useWorkspace } from '../hooks/use-session';
+import { notify } from '../parts/notice';
+import type { Shown } from './recording-view';
+import styles from './recording.module.css';
+
+/** What is said of a recording. */
+export interface Words {
+  name: string;
+  notes: string;
+  tags: string[];
+  /** Moments that were marked, µs from its start. */
+  marks: number[];
+}
+
+/** Says something else of a recording, and keeps that where it is kept. */
+export function useDescribe(shown: Shown, show: (next: Shown) => void): (change: Partial<Words>) => void {
+  const { workspace } = useSession();
+  return (change) => {
+    show({ ...shown, words: { ...shown.words, ...change } });
+    if (shown.kept === null) return;
+    describeRecording(shown.kept, change)
+      .then(() => workspace.reloadRecordings())
+      .catch((error: unknown) => notify(storageWords(error)));
+  };
+}
+
+const tagsIn = (text: string): string[] => [
+  ...new Set(
+    text
+      .split(',')
+      .map((tag) => tag.trim())
+      .filter(Boolean),
+  ),
+];
+
+/** Name, tags and notes of a recording, each kept when its field is left. */
+export function RecordingWords({ shown, show }: { shown: Shown; show: (next: Shown) => void }) {
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const describe = useDescribe(shown, show);
+  const { name, tags, notes } = shown.words;
+  return (
+    <section className={styles.words} aria-label="About this recording">
+      <Field
+        label="Name"
+        value={name}
+        set={(v) => v.trim() !== '' && describe({ name: v.trim() })}
+        off={readOnly}
+      />
+      <Field
+        label="Tags, parted by commas"
+        value={tags.join(', ')}
+        set={(v) => describe({ tags: tagsIn(v) })}
+        off={readOnly}
+      />
+      <Field label="Notes" value={notes} set={(v) => describe({ notes: v })} off={readOnly} lines />
+    </section>
+  );
+}
+
+/** A text that is taken when its field is left or Enter is pressed; Escape puts back what was there. */
+function Field({
+  label,
+  value,
+  set,
+  off,
+  lines = false,
+}: {
+  label: string;
+  value: string;
+  set: (value: string) => void;
+  off: boolean;
+  lines?: boolean;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const take = () => {
+    if (typed !== null && typed !== value) set(typed);
+    setTyped(null);
+  };
+  return (
+    <TextField
+      label={label}
+      size="small"
+      fullWidth
+      multiline={lines}
+      maxRows={6}
+      disabled={off}
+      value={typed ?? value}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={take}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') setTyped(null);
+        if (e.key === 'Enter' && !lines) (e.target as HTMLElement).blur();
+      }}
+    />
+  );
+}
+
+/** Keeps what is not kept yet. */
+export function KeepButton({ keep, keeping }: { keep: () => void; keeping: number | null }) {
+  return (
+    <Button variant="contained" onClick={keep} disabled={keeping !== null}>
+      {keeping === null ? (
+        <>
+          Keep it{'\u00a0'}
+          <kbd>Enter</kbd>
+        </>
+      ) : (
+        `Keeping, ${Math.round(100 * keeping)} %`
+      )}
+    </Button>
+  );
+}

@@ -1,0 +1,217 @@
+'use client';
+
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import type { DeskDrawing, Span } from '@/workers/desk';
+import { useColours } from '../parts/colours';
+import { LaneRows, type LaneRow } from '../parts/lane-rows';
+import { Trace, TRACE_LEFT, type TraceData } from '../parts/trace';
+import styles from './recording.module.css';
+
+/** Room for names, px: the trace's own counts stand there too. */
+const LEFT = TRACE_LEFT + 60;
+const NOTHING = () => ({});
+
+/** A column of a drawing as a trace. */
+export function traceOf(pairs: Uint16Array): TraceData {
+  const size = pairs.length / 2;
+  const half = (which: 0 | 1) => Uint16Array.from({ length: size }, (_, i) => pairs[2 * i + which]);
+  return { size, low: half(0), high: half(1), at: 0, filled: size, total: 1 };
+}
+
+/** A time as a share of what is shown. */
+const shareOf = (us: number, { fromUs, toUs }: Span) => (us - fromUs) / (toUs - fromUs);
+
+/** What is laid over the lanes. */
+export interface Laid {
+  cursors: readonly [number, number];
+  marks: readonly number[];
+  /** The stretch that a finding speaks of. */
+  evidence: Span | null;
+}
+
+/**
+ * A stretch of a recording: the chosen lane large, then every lane. A press sets the nearer cursor; the wheel draws nearer
+ * where the pointer is, or moves along with Shift.
+ */
+export function Stretch({
+  view,
+  setView,
+  setWidth,
+  drawing,
+  beneath,
+  places,
+  chosen,
+  choose,
+  laid,
+  setCursor,
+  height,
+  children,
+}: {
+  view: Span;
+  setView: (fromUs: number, toUs: number) => void;
+  /** Told how many pixels wide the lanes are. */
+  setWidth: (n: number) => void;
+  drawing: DeskDrawing | null;
+  /** Another recording, drawn softly beneath: of each of these channels, or null where it has none. */
+  beneath: (Uint16Array | null)[] | null;
+  /** Names and colours of its channels, then of its contacts. */
+  places: readonly { name: string; colour: string }[];
+  chosen: number;
+  choose: (row: number) => void;
+  laid: Laid;
+  setCursor: (which: 0 | 1, us: number) => void;
+  height: string;
+  children?: ReactNode;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const colours = useColours();
+  useWidth(box, setWidth);
+  useWheel(box, view, setView);
+  const rows = useMemo(
+    () =>
+      places.map((place, i): LaneRow => {
+        const channels = drawing?.channels.length ?? 0;
+        const trace = drawing && i < channels ? traceOf(drawing.channels[i]) : null;
+        return { ...place, trace, contact: drawing?.contacts[i - channels] ?? null };
+      }),
+    [drawing, places],
+  );
+  const stamp = useStamp(rows);
+  const timeAt = (e: React.PointerEvent) => {
+    const { left, width } = box.current!.getBoundingClientRect();
+    const share = (e.clientX - left - LEFT) / (width - LEFT);
+    return view.fromUs + Math.max(0, Math.min(1, share)) * (view.toUs - view.fromUs);
+  };
+  const [held, setHeld] = useState<0 | 1>(0);
+  const trace = rows[chosen]?.trace;
+  const under = beneath?.[chosen];
+  const style = (us: number) => ({
+    left: `calc(${LEFT}px + (100% - ${LEFT}px) * ${shareOf(us, view)})`,
+  });
+  const within = (us: number) => us >= view.fromUs && us <= view.toUs;
+  return (
+    <div
+      ref={box}
+      className={styles.stretch}
+      onPointerDown={(e) => {
+        if (e.clientX - box.current!.getBoundingClientRect().left < LEFT) return;
+        const us = timeAt(e);
+        const nearer = Math.abs(us - laid.cursors[0]) <= Math.abs(us - laid.cursors[1]) ? 0 : 1;
+        e.currentTarget.setPointerCapture(e.pointerId);
+        setHeld(nearer);
+        setCursor(nearer, us);
+      }}
+      onPointerMove={(e) =>
+        e.buttons > 0 && e.currentTarget.hasPointerCapture(e.pointerId) && setCursor(held, timeAt(e))
+      }
+    >
+      <div className={styles.large} style={{ paddingLeft: LEFT - TRACE_LEFT }}>
+        <b>{places[chosen]?.name}</b>
+        {trace ? (
+          <Trace
+            ring={trace}
+            beneath={under ? traceOf(under) : undefined}
+            colour={places[chosen].colour}
+            range={null}
+            overlay={NOTHING}
+            height={height}
+            label={`${places[chosen].name}, in counts, from ${(view.fromUs / 1e6).toFixed(3)} s to ${(view.toUs / 1e6).toFixed(3)} s`}
+          />
+        ) : (
+          <div style={{ height }} />
+        )}
+      </div>
+      <LaneRows
+        rows={rows}
+        left={LEFT}
+        share={0.34}
+        stamp={stamp}
+        chosen={chosen}
+        choose={choose}
+        label={`${places.length} lanes at once`}
+      />
+      {laid.evidence && (
+        <i
+          className={styles.evidence}
+          style={{
+            ...style(Math.max(view.fromUs, laid.evidence.fromUs)),
+            right: `calc((100% - ${LEFT}px) * ${Math.max(0, 1 - shareOf(laid.evidence.toUs, view))})`,
+          }}
+        />
+      )}
+      {laid.marks.filter(within).map((us) => (
+        <i key={us} className={styles.mark} style={{ ...style(us), borderColor: colours.doubt }} />
+      ))}
+      {laid.cursors.map((us, i) => within(us) && <i key={i} className={styles.cursor} style={style(us)} />)}
+      <TimeAxis view={view} />
+      {children}
+    </div>
+  );
+}
+
+/** Tells how many pixels the lanes have. */
+function useWidth(box: React.RefObject<HTMLDivElement | null>, set: (n: number) => void): void {
+  useEffect(() => {
+    const { current } = box;
+    if (!current) return;
+    const observer = new ResizeObserver(() => set(Math.max(100, Math.round(current.clientWidth - LEFT))));
+    observer.observe(current);
+    return () => observer.disconnect();
+  }, [box, set]);
+}
+
+/** Nearest that can be looked at, µs. */
+const NEAREST_US = 2000;
+
+function useWheel(
+  box: React.RefObject<HTMLDivElement | null>,
+  view: Span,
+  setView: (fromUs: number, toUs: number) => void,
+): void {
+  useEffect(() => {
+    const { current } = box;
+    if (!current) return;
+    const turn = (e: WheelEvent) => {
+      e.preventDefault();
+      const { left, width } = current.getBoundingClientRect();
+      const share = Math.max(0, Math.min(1, (e.clientX - left - LEFT) / (width - LEFT)));
+      const span = view.toUs - view.fromUs;
+      const along = e.shiftKey ? e.deltaY + e.deltaX : e.deltaX;
+      if (along !== 0) return setView(view.fromUs + (span * along) / 1000, view.toUs + (span * along) / 1000);
+      const next = Math.max(NEAREST_US, span * 1.0015 ** e.deltaY);
+      const at = view.fromUs + share * span;
+      setView(at - share * next, at + (1 - share) * next);
+    };
+    current.addEventListener('wheel', turn, { passive: false });
+    return () => current.removeEventListener('wheel', turn);
+  }, [box, view, setView]);
+}
+
+/** A function that tells whether something is new. */
+function useStamp(what: unknown): () => number {
+  const count = useRef({ what, n: 0 });
+  return useCallback(() => {
+    if (count.current.what !== what) count.current = { what, n: count.current.n + 1 };
+    return count.current.n;
+  }, [what]);
+}
+
+/** Round times under the lanes. */
+function TimeAxis({ view: { fromUs, toUs } }: { view: Span }) {
+  const span = toUs - fromUs;
+  const raw = span / 6;
+  const power = 10 ** Math.floor(Math.log10(raw));
+  const step = [1, 2, 5, 10].map((m) => m * power).find((s) => s >= raw)!;
+  const digits = Math.max(0, Math.ceil(-Math.log10(step / 1e6)));
+  const ticks: number[] = [];
+  for (let t = Math.ceil(fromUs / step) * step; t <= toUs; t += step) ticks.push(t);
+  return (
+    <div className={styles.axis} aria-hidden="true">
+      {ticks.map((t) => (
+        <span key={t} style={{ left: `calc(${LEFT}px + (100% - ${LEFT}px) * ${(t - fromUs) / span})` }}>
+          {(t / 1e6).toFixed(digits)} s
+        </span>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,128 @@
+'use client';
+
+import { proxy } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { CsvColumns } from '@/core/exchange/csv-columns';
+import type { Instrument } from '@/core/instrument/document';
+import type { Listened } from '@/core/listen/listen';
+import type { Frames } from '@/core/signal/take';
+import type { KeptRecording } from '@/store/database';
+import { piecesIn } from '@/store/recordings';
+import { storageWords } from '@/store/trouble';
+import { Stopped } from '@/workers/analysis-link';
+import type { DeskDrawing, DeskShape, DeskView } from '@/workers/desk';
+import { DeskLink } from '@/workers/desk-link';
+
+/** Where a recording comes from: kept on this bench, the last seconds of the board, or a file. */
+export type DeskSource =
+  | { is: 'kept'; recording: KeptRecording }
+  | { is: 'held'; frames: Frames }
+  | { is: 'file'; file: File; columns: CsvColumns; rateHz: number };
+
+export interface Desked {
+  link: DeskLink;
+  shape: DeskShape;
+}
+
+/** Lays a recording on a desk of its own, which is cleared when another comes or the view is left. */
+export function useDesk(source: DeskSource | null): {
+  desked: Desked | null;
+  /** How much of a file is read, 0 … 1. */
+  share: number;
+  trouble: string | null;
+  /** Takes what the desk holds after it was cut. */
+  reshape: (shape: DeskShape) => void;
+} {
+  const [desked, setDesked] = useState<Desked | null>(null);
+  const [share, setShare] = useState(0);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  useEffect(() => {
+    if (!source) return;
+    const link = new DeskLink();
+    let on = true;
+    const lay = async () => {
+      const shape = await layOn(link, source, (s) => on && setShare(s));
+      if (!on) return;
+      if (typeof shape === 'string') setTrouble(shape);
+      else setDesked({ link, shape });
+    };
+    lay().catch((error: unknown) => {
+      if (on && !(error instanceof Stopped)) setTrouble(storageWords(error));
+    });
+    return () => {
+      on = false;
+      link.close();
+      setDesked(null);
+      setTrouble(null);
+      setShare(0);
+    };
+  }, [source]);
+  const reshape = (shape: DeskShape) => setDesked((d) => d && { ...d, shape });
+  return { desked, share, trouble, reshape };
+}
+
+/** @returns one sentence where it cannot be laid there */
+async function layOn(
+  link: DeskLink,
+  source: DeskSource,
+  progress: (share: number) => void,
+): Promise<DeskShape | string> {
+  switch (source.is) {
+    case 'kept':
+      return link.open(source.recording.channels, piecesIn(source.recording.id));
+    case 'held':
+      return link.desk.lay(source.frames);
+    case 'file': {
+      const read = await link.read(source.file, source.columns, source.rateHz, progress);
+      return read.ok ? read.value : read.faults[0].says;
+    }
+  }
+}
+
+/** A stretch of what lies on a desk, drawn; the newest wish is answered, one at a time. Null before the first. */
+export function useDrawing(desked: Desked | null, { fromUs, toUs, n }: DeskView): DeskDrawing | null {
+  const [drawing, setDrawing] = useState<DeskDrawing | null>(null);
+  useEffect(() => {
+    if (!desked) return;
+    let on = true;
+    void desked.link.desk.draw({ fromUs, toUs, n }).then((d) => {
+      if (on) setDrawing(d);
+    });
+    return () => {
+      on = false;
+    };
+  }, [desked, fromUs, toUs, n]);
+  return desked ? drawing : null;
+}
+
+/** What is wrong with what lies on a desk. */
+export function useListened(
+  desked: Desked | null,
+  instrument: Instrument,
+): { heard: Listened | null; trouble: string | null; share: number } {
+  const [answer, setAnswer] = useState<{
+    of: DeskShape;
+    heard: Listened | null;
+    trouble: string | null;
+  } | null>(null);
+  const [share, setShare] = useState(0);
+  useEffect(() => {
+    if (!desked) return;
+    let on = true;
+    const { link, shape } = desked;
+    const progress = (done: number) => on && setShare(done);
+    void link.desk.listen(instrument, proxy(progress)).then((listened) => {
+      if (on)
+        setAnswer({
+          of: shape,
+          heard: listened.ok ? listened.value : null,
+          trouble: listened.ok ? null : listened.faults[0].says,
+        });
+    });
+    return () => {
+      on = false;
+    };
+  }, [desked, instrument]);
+  const { heard, trouble } = answer && answer.of === desked?.shape ? answer : { heard: null, trouble: null };
+  return { heard, trouble, share };
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { Desk } from './desk';
+
+expose(new Desk());

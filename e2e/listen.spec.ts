@@ -142,7 +142,10 @@ test('a stranger’s log gives its readings: names in quotes, semicolons, decima
     buffer: Buffer.from(`"t_ms";"left pad";"right pad"\n${rows.join('\n')}\n`),
   });
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('their-log.csv');
-  await expect(page.getByText('at 400 frames a second, 0 lost')).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Column 1 is' })).toHaveText('time, ms');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('their-log');
+  await expect(page.getByText('400 frames a second, 0 lost')).toBeVisible();
   await expect(page.getByRole('row', { name: /left-pad/ })).toContainText('301.0');
   await expect(page.getByRole('region', { name: 'What is wrong' })).toContainText(
     'It reads 0 and nothing else.',

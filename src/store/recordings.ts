@@ -33,8 +33,8 @@ export const endRecording = (
     return missing;
   });
 
-/** Pieces that are read at once: some megabytes, so that neither a page nor its memory is held up. */
-const AT_ONCE = 64;
+/** Pieces that are read at once: about a megabyte, so that neither a page nor its memory is held up. */
+const AT_ONCE = 24;
 
 /** The pieces of a recording in their order, some at a time, up to the first that is missing. */
 export async function* piecesIn(id: string, db: Database = database()): AsyncGenerator<Piece[]> {

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { ErrorBoundary } from 'react-error-boundary';
 import { importInstrument, readKept, seedDemo } from '@/store/bench';
 import { database } from '@/store/database';
@@ -35,8 +35,8 @@ export function Bench() {
       .catch((e) => setTrouble(storageWords(e))),
   );
   useSchemeKey();
-  useHotkeys('n', () => setNaming(true), { preventDefault: true });
-  useHotkeys('i', () => file.current?.click());
+  useKey('n', () => setNaming(true), { preventDefault: true });
+  useKey('i', () => file.current?.click());
   useEffect(() => {
     seedDemo(fetchDemo).catch((e) => setTrouble(storageWords(e)));
   }, []);

@@ -1,6 +1,6 @@
 'use client';
 
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import type { BankReport } from '@/core/calibrate/report';
 import type { Cure } from '@/core/findings/finding';
 import { stepsWithout, type GuideStep } from '@/core/guide/guide';
@@ -52,10 +52,10 @@ export function CalibrateBank() {
   const takeIt = () => {
     if (!view && !settling && accept()) notify('Accepted. Ctrl+Z takes it back.');
   };
-  useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(steps)), {
+  useKey('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(steps)), {
     preventDefault: true,
   });
-  useHotkeys('enter', takeIt, { preventDefault: true });
+  useKey('enter', takeIt, { preventDefault: true });
 
   const reading = <BankReading sensor={sensor} report={bank} act={act} />;
   if (view)

@@ -1,6 +1,6 @@
 'use client';
 
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { choiceOf } from '@/core/calibrate/choice';
 import type { Cure } from '@/core/findings/finding';
 import { stepsWithout, type GuideStep } from '@/core/guide/guide';
@@ -88,16 +88,16 @@ function CalibrateLevel() {
   const takeIt = () => {
     if (!view && !settling && accept()) notify('Accepted. Ctrl+Z takes it back.');
   };
-  useHotkeys('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(due)), {
+  useKey('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(due)), {
     preventDefault: true,
   });
-  useHotkeys('enter', takeIt, { preventDefault: true });
+  useKey('enter', takeIt, { preventDefault: true });
   const nudge = (which: 'on' | 'off', by: number) => () =>
     move((before) => ({ ...before, [which]: before[which] + by }));
-  useHotkeys('left', nudge('on', -1), { preventDefault: true });
-  useHotkeys('right', nudge('on', 1), { preventDefault: true });
-  useHotkeys('shift+left', nudge('off', -1), { preventDefault: true });
-  useHotkeys('shift+right', nudge('off', 1), { preventDefault: true });
+  useKey('left', nudge('on', -1), { preventDefault: true });
+  useKey('right', nudge('on', 1), { preventDefault: true });
+  useKey('shift+left', nudge('off', -1), { preventDefault: true });
+  useKey('shift+right', nudge('off', 1), { preventDefault: true });
 
   const reading = shown ? (
     <CalibrationReading report={report} shown={shown} move={move} act={act} />

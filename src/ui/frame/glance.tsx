@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { useChoice, useSensor, useSession } from '../hooks/use-session';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Tick } from '@/workers/live-protocol';
@@ -19,7 +19,7 @@ function OpenGlance() {
   const { sensor, lane, column } = useSensor();
   const number = useRef<HTMLElement>(null);
   const close = () => choice.setState({ glance: false });
-  useHotkeys('escape', close);
+  useKey('escape', close);
   useEffect(
     () =>
       live.subscribe(({ tick }) => {

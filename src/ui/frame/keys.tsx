@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { useHandKeys } from '../hooks/use-hand-keys';
 import { useSchemeKey } from '../hooks/use-scheme-key';
@@ -16,19 +16,19 @@ export function Keys() {
   const { choice, workspace, id } = session;
   useHandKeys();
   useSchemeKey();
-  useHotkeys(
+  useKey(
     STATIONS.map((s) => s.key),
     (_, { keys }) => {
       const station = STATIONS.find((s) => s.key === keys?.[0]);
       if (station) router.push(`/i/${id}/${station.id}`);
     },
   );
-  useHotkeys('0', () => router.push(`/i/${id}`));
-  useHotkeys('b', () => router.push('/'));
-  useHotkeys('g', () => choice.setState((c) => ({ glance: !c.glance })));
-  useHotkeys('shift+slash, ?', () => choice.setState({ keys: true }), { useKey: true });
+  useKey('0', () => router.push(`/i/${id}`));
+  useKey('b', () => router.push('/'));
+  useKey('g', () => choice.setState((c) => ({ glance: !c.glance })));
+  useKey('shift+slash, ?', () => choice.setState({ keys: true }), { useKey: true });
   // In a field too, where it also puts back what was typed: Silence must never wait.
-  useHotkeys('escape', () => session.silence(), { enableOnFormTags: true });
+  useKey('escape', () => session.silence(), { enableOnFormTags: true });
   const step = (by: number) => {
     const at = sensors.findIndex((s) => s.id === choice.getState().sensor);
     choice.setState({ sensor: sensors[Math.min(sensors.length - 1, Math.max(0, at + by))].id, lane: 0 });
@@ -38,13 +38,13 @@ export function Keys() {
     const last = (sensors.find((s) => s.id === sensor)?.lanes.length ?? 1) - 1;
     choice.setState({ lane: Math.min(last, Math.max(0, lane + by)) });
   };
-  useHotkeys('[', () => stepLane(-1), { useKey: true });
-  useHotkeys(']', () => stepLane(1), { useKey: true });
-  useHotkeys('up', () => step(-1), { preventDefault: true });
-  useHotkeys('down', () => step(1), { preventDefault: true });
+  useKey('[', () => stepLane(-1), { useKey: true });
+  useKey(']', () => stepLane(1), { useKey: true });
+  useKey('up', () => step(-1), { preventDefault: true });
+  useKey('down', () => step(1), { preventDefault: true });
   const told = (done: string, verb: string, says: string | null) =>
     notify(says ? `${done}: ${says}` : `Nothing to ${verb}`);
-  useHotkeys('mod+z', () => told('Undone', 'undo', workspace.undo()), { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y', () => told('Redone', 'redo', workspace.redo()), { preventDefault: true });
+  useKey('mod+z', () => told('Undone', 'undo', workspace.undo()), { preventDefault: true });
+  useKey('mod+shift+z, mod+y', () => told('Redone', 'redo', workspace.redo()), { preventDefault: true });
   return null;
 }

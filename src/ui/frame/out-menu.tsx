@@ -3,7 +3,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { useSession } from '../hooks/use-session';
 import type { Loudness } from '../sound/ear';
 import { notify } from '../parts/notice';
@@ -24,7 +24,7 @@ export function OutMenu() {
     setLoudness(ear.loudness);
   };
   const nextSound = () => setSound(STEPS[(STEPS.indexOf(ear.loudness) + 1) % STEPS.length]);
-  useHotkeys('s', nextSound, { preventDefault: true });
+  useKey('s', nextSound, { preventDefault: true });
 
   const openMidi = async (target: HTMLElement) => {
     const asked = await midi.ask();

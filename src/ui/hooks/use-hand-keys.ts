@@ -2,6 +2,7 @@
 
 import { useEffect } from 'react';
 import { handKeys, type HandKey } from './hand-map';
+import { typesInto } from './use-key';
 import { useChoice, useInstrument, useSession } from './use-session';
 
 /** Keys held play the practice board, several at once; Shift plays a level the other way. */
@@ -12,11 +13,7 @@ export function useHandKeys(): void {
   useEffect(() => {
     const keys = handKeys(instrument, chosen);
     const held = new Map<string, HandKey>();
-    const typing = (e: KeyboardEvent) =>
-      e.ctrlKey ||
-      e.metaKey ||
-      e.altKey ||
-      (e.target instanceof Element && e.target.closest('input, textarea, [role="combobox"]'));
+    const typing = (e: KeyboardEvent) => e.ctrlKey || e.metaKey || e.altKey || typesInto(e.target);
     const play = ({ sensor, lane }: HandKey, strength: number | null) =>
       session.say({ is: 'hand', sensor, lane, strength });
     const down = (e: KeyboardEvent) => {

@@ -1,10 +1,10 @@
 'use client';
 
 import { useColorScheme } from '@mui/material/styles';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from './use-key';
 
 /** D turns light into dark and back. */
 export function useSchemeKey(): void {
   const { mode, systemMode, setMode } = useColorScheme();
-  useHotkeys('d', () => setMode((mode === 'system' ? systemMode : mode) === 'dark' ? 'light' : 'dark'));
+  useKey('d', () => setMode((mode === 'system' ? systemMode : mode) === 'dark' ? 'light' : 'dark'));
 }

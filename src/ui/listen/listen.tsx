@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useCallback, useState, type ReactNode } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import type { CsvColumns, CsvPreview } from '@/core/exchange/csv-columns';
 import { allContacts, boardOf, lanePlaces } from '@/core/instrument/access';
 import { movedSince } from '@/core/listen/moved-since';
@@ -46,16 +46,16 @@ export function Listen() {
   const leave = () => setMode(LANE);
   const toggle = (is: 'all' | 'test') => setMode((m) => (m.is === is ? LANE : { is }));
   const live = mode.is === 'lane' || mode.is === 'all';
-  useHotkeys('f', () => toggle('test'), { enabled: live || mode.is === 'test' });
-  useHotkeys('j', () => toggle('all'), { enabled: live });
-  useHotkeys('space', () => session.record(), { enabled: live, preventDefault: true });
-  useHotkeys('enter', () => session.say({ is: 'mark' }), { enabled: live });
+  useKey('f', () => toggle('test'), { enabled: live || mode.is === 'test' });
+  useKey('j', () => toggle('all'), { enabled: live });
+  useKey('space', () => session.record(), { enabled: live, preventDefault: true });
+  useKey('enter', () => session.say({ is: 'mark' }), { enabled: live });
   const hold = async () => {
     const frames = await session.lastSeconds();
     if (frames.tUs.length < 2) return;
     show({ source: { is: 'held', frames }, words: { ...NO_WORDS, name: 'The last seconds' }, kept: null });
   };
-  useHotkeys('h', () => void hold(), { enabled: live });
+  useKey('h', () => void hold(), { enabled: live });
   const read = (file: File, columns: CsvColumns) => {
     const name = file.name.replace(/\.\w+$/, '');
     show({

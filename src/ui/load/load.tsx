@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useMemo } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { compile } from '@/core/compile/compile';
 import { digestOf, writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { boardNeeds, shortfalls } from '@/core/exchange/image-size';
@@ -72,7 +72,7 @@ function LoadReady() {
     if (response.ok) download(`${instrument.id}.zip`, await response.blob());
     else notify(`The files were not made: ${(await response.json()).detail}`);
   };
-  useHotkeys('enter', () => void toBoard(), { preventDefault: true });
+  useKey('enter', () => void toBoard(), { preventDefault: true });
   return (
     <Station
       title="Load"

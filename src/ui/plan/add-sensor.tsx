@@ -6,7 +6,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { GESTURE_FAMILIES, type Kind } from '@/core/kinds/kind';
 import { findKind, kindIds } from '@/core/kinds/registry';
 import { withMore } from '@/core/plan/edit';
@@ -23,7 +23,7 @@ export function AddSensor({ open, setOpen }: { open: boolean; setOpen: (open: bo
   const { choice } = useSession();
   const readOnly = useWorkspace((s) => s.readOnly);
   const change = useChangeInstrument();
-  useHotkeys('k', () => setOpen(!readOnly), { preventDefault: true });
+  useKey('k', () => setOpen(!readOnly), { preventDefault: true });
   const add = (kind: Kind) => {
     setOpen(false);
     change(`${kind.name} added`, (instrument) => {

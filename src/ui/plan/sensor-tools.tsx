@@ -1,7 +1,7 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { kindOf } from '@/core/kinds/registry';
 import type { Instrument } from '@/core/instrument/document';
 import { withAnother, withLanes, withMoved, withoutSensor } from '@/core/plan/edit';
@@ -33,12 +33,12 @@ export function SensorTools() {
   const move = (by: number) => edit('sensors reordered', (i) => withMoved(i, sensor.id, by));
   const lanes = (n: number) =>
     edit(`${sensor.name.toLowerCase()}: ${n} lanes`, (i) => withLanes(i, sensor.id, n));
-  useHotkeys('shift+k', another, { preventDefault: true });
-  useHotkeys('delete', remove);
-  useHotkeys('shift+up', () => move(-1), { preventDefault: true });
-  useHotkeys('shift+down', () => move(1), { preventDefault: true });
-  useHotkeys('plus, +', () => lanes(sensor.lanes.length + 1), { useKey: true });
-  useHotkeys('minus, -', () => lanes(sensor.lanes.length - 1), { useKey: true });
+  useKey('shift+k', another, { preventDefault: true });
+  useKey('delete', remove);
+  useKey('shift+up', () => move(-1), { preventDefault: true });
+  useKey('shift+down', () => move(1), { preventDefault: true });
+  useKey('plus, +', () => lanes(sensor.lanes.length + 1), { useKey: true });
+  useKey('minus, -', () => lanes(sensor.lanes.length - 1), { useKey: true });
   return (
     <section className={styles.tools} aria-label="The chosen sensor">
       <NameField

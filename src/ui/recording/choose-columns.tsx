@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import type { CsvColumns, CsvPreview } from '@/core/exchange/csv-columns';
 import { allColumns } from '@/core/instrument/access';
 import { useInstrument } from '../hooks/use-session';
@@ -28,8 +28,8 @@ export function ChooseColumns({
   const known = allColumns(useInstrument());
   const [columns, setColumns] = useState(preview.columns);
   const { names, time } = columns;
-  useHotkeys('enter', () => read(columns));
-  useHotkeys('backspace', leave);
+  useKey('enter', () => read(columns));
+  useKey('backspace', leave);
   const set = (place: number, to: string) =>
     setColumns((c) => {
       const unitUs = UNITS[to];

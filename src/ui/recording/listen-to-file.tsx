@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useRef } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { csvPreviewOf, type CsvPreview } from '@/core/exchange/csv-columns';
 import { LONGEST_CSV, TOO_LONG } from '@/core/exchange/take-csv';
 import { allColumns } from '@/core/instrument/access';
@@ -13,7 +13,7 @@ import { notify } from '../parts/notice';
 export function ListenToFile({ set }: { set: (file: File, preview: CsvPreview) => void }) {
   const known = allColumns(useInstrument());
   const input = useRef<HTMLInputElement>(null);
-  useHotkeys('l', () => input.current?.click());
+  useKey('l', () => input.current?.click());
   const look = async (file: File) => {
     if (file.size > LONGEST_CSV) return notify(TOO_LONG);
     const preview = await csvPreviewOf(file, known);

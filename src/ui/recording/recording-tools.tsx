@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState, type ReactNode } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { columnsOfSensor } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
 import { cutMarks } from '@/core/signal/cut';
@@ -75,7 +75,7 @@ export function RecordingTools(props: Props) {
       notify(storageWords(error));
     }
   };
-  useHotkeys('enter', () => (shown.kept === null ? keep() : mark()), { enabled: !readOnly });
+  useKey('enter', () => (shown.kept === null ? keep() : mark()), { enabled: !readOnly });
   return (
     <>
       <div className={styles.tools}>

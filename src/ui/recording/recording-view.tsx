@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import type { Finding } from '@/core/findings/finding';
 import { kindOf } from '@/core/kinds/registry';
 import type { KeptRecording } from '@/store/database';
@@ -43,7 +43,7 @@ export function RecordingView({
   leave: () => void;
 }) {
   const { desked, share, trouble, reshape } = useDesk(shown.source);
-  useHotkeys('backspace, h', leave);
+  useKey('backspace, h', leave);
   const back = (
     <Button variant="outlined" onClick={leave}>
       {desked || trouble ? 'Back to the board' : 'Stop'}
@@ -176,10 +176,10 @@ function useLook(endUs: number) {
     const by = (view.toUs - view.fromUs) * share;
     setView(view.fromUs + by, view.toUs + by);
   };
-  useHotkeys('plus, =, shift+=', () => zoom(0.5), { useKey: true });
-  useHotkeys('-', () => zoom(2), { useKey: true });
-  useHotkeys('left', () => along(-0.25), { preventDefault: true });
-  useHotkeys('right', () => along(0.25), { preventDefault: true });
+  useKey('plus, =, shift+=', () => zoom(0.5), { useKey: true });
+  useKey('-', () => zoom(2), { useKey: true });
+  useKey('left', () => along(-0.25), { preventDefault: true });
+  useKey('right', () => along(0.25), { preventDefault: true });
   return {
     ...{ view, cursors, setView, setCursor, zoom, whole },
     /** Shows a stretch with some room around it, and sets the cursors to its ends. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { proxy } from 'comlink';
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import type { CsvColumns } from '@/core/exchange/csv-columns';
 import type { Instrument } from '@/core/instrument/document';
 import type { Listened } from '@/core/listen/listen';
@@ -44,7 +44,8 @@ export function useDesk(source: DeskSource | null): {
       const shape = await layOn(link, source, (s) => on && setShare(s));
       if (!on) return;
       if (typeof shape === 'string') setTrouble(shape);
-      else setDesked({ link, shape });
+      // What opens is much at once: it must not hold the page up.
+      else startTransition(() => setDesked({ link, shape }));
     };
     lay().catch((error: unknown) => {
       if (on && !(error instanceof Stopped)) setTrouble(storageWords(error));
@@ -112,12 +113,9 @@ export function useListened(
     const { link, shape } = desked;
     const progress = (done: number) => on && setShare(done);
     void link.desk.listen(instrument, proxy(progress)).then((listened) => {
-      if (on)
-        setAnswer({
-          of: shape,
-          heard: listened.ok ? listened.value : null,
-          trouble: listened.ok ? null : listened.faults[0].says,
-        });
+      const heard = listened.ok ? listened.value : null;
+      const trouble = listened.ok ? null : listened.faults[0].says;
+      if (on) startTransition(() => setAnswer({ of: shape, heard, trouble }));
     });
     return () => {
       on = false;

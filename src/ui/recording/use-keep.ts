@@ -10,7 +10,7 @@ import type { Shown } from './recording-view';
 import type { Desked } from './use-desk';
 
 /** Pieces that cross from the desk at once. */
-const AT_ONCE = 64;
+const AT_ONCE = 24;
 const PIECE_FRAMES = 1000;
 
 /** Keeps what lies on a desk as a recording of this instrument, some pieces at a time. @returns how far it is, 0 … 1; null while it is not kept now */

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { nextStep } from '../bench/next-step';
 import { STATIONS } from '../frame/stations';
 import { useInstrument, useSensor, useSession } from '../hooks/use-session';
@@ -24,7 +24,7 @@ export function RunSheet() {
   const router = useRouter();
   const next = nextStep(instrument);
   const go = () => router.push(`/i/${id}/${next.station}`);
-  useHotkeys('enter', go, { preventDefault: true });
+  useKey('enter', go, { preventDefault: true });
   return (
     <Station title="Run sheet" reading={<Since />}>
       <Headline

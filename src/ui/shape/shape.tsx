@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useMemo } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../hooks/use-key';
 import { responseAt, withResponse } from '@/core/instrument/access';
 import type { Dynamics, Response } from '@/core/instrument/response';
 import { levelPort } from '@/core/kinds/ports';
@@ -88,7 +88,7 @@ function ShapeSensor({ port }: { port: string }) {
   const accept = () => {
     if (proposed && set(shown, 'curve accepted')) notify('Accepted. Ctrl+Z takes it back.');
   };
-  useHotkeys('enter', accept, { preventDefault: true });
+  useKey('enter', accept, { preventDefault: true });
   return (
     <Station title="Shape" changes reading={<ShapeReading shown={shown} compared={compared} />}>
       <div className={styles.top}>

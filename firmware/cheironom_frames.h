@@ -14,6 +14,9 @@ extern "C" {
 
 #define CHEIR_PACKET_FRAME 1u
 #define CHEIR_PACKET_EDGE 2u
+#define CHEIR_PACKET_WHO 3u
+/* Letters of a digest. */
+#define CHEIR_DIGEST 8u
 #define CHEIR_PACKET_HEAD 7u
 /* Stuffing adds a byte at the front and one for every 254; then comes the 0. */
 #define CHEIR_PACKET_ROOM(columns) (CHEIR_PACKET_HEAD + 2u * (columns) + 2u + 5u)
@@ -95,6 +98,22 @@ static inline uint16_t cheir_edge_packet(uint16_t counter, uint32_t t_us, uint8_
     cheir_packet_head(&packet, CHEIR_PACKET_EDGE, counter, t_us);
     cheir_packet_byte(&packet, contact);
     cheir_packet_byte(&packet, closed);
+    return cheir_packet_end(&packet, out);
+}
+
+/* Who is on the line: the digest of its instrument, its scans a second, what it has of columns and contacts. Room of six columns. */
+static inline uint16_t cheir_who_packet(uint32_t t_us, const char *digest, uint16_t scan_hz, uint8_t columns,
+                                        uint8_t contacts, uint8_t *out)
+{
+    cheir_packet packet;
+    uint8_t i;
+    cheir_packet_begin(&packet, out);
+    cheir_packet_head(&packet, CHEIR_PACKET_WHO, 0, t_us);
+    for (i = 0; i < CHEIR_DIGEST; i++) cheir_packet_byte(&packet, (uint8_t)digest[i]);
+    cheir_packet_byte(&packet, (uint8_t)scan_hz);
+    cheir_packet_byte(&packet, (uint8_t)(scan_hz >> 8));
+    cheir_packet_byte(&packet, columns);
+    cheir_packet_byte(&packet, contacts);
     return cheir_packet_end(&packet, out);
 }
 

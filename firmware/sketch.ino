@@ -1,7 +1,7 @@
 /*
  * @NAME@: reads the pins, plays them with the Cheironom runtime, sends MIDI bytes.
  * Wire each sensor to its pin below. A letter on PRINT_PORT asks for something else, as the application does: F for packets of
- * counts, T for the same as lines of text, M for MIDI again.
+ * counts, T for the same as lines of text, M for MIDI again; W, while it sends either of them, who it is.
  */
 #include "cheironom.h"
 #include "cheironom_frames.h"
@@ -74,7 +74,7 @@ static uint32_t next_us;
 static uint32_t overruns;
 static uint32_t shown_overruns;
 static uint32_t shown_us;
-enum { MIDI = 'M', TEXT = 'T', PACKETS = 'F' };
+enum { MIDI = 'M', TEXT = 'T', PACKETS = 'F', WHO = 'W' };
 static uint8_t mode = PRINT_FRAMES ? TEXT : MIDI;
 /* Frames sent as packets so far. */
 static uint16_t frames_sent;
@@ -105,6 +105,22 @@ static void put(uint16_t n)
     send_queued();
 }
 
+/* Digest of its instrument, and scans a second. */
+static void say_who()
+{
+    if (mode == PACKETS) {
+        /* What was sent before, in another form, ends here. */
+        queue[0] = 0;
+        PRINT_PORT.write(queue, 1);
+        PRINT_PORT.write(queue, cheir_who_packet(micros(), INSTRUMENT_DIGEST, INSTRUMENT_SCAN_HZ, INSTRUMENT_COLUMNS,
+                                                 INSTRUMENT_CONTACTS, queue));
+    }
+    if (mode == TEXT) {
+        PRINT_PORT.print("# board: " INSTRUMENT_DIGEST ",");
+        PRINT_PORT.println((uint32_t)INSTRUMENT_SCAN_HZ);
+    }
+}
+
 static void begin_mode()
 {
     if (mode == MIDI) {
@@ -114,6 +130,7 @@ static void begin_mode()
         return;
     }
     PRINT_PORT.begin(PRINT_BAUD);
+    say_who();
     if (mode == TEXT) PRINT_PORT.println("t_us,@CHANNELS@");
 }
 
@@ -122,6 +139,7 @@ static void read_command()
 {
     while (PRINT_PORT.available() > 0) {
         int asked = PRINT_PORT.read();
+        if (asked == WHO) say_who();
         if (asked == mode || (asked != MIDI && asked != TEXT && asked != PACKETS)) continue;
         if (mode == MIDI) {
             put(cheir_silence(out));

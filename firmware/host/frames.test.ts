@@ -23,6 +23,7 @@ int main(void) {
         for (uint32_t c = 0; c < ${COLUMNS}u; c++)
             counts[c] = (uint16_t)(i % 50 == 0 ? 0 : i % 51 == 0 ? 65535 : (i * 7 + c * 997) % 4096);
         fwrite(out, 1, cheir_frame_packet((uint16_t)(i + 65000), 4294000000u + i * 1000u, counts, ${COLUMNS}, out), stdout);
+        if (i % 1000 == 0) fwrite(out, 1, cheir_who_packet(i, "0badc0de", 1000, ${COLUMNS}, 4, out), stdout);
         if (i % 10 == 0) fwrite(out, 1, cheir_edge_packet((uint16_t)(i + 65001), 4294000500u + i * 1000u, 3, i % 20 == 0, out), stdout);
     }
     return 0;
@@ -75,7 +76,7 @@ describe('packets that the C sends', () => {
     expect(Array.from(unstuffed(Uint8Array.of(2, 0x45, 1, 4, 0x2c, 0x4c, 0x79))!)).toEqual([
       0x45, 0, 0, 0x2c, 0x4c, 0x79,
     ]);
-    expect(sent.filter((b) => b === 0)).toHaveLength(FRAMES + FRAMES / 10);
+    expect(sent.filter((b) => b === 0)).toHaveLength(FRAMES + FRAMES / 10 + FRAMES / 1000);
   });
   it.each([1, 7, 64, 100_000])(
     'are all found in pieces of %s bytes, over the turns of clock and counter',
@@ -83,6 +84,7 @@ describe('packets that the C sends', () => {
       const { frames, edges, state } = heard(sent, piece);
       expect(frames).toHaveLength(FRAMES);
       expect(state).toMatchObject({ bad: 0, restarts: 0, columns: COLUMNS, timed: true });
+      expect(state.who).toEqual({ digest: '0badc0de', scanHz: 1000 });
       frames.forEach(({ tUs, counter, counts }, i) => {
         expect([tUs, counter]).toEqual([1000 * i, frames[0].counter + i]);
         expect(counts).toEqual(Array.from({ length: COLUMNS }, (_, c) => count(i, c)));
@@ -109,7 +111,7 @@ describe('packets that the C sends', () => {
     }
     const taken: string[] = [];
     const reader = new LineReader({
-      packet: (p) => void taken.push(`${p.tUs} ${p.counter} ${p.is}`),
+      packet: (p) => void taken.push(JSON.stringify(p)),
       numbers: () => {},
       names: () => {},
       remark: () => {},
@@ -118,7 +120,7 @@ describe('packets that the C sends', () => {
     const told = new Set(
       whole.map((text) => {
         const p = readPacket(Uint8Array.from(text.split(',').slice(0, -1).map(Number)))!;
-        return `${p.tUs} ${p.counter} ${p.is}`;
+        return JSON.stringify(p);
       }),
     );
     // A flip that makes or takes a 0 breaks the packet after it too. CRC-16 lets one in 65 536 broken ones pass.

@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { compile } from '@/core/compile/compile';
+import { digestOf } from '@/core/exchange/header';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import type { Instrument } from '@/core/instrument/document';
 import { newSensor } from '@/core/kinds/new-sensor';
@@ -112,6 +114,9 @@ describe('the sketch, run against a stand-in for the Wiring-style library', () =
     const queue = new FrameQueue(1, 4096);
     board.feed(sent, 0);
     board.advance(0, queue);
+    const instrument = wherryOn(12);
+    const digest = digestOf(instrument, instrument.boards[0], compile(instrument));
+    expect(board.state.who).toEqual({ digest, scanHz: 1000 });
     expect(board.state.packets).toBeGreaterThan(1200);
     expect(board.state.packets).toBeLessThan(1260);
     const frame = new Uint16Array(1);

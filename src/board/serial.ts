@@ -1,6 +1,6 @@
 import { LineReader, type ReadSoFar } from '@/core/exchange/line-reader';
 import type { LineNumbers } from '@/core/exchange/line-numbers';
-import type { Packet } from '@/core/exchange/binary-frames';
+import type { Packet, Who } from '@/core/exchange/binary-frames';
 import { timeNamed, unitOfStep } from '@/core/exchange/csv-time';
 import type { Board, BoardInfo, Edge, FrameQueue } from './board';
 import { LineClock } from './line-clock';
@@ -23,6 +23,8 @@ export interface LineState extends ReadSoFar {
   restarts: number;
   /** Counts that the instrument's converter cannot give. */
   past: number;
+  /** Who it says it is; null before it does. */
+  who: Who | null;
 }
 
 /**
@@ -48,6 +50,7 @@ export class SerialBoard implements Board {
   private counter = 0;
   private lastCounter: number | null = null;
   private past = 0;
+  private who: Who | null = null;
 
   /** @param top highest count of the instrument's converter; higher ones are counted, and taken as that */
   constructor(
@@ -78,6 +81,7 @@ export class SerialBoard implements Board {
       bad: soFar.bad + this.cut,
       restarts: this.clock.restarts,
       past: this.past,
+      who: this.who,
     };
   }
 
@@ -102,8 +106,10 @@ export class SerialBoard implements Board {
     this.places = [];
   }
 
-  /** What the sketch prints beside frames: `# edge: time,contact,closed`. */
+  /** What the sketch prints beside frames: `# edge: time,contact,closed`, `# board: digest,scans a second`. */
   private remark(text: string): void {
+    const who = /^board:\s*([0-9a-f]{8}),(\d+)$/.exec(text);
+    if (who) this.who = { digest: who[1], scanHz: Number(who[2]) };
     const edge = /^edge:\s*(\d+),(\d+),([01])$/.exec(text);
     if (!edge) return;
     const boardUs = Number(edge[1]);
@@ -118,6 +124,10 @@ export class SerialBoard implements Board {
 
   /** A packet has a CRC: its time is to be believed. Its columns stand in the instrument's order. */
   private packet(packet: Packet): void {
+    if (packet.is === 'who') {
+      this.who = { digest: packet.digest, scanHz: packet.scanHz };
+      return;
+    }
     const follows = this.clock.follows(packet.tUs);
     const tUs = follows
       ? this.clock.take(packet.tUs, this.nowUs)

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { run } from '@/core/engine/run';
+import { digestOf } from '@/core/exchange/header';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
@@ -63,6 +64,15 @@ describe('a board on a cable', () => {
     // Ticks come every 33 ms.
     expect(last.line!.packets).toBeGreaterThan(1940);
     expect(Array.from(loud.counts.subarray(1940, 2000))).toContain(last.counts[0]);
+  });
+  it('tells whether the sketch was made from this instrument as it is, once it has said', () => {
+    const digest = digestOf(wherry, wherry.boards[0], compile(wherry));
+    const ours = (says: string) =>
+      onCable((i) => text(`${i === 0 ? says : ''}bellows:${loud.counts[i]}\n`), 100).ticks.at(-1)!
+        .sketchIsOurs;
+    expect(ours(`# board: ${digest},1000\n`)).toBe(true);
+    expect(ours('# board: 0badc0de,1000\n')).toBe(false);
+    expect(ours('# board: who knows\n')).toBeNull();
   });
   it('remembers its last seconds, of the columns that it brings alone', () => {
     const { recent } = onCable((i) => text(`bellows:${loud.counts[i]}\n`), 1500);

@@ -81,6 +81,8 @@ export interface Tick {
   bytesPerSecond: number;
   /** What the cable has brought; null for the practice board. */
   line: LineState | null;
+  /** Whether the sketch on the cable was made from this instrument as it is; null where it has not said, or there is no cable. */
+  sketchIsOurs: boolean | null;
   guide: GuideView | null;
   /** Length of the recording that is being made, µs; null where none is. */
   recordingUs: number | null;

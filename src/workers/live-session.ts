@@ -2,7 +2,9 @@ import { FrameQueue } from '@/board/board';
 import { PracticeBoard } from '@/board/practice';
 import { ReplayBoard } from '@/board/replay';
 import { SerialBoard } from '@/board/serial';
+import { compile } from '@/core/compile/compile';
 import { levelReader } from '@/core/compile/level-reader';
+import { digestOf } from '@/core/exchange/header';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { restCounts } from '@/core/instrument/rest-counts';
@@ -50,6 +52,8 @@ export class LiveSession {
   private nowUs = 0;
   private nextCounter = 0;
   private lost = 0;
+  /** Of the sketches of this instrument's boards; null until they are asked for. */
+  private digests: string[] | null = null;
 
   /**
    * @param session tells this session's takes from every other's
@@ -173,6 +177,7 @@ export class LiveSession {
     this.emit(this.engines.change(instrument));
     this.tellEvents();
     this.readers = readersOf(instrument);
+    this.digests = null;
   }
 
   private silence(): void {
@@ -247,10 +252,20 @@ export class LiveSession {
       bytesPerSecond: this.sent.reduce((n, s) => n + s.bytes, 0),
       guide: this.guide?.run.view() ?? null,
       line: this.line?.state ?? null,
+      sketchIsOurs: this.sketchIsOurs(),
       recordingUs: this.recording.lengthUs(tUs),
       replay: this.replay?.state ?? null,
     });
     this.looked = [];
+  }
+
+  private sketchIsOurs(): boolean | null {
+    const who = this.line?.state.who;
+    if (!who) return null;
+    this.digests ??= this.instrument.boards.map((b) =>
+      digestOf(this.instrument, b, compile(this.instrument, b)),
+    );
+    return this.digests.includes(who.digest);
   }
 
   private responses(): number[] {

@@ -3,9 +3,10 @@
  * (COBS: Cheshire & Baker, IEEE/ACM Trans. Networking 7, 1999), with a counter and a CRC. firmware/cheironom_frames.h sends
  * the same. A packet before stuffing, little-endian:
  *   u8 kind · u16 counter of frames · u32 time, µs · payload · u16 CRC of all before it
- * kind 1: a frame, u16 a column; kind 2: an edge, u8 contact, u8 closed, with the counter of the next frame.
+ * kind 1: a frame, u16 a column; kind 2: an edge, u8 contact, u8 closed, with the counter of the next frame; kind 3: who is on
+ * the line, eight letters of its instrument's digest, u16 scans a second, u8 columns, u8 contacts.
  */
-export const PACKET = { frame: 1, edge: 2 } as const;
+export const PACKET = { frame: 1, edge: 2, who: 3 } as const;
 
 const HEAD = 7;
 const CRC = 2;
@@ -14,7 +15,16 @@ export const LONGEST_PACKET = HEAD + 2 * 255 + CRC;
 
 export type Packet =
   | { is: 'frame'; counter: number; tUs: number; counts: Uint16Array }
-  | { is: 'edge'; counter: number; tUs: number; contact: number; closed: boolean };
+  | { is: 'edge'; counter: number; tUs: number; contact: number; closed: boolean }
+  | ({ is: 'who' } & Who);
+
+/** Who is on the line. */
+export interface Who {
+  /** Digest of the instrument that its sketch was made from, see exchange/header. */
+  digest: string;
+  scanHz: number;
+}
+const DIGEST = 8;
 
 /** CRC-16 with polynomial 0x1021 from 0xFFFF ("CCITT-FALSE"; check value of "123456789": 0x29B1). */
 export function crc16(bytes: Uint8Array, length = bytes.length): number {
@@ -52,6 +62,10 @@ export function readPacket(stuffed: Uint8Array): Packet | null {
   const tUs = view.getUint32(3, true);
   if (bytes[0] === PACKET.edge && end === HEAD + 2)
     return { is: 'edge', counter, tUs, contact: bytes[HEAD], closed: bytes[HEAD + 1] !== 0 };
+  if (bytes[0] === PACKET.who && end === HEAD + DIGEST + 4) {
+    const digest = String.fromCharCode(...bytes.subarray(HEAD, HEAD + DIGEST));
+    return { is: 'who', digest, scanHz: view.getUint16(HEAD + DIGEST, true) };
+  }
   if (bytes[0] !== PACKET.frame || (end - HEAD) % 2 !== 0) return null;
   const counts = Uint16Array.from({ length: (end - HEAD) / 2 }, (_, i) => view.getUint16(HEAD + 2 * i, true));
   return { is: 'frame', counter, tUs, counts };

@@ -1,6 +1,6 @@
 'use client';
 
-import { useInstrument, useLive, useSession, useWorkspace } from '../hooks/use-session';
+import { useInstrument, useLive, useSession } from '../hooks/use-session';
 import { lengthWords, wireBytes } from '../parts/words';
 import { OutMenu } from './out-menu';
 import styles from './frame.module.css';
@@ -19,7 +19,7 @@ export function FootStrip() {
       <span>
         <code>{bytes}</code> bytes/s of {wireBytes(boards[0])}
       </span>
-      <RecordButton />
+      <EndRecording />
       <OutMenu />
       <button type="button" onClick={() => session.choice.setState({ glance: true })}>
         <kbd>G</kbd> glance
@@ -34,15 +34,14 @@ export function FootStrip() {
   );
 }
 
-/** Begins and ends a recording of everything, on any page; a tab that only looks on has none. */
-function RecordButton() {
+/** Ends a recording that goes on, from any page. */
+function EndRecording() {
   const session = useSession();
-  const readOnly = useWorkspace((s) => s.readOnly);
   const recordingUs = useLive((s) => s.tick?.recordingUs ?? null);
-  if (readOnly) return null;
+  if (recordingUs === null) return null;
   return (
-    <button type="button" data-recording={recordingUs !== null} onClick={() => session.record()}>
-      {recordingUs === null ? 'Record all' : `End the recording, ${lengthWords(recordingUs / 1e6)}`}
+    <button type="button" className={styles.recording} onClick={() => session.record()}>
+      End the recording, {lengthWords(recordingUs / 1e6)}
     </button>
   );
 }

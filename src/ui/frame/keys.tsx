@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useKey } from '../hooks/use-key';
+import { useKey, useSymbolKey } from '../hooks/use-key';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { useHandKeys } from '../hooks/use-hand-keys';
 import { useSchemeKey } from '../hooks/use-scheme-key';
@@ -26,7 +26,7 @@ export function Keys() {
   useKey('0', () => router.push(`/i/${id}`));
   useKey('b', () => router.push('/'));
   useKey('g', () => choice.setState((c) => ({ glance: !c.glance })));
-  useKey('shift+slash, ?', () => choice.setState({ keys: true }), { useKey: true });
+  useSymbolKey(['?'], () => choice.setState({ keys: true }));
   // In a field too, where it also puts back what was typed: Silence must never wait.
   useKey('escape', () => session.silence(), { enableOnFormTags: true });
   const step = (by: number) => {
@@ -38,8 +38,8 @@ export function Keys() {
     const last = (sensors.find((s) => s.id === sensor)?.lanes.length ?? 1) - 1;
     choice.setState({ lane: Math.min(last, Math.max(0, lane + by)) });
   };
-  useKey('[', () => stepLane(-1), { useKey: true });
-  useKey(']', () => stepLane(1), { useKey: true });
+  useSymbolKey(['['], () => stepLane(-1));
+  useSymbolKey([']'], () => stepLane(1));
   useKey('up', () => step(-1), { preventDefault: true });
   useKey('down', () => step(1), { preventDefault: true });
   const told = (done: string, verb: string, says: string | null) =>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useKey } from '../hooks/use-key';
+import { useSymbolKey } from '../hooks/use-key';
 import type { ReplayCommand } from '@/board/replay';
 import { useLive, useSession } from '../hooks/use-session';
 import { Pick } from '../parts/pick';
@@ -24,8 +24,8 @@ export function ReplayStrip() {
   const going = (replay?.speed ?? 0) > 0;
   const pause = () => say({ is: 'speed', speed: going ? 0 : 1 });
   const enabled = replays !== null;
-  useKey('comma', pause, { enabled });
-  useKey('period', () => say({ is: 'step' }), { enabled });
+  useSymbolKey([','], pause, { enabled });
+  useSymbolKey(['.'], () => say({ is: 'step' }), { enabled });
   if (replays === null || !replay) return null;
   return (
     <section className={styles.replay} aria-label="Recording played again">

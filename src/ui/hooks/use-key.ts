@@ -2,6 +2,8 @@
 
 import { useHotkeys, type Options } from 'react-hotkeys-hook';
 
+type Run = Parameters<typeof useHotkeys>[1];
+
 /** Fields in which letters are typed; a slider is none. */
 const TYPED = 'input:not([type="range"]), textarea, select, [role="combobox"], [contenteditable="true"]';
 
@@ -9,14 +11,26 @@ const TYPED = 'input:not([type="range"]), textarea, select, [role="combobox"], [
 export const typesInto = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest(TYPED) !== null;
 
+/** Whether a key moves the slider that it is pressed on. */
+const moves = ({ target, key }: KeyboardEvent): boolean =>
+  target instanceof HTMLInputElement && target.type === 'range' && /^(Arrow|Home|End|Page)/.test(key);
+
 /** A key of the bench: heard everywhere but in fields that are typed into, and on a slider all but the keys that move it. */
-export function useKey(
-  keys: string | readonly string[],
-  run: Parameters<typeof useHotkeys>[1],
-  options: Options = {},
-): void {
-  const ignoreEventWhen = ({ target, key }: KeyboardEvent) =>
-    (!options.enableOnFormTags && typesInto(target)) ||
-    (target instanceof HTMLInputElement && target.type === 'range' && /^(Arrow|Home|End|Page)/.test(key));
-  useHotkeys(keys as string | string[], run, { ...options, enableOnFormTags: true, ignoreEventWhen });
+export function useKey(keys: string | string[], run: Run, options: Options = {}): void {
+  const ignoreEventWhen = (e: KeyboardEvent) =>
+    (!options.enableOnFormTags && typesInto(e.target)) || moves(e) || (options.ignoreEventWhen?.(e) ?? false);
+  useHotkeys(keys, run, { ...options, enableOnFormTags: true, ignoreEventWhen });
+}
+
+/** Held with a symbol these ask the browser for something; AltGr is part of writing one. */
+const asksBrowser = (e: KeyboardEvent): boolean =>
+  (e.ctrlKey || e.metaKey || e.altKey) && !e.getModifierState('AltGraph');
+
+/** A key that is known by the symbol that it writes ("+", "?"), wherever it lies on the keyboard and whatever must be held with it. */
+export function useSymbolKey(symbols: string[], run: Run, options: Options = {}): void {
+  useKey(symbols, run, {
+    ...options,
+    ...{ useKey: true, ignoreModifiers: true, delimiter: ' ', splitKey: 'none', sequenceSplitKey: 'none' },
+    ignoreEventWhen: asksBrowser,
+  });
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useKey } from '../hooks/use-key';
+import { useKey, useSymbolKey } from '../hooks/use-key';
 import { kindOf } from '@/core/kinds/registry';
 import type { Instrument } from '@/core/instrument/document';
 import { withAnother, withLanes, withMoved, withoutSensor } from '@/core/plan/edit';
@@ -37,8 +37,8 @@ export function SensorTools() {
   useKey('delete', remove);
   useKey('shift+up', () => move(-1), { preventDefault: true });
   useKey('shift+down', () => move(1), { preventDefault: true });
-  useKey('plus, +', () => lanes(sensor.lanes.length + 1), { useKey: true });
-  useKey('minus, -', () => lanes(sensor.lanes.length - 1), { useKey: true });
+  useSymbolKey(['+'], () => lanes(sensor.lanes.length + 1));
+  useSymbolKey(['-', '−'], () => lanes(sensor.lanes.length - 1));
   return (
     <section className={styles.tools} aria-label="The chosen sensor">
       <NameField

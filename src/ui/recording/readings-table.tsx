@@ -44,7 +44,9 @@ export function ReadingsTable({ listened: { lanes, contacts, crosstalk } }: { li
             <tr key={c.contact}>
               <th scope="row">{c.contact}</th>
               <td colSpan={COLUMNS.length}>
-                {counted(c.presses, 'press', 'presses')}, bounces of up to {c.bounceMs.toFixed(1)} ms
+                {c.presses === 0
+                  ? 'not pressed'
+                  : `${counted(c.presses, 'press', 'presses')}, bounces of up to ${c.bounceMs.toFixed(1)} ms`}
               </td>
             </tr>
           ))}

@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
-import { useKey } from '../hooks/use-key';
+import { useKey, useSymbolKey } from '../hooks/use-key';
 import type { Finding } from '@/core/findings/finding';
 import { kindOf } from '@/core/kinds/registry';
 import type { KeptRecording } from '@/store/database';
@@ -176,8 +176,8 @@ function useLook(endUs: number) {
     const by = (view.toUs - view.fromUs) * share;
     setView(view.fromUs + by, view.toUs + by);
   };
-  useKey('plus, =, shift+=', () => zoom(0.5), { useKey: true });
-  useKey('-', () => zoom(2), { useKey: true });
+  useSymbolKey(['+', '='], () => zoom(0.5));
+  useSymbolKey(['-'], () => zoom(2));
   useKey('left', () => along(-0.25), { preventDefault: true });
   useKey('right', () => along(0.25), { preventDefault: true });
   return {
@@ -205,13 +205,14 @@ function useLanes({ shape }: Desked) {
     const known = sensors.flatMap((sensor) => sensor.lanes.map((l) => ({ sensor, lane: l })));
     return [...shape.channels, ...shape.contacts].map((column) => {
       const found = known.find(({ lane: l }) => l.column === column || l.contacts?.includes(column));
-      return { column, sensor: found?.sensor ?? null, lane: found?.lane.id ?? column };
+      const one = (found?.lane.contacts?.length ?? 1) === 1;
+      return { column, sensor: found?.sensor ?? null, lane: found?.lane.id ?? column, one };
     });
   }, [shape, sensors]);
   const places = useMemo(
     () =>
-      lanes.map(({ column, sensor, lane: id }) => ({
-        name: sensor ? laneName(sensor, id) : column,
+      lanes.map(({ column, sensor, lane: id, one }) => ({
+        name: sensor && one ? laneName(sensor, id) : column,
         colour: sensor ? colours[kindOf(sensor).family] : colours.ink,
       })),
     [lanes, colours],

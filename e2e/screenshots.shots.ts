@@ -55,6 +55,35 @@ test('a guided take, and the dark scheme', async ({ page }) => {
   await page.screenshot(shot('plan-dark'));
 });
 
+test('all lanes at once, and a recording', async ({ page }) => {
+  await openWherry(page, 'listen');
+  await page.waitForTimeout(3000);
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(600);
+  for (const [key, ms] of [
+    ['q', 500],
+    ['x', 700],
+    ['r', 400],
+    ['a', 500],
+    ['c', 900],
+  ] as const) {
+    await page.keyboard.down(key);
+    await page.waitForTimeout(ms);
+    await page.keyboard.up(key);
+    await page.waitForTimeout(250);
+  }
+  await page.keyboard.press('Enter');
+  await page.waitForTimeout(700);
+  await page.keyboard.press('j');
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('listen-all'));
+  await page.keyboard.press('j');
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: /Recording 1/ }).click();
+  await expect(page.getByRole('region', { name: 'What is wrong' })).toContainText(/finding|Nothing/);
+  await page.screenshot(shot('recording'));
+});
+
 test('many lanes: leaves and stones', async ({ page }) => {
   await openWherry(page, 'listen');
   await page.keyboard.press('ArrowDown');

@@ -1,7 +1,9 @@
 import type { BoardPins } from '../instrument/board';
+import type { Lights } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { PinNeed } from '../kinds/kind-plan';
 import { matrixLines } from '../parts/formulas';
+import { lightSignals } from './lights';
 import { CHOOSERS, pinsOfBoard, type Pin } from './pins';
 import { signalsOf, type WiredSignal } from './signals';
 
@@ -62,12 +64,13 @@ const bus = (sensors: readonly Sensor[]): WiredSignal[] => {
 
 /**
  * Wires every signal of a board's sensors to a pin: those of the document stay where they can, the others go to the pin that
- * can do least else. No pin is used twice. As many as can be are wired (augmenting paths: Berge, PNAS 43, 1957).
+ * can do least else. No pin is used twice. The lights' own wires come after them. As many as can be are wired (augmenting paths: Berge, PNAS 43, 1957).
  */
-export function assignPins(pins: BoardPins, sensors: readonly Sensor[]): Wire[] {
+export function assignPins(pins: BoardPins, sensors: readonly Sensor[], lights?: Lights): Wire[] {
   const all = pinsOfBoard(pins);
   const own = sensors.flatMap(signalsOf).filter((s) => s.needs !== 'bus');
-  const signals = [...own, ...bus(sensors), ...choosers(pins, sensors)];
+  const lit = sensors.length > 0 ? lightSignals(lights, sensors[0].id) : [];
+  const signals = [...own, ...bus(sensors), ...choosers(pins, sensors), ...lit];
   const owner = new Map<string, number>();
   const fixed = signals.map((signal) => {
     const sensor = sensors.find((s) => s.id === signal.sensor)!;

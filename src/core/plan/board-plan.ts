@@ -3,7 +3,7 @@ import type { Instrument } from '../instrument/document';
 import { assignPins, type Wire } from './assign';
 import { programFigures, wireFigure } from './budget';
 import type { Figure } from '../parts/figure';
-import { loadOfAll } from './load';
+import { loadOfBoard } from './load';
 import { pinsOfBoard, roomOf, shortage, withChoosers } from './pins';
 import { NO_CHIPS, scanFigures, type Chips } from './scan';
 import { chipsFor } from './solve';
@@ -24,7 +24,7 @@ export function boardPlan(instrument: Instrument, draft: Instrument, board: Boar
   const { memory, flash } = programFigures(draft, board);
   const wire = wireFigure(draft, board);
   if (!board.pins) return { board: board.id, wires: null, chips: NO_CHIPS, figures: [memory, flash, wire] };
-  const load = loadOfAll(own);
+  const load = loadOfBoard(instrument, board);
   const room = roomOf(pinsOfBoard(board.pins));
   const needs = withChoosers(load.needs, board.pins);
   const chips = shortage(room, needs) ? chipsFor(room, needs) : NO_CHIPS;
@@ -36,7 +36,7 @@ export function boardPlan(instrument: Instrument, draft: Instrument, board: Boar
   };
   return {
     board: board.id,
-    wires: assignPins(board.pins, own),
+    wires: assignPins(board.pins, own, board.id === instrument.boards[0].id ? instrument.lights : undefined),
     chips,
     figures: [scan, rate, asked, memory, flash, wire],
   };

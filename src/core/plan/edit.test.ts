@@ -81,6 +81,28 @@ describe('a plan that changes', () => {
       wherry.sensors.map((s) => s.calibration),
     );
   });
+  it('lights have pins of the first board, which nothing else has; a board that has too few is not proposed', () => {
+    for (const lights of [
+      { count: 60, as: 'strip' },
+      { count: 1, as: 'single' },
+    ] as const) {
+      const [first] = planOf({ ...wherry, lights }).boards;
+      const lit = first.wires!.filter((w) => w.signal.label.startsWith('lights'));
+      expect(lit.map((w) => w.signal.name)).toEqual(
+        lights.as === 'strip' ? ['data'] : ['red 1', 'green 1', 'blue 1'],
+      );
+      const pins = first.wires!.map((w) => w.pin);
+      expect(pins).not.toContain(null);
+      expect(new Set(pins).size).toBe(pins.length);
+    }
+    const wayOf = (count: number, id: string) =>
+      planOf({ ...wherry, lights: { count, as: 'single' } }).fits.find((f) => f.board.id === id)!.way;
+    const same = planOf(wherry).fits.find((f) => f.way === 'alone')!.board.id;
+    expect([wayOf(1, same), wayOf(500, same)]).toEqual(['alone', null]);
+    const crowded = planOf({ ...wherry, lights: { count: 500, as: 'single' } });
+    expect(crowded.fits.every((f) => f.way === null)).toBe(true);
+    expect(crowded.findings.some((f) => f.code === 'too-few-pins')).toBe(true);
+  });
   it('lights one by one take four wires each, a strip three in all (maker’s handbook 9), and current', () => {
     const of = (as: 'strip' | 'single') => planOf({ ...wherry, lights: { count: 8, as } });
     const figure = (as: 'strip' | 'single', name: string) =>

@@ -6,7 +6,7 @@ import { counted } from '../units/counted';
 import type { BoardPlan } from './board-plan';
 import { keeps, type Figure } from '../parts/figure';
 import { lightWires } from '../parts/formulas';
-import { loadOfAll } from './load';
+import { loadOfBoard } from './load';
 import { pinsOfBoard, roomOf, shortage, withChoosers } from './pins';
 import type { Chips } from './scan';
 import { signalsOf } from './signals';
@@ -41,7 +41,7 @@ function lightFindings({ lights, boards }: Instrument): PlanFinding[] {
     return [
       {
         ...{ code: 'lights', severity: 'hint', about },
-        says: 'The strip of lights takes one free digital pin for its data, and its own supply leads.',
+        says: 'The strip of lights takes one digital pin for its data, and its own supply leads.',
         cure: 'Keep its leads away from signal wires; cap flashing under 3 Hz.',
       },
     ];
@@ -62,7 +62,10 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
       cure: 'Choose a class of boards.',
     });
   const short = board.pins
-    ? shortage(roomOf(pinsOfBoard(board.pins)), withChoosers(loadOfAll(own).needs, board.pins))
+    ? shortage(
+        roomOf(pinsOfBoard(board.pins)),
+        withChoosers(loadOfBoard(instrument, board).needs, board.pins),
+      )
     : null;
   if (short) {
     const left = plan.wires?.filter((w) => w.pin === null).length ?? 0;

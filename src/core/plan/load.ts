@@ -1,5 +1,8 @@
+import type { Board } from '../instrument/board';
+import type { Instrument, Lights } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import { kindOf } from '../kinds/registry';
+import { lightWiresOf } from './lights';
 import { added, NO_NEEDS, type Needs } from './pins';
 import { needsOf, signalsOf } from './signals';
 
@@ -26,6 +29,12 @@ export function loadOf(sensor: Sensor): Load {
   return { needs, ohms: needs.analogue * sourceOhms, lanes: sensor.lanes.length, matrix, ...rate };
 }
 
+/** What lights ask of a board: pins, and nothing of its scans. */
+export const lightLoad = (lights: Lights | undefined): Load => ({
+  ...NO_LOAD,
+  needs: { ...NO_NEEDS, digital: lights ? lightWiresOf(lights).length : 0 },
+});
+
 export function together(a: Load, b: Load): Load {
   const { leastHz, because } = a.leastHz >= b.leastHz ? a : b;
   return {
@@ -39,3 +48,10 @@ export function together(a: Load, b: Load): Load {
 }
 
 export const loadOfAll = (sensors: readonly Sensor[]): Load => sensors.map(loadOf).reduce(together, NO_LOAD);
+
+/** What a board's sensors ask of it, and the lights where it is the first. */
+export const loadOfBoard = ({ sensors, boards, lights }: Instrument, board: Board): Load =>
+  together(
+    loadOfAll(sensors.filter((s) => s.board === board.id)),
+    lightLoad(board.id === boards[0].id ? lights : undefined),
+  );

@@ -30,7 +30,7 @@ export function planOf(instrument: Instrument): Plan {
   const one = { ...draft, boards: [{ ...draft.boards[0], id: 'one' }], links: [] };
   const together = { ...one, sensors: draft.sensors.map((s) => ({ ...s, board: 'one' })) };
   const { needs } = programFigures(together, one.boards[0]);
-  const fits = solve(instrument.sensors, needs);
+  const fits = solve(instrument.sensors, needs, instrument.lights);
   const parts = partsList(instrument, boards);
   const cost = parts.reduce((n, p) => n + p.count * p.cost, 0);
   const wires = instrument.sensors.map((s) => {

@@ -1,8 +1,9 @@
+import type { Lights } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { PinNeed } from '../kinds/kind-plan';
 import { BOARD_CLASSES, type BoardClass } from './board-classes';
 import type { Figure } from '../parts/figure';
-import { loadOf, NO_LOAD, together, type Load } from './load';
+import { lightLoad, loadOf, NO_LOAD, together, type Load } from './load';
 import {
   added,
   CHOOSERS,
@@ -52,8 +53,8 @@ export interface ProgramNeeds {
 }
 
 /** How each class of boards serves these sensors, the best first: fewest boards, then fewest chips, then most bits, then cost. */
-export const solve = (sensors: readonly Sensor[], program: ProgramNeeds | null): Fit[] =>
-  BOARD_CLASSES.map((board) => fitOf(board, sensors, program)).sort(
+export const solve = (sensors: readonly Sensor[], program: ProgramNeeds | null, lights?: Lights): Fit[] =>
+  BOARD_CLASSES.map((board) => fitOf(board, sensors, program, lights)).sort(
     (a, b) =>
       rank(a) - rank(b) ||
       a.boards.length - b.boards.length ||
@@ -65,9 +66,24 @@ export const solve = (sensors: readonly Sensor[], program: ProgramNeeds | null):
 const rank = (f: Fit) => (f.way === null ? 1 : 0);
 const chipsIn = ({ chips }: Fit) => chips.multiplexers + chips.expanders;
 
-/** How one class serves them. */
-export const fitOf = (board: BoardClass, sensors: readonly Sensor[], program: ProgramNeeds | null): Fit =>
-  fitLoads(board, loadsOf(sensors), program);
+/** How one class serves them. The lights are led to the first board. */
+export function fitOf(
+  board: BoardClass,
+  sensors: readonly Sensor[],
+  program: ProgramNeeds | null,
+  lights?: Lights,
+): Fit {
+  const { each, types } = loadsOf(sensors);
+  const fit = fitLoads(board, { each: [...each, lightLoad(lights)], types: [...types, 'lights'] }, program);
+  const lit = fit.boards.findIndex((own) => own.includes(sensors.length));
+  const boards = [fit.boards[lit], ...fit.boards.filter((_, i) => i !== lit)].map((own) =>
+    own.filter((i) => i < sensors.length),
+  );
+  // A board for nothing but lights is none that an instrument is played on.
+  return boards[0].length > 0 || sensors.length === 0
+    ? { ...fit, boards }
+    : { ...fit, way: null, boards: [sensors.map((_, i) => i)] };
+}
 
 interface Loads {
   each: Load[];

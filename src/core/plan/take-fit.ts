@@ -51,7 +51,9 @@ export function movedTo(sensor: Sensor, board: Board, instrument: Instrument): S
 /** An instrument with the pins of its plan written to its lanes, and those that choose to its boards. */
 export function withPins(instrument: Instrument): Instrument {
   const own = (board: Board) => instrument.sensors.filter((s) => s.board === board.id);
-  const planned = instrument.boards.map((board) => (board.pins ? assignPins(board.pins, own(board)) : []));
+  const planned = instrument.boards.map((board, i) =>
+    board.pins ? assignPins(board.pins, own(board), i === 0 ? instrument.lights : undefined) : [],
+  );
   const wires = planned.flat();
   const boards = instrument.boards.map((board, i) => withChooserPins(board, planned[i]));
   const sensors = instrument.sensors.map((sensor) => {
@@ -106,7 +108,8 @@ export function movePin(
   const says = pinRefusal(board.pins, from.signal, to);
   if (says) return refuse(says);
   const own = instrument.sensors.filter((s) => s.board === board.id);
-  const there = assignPins(board.pins, own).find((w) => w.pin === to);
+  const lights = board.id === instrument.boards[0].id ? instrument.lights : undefined;
+  const there = assignPins(board.pins, own, lights).find((w) => w.pin === to);
   const back = there && from.pin ? pinRefusal(board.pins, there.signal, from.pin) : null;
   if (there && !isShared(there) && back) return refuse(back);
   const moved = withPin(withPins(instrument), from, to);

@@ -45,8 +45,17 @@
 
 /* C++ has no empty arrays. */
 #define ROOM(n) ((n) > 0 ? (n) : 1)
-/* A lane on a bus or an expander has no pin of its own: its reading is yours to write. */
+/*
+ * A lane on a bus or an expander has no pin of its own. Say above how it is read: READ_BUS(c) gives the count of column c,
+ * READ_EXPANDED(c) gives LOW while contact c is closed. Columns and contacts are counted from 0, as instrument.h lists them.
+ */
 #define NO_PIN 255
+#ifndef READ_BUS
+#define READ_BUS(c) 0
+#endif
+#ifndef READ_EXPANDED
+#define READ_EXPANDED(c) HIGH
+#endif
 static const uint8_t PINS[ROOM(INSTRUMENT_COLUMNS)] = {@PINS@};
 static const uint8_t CONTACT_PINS[ROOM(INSTRUMENT_CONTACTS)] = {@CONTACT_PINS@};
 /* The input of each column on the multiplexer at its pin, and the pins that choose it, the lowest bit first. */
@@ -197,7 +206,7 @@ static const uint8_t TOUCH[ROOM(INSTRUMENT_COLUMNS)] = {@TOUCH@};
 
 static uint16_t read_column(uint8_t c)
 {
-    if (PINS[c] == NO_PIN) return 0;
+    if (PINS[c] == NO_PIN) return (uint16_t)(READ_BUS(c));
 #if @TOUCH_COLUMNS@
     if (TOUCH[c]) return (uint16_t)TOUCH_READ(PINS[c]);
 #endif
@@ -214,7 +223,7 @@ static uint16_t read_column(uint8_t c)
 /* A contact that has changed is told at once; the runtime debounces it. */
 static void read_contact(uint32_t now, uint8_t c)
 {
-    uint8_t is_closed = digitalRead(CONTACT_PINS[c]) == LOW;
+    uint8_t is_closed = (CONTACT_PINS[c] == NO_PIN ? READ_EXPANDED(c) : digitalRead(CONTACT_PINS[c])) == LOW;
     if (is_closed == closed[c]) return;
     closed[c] = is_closed;
     if (mode == MIDI) put(cheir_edge(now, c, is_closed, out));
@@ -251,7 +260,7 @@ static void read_contacts()
 #if @MATRIX_CONTACTS@
         if (MATRIX_COLUMNS[c] != NO_PIN) continue;
 #endif
-        if (CONTACT_PINS[c] != NO_PIN) read_contact(micros(), c);
+        read_contact(micros(), c);
     }
 #endif
 #if @MATRIX_CONTACTS@

@@ -154,13 +154,14 @@ describe('the sketch on what has no pin of its own', () => {
     instrument: Instrument,
     world: string,
     prints: string,
+    above = '',
   ): Promise<number[]> {
     const folder = path.join(root, name);
     const main = `#include <stdio.h>\n${world}
       int main() { setup(); while (wiring_us < 500000) loop(); ${prints} }\n`;
     await unpack(folder, { ...instrument, id: 'wherry' }, main);
     const text = readFileSync(path.join(folder, 'main.cpp'), 'utf8');
-    writeFileSync(path.join(folder, 'main.cpp'), `#define WIRING_WIRED\n${text}`);
+    writeFileSync(path.join(folder, 'main.cpp'), `#define WIRING_WIRED\n${above}\n${text}`);
     for (const c of ['cheironom', 'instrument'])
       execFileSync('cc', ['-std=c99', ...WARNINGS, '-c', `${c}.c`, '-o', `${c}.o`], { cwd: folder });
     const flags = ['-std=c++11', ...WARNINGS, '-Wno-unused-function', '-Wno-unused-variable'];
@@ -187,6 +188,26 @@ describe('the sketch on what has no pin of its own', () => {
     const closed = await reads('matrix', keys, world, printed('closed', '24'));
     expect(closed.flatMap((is, k) => (is ? [k] : []))).toEqual(held);
     expect(new Set(places).size).toBe(24);
+  });
+  it('reads what hangs on a bus or an expander as its maker says it is read, counted as the instrument lists it', async () => {
+    const wherry = demo('wherry');
+    const ribbon = wherry.sensors.find((s) => s.kind === 'ribbon')!;
+    const tilt = wherry.sensors.find((s) => s.kind === 'tilt')!;
+    const [knee] = wherry.sensors.find((s) => s.id === 'knee')!.lanes;
+    const away = { ...wherry.sensors.find((s) => s.id === 'knee')!, lanes: [{ ...knee, pin: undefined }] };
+    const made = { ...wherry, sensors: [ribbon, tilt, away], voices: [] };
+    const above = '#define READ_BUS(c) (500 + 10 * (c))\n#define READ_EXPANDED(c) ((c) == 0 ? LOW : HIGH)';
+    const world = `int wiring_contact(uint8_t) { return HIGH; }
+      int wiring_signal(uint8_t pin, uint32_t) { return pin; }`;
+    const read = await reads(
+      'bus',
+      made,
+      world,
+      `${printed('counts', '4')} ${printed('closed', '1')}`,
+      above,
+    );
+    expect(read.slice(1)).toEqual([510, 520, 530, 1]);
+    expect(read[0]).toBeLessThan(100);
   });
   it('reads each input of its multiplexers: 40 pads on a board of few analogue pins', async () => {
     const pads = newSensor(findKind('force-pad')!, 'pads', 'Pads', 'board', 1);

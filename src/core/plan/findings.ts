@@ -78,9 +78,9 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
         code: 'chips',
         severity: 'hint',
         about,
-        says: 'The sketch does not read what hangs on an expander.',
+        says: 'What hangs on an expander is read by a line of yours.',
       },
-      cure: 'Its reading is yours to write into the sketch, or take a board with more inputs.',
+      cure: 'Say it in the sketch as READ_EXPANDED, or take a board with more inputs.',
     });
   for (const f of plan.figures.filter((f) => !keeps(f))) found.push(overBudget(board.name, about, f, fits));
   const slow = own.find((s) => kindOf(s).plan.rate.leastHz > board.scanHz);
@@ -116,8 +116,8 @@ function partFindings(sensor: Sensor): PlanFinding[] {
       ? [
           {
             ...{ code: 'no-own-pin', severity: 'hint' as const, about: sensor.id },
-            says: `${sensor.name} has no pin of its own for a lane; the sketch leaves its lanes at 0.`,
-            cure: 'Its bus is yours to read in the sketch.',
+            says: `${sensor.name} has no pin of its own for a lane; its lanes read 0 until you say how they are read.`,
+            cure: 'Say it in the sketch as READ_BUS.',
           },
         ]
       : []),

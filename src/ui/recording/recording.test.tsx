@@ -1,0 +1,241 @@
+// @vitest-environment jsdom
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { readFileSync } from 'node:fs';
+import { useState } from 'react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { importInstrument } from '@/store/bench';
+import { database } from '@/store/database';
+import { loadTakes } from '@/store/takes';
+import { recordingsOf } from '@/store/recordings';
+import type { Frames } from '@/core/signal/take';
+import { LiveStandIn } from '../frame/live-stand-in';
+import { Session } from '../frame/session';
+import { SessionContext } from '../hooks/use-session';
+import { Notices } from '../parts/notice';
+import { ChooseColumns } from './choose-columns';
+import { DeskStandIn } from './desk-stand-in';
+import { RecordingView, type Shown } from './recording-view';
+import { RecordingsList } from './recordings-list';
+
+let session: Session;
+beforeEach(async () => {
+  LiveStandIn.begin();
+  DeskStandIn.open = 0;
+  vi.stubGlobal('Worker', function (url: URL) {
+    return String(url).includes('desk') ? new DeskStandIn() : new LiveStandIn();
+  });
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      disconnect() {}
+    },
+  );
+  const anything = new Proxy({}, { get: () => () => ({ width: 0 }), set: () => true });
+  vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockReturnValue(anything as never);
+  vi.stubGlobal('requestAnimationFrame', () => 0);
+  vi.stubGlobal('cancelAnimationFrame', () => {});
+  const read = await importInstrument(readFileSync('demo/wherry.json', 'utf8'));
+  session = new Session(read.ok ? read.value : '', false);
+  await session.open();
+});
+afterEach(async () => {
+  cleanup();
+  await session.close();
+  await database().delete();
+  await database().open();
+  vi.restoreAllMocks();
+  vi.unstubAllGlobals();
+});
+
+/** Four seconds of the bellows at 1 kHz: rest at 2042, one push of a second from 1 s on; and the knee's contact. */
+const frames: Frames = {
+  channels: ['bellows', 'strange'],
+  tUs: Float64Array.from({ length: 4000 }, (_, i) => i * 1000),
+  counts: Uint16Array.from({ length: 8000 }, (_, i) => {
+    const f = i >> 1;
+    return i % 2 === 1 ? 900 : f >= 1000 && f < 2000 ? 3000 + (f % 5) : 2040 + (f % 4);
+  }),
+  edges: {
+    contacts: ['knee'],
+    tUs: Float64Array.of(2_500_000),
+    contact: Uint16Array.of(0),
+    closed: Uint8Array.of(1),
+  },
+};
+const held = (): Shown => ({
+  source: { is: 'held', frames },
+  words: { name: 'Held', notes: '', tags: [], marks: [500_000] },
+  kept: null,
+});
+let left = 0;
+let last: Shown;
+
+function Bench({ first }: { first: Shown }) {
+  const [shown, show] = useState<Shown | null>(first);
+  if (shown) last = shown;
+  return (
+    <SessionContext value={session}>
+      {shown ? (
+        <RecordingView
+          shown={shown}
+          show={show}
+          leave={() => {
+            left++;
+            show(null);
+          }}
+        />
+      ) : (
+        <RecordingsList show={show} />
+      )}
+      <Notices />
+    </SessionContext>
+  );
+}
+async function openHeld(): Promise<void> {
+  left = 0;
+  render(<Bench first={held()} />);
+  await screen.findByLabelText('First cursor');
+}
+const cursors = (first: number, second: number) => {
+  fireEvent.change(screen.getByLabelText('First cursor'), { target: { value: String(first) } });
+  fireEvent.change(screen.getByLabelText('Second cursor'), { target: { value: String(second) } });
+};
+const press = (name: RegExp | string) => userEvent.click(screen.getByRole('button', { name }));
+
+describe('a recording on the screen', () => {
+  it('says what it holds, and measures between two cursors: time, counts, and units by the part’s sheet', async () => {
+    await openHeld();
+    expect(screen.getByText('4.0 s · 2 columns', { exact: false })).toBeTruthy();
+    // 0 … 1000 across what is shown, all of it: the push from 1 s to 2 s.
+    cursors(125, 375);
+    await screen.findByText(/from 204\d to 300\d/);
+    expect(screen.getByText('999.8 ms')).toBeTruthy();
+    expect(screen.getByText(/^9[56]\d counts$/)).toBeTruthy();
+    expect(screen.getByText(/kPa by the gauge’s sheet/)).toBeTruthy();
+  });
+  it('nearer, further and along, by keys: what is shown never leaves the recording', async () => {
+    await openHeld();
+    const key = (name: string, code: string) => {
+      fireEvent.keyDown(document.body, { key: name, code });
+      fireEvent.keyUp(document.body, { key: name, code });
+    };
+    const shown = () => screen.getByRole('img', { name: /^Bellows, in counts/ }).getAttribute('aria-label');
+    await waitFor(() => expect(shown()).toMatch(/from 0\.000 s to 3\.999 s$/));
+    key('+', 'Equal');
+    await waitFor(() => expect(shown()).toMatch(/from 1\.000 s to 2\.999 s$/));
+    key('ArrowRight', 'ArrowRight');
+    await waitFor(() => expect(shown()).toMatch(/from 1\.500 s to 3\.499 s$/));
+    for (let i = 0; i < 6; i++) key('ArrowRight', 'ArrowRight');
+    await waitFor(() => expect(shown()).toMatch(/from 2\.000 s to 3\.999 s$/));
+    for (let i = 0; i < 3; i++) key('-', 'Minus');
+    await waitFor(() => expect(shown()).toMatch(/from 0\.000 s to 3\.999 s$/));
+  });
+  it('trimmed, it is a new one that begins at 0, with its marks; kept, it is there to be opened again', async () => {
+    await openHeld();
+    cursors(50, 500);
+    await press('Trim to the cursors');
+    await screen.findByText('1.8 s · 2 columns', { exact: false });
+    expect(last.words).toMatchObject({ name: 'Held, part', marks: [expect.closeTo(300_000, -3)] });
+    await press(/Keep it/);
+    await screen.findByRole('button', { name: 'Remove' });
+    const [kept] = await recordingsOf('wherry');
+    expect(kept).toMatchObject({
+      name: 'Held, part',
+      whole: true,
+      channels: ['bellows', 'strange'],
+      contacts: ['knee'],
+    });
+    expect(kept.seconds).toBeCloseTo(1.8, 1);
+    await press(/Back to the board/);
+    expect(DeskStandIn.open).toBe(0);
+    await press(/Held, part/);
+    await screen.findByText('1.8 s · 2 columns', { exact: false });
+  });
+  it('its name, tags and notes are kept when their field is left; Escape puts back what was there', async () => {
+    await openHeld();
+    await press(/Keep it/);
+    await screen.findByRole('button', { name: 'Remove' });
+    const name = screen.getByLabelText('Name');
+    await userEvent.clear(name);
+    await userEvent.type(name, 'Cold reed{Enter}');
+    await userEvent.type(screen.getByLabelText('Tags, parted by commas'), 'a, b ,, a{Enter}');
+    await waitFor(async () =>
+      expect((await recordingsOf('wherry'))[0]).toMatchObject({ name: 'Cold reed', tags: ['a', 'b'] }),
+    );
+    await userEvent.type(screen.getByLabelText('Notes'), 'not this{Escape}');
+    act(() => screen.getByLabelText('Notes').blur());
+    expect(last.words.notes).toBe('');
+  });
+  it('a stretch of it becomes a take of a sensor, with what was marked as its gestures', async () => {
+    await openHeld();
+    expect(screen.getByLabelText('Sensor').textContent).toBe('Bellows');
+    cursors(0, 500);
+    await press('Use it so');
+    await screen.findByText('It is the soft take of Bellows now. Calibrate uses it.');
+    const [label] = await database().takes.where({ instrument: 'wherry' }).toArray();
+    const [take] = await loadTakes([label.id]);
+    expect(take).toMatchObject({ role: 'soft', channels: ['bellows'], marks: [500_000] });
+    expect(take.tUs.length).toBeGreaterThan(1990);
+    expect(take.counts[1500]).toBeGreaterThan(2999);
+  });
+  it('a finding leads to its lane and to its stretch', async () => {
+    await openHeld();
+    const wrong = screen.getByRole('region', { name: 'What is wrong' });
+    const dead = await within(wrong).findByText(/strange/);
+    await userEvent.click(dead);
+    await screen.findByRole('img', { name: /^strange, in counts/ });
+  });
+  it('is removed only when that is said twice', async () => {
+    await openHeld();
+    await press(/Keep it/);
+    await screen.findByRole('button', { name: 'Remove' });
+    await press('Remove');
+    expect(await recordingsOf('wherry')).toHaveLength(1);
+    await press('Remove for good');
+    await waitFor(() => expect(left).toBe(1));
+    expect(await recordingsOf('wherry')).toEqual([]);
+    expect(await database().pieces.count()).toBe(0);
+  });
+  it('that cannot be kept says why, and leaves nothing half kept', async () => {
+    await openHeld();
+    const full = Object.assign(new Error(), { name: 'QuotaExceededError' });
+    vi.spyOn(database().pieces, 'bulkPut').mockRejectedValueOnce(full);
+    await press(/Keep it/);
+    await screen.findByText(/storage is full/i);
+    expect(await recordingsOf('wherry')).toEqual([]);
+    await screen.findByRole('button', { name: /Keep it/ });
+  });
+});
+
+describe('the columns of a file', () => {
+  const preview = {
+    titles: ['time_ms', 'volts', 'A0', 'A1'],
+    rows: [[0, 1.5, 2000, 30]],
+    columns: { time: { place: 0, unitUs: 1000 }, names: ['', '', 'A0', 'A1'], noCounts: ['volts'] },
+  };
+  const choose = async (column: number, to: string) => {
+    await userEvent.click(screen.getByRole('combobox', { name: `Column ${column} is` }));
+    await userEvent.click(screen.getByRole('option', { name: to }));
+  };
+  it('are what its first lines tell, can be others, and no two are the same', async () => {
+    const read = vi.fn();
+    render(
+      <SessionContext value={session}>
+        <ChooseColumns name="log.csv" preview={preview} read={read} leave={() => {}} />
+      </SessionContext>,
+    );
+    const now = () =>
+      [1, 2, 3, 4].map((n) => screen.getByRole('combobox', { name: `Column ${n} is` }).textContent);
+    expect(now()).toEqual(['time, ms', 'left out', 'A0', 'A1']);
+    await choose(3, 'bellows');
+    await choose(4, 'bellows');
+    expect(now()).toEqual(['time, ms', 'left out', 'left out', 'bellows']);
+    await choose(2, 'time, s');
+    expect(now()).toEqual(['left out', 'time, s', 'left out', 'bellows']);
+    await choose(2, 'left out');
+    await press(/Read it so/);
+    expect(read).toHaveBeenCalledWith({ time: null, names: ['', '', '', 'bellows'], noCounts: ['volts'] });
+  });
+});

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { importInstrument } from '@/store/bench';
-import { database } from '@/store/database';
+import { database, type KeptRecording } from '@/store/database';
+import { addPieces, beginRecording } from '@/store/recordings';
 import type { FromLive } from '@/workers/live-protocol';
 import { LiveStandIn, tickOf } from './live-stand-in';
 import { Session } from './session';
@@ -107,5 +108,100 @@ it('never calls a take whole that lacks a piece: it says which half second, and 
     ),
   );
   expect((await database().takes.get(take))!.whole).toBe(false);
+  await session.close();
+});
+
+/** What the live worker was told since it was opened, of some sorts. */
+const told = (...sorts: string[]) => LiveStandIn.last.told.filter((m) => sorts.includes(m.is));
+
+it('records by one call and ends by the next, keeps it with its marks, and names it by its number', async () => {
+  const session = new Session(id, false);
+  await session.open();
+  const worker = LiveStandIn.last;
+  session.record();
+  worker.says(tickOf(1, { recordingUs: 100 }));
+  session.record();
+  expect(told('record', 'record-ends').map((m) => m.is)).toEqual(['record', 'record-ends']);
+  const take = `${id}-all-x-0`;
+  worker.says({ is: 'take-begins', take, of: null, channels: ['bellows'], contacts: ['knee'] });
+  const frames = { tUs: Float64Array.of(0, 1000), counts: Uint16Array.of(5, 6) };
+  worker.says({ is: 'take-piece', take, n: 0, ...frames });
+  worker.says({ is: 'take-ends', take, pieces: 1, marks: [700], seconds: 0.001 });
+  const { store } = session.workspace;
+  await vi.waitFor(() => expect(store.getState().recordings).toHaveLength(1));
+  expect(store.getState().recordings[0]).toMatchObject({
+    ...{ name: 'Recording 1', marks: [700], seconds: 0.001, whole: true },
+    ...{ channels: ['bellows'], contacts: ['knee'], bits: 12 },
+  });
+  expect(store.getState().takes.map((t) => t.id)).not.toContain(take);
+  await session.close();
+});
+
+it('of a recording that lacks a piece it says which half second, and shows what is there as cut off', async () => {
+  const session = new Session(id, false);
+  await session.open();
+  const take = `${id}-all-x-1`;
+  const { last: worker } = LiveStandIn;
+  worker.says({ is: 'take-begins', take, of: null, channels: ['bellows'], contacts: [] });
+  for (const n of [0, 2])
+    worker.says({ is: 'take-piece', take, n, tUs: Float64Array.of(n), counts: Uint16Array.of(n) });
+  worker.says({ is: 'take-ends', take, pieces: 3, marks: [], seconds: 1.4 });
+  const { store } = session.workspace;
+  await vi.waitFor(() =>
+    expect(store.getState().troubles.hole).toMatch(/^0.5 s of the recorded take, from 0.5 s on/),
+  );
+  await vi.waitFor(() =>
+    expect(store.getState().recordings.at(-1)).toMatchObject({ id: take, whole: false }),
+  );
+  await session.close();
+});
+
+it('a tab that only looks on records nothing', async () => {
+  const session = new Session(id, true);
+  await session.open();
+  session.record();
+  expect(told('record', 'record-ends')).toEqual([]);
+  await session.close();
+});
+
+it('plays a recording again from what is kept, loads it anew where the wiring changes, and goes back to the practice board', async () => {
+  const kept: KeptRecording = {
+    ...{
+      id: 'tune',
+      instrument: id,
+      name: 'Tune',
+      notes: '',
+      tags: [],
+      marks: [],
+      at: '2026-11-26T10:00:00Z',
+    },
+    ...{ channels: ['bellows'], contacts: [], bits: 12, seconds: 0.05, whole: true },
+  };
+  await beginRecording(kept);
+  const pieces = Array.from({ length: 50 }, (_, i) => ({
+    tUs: Float64Array.of(i * 1000),
+    counts: Uint16Array.of(i),
+  }));
+  await addPieces('tune', 0, pieces);
+  const session = new Session(id, false);
+  await session.open();
+  await session.replay(kept);
+  const loaded = () =>
+    LiveStandIn.last.told.flatMap((m) => (m.is === 'replay-pieces' ? m.pieces.map((p) => p.counts[0]) : []));
+  const complete = () => LiveStandIn.last.told.filter((m) => m.is === 'replay-pieces' && m.complete).length;
+  await vi.waitFor(() => expect(complete()).toBe(1));
+  expect(loaded()).toEqual(Array.from({ length: 50 }, (_, i) => i));
+  expect(session.live.getState().replays).toBe('Tune');
+  expect(told('open').map((m) => m.is === 'open' && m.source)).toEqual(['practice', 'replay']);
+  const { present } = session.workspace.store.getState().history!;
+  session.workspace.change('scan rate', {
+    ...present,
+    boards: present.boards.map((b) => ({ ...b, scanHz: 500 })),
+  });
+  await vi.waitFor(() => expect(complete()).toBe(2));
+  expect(loaded()).toHaveLength(100);
+  await session.practise();
+  expect(session.live.getState().replays).toBeNull();
+  expect(told('open').at(-1)).toMatchObject({ source: 'practice' });
   await session.close();
 });

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
 import { useKey, useSymbolKey } from '../hooks/use-key';
 import type { Finding } from '@/core/findings/finding';
+import { counted } from '@/core/units/counted';
 import { kindOf } from '@/core/kinds/registry';
 import type { KeptRecording } from '@/store/database';
 import type { Span } from '@/workers/desk';
@@ -113,7 +114,7 @@ function OnDesk({
         says={shown.words.name}
         under={[
           lengthWords(shape.seconds),
-          `${shape.channels.length} columns`,
+          counted(shape.channels.length, 'column'),
           heard?.timing && `${heard.timing.rateHz.toFixed(0)} frames a second, ${heard.timing.lost} lost`,
           shape.leftOut,
         ]

@@ -167,12 +167,18 @@ static void start_levels(void)
 {
     static const cheir_zero_state unseen = {0, 0, 0, 0, CHEIR_ZERO_SILENT};
     /* Among all counts nothing happens until the level has taken a look at its rest. */
-    static const cheir_gate_state closed = {0, 65535u, 0, 0, CHEIR_GATE_CLOSED, 0};
+    static const cheir_gate_state closed = {0, 65535u, 0, 0, CHEIR_GATE_CLOSED, 0, 0, 0};
     static const cheir_control_state unsent = {0, 65535u, UNSENT, 0, 0, 0};
     uint8_t i;
     for (i = 0; i != COUNT(levels); i++) STATE(level_zeros)[i] = unseen;
-    for (i = 0; i != COUNT(gates); i++) STATE(gates)[i] = closed;
-    for (i = 0; i != COUNT(controls); i++) STATE(controls)[i] = unsent;
+    for (i = 0; i != COUNT(gates); i++) {
+        STATE(gates)[i] = closed;
+        STATE(gates)[i].column = U8(IMAGE(gates)[i].column);
+    }
+    for (i = 0; i != COUNT(controls); i++) {
+        STATE(controls)[i] = unsent;
+        STATE(controls)[i].column = U8(IMAGE(controls)[i].column);
+    }
     STATE(engine).looking = COUNT(levels);
 #if CHEIR_strike_banks
     {

@@ -32,75 +32,71 @@ static uint16_t last_of(const cheir_control *control, const cheir_side *side, ui
 }
 
 /* The counts on this side of rest that read what was sent, or less than a deadband from it. */
-static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_state *state, const cheir_level *level,
-                                    int16_t shift, uint8_t at)
+static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_state *state, uint16_t here, uint8_t at)
 {
+    const cheir_level *level = &IMAGE(levels)[U8(control->level)];
     const cheir_side *side = &level->side[at];
     uint8_t mask = U8(control->side_mask);
     uint8_t step = (uint8_t)(state->sent - U16(control->from));
     uint8_t span = low(U16(control->span));
     uint16_t room = (uint16_t)(U16(control->deadband) - 1u);
-    uint16_t rest = U16(level->rest);
     uint8_t lowest = step == 0 ? 0 : step <= room ? 1 : (uint8_t)(step - room);
     uint8_t highest = step == span ? step : step + room >= span ? (uint8_t)(span - 1u) : (uint8_t)(step + room);
-    uint16_t past = last_of(control, side, mask & (at ? BELOW : ABOVE), highest);
+    uint16_t past = last_of(control, side, feeds(mask, at), highest);
     uint16_t nearest = 0;
     if (lowest > 0)
         nearest = stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + lowest - 1u]), U16(side->dead),
                            U16(side->scale.span));
     if (at == 0) {
-        state->high = past == 65535u ? 65535u : count_above(rest, shift, past);
-        if (lowest > 0) state->low = count_above(rest, shift, nearest);
+        state->high = past == 65535u ? 65535u : count_above(here, past);
+        if (lowest > 0) state->low = count_above(here, nearest);
     } else {
-        state->low = past == 65535u ? 0 : count_below(rest, shift, past);
-        if (lowest > 0) state->high = count_below(rest, shift, nearest);
+        state->low = past == 65535u ? 0 : count_below(here, past);
+        if (lowest > 0) state->high = count_below(here, nearest);
     }
     if (lowest > 0) return;
-    past = last_of(control, &level->side[!at], mask & (at ? ABOVE : BELOW), highest);
-    if (at == 0) state->low = past == 65535u ? 0 : count_below(rest, shift, past);
-    else state->high = past == 65535u ? 65535u : count_above(rest, shift, past);
+    past = last_of(control, &level->side[!at], feeds(mask, !at), highest);
+    if (at == 0) state->low = past == 65535u ? 0 : count_below(here, past);
+    else state->high = past == 65535u ? 65535u : count_above(here, past);
 }
 
 /* Seven bits: the value and the counts around it that read the same come from its stairs. */
-static inline void play_coarse(const cheir_control *control, cheir_control_state *state, const cheir_level *level,
-                                    int16_t shift, uint8_t at, uint16_t distance)
+static inline void play_coarse(const cheir_control *control, cheir_control_state *state, const cheir_side *side, uint16_t here,
+                               uint8_t at, uint16_t distance)
 {
-    const cheir_side *side = &level->side[at];
-    uint16_t from = U16(control->from);
     uint8_t span = low(U16(control->span));
     uint8_t step = 0;
-    uint16_t value;
-    if (U8(control->side_mask) & (at ? BELOW : ABOVE))
-        step = step_at(IMAGE(stairs) + U16(control->stairs), span, U16(side->dead), U16(side->scale.span), distance);
-    value = (uint16_t)(from + step);
-    if (worth_sending(control, state, value)) {
+    uint8_t any = low(U16(control->deadband)) == 1;
+    uint8_t value;
+    if (feeds(U8(control->side_mask), at))
+        step = step_at(IMAGE(stairs) + U16(control->stairs), span, side, distance);
+    value = (uint8_t)(low(U16(control->from)) + step);
+    if (any ? value != state->sent : worth_sending(control, state, value)) {
         note_sent(control, state, value);
-        if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(U8(control->status), (uint8_t)value);
-        else send3(U8(control->status), U8(control->controller), (uint8_t)value);
+        if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(U8(control->status), value);
+        else send3(U8(control->status), U8(control->controller), value);
     }
-    if (step > 0 && step < span && U16(control->deadband) == 1 && value == state->sent) {
+    if (any && step > 0 && step < span) {
         /* As most often; the search has met both ends of the step. */
-        uint16_t rest = U16(level->rest);
         uint16_t begins = step_begins;
         uint16_t last = (uint16_t)(step_ends - 1u);
-        state->low = at ? count_below(rest, shift, last) : count_above(rest, shift, begins);
-        state->high = at ? count_below(rest, shift, begins) : count_above(rest, shift, last);
-    } else coarse_band(control, state, level, shift, at);
+        state->low = at ? count_below(here, last) : count_above(here, begins);
+        state->high = at ? count_below(here, begins) : count_above(here, last);
+    } else coarse_band(control, state, here, at);
 }
 #endif
 
 #if CHEIR_fine
 /* Fourteen bits: the high byte only when it changed, the low byte always. */
-static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_state *state, const cheir_level *level,
-                                  uint8_t at, uint16_t distance, uint16_t raw)
+static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_state *state, const cheir_side *side, uint8_t at,
+                                  uint16_t distance, uint16_t raw)
 {
-    const cheir_side *side = &level->side[at];
     uint16_t dead = U16(side->dead);
     uint16_t share = 0;
     uint16_t value, before;
-    if ((U8(control->side_mask) & (at ? BELOW : ABOVE)) && distance > dead)
+    if ((feeds(U8(control->side_mask), at)) && distance > dead)
         share = share_of(&side->scale, (uint16_t)(distance - dead));
-    value = (uint16_t)(U16(control->from) + step14(mapped(U16(level->table), share), U16(control->span)));
+    value = (uint16_t)(U16(control->from) + step14(mapped(U16(IMAGE(levels)[U8(control->level)].table), share), U16(control->span)));
     if (worth_sending(control, state, value)) {
         before = state->sent;
         note_sent(control, state, value);
@@ -118,50 +114,54 @@ static OUT_OF_LINE void change_control(const cheir_control *control, cheir_contr
     uint8_t index = U8(control->level);
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_zero_state *zero = &STATE(level_zeros)[index];
+    const cheir_side *side = level->side;
+    int16_t shift = zero->shift;
     uint16_t rest = U16(level->rest);
-    uint16_t count = shifted(raw, zero->shift);
+    uint16_t here = (uint16_t)(rest + (uint16_t)shift);
+    uint16_t count = shifted(raw, shift);
     uint16_t distance = (uint16_t)(count - rest);
     uint8_t at = 0;
     if (zero->stage == CHEIR_ZERO_SILENT) return;
     if (count < rest) {
         distance = (uint16_t)(rest - count);
         at = 1;
+        side++;
     }
 #if CHEIR_coarse && CHEIR_fine
-    if (U8(control->kind) == CHEIR_CONTROL_CONTROLLER14) play_fine(control, state, level, at, distance, raw);
-    else play_coarse(control, state, level, zero->shift, at, distance);
+    if (U8(control->kind) == CHEIR_CONTROL_CONTROLLER14) play_fine(control, state, side, at, distance, raw);
+    else play_coarse(control, state, side, here, at, distance);
 #elif CHEIR_fine
-    play_fine(control, state, level, at, distance, raw);
+    play_fine(control, state, side, at, distance, raw);
 #else
-    play_coarse(control, state, level, zero->shift, at, distance);
+    play_coarse(control, state, side, here, at, distance);
 #endif
 }
 
-/* Plays a frame on one control, unless it is held or its count reads what was sent. */
-static inline void play_control(const cheir_control *control, cheir_control_state *state, const uint16_t *counts)
+/* Plays a frame on one control, unless it is held or its count reads what was sent. Returns whether it may have sent something. */
+static inline uint8_t play_control(const cheir_control *control, cheir_control_state *state, const uint16_t *counts)
 {
     uint16_t count;
-    if (state->held) {
-        if ((uint16_t)(now_t - state->since) < U16(control->interval_ticks)) return;
+    if (SELDOM(state->held)) {
+        if ((uint16_t)(now_t - state->since) < U16(control->interval_ticks)) return 0;
         state->held = 0;
     }
-    count = counts[U8(control->column)];
-    if (count < state->low || count > state->high) change_control(control, state, count);
+    count = counts[state->column];
+    if (!SELDOM(count < state->low || count > state->high)) return 0;
+    change_control(control, state, count);
+    return 1;
 }
 
-/* Plays some controls one after another. Returns the first after one that has filled the wire, or `until`. */
+/* Plays some controls one after another. Returns the first after one that has filled the wire; 0 where none has. */
 static OUT_OF_LINE uint8_t play_controls_from(uint8_t index, uint8_t until)
 {
-    const cheir_control *control = &IMAGE(controls)[index];
     cheir_control_state *state = &STATE(controls)[index];
     const uint16_t *counts = now_counts;
-    for (; index < until; control++, state++) {
-        const uint8_t *out = now_out;
+    for (; index < until; state++) {
+        const cheir_control *control = &IMAGE(controls)[index];
         index++;
-        play_control(control, state, counts);
-        if (now_out != out && !wire_is_free()) break;
+        if (play_control(control, state, counts) && !wire_is_free()) return index;
     }
-    return index;
+    return 0;
 }
 
 /* Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
@@ -171,8 +171,8 @@ static void play_controls(void)
     uint8_t next;
     if (!wire_is_free()) return;
     next = play_controls_from(turn, COUNT(controls));
-    if (wire_is_free()) next = play_controls_from(0, turn);
-    if (!wire_is_free()) STATE(engine).turn = next == COUNT(controls) ? 0 : next;
+    if (next == 0) next = play_controls_from(0, turn);
+    if (next != 0) STATE(engine).turn = next == COUNT(controls) ? 0 : next;
 }
 
 #endif

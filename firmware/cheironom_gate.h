@@ -6,17 +6,17 @@
 static void closed_band(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, int16_t shift)
 {
     uint8_t mask = U8(gate->side_mask);
-    uint16_t rest = U16(level->rest);
-    state->high = mask & ABOVE ? count_above(rest, shift, (uint16_t)(U16(level->side[0].on) - 1u)) : 65535u;
-    state->low = mask & BELOW ? count_below(rest, shift, (uint16_t)(U16(level->side[1].on) - 1u)) : 0;
+    uint16_t here = rest_here(level, shift);
+    state->high = mask & ABOVE ? count_above(here, (uint16_t)(U16(level->side[0].on) - 1u)) : 65535u;
+    state->low = mask & BELOW ? count_below(here, (uint16_t)(U16(level->side[1].on) - 1u)) : 0;
 }
 
 /* The counts that keep a gate open on the side where it is. */
 static void open_band(cheir_gate_state *state, const cheir_level *level, int16_t shift, uint8_t side, uint16_t off)
 {
-    uint16_t rest = U16(level->rest);
-    state->low = side == 0 ? count_above(rest, shift, off) : 0;
-    state->high = side == 0 ? 65535u : count_below(rest, shift, off);
+    uint16_t here = rest_here(level, shift);
+    state->low = side == 0 ? count_above(here, off) : 0;
+    state->high = side == 0 ? 65535u : count_below(here, off);
 }
 
 static inline void begin_attack(cheir_gate_state *state, uint16_t count, uint8_t side)
@@ -60,7 +60,7 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
         distance = (uint16_t)(rest - count);
         side = 1;
     }
-    if (!(U8(gate->side_mask) & (side ? BELOW : ABOVE))) distance = 0;
+    if (!feeds(U8(gate->side_mask), side)) distance = 0;
     if (state->stage == CHEIR_GATE_CLOSED) {
         closed_band(gate, state, level, zero->shift);
         if (distance < U16(level->side[side].on)) return;
@@ -103,27 +103,29 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
 static OUT_OF_LINE uint8_t gate_waits(const cheir_gate *gate, cheir_gate_state *state, uint16_t count)
 {
     uint16_t elapsed = (uint16_t)(now_t - state->since);
-    uint8_t inside = count >= state->low && count <= state->high;
     if (state->stage < CHEIR_GATE_ATTACK_ABOVE) {
         if (elapsed < U16(gate->hold_off_ticks)) return 1;
         state->running = 0;
-        return inside;
+        return count >= state->low && count <= state->high;
     }
     if (state->stage == CHEIR_GATE_ATTACK_ABOVE ? count > state->peak : count < state->peak) state->peak = count;
-    if (!wire_takes_note()) return 1;
-    return elapsed < U16(gate->window_ticks) && !(inside && elapsed >= U16(gate->hold_off_ticks));
+    if (elapsed < U16(gate->window_ticks)) {
+        if (count < state->low || count > state->high) return 1;
+        if (elapsed < U16(gate->hold_off_ticks)) return 1;
+    }
+    return !wire_takes_note();
 }
 
 /* Passes over the gates that wait, and those whose counts lie among which nothing happens. */
 static OUT_OF_LINE void play_gates(void)
 {
-    const cheir_gate *gate = IMAGE(gates);
     cheir_gate_state *state = STATE(gates);
     const uint16_t *counts = now_counts;
     uint8_t i;
-    for (i = COUNT(gates); i > 0; i--, gate++, state++) {
-        uint16_t count = counts[U8(gate->column)];
-        if (state->running) {
+    for (i = 0; i != COUNT(gates); i++, state++) {
+        const cheir_gate *gate = &IMAGE(gates)[i];
+        uint16_t count = counts[state->column];
+        if (SELDOM(state->running)) {
             if (gate_waits(gate, state, count)) continue;
         } else if (count >= state->low && count <= state->high) continue;
         else if (state->stage == CHEIR_GATE_CLOSED && state->low <= state->high) {

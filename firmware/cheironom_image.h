@@ -110,6 +110,13 @@ void cheir_use(const cheir_instrument *instrument)
 #define OUT_OF_LINE
 #endif
 
+/* What holds for few lanes of a scan: the others are passed over without a jump. */
+#if defined(__GNUC__)
+#define SELDOM(x) __builtin_expect((x) != 0, 0)
+#else
+#define SELDOM(x) (x)
+#endif
+
 /* The frame at hand. */
 static uint16_t now_t;
 static uint16_t now_slow;

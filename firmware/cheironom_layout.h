@@ -60,7 +60,7 @@ typedef struct {
     uint8_t pad;
 } cheir_gate;
 
-/* Low ... high are the counts among which nothing happens; peak: the count furthest from rest in an attack. */
+/* Low ... high are the counts among which nothing happens; peak: the count furthest from rest in an attack; column as in the image, where it is read sooner. */
 typedef struct {
     uint16_t low;
     uint16_t high;
@@ -68,6 +68,8 @@ typedef struct {
     uint16_t since;
     uint8_t stage;
     uint8_t running;
+    uint8_t column;
+    uint8_t pad;
 } cheir_gate_state;
 
 /* A level sent as a controller or as channel pressure. */
@@ -85,14 +87,14 @@ typedef struct {
     uint8_t controller;
 } cheir_control;
 
-/* Low ... high are the counts that read what was sent. */
+/* Low ... high are the counts that read what was sent; column as in the image, where it is read sooner. */
 typedef struct {
     uint16_t low;
     uint16_t high;
     uint16_t sent;
     uint16_t since;
     uint8_t held;
-    uint8_t pad;
+    uint8_t column;
 } cheir_control_state;
 
 /* A controller that gates move between two values. */
@@ -305,13 +307,15 @@ CHEIR_LIES(gate_10, offsetof(cheir_gate, side_mask) == 18);
 CHEIR_LIES(gate_11, offsetof(cheir_gate, listener) == 19);
 CHEIR_LIES(gate_12, offsetof(cheir_gate, listeners) == 20);
 CHEIR_LIES(gate_13, offsetof(cheir_gate, pad) == 21);
-CHEIR_LIES(gate_state, sizeof(cheir_gate_state) == 10);
+CHEIR_LIES(gate_state, sizeof(cheir_gate_state) == 12);
 CHEIR_LIES(gate_state_0, offsetof(cheir_gate_state, low) == 0);
 CHEIR_LIES(gate_state_1, offsetof(cheir_gate_state, high) == 2);
 CHEIR_LIES(gate_state_2, offsetof(cheir_gate_state, peak) == 4);
 CHEIR_LIES(gate_state_3, offsetof(cheir_gate_state, since) == 6);
 CHEIR_LIES(gate_state_4, offsetof(cheir_gate_state, stage) == 8);
 CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, running) == 9);
+CHEIR_LIES(gate_state_6, offsetof(cheir_gate_state, column) == 10);
+CHEIR_LIES(gate_state_7, offsetof(cheir_gate_state, pad) == 11);
 CHEIR_LIES(control, sizeof(cheir_control) == 16);
 CHEIR_LIES(control_0, offsetof(cheir_control, from) == 0);
 CHEIR_LIES(control_1, offsetof(cheir_control, span) == 2);
@@ -330,7 +334,7 @@ CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
 CHEIR_LIES(control_state_2, offsetof(cheir_control_state, sent) == 4);
 CHEIR_LIES(control_state_3, offsetof(cheir_control_state, since) == 6);
 CHEIR_LIES(control_state_4, offsetof(cheir_control_state, held) == 8);
-CHEIR_LIES(control_state_5, offsetof(cheir_control_state, pad) == 9);
+CHEIR_LIES(control_state_5, offsetof(cheir_control_state, column) == 9);
 CHEIR_LIES(switched, sizeof(cheir_switched) == 4);
 CHEIR_LIES(switched_0, offsetof(cheir_switched, status) == 0);
 CHEIR_LIES(switched_1, offsetof(cheir_switched, controller) == 1);

@@ -5,6 +5,12 @@
 #define ABOVE 1u
 #define BELOW 2u
 
+/* Whether a side of rest is in a mask: the first is ABOVE, the other BELOW. */
+static inline uint8_t feeds(uint8_t mask, uint8_t side)
+{
+    return (uint8_t)(mask & low((uint16_t)(side + 1u)));
+}
+
 /* A count without the shift of power-up. */
 static inline uint16_t shifted(uint16_t count, int16_t shift)
 {
@@ -15,21 +21,25 @@ static inline uint16_t shifted(uint16_t count, int16_t shift)
 }
 
 /*
- * The count `distance` above rest, as the converter gives it. Rest and shift together are a count: rest has been moved
+ * The count `distance` above rest, as the converter gives it. `here` is rest with its shift: a count, since rest has been moved
  * towards one that was read (cheironom_zero.h).
  */
-static inline uint16_t count_above(uint16_t rest, int16_t shift, uint16_t distance)
+static inline uint16_t count_above(uint16_t here, uint16_t distance)
 {
-    uint16_t here = (uint16_t)(rest + (uint16_t)shift);
     uint16_t count = (uint16_t)(here + distance);
     return count < here ? 65535u : count;
 }
 
 /* And below it. */
-static inline uint16_t count_below(uint16_t rest, int16_t shift, uint16_t distance)
+static inline uint16_t count_below(uint16_t here, uint16_t distance)
 {
-    uint16_t here = (uint16_t)(rest + (uint16_t)shift);
     return here < distance ? 0 : (uint16_t)(here - distance);
+}
+
+/* Rest of a level as the converter gives it. */
+static inline uint16_t rest_here(const cheir_level *level, int16_t shift)
+{
+    return (uint16_t)(U16(level->rest) + (uint16_t)shift);
 }
 
 /* A band with no count in it: whatever comes is looked at. */

@@ -26,15 +26,17 @@ static uint16_t between(uint16_t a, uint16_t b)
  */
 static inline uint8_t look(cheir_zero_state *zero, uint16_t count, uint16_t still)
 {
-    uint16_t step, gap;
+    uint16_t gap;
     if (zero->looks == 0) zero->first = zero->median = count;
     if (between(count, zero->first) >= still) {
         zero->looks = 0;
         return LOOK_MOVED;
     }
-    step = (uint16_t)(still >> (1 + (zero->looks >> 2)));
-    if (step == 0) step = 1;
-    gap = lesser(between(count, zero->median), step);
+    gap = between(count, zero->median);
+    if (gap > 1) {
+        uint16_t step = (uint16_t)(still >> (1 + (zero->looks >> 2)));
+        gap = step == 0 ? 1 : lesser(gap, step);
+    }
     zero->median = (uint16_t)(count > zero->median ? zero->median + gap : zero->median - gap);
     if (++zero->looks < LOOKS) return LOOK_ON;
     zero->looks = 0;
@@ -80,10 +82,10 @@ static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
     zero->stage = CHEIR_ZERO_AWAKE;
     if (seen == LOOK_MOVED) return 0;
     for (i = 0; i != COUNT(gates); i++)
-        if (U8(IMAGE(gates)[i].level) == index && STATE(gates)[i].stage != CHEIR_GATE_CLOSED) return 1;
+        if (STATE(gates)[i].stage != CHEIR_GATE_CLOSED && U8(IMAGE(gates)[i].level) == index) return 1;
     if (take_rest(zero, U16(level->rest), lesser(U16(side[0].off), U16(side[1].off)))) {
         STATE(engine).looking--;
-        empty_bands(index);
+        if (!silent) empty_bands(index);
     } else if (silent) {
         /* Rest has moved so far that a note could not end: mute until the level falls below "off". */
         for (i = 0; i != COUNT(gates); i++)
@@ -95,11 +97,11 @@ static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
 /* Every level that has not taken its rest looks at it. Returns whether the look of one is over. */
 static OUT_OF_LINE uint8_t look_at_levels(void)
 {
-    const cheir_level *level = IMAGE(levels);
     cheir_zero_state *zero = STATE(level_zeros);
     uint8_t ended = 0;
     uint8_t i;
-    for (i = 0; i != COUNT(levels); i++, level++, zero++) {
+    for (i = 0; i != COUNT(levels); i++, zero++) {
+        const cheir_level *level = &IMAGE(levels)[i];
         uint8_t seen;
         if (zero->stage == CHEIR_ZERO_DONE || look_waits(zero, ended)) continue;
         seen = look(zero, now_counts[U8(level->column)], lesser(U16(level->side[0].on), U16(level->side[1].on)));

@@ -6,7 +6,7 @@ import { compile } from '@/core/compile/compile';
 import { stateBytes } from '@/core/exchange/image-size';
 import { bankNotes, instrumentOf, strikePads, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf } from '@/core/testing/bellows';
-import { manyInputs, runOnChip } from './chip';
+import { manyInputs, runMain, runOnChip } from './chip';
 
 /** Scans: start-up, and a stroke or two. */
 const SCANS = 900;
@@ -59,4 +59,50 @@ it('on an 8-bit chip, whose int has 16 bits, the runtime sends what the applicat
     expect(messages).toBeGreaterThan(50);
     expect(scans).toHaveLength(SCANS);
   }
+});
+
+it('on an 8-bit chip, a product from four partial ones is that of whole numbers, and a step is found as halving over distances finds it', () => {
+  const instrument = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
+  if (!instrument.ok) throw new Error('the demonstration cannot be read');
+  // Pairs from a linear congruence (Knuth, TAOCP 2, 3.3.4, table 1, line 16), edges among them; every step against the plain search.
+  const main = `
+    static const uint16_t EDGES[] = {0, 1, 2, 127, 128, 255, 256, 257, 32767, 32768, 65279, 65280, 65534, 65535};
+    static uint8_t halved(const uint16_t *stairs, uint8_t left, uint16_t dead, uint16_t span, uint16_t distance)
+    {
+        uint8_t reached = 0;
+        while (reached < left && distance >= dead + 1u + (uint16_t)(((uint32_t)TABLE16(stairs[reached]) * span) >> 16)) reached++;
+        return distance <= dead ? 0 : reached;
+    }
+    int main(void)
+    {
+        uint32_t seed = 1;
+        uint16_t i, k, products = 0, steps = 0, wrong = 0;
+        for (i = 0; i < 3000; i++) {
+            uint16_t a, b;
+            seed = seed * 1664525ul + 1013904223ul;
+            a = i < 196 ? EDGES[i / 14] : (uint16_t)(seed >> 16);
+            b = i < 196 ? EDGES[i % 14] : (uint16_t)seed;
+            products++;
+            if (product_by_65536(a, b) != (uint16_t)(((uint32_t)a * b) >> 16)) wrong++;
+        }
+        for (k = 0; k < 2; k++) {
+            const cheir_control *control = IMAGE(controls);
+            const cheir_side *side = &IMAGE(levels)[0].side[k];
+            uint16_t span = U16(side->scale.span), dead = U16(side->dead);
+            for (i = 0; i < span + dead + 20u; i++) {
+                const uint16_t *stairs = IMAGE(stairs) + U16(control->stairs);
+                steps++;
+                if (step_at(stairs, low(U16(control->span)), side, i) != halved(stairs, low(U16(control->span)), dead, span, i)) wrong++;
+            }
+        }
+        GPIOR1 = (uint8_t)wrong;
+        GPIOR1 = (uint8_t)(wrong >> 8);
+        GPIOR1 = (uint8_t)(products >> 8);
+        GPIOR1 = (uint8_t)(steps >> 8);
+        GPIOR0 = 3;
+        return 0;
+    }`;
+  const [low, high, products, steps] = runMain(manyInputs(bellowsOf(instrument.value), 1), main);
+  expect([low, high]).toEqual([0, 0]);
+  expect([products >= 11, steps >= 10]).toEqual([true, true]);
 });

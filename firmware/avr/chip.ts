@@ -80,6 +80,20 @@ export const sizeOnChip = (instrument: Instrument, chip: string): Pick<ChipRun, 
     return { flashBytes, ramBytes };
   });
 
+/**
+ * Runs a program of its own on the emulated chip, beside the whole runtime.
+ * @param main C that follows the runtime's own source: it writes bytes to GPIOR1, and 3 to GPIOR0 when it is done
+ * @returns the bytes
+ */
+export const runMain = (instrument: Instrument, main: string): number[] =>
+  inScratch((folder) => {
+    writeInstrument(folder, instrument);
+    const source = path.join(folder, 'main.c');
+    writeFileSync(source, `#include <avr/io.h>\n#include "cheironom.c"\n${main}`);
+    const { binary } = buildOn(SMALL, folder, [source, path.join(folder, 'instrument.c')]);
+    return emulate(binary).sent;
+  });
+
 function inScratch<T>(does: (folder: string) => T): T {
   const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-chip-'));
   try {
@@ -89,27 +103,34 @@ function inScratch<T>(does: (folder: string) => T): T {
   }
 }
 
-function build(folder: string, chip: string, instrument: Instrument, counts: Uint16Array, later: number) {
-  const write = (name: string, text: string) => writeFileSync(path.join(folder, name), text);
+/** The files that are the instrument's own. */
+function writeInstrument(folder: string, instrument: Instrument): void {
   const image = compile(instrument);
+  const write = (name: string, text: string) => writeFileSync(path.join(folder, name), text);
   write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)));
   write('instrument.c', writeSource(image));
-  write(
-    'frames.h',
-    `#include <avr/pgmspace.h>\n#define FRAMES ${counts.length}u\n#define LATER ${later}u\nstatic const uint16_t frames[FRAMES] PROGMEM = {${counts.join(',')}};\n`,
-  );
   write('cheironom_config.h', writeConfig(image));
+}
+
+/** Compiles sources for a chip. @returns the program, and what it takes of the chip, bytes */
+function buildOn(chip: string, folder: string, sources: readonly string[]) {
   const elf = path.join(folder, 'bench.elf');
-  const sources = ['firmware/cheironom.c', 'firmware/avr/bench.c', path.join(folder, 'instrument.c')];
   execFileSync('avr-gcc', [`-mmcu=${chip}`, ...FLAGS, '-I', 'firmware', '-I', folder, ...sources, '-o', elf]);
   execFileSync('avr-objcopy', ['-O', 'binary', elf, path.join(folder, 'bench.bin')]);
   const sizes = execFileSync('avr-size', [elf], { encoding: 'utf8' }).split('\n')[1].trim().split(/\s+/);
   const [text, data, bss] = sizes.map(Number);
-  return {
-    binary: readFileSync(path.join(folder, 'bench.bin')),
-    flashBytes: text + data - 2 * counts.length,
-    ramBytes: data + bss,
-  };
+  return { binary: readFileSync(path.join(folder, 'bench.bin')), text, data, bss };
+}
+
+function build(folder: string, chip: string, instrument: Instrument, counts: Uint16Array, later: number) {
+  writeInstrument(folder, instrument);
+  writeFileSync(
+    path.join(folder, 'frames.h'),
+    `#include <avr/pgmspace.h>\n#define FRAMES ${counts.length}u\n#define LATER ${later}u\nstatic const uint16_t frames[FRAMES] PROGMEM = {${counts.join(',')}};\n`,
+  );
+  const sources = ['firmware/cheironom.c', 'firmware/avr/bench.c', path.join(folder, 'instrument.c')];
+  const { binary, text, data, bss } = buildOn(chip, folder, sources);
+  return { binary, flashBytes: text + data - 2 * counts.length, ramBytes: data + bss };
 }
 
 /** What the engine sends for the counts that firmware/avr/bench.c makes. */

@@ -43,8 +43,16 @@ function startState(image: Image): State {
   const restOf = (contact: number) => image.contact_banks.find((b) => contact < b.lane + b.lanes)!.rest;
   return {
     level_zeros: image.levels.map(zero),
-    gates: image.gates.map(() => ({ ...band, peak: 0, since: 0, stage: 0, running: 0 })),
-    controls: image.controls.map(() => ({ ...band, sent: UNSENT, since: 0, held: 0, pad: 0 })),
+    gates: image.gates.map(({ column }) => ({
+      ...band,
+      peak: 0,
+      since: 0,
+      stage: 0,
+      running: 0,
+      column,
+      pad: 0,
+    })),
+    controls: image.controls.map(({ column }) => ({ ...band, sent: UNSENT, since: 0, held: 0, column })),
     switched: image.switched.map(() => ({ sent: UNSENT7, open: 0 })),
     touch_banks: image.touch_banks.map(() => ({ since: 0, order: 0, looks: 0, pad: 0 })),
     touches: image.touches.map(({ untouched }) => ({ untouched, since: 0, order: 0, stage: 0, pad: 0 })),

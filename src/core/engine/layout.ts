@@ -53,7 +53,7 @@ export const GATE = struct('gate', 'opens and closes with a level', {
 
 export const GATE_STATE = struct(
   'gate_state',
-  'low ... high are the counts among which nothing happens; peak: the count furthest from rest in an attack',
+  'low ... high are the counts among which nothing happens; peak: the count furthest from rest in an attack; column as in the image, where it is read sooner',
   {
     low: 'u16',
     high: 'u16',
@@ -61,6 +61,8 @@ export const GATE_STATE = struct(
     since: 'u16',
     stage: 'u8',
     running: 'u8',
+    column: 'u8',
+    pad: 'u8',
   },
 );
 
@@ -78,14 +80,18 @@ export const CONTROL = struct('control', 'a level sent as a controller or as cha
   controller: 'u8',
 });
 
-export const CONTROL_STATE = struct('control_state', 'low ... high are the counts that read what was sent', {
-  low: 'u16',
-  high: 'u16',
-  sent: 'u16',
-  since: 'u16',
-  held: 'u8',
-  pad: 'u8',
-});
+export const CONTROL_STATE = struct(
+  'control_state',
+  'low ... high are the counts that read what was sent; column as in the image, where it is read sooner',
+  {
+    low: 'u16',
+    high: 'u16',
+    sent: 'u16',
+    since: 'u16',
+    held: 'u8',
+    column: 'u8',
+  },
+);
 
 export const SWITCHED = struct('switched', 'a controller that gates move between two values', {
   status: 'u8',

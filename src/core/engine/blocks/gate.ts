@@ -40,8 +40,8 @@ function waits(e: Engine, gate: Gate, state: GateState, raw: number): boolean {
     return inBand(state, raw);
   }
   if (state.stage === GATE_STAGE.attackAbove ? raw > state.peak : raw < state.peak) state.peak = raw;
-  if (!wireTakesNote(e)) return true;
-  return elapsed < gate.window_ticks && !(inBand(state, raw) && elapsed >= gate.hold_off_ticks);
+  if (elapsed < gate.window_ticks && (!inBand(state, raw) || elapsed < gate.hold_off_ticks)) return true;
+  return !wireTakesNote(e);
 }
 
 function beginAttack(e: Engine, state: GateState, raw: number, side: 0 | 1): void {

@@ -68,7 +68,7 @@ export function lookAtLevel(e: Engine, index: number): boolean {
   if (!gatesClosed(e, index)) return true;
   if (takeRest(zero, level.rest, Math.min(above.off, below.off)) === 'taken') {
     e.state.engine.looking--;
-    emptyBands(e, index);
+    if (!silent) emptyBands(e, index);
   } else if (silent) muteGates(e, index);
   return true;
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
@@ -11,11 +12,13 @@ import { FootStrip } from './foot-strip';
 import { Glance } from './glance';
 import { KeyHelp } from './key-help';
 import { Keys } from './keys';
-import { ReplayStrip } from './replay-strip';
 import { Ruler } from './ruler';
 import { SensorList } from './sensor-list';
 import { Session } from './session';
 import styles from './frame.module.css';
+
+/** Rarely there, so fetched when it is. */
+const ReplayStrip = dynamic(() => import('./replay-strip').then((m) => m.ReplayStrip), { ssr: false });
 
 /** The frame around an instrument's pages: ruler, sensors, the page, foot strip. Lives as long as the instrument is open. */
 export function Workspace({ id, children }: { id: string; children: ReactNode }) {
@@ -56,6 +59,7 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
   const { status, troubles, readOnly } = useStore(session.workspace.store);
   const trouble = firstTrouble(troubles);
   const broken = useStore(session.live, (s) => s.broken);
+  const replays = useStore(session.live, (s) => s.replays !== null);
   if (status === 'missing')
     return (
       <Message words="This instrument is not on this bench. Nothing was lost; it may have been removed, or opened in another browser." />
@@ -86,7 +90,7 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
           >
             {children}
           </ErrorBoundary>
-          <ReplayStrip />
+          {replays && <ReplayStrip />}
         </div>
         <FootStrip />
       </div>

@@ -1,5 +1,5 @@
 import type { CsvColumns } from '@/core/exchange/csv-columns';
-import { leftOutWords, readTakeCsv, writeTakeCsv } from '@/core/exchange/take-csv';
+import { leftOutWords, readTakeCsv, takeCsvParts } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { LEAST_FRAMES, listenInSteps, type Listened } from '@/core/listen/listen';
 import { bitsOf, recordingOf, recordingOfColumns } from '@/core/listen/recording';
@@ -155,7 +155,7 @@ export class Desk {
   }
 
   csv(notes: Record<string, string>): Blob {
-    return new Blob([writeTakeCsv(this.frames, notes)], { type: 'text/csv' });
+    return new Blob(takeCsvParts(this.frames, notes), { type: 'text/csv' });
   }
 
   /** Some of its pieces, to be kept; none past the last. */

@@ -218,6 +218,20 @@ describe('POST /api/listen', () => {
     ]);
     expect(findings.map((f: { code: string; lane: string }) => [f.code, f.lane])).toEqual([['dead', 'a']]);
   });
+  it('listens past a column of volts and says so; asked for it, it says what that column lacks', async () => {
+    const csv = `t_ms,volts,pad\n${rows(400, (i) => `${i},${(1.5 + 0.01 * (i % 3)).toFixed(2)},${500 + (i % 3)}`)}`;
+    const { status, lanes, findings } = await answer({ board: { bits: 10 }, csv });
+    expect([status, lanes.map((l: { lane: string }) => l.lane)]).toEqual([200, ['pad']]);
+    expect(findings[0]).toMatchObject({
+      code: 'lines-left-out',
+      says: 'volts holds no whole counts and was left out.',
+    });
+    const wanted = await answer({ board: { bits: 10 }, csv, lanes: [{ id: 'v', column: 'volts' }] });
+    expect([wanted.status, wanted.errors[0]]).toEqual([
+      422,
+      { field: 'lanes', detail: expect.stringMatching(/^whole counts are required in column volts/) },
+    ]);
+  });
   it('reads an instrument’s lanes by its own names, and says what it cannot listen to', async () => {
     const { lanes } = await answer({ instrument: wherry(), csv: take('rest') });
     expect(lanes[0]).toMatchObject({ sensor: 'bellows', column: 'bellows', moves: false });

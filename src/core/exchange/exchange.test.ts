@@ -13,7 +13,7 @@ import { crc32 } from './crc32';
 import { digestOf, readImage, writeConfig, writeHeader, writeSource } from './header';
 import { checkInstrument, readInstrument, writeInstrument } from './instrument-json';
 import { joinTakes } from './join-takes';
-import { leftOutWords, readTakeCsv, writeTakeCsv, type ReadTake } from './take-csv';
+import { leftOutWords, readTakeCsv, takeCsvParts, writeTakeCsv, type ReadTake } from './take-csv';
 import { csvPreviewOf } from './csv-columns';
 
 const csv = (text: string): ReadTake => {
@@ -203,6 +203,17 @@ describe('logs from elsewhere', () => {
     expect(says(['bellows', '', 'bellows'])).toBe('Two columns cannot both be bellows. Nothing was kept.');
     expect(says(['', '', ''])).toBe('The take has a time but no channel. Nothing was kept.');
     expect(await csvPreviewOf(new Blob(['hello\n']), [])).toBeNull();
+  });
+  it('a long take is written in parts, which together are the text that is read back', () => {
+    const frames = {
+      channels: ['a', 'b'],
+      tUs: Float64Array.from({ length: 25_001 }, (_, i) => i * 250),
+      counts: Uint16Array.from({ length: 50_002 }, (_, i) => i % 4096),
+    };
+    const parts = takeCsvParts(frames, { name: 'long\nname' });
+    expect([parts.length, parts[0], parts[1]]).toEqual([5, '# name: long name\n', 't_us,a,b\n']);
+    const { frames: back } = read(parts.join(''));
+    expect([back.tUs, back.counts]).toEqual([frames.tUs, frames.counts]);
   });
   it('a comma is a decimal one only where semicolons part the cells, and a count stays whole', () => {
     expect(Array.from(read('a,b\n1,5\n2,6\n').frames.counts)).toEqual([1, 5, 2, 6]);

@@ -104,18 +104,35 @@ function framesIn(read: NumberLines, { names, time }: CsvColumns, rateHz: number
   return { channels, tUs: Float64Array.from(tUs), counts: Uint16Array.from(counts) };
 }
 
-/** Writes a take as {@link readTakeCsv} reads it. Notes become `# key: value` lines; line breaks in them are dropped. */
-export function writeTakeCsv(frames: Frames, notes: Record<string, string> = {}): string {
-  const lines = Object.entries(notes).map(([k, v]) => `# ${k}: ${v.replace(/[\r\n]+/g, ' ')}`);
-  const width = frames.channels.length;
+/** Frames whose lines are written as one part. */
+const PART_FRAMES = 10_000;
+
+/**
+ * Writes a take as {@link readTakeCsv} reads it, in parts: hours are longer than a string may be. Notes become `# key: value`
+ * lines; line breaks in them are dropped.
+ */
+export function takeCsvParts(frames: Frames, notes: Record<string, string> = {}): string[] {
+  const { channels, tUs, counts, edges } = frames;
+  const width = channels.length;
+  const part = (lines: string[]) => lines.map((line) => `${line}\n`).join('');
+  const parts = [part(Object.entries(notes).map(([k, v]) => `# ${k}: ${v.replace(/[\r\n]+/g, ' ')}`))];
   if (width > 0) {
-    lines.push(['t_us', ...frames.channels].join(','));
-    for (let i = 0; i < frames.tUs.length; i++)
-      lines.push(`${frames.tUs[i]},${frames.counts.subarray(i * width, (i + 1) * width).join(',')}`);
+    parts.push(part([['t_us', ...channels].join(',')]));
+    for (let from = 0; from < tUs.length; from += PART_FRAMES) {
+      const own = Array.from(tUs.subarray(from, from + PART_FRAMES), (t, i) => {
+        const at = (from + i) * width;
+        return `${t},${counts.subarray(at, at + width).join(',')}`;
+      });
+      parts.push(part(own));
+    }
   }
-  if (frames.edges) lines.push(...writeEdges(frames.edges));
-  return lines.join('\n') + '\n';
+  if (edges) parts.push(part(writeEdges(edges)));
+  return parts;
 }
+
+/** The same as one text. */
+export const writeTakeCsv = (frames: Frames, notes: Record<string, string> = {}): string =>
+  takeCsvParts(frames, notes).join('');
 
 /** One sentence on what was left out of a read take, or null: what happened, what was kept, what to do. */
 export function leftOutWords(read: ReadTake): string | null {

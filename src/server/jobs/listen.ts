@@ -42,12 +42,17 @@ function recorded(request: ListenRequest): Asked<Heard> {
   const widest = boards.reduce((a, b) => (b.bits > a.bits ? b : a));
   const take = askedTake(csv, 'csv', widest, own ? [] : lanes.map((l) => l.column));
   if (!take.ok) return no(problem(422, 'The recording cannot be read', take.faults));
-  const { frames, notes } = take.value;
+  const { frames, notes, noCounts } = take.value;
   const id = notes.take ?? 'csv';
   const recording = own ? recordingOf(own.value, frames, id) : ofBoard(request, frames, id);
   const missing = lanes.find((l) => !own && !frames.channels.includes(l.column));
   if (missing)
-    return refuse('lanes', `a column ${missing.column} is required, got ${frames.channels.join(', ')}`);
+    return refuse(
+      'lanes',
+      noCounts.includes(missing.column)
+        ? `whole counts are required in column ${missing.column}; most of its lines hold none`
+        : `a column ${missing.column} is required, got ${frames.channels.join(', ')}`,
+    );
   if (recording.lanes.length === 0 && recording.contacts.length === 0) {
     const wanted = own ? allContacts(own.value).concat(own.value.sensors.map((s) => s.id)) : [];
     return refuse(

@@ -65,7 +65,9 @@ export function Listen() {
     });
   };
   const look = (file: File, preview: CsvPreview) =>
-    preview.titles.length === 0 ? read(file, preview.columns) : setMode({ is: 'columns', file, preview });
+    preview.titles.length === 0 || preview.titles.length > MOST_CHOSEN
+      ? read(file, preview.columns)
+      : setMode({ is: 'columns', file, preview });
   const tools = (
     <Tools
       test={() => toggle('test')}
@@ -91,6 +93,9 @@ export function Listen() {
       return <Live mode={mode.is} tools={tools} show={show} leave={leave} />;
   }
 }
+
+/** Columns beyond these are read as they are told: nobody chooses among so many. */
+const MOST_CHOSEN = 100;
 
 const NO_WORDS = { notes: '', tags: [], marks: [] };
 

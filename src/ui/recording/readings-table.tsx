@@ -14,9 +14,12 @@ const COLUMNS: [string, (l: LaneReadings) => string][] = [
   ['messages a minute, at rest', (l) => l.messagesPerMinute.map((m) => m.toFixed(0)).join(' · ')],
 ];
 
+/** Lanes beyond these have their crosstalk told as findings alone: a table of them could not be read. */
+const MOST_CROSSED = 32;
+
 /** What every lane of a recording reads, in counts unless said, and what answers while only one other is played. */
 export function ReadingsTable({ listened: { lanes, contacts, crosstalk } }: { listened: Listened }) {
-  const played = crosstalk.some((row) => row.some((share) => share !== null));
+  const played = lanes.length <= MOST_CROSSED && crosstalk.some((row) => row.some((share) => share !== null));
   return (
     <div className={styles.readings} tabIndex={0} role="region" aria-label="Readings">
       <table>

@@ -35,6 +35,10 @@ interface Props {
   leave: () => void;
 }
 
+/** Cursors that are nearer have nothing between them, µs. */
+const LEAST_US = 20_000;
+const NOTHING_BETWEEN = 'Next to nothing lies between the cursors. Lead them apart first.';
+
 /** What can be done with a recording. */
 export function RecordingTools(props: Props) {
   const { desked, shown, show, reshape, look, over, setOver, leave } = props;
@@ -51,6 +55,7 @@ export function RecordingTools(props: Props) {
     });
   const unmark = () => describe({ marks: shown.words.marks.filter((m) => m < from || m > to) });
   const trim = async () => {
+    if (to - from < LEAST_US) return notify(NOTHING_BETWEEN);
     const shape = await desked.link.desk.cut(from, to);
     reshape(shape);
     look.reset(shape.endUs);
@@ -62,7 +67,11 @@ export function RecordingTools(props: Props) {
     const { name, tags, notes, marks } = shown.words;
     const said = { name, tags: tags.join(', '), notes, marks: marks.join(' ') };
     const notesOf = Object.fromEntries(Object.entries(said).filter(([, words]) => words !== ''));
-    download(`${name}.csv`, await desked.link.desk.csv(notesOf));
+    try {
+      download(`${name}.csv`, await desked.link.desk.csv(notesOf));
+    } catch (error) {
+      notify(`The file could not be made (${String(error)}). The recording is as it was.`);
+    }
   };
   const remove = async () => {
     if (!sure) return setSure(true);
@@ -190,6 +199,7 @@ function UseAsTake({
   if (!own) return null;
   const [from, to] = look.cursors.toSorted((a, b) => a - b);
   const use = async () => {
+    if (to - from < LEAST_US) return notify(NOTHING_BETWEEN);
     const columns = columnsOfSensor(own);
     const frames = await desked.link.desk.part(
       from,

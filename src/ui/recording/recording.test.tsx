@@ -2,7 +2,7 @@
 import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { readFileSync } from 'node:fs';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { importInstrument } from '@/store/bench';
 import { database } from '@/store/database';
@@ -74,7 +74,9 @@ let last: Shown;
 
 function Bench({ first }: { first: Shown }) {
   const [shown, show] = useState<Shown | null>(first);
-  if (shown) last = shown;
+  useEffect(() => {
+    if (shown) last = shown;
+  }, [shown]);
   return (
     <SessionContext value={session}>
       {shown ? (
@@ -179,6 +181,15 @@ describe('a recording on the screen', () => {
     expect(take).toMatchObject({ role: 'soft', channels: ['bellows'], marks: [500_000] });
     expect(take.tUs.length).toBeGreaterThan(1990);
     expect(take.counts[1500]).toBeGreaterThan(2999);
+  });
+  it('nothing is cut or used where nothing lies between the cursors', async () => {
+    await openHeld();
+    cursors(300, 301);
+    await press('Trim to the cursors');
+    await screen.findByText(/Next to nothing lies between the cursors/);
+    await press('Use it so');
+    expect(screen.getByText('4.0 s · 2 columns', { exact: false })).toBeTruthy();
+    expect(await database().takes.count()).toBe(0);
   });
   it('a finding leads to its lane and to its stretch', async () => {
     await openHeld();

@@ -5,9 +5,9 @@ import { boardOf } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { useInstrument } from '../hooks/use-session';
-import type { Look } from './recording-view';
 import styles from './recording.module.css';
 import type { Desked } from './use-desk';
+import type { Look } from './use-look';
 
 /** Steps of a cursor across what is shown. */
 const STEPS = 1000;

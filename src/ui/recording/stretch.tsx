@@ -1,11 +1,13 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import type { DeskDrawing, Span } from '@/workers/desk';
 import { useColours } from '../parts/colours';
 import { LaneRows, type LaneRow } from '../parts/lane-rows';
 import { Trace, TRACE_LEFT, type TraceData } from '../parts/trace';
 import styles from './recording.module.css';
+import { TimeAxis } from './time-axis';
+import { useWheel, useWidth } from './use-wheel';
 
 /** Room for names, px: the trace's own counts stand there too. */
 const LEFT = TRACE_LEFT + 60;
@@ -45,7 +47,6 @@ export function Stretch({
   laid,
   setCursor,
   height,
-  children,
 }: {
   view: Span;
   setView: (fromUs: number, toUs: number) => void;
@@ -61,12 +62,11 @@ export function Stretch({
   laid: Laid;
   setCursor: (which: 0 | 1, us: number) => void;
   height: string;
-  children?: ReactNode;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const colours = useColours();
-  useWidth(box, setWidth);
-  useWheel(box, view, setView);
+  useWidth(box, LEFT, setWidth);
+  useWheel(box, LEFT, view, setView);
   const rows = useMemo(
     () =>
       places.map((place, i): LaneRow => {
@@ -143,48 +143,9 @@ export function Stretch({
         <i key={us} className={styles.mark} style={{ ...style(us), borderColor: colours.doubt }} />
       ))}
       {laid.cursors.map((us, i) => within(us) && <i key={i} className={styles.cursor} style={style(us)} />)}
-      <TimeAxis view={view} />
-      {children}
+      <TimeAxis view={view} left={LEFT} />
     </div>
   );
-}
-
-/** Tells how many pixels the lanes have. */
-function useWidth(box: React.RefObject<HTMLDivElement | null>, set: (n: number) => void): void {
-  useEffect(() => {
-    const { current } = box;
-    if (!current) return;
-    const observer = new ResizeObserver(() => set(Math.max(100, Math.round(current.clientWidth - LEFT))));
-    observer.observe(current);
-    return () => observer.disconnect();
-  }, [box, set]);
-}
-
-/** Nearest that can be looked at, µs. */
-const NEAREST_US = 2000;
-
-function useWheel(
-  box: React.RefObject<HTMLDivElement | null>,
-  view: Span,
-  setView: (fromUs: number, toUs: number) => void,
-): void {
-  useEffect(() => {
-    const { current } = box;
-    if (!current) return;
-    const turn = (e: WheelEvent) => {
-      e.preventDefault();
-      const { left, width } = current.getBoundingClientRect();
-      const share = Math.max(0, Math.min(1, (e.clientX - left - LEFT) / (width - LEFT)));
-      const span = view.toUs - view.fromUs;
-      const along = e.shiftKey ? e.deltaY + e.deltaX : e.deltaX;
-      if (along !== 0) return setView(view.fromUs + (span * along) / 1000, view.toUs + (span * along) / 1000);
-      const next = Math.max(NEAREST_US, span * 1.0015 ** e.deltaY);
-      const at = view.fromUs + share * span;
-      setView(at - share * next, at + (1 - share) * next);
-    };
-    current.addEventListener('wheel', turn, { passive: false });
-    return () => current.removeEventListener('wheel', turn);
-  }, [box, view, setView]);
 }
 
 /** A function that tells whether something is new. */
@@ -194,24 +155,4 @@ function useStamp(what: unknown): () => number {
     if (count.current.what !== what) count.current = { what, n: count.current.n + 1 };
     return count.current.n;
   }, [what]);
-}
-
-/** Round times under the lanes. */
-function TimeAxis({ view: { fromUs, toUs } }: { view: Span }) {
-  const span = toUs - fromUs;
-  const raw = span / 6;
-  const power = 10 ** Math.floor(Math.log10(raw));
-  const step = [1, 2, 5, 10].map((m) => m * power).find((s) => s >= raw)!;
-  const digits = Math.max(0, Math.ceil(-Math.log10(step / 1e6)));
-  const ticks: number[] = [];
-  for (let t = Math.ceil(fromUs / step) * step; t <= toUs; t += step) ticks.push(t);
-  return (
-    <div className={styles.axis} aria-hidden="true">
-      {ticks.map((t) => (
-        <span key={t} style={{ left: `calc(${LEFT}px + (100% - ${LEFT}px) * ${(t - fromUs) / span})` }}>
-          {(t / 1e6).toFixed(digits)} s
-        </span>
-      ))}
-    </div>
-  );
 }

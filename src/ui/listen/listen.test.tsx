@@ -1,15 +1,14 @@
 // @vitest-environment jsdom
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { readFileSync } from 'node:fs';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Finding } from '@/core/findings/finding';
 import type { Listened } from '@/core/listen/listen';
-import { importInstrument } from '@/store/bench';
 import type { FromLive, Tick } from '@/workers/live-protocol';
 import { BoardMenu } from '../frame/board-menu';
 import { LiveStandIn, tickOf } from '../frame/live-stand-in';
-import { Session } from '../frame/session';
+import type { Session } from '../frame/session';
+import { closeDemo, openDemo } from '../frame/test-bench';
 import { SessionContext } from '../hooks/use-session';
 import { ReadingsTable } from '../recording/readings-table';
 import { HeardFindings } from './heard-findings';
@@ -18,16 +17,11 @@ import { SelfTest } from './self-test';
 
 let session: Session;
 beforeEach(async () => {
-  LiveStandIn.begin();
-  vi.stubGlobal('Worker', LiveStandIn);
-  const read = await importInstrument(readFileSync('demo/cairn.json', 'utf8'));
-  session = new Session(read.ok ? read.value : '', false);
-  await session.open();
+  session = await openDemo('cairn');
 });
 afterEach(async () => {
   cleanup();
-  await session.close();
-  vi.unstubAllGlobals();
+  await closeDemo(session);
 });
 
 const open = (what: React.ReactNode) => render(<SessionContext value={session}>{what}</SessionContext>);

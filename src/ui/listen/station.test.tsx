@@ -1,16 +1,15 @@
 // @vitest-environment jsdom
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { importInstrument } from '@/store/bench';
 import { beginRecording } from '@/store/recordings';
-import { database, type KeptRecording } from '@/store/database';
+import type { KeptRecording } from '@/store/database';
 import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
 import { FootStrip } from '../frame/foot-strip';
 import { LiveStandIn, tickOf } from '../frame/live-stand-in';
 import { ReplayStrip } from '../frame/replay-strip';
-import { Session } from '../frame/session';
+import type { Session } from '../frame/session';
+import { closeDemo, openDemo } from '../frame/test-bench';
 import { SessionContext } from '../hooks/use-session';
 import { DeskStandIn } from '../recording/desk-stand-in';
 import { Listen } from './listen';
@@ -20,32 +19,11 @@ vi.mock('next/link', () => ({ default: ({ children }: { children: React.ReactNod
 const COLUMNS = 16;
 let session: Session;
 beforeEach(async () => {
-  LiveStandIn.begin();
-  vi.stubGlobal('Worker', function (url: URL) {
-    return String(url).includes('desk') ? new DeskStandIn() : new LiveStandIn();
-  });
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
-  const anything = new Proxy({}, { get: () => () => ({ width: 0 }), set: () => true });
-  vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockReturnValue(anything as never);
-  vi.stubGlobal('requestAnimationFrame', () => 0);
-  vi.stubGlobal('cancelAnimationFrame', () => {});
-  const read = await importInstrument(readFileSync('demo/wherry.json', 'utf8'));
-  session = new Session(read.ok ? read.value : '', false);
-  await session.open();
+  session = await openDemo('wherry');
 });
 afterEach(async () => {
   cleanup();
-  await session.close();
-  await database().delete();
-  await database().open();
-  vi.restoreAllMocks();
-  vi.unstubAllGlobals();
+  await closeDemo(session);
 });
 
 const open = (what: React.ReactNode) => render(<SessionContext value={session}>{what}</SessionContext>);

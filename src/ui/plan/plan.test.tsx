@@ -1,12 +1,11 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { readFileSync } from 'node:fs';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { planOf } from '@/core/plan/plan';
-import { importInstrument } from '@/store/bench';
 import { LiveStandIn } from '../frame/live-stand-in';
-import { Session } from '../frame/session';
+import type { Session } from '../frame/session';
+import { closeDemo, openDemo } from '../frame/test-bench';
 import { SessionContext, useInstrument } from '../hooks/use-session';
 import { Boards } from './boards';
 import { BuildList } from './build-list';
@@ -17,16 +16,11 @@ import { Wiring } from './wiring';
 
 let session: Session;
 beforeEach(async () => {
-  LiveStandIn.begin();
-  vi.stubGlobal('Worker', LiveStandIn);
-  const read = await importInstrument(readFileSync('demo/wherry.json', 'utf8'));
-  session = new Session(read.ok ? read.value : '', false);
-  await session.open();
+  session = await openDemo('wherry');
 });
 afterEach(async () => {
   cleanup();
-  await session.close();
-  vi.unstubAllGlobals();
+  await closeDemo(session);
 });
 
 const now = () => session.workspace.store.getState().history!.present;

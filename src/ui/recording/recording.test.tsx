@@ -1,16 +1,14 @@
 // @vitest-environment jsdom
 import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { readFileSync } from 'node:fs';
 import { useEffect, useState } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { importInstrument } from '@/store/bench';
 import { database } from '@/store/database';
 import { loadTakes } from '@/store/takes';
 import { recordingsOf } from '@/store/recordings';
 import type { Frames } from '@/core/signal/take';
-import { LiveStandIn } from '../frame/live-stand-in';
-import { Session } from '../frame/session';
+import type { Session } from '../frame/session';
+import { closeDemo, openDemo } from '../frame/test-bench';
 import { SessionContext } from '../hooks/use-session';
 import { Notices } from '../parts/notice';
 import { ChooseColumns } from './choose-columns';
@@ -20,33 +18,11 @@ import { RecordingsList } from './recordings-list';
 
 let session: Session;
 beforeEach(async () => {
-  LiveStandIn.begin();
-  DeskStandIn.open = 0;
-  vi.stubGlobal('Worker', function (url: URL) {
-    return String(url).includes('desk') ? new DeskStandIn() : new LiveStandIn();
-  });
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
-  const anything = new Proxy({}, { get: () => () => ({ width: 0 }), set: () => true });
-  vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockReturnValue(anything as never);
-  vi.stubGlobal('requestAnimationFrame', () => 0);
-  vi.stubGlobal('cancelAnimationFrame', () => {});
-  const read = await importInstrument(readFileSync('demo/wherry.json', 'utf8'));
-  session = new Session(read.ok ? read.value : '', false);
-  await session.open();
+  session = await openDemo('wherry');
 });
 afterEach(async () => {
   cleanup();
-  await session.close();
-  await database().delete();
-  await database().open();
-  vi.restoreAllMocks();
-  vi.unstubAllGlobals();
+  await closeDemo(session);
 });
 
 /** Four seconds of the bellows at 1 kHz: rest at 2042, one push of a second from 1 s on; and the knee's contact. */

@@ -53,7 +53,12 @@ export function Listen() {
   const hold = async () => {
     const frames = await session.lastSeconds();
     if (frames.tUs.length < 2) return;
-    show({ source: { is: 'held', frames }, words: { ...NO_WORDS, name: 'The last seconds' }, kept: null });
+    show({
+      source: { is: 'held', frames },
+      words: { ...NO_WORDS, name: 'The last seconds' },
+      kept: null,
+      again: null,
+    });
   };
   useKey('h', () => void hold(), { enabled: live });
   const read = (file: File, columns: CsvColumns) => {
@@ -62,6 +67,7 @@ export function Listen() {
       source: { is: 'file', file, columns, rateHz: board.scanHz },
       words: { ...NO_WORDS, name },
       kept: null,
+      again: null,
     });
   };
   const look = (file: File, preview: CsvPreview) =>

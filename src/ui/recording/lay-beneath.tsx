@@ -5,19 +5,24 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import type { KeptRecording } from '@/store/database';
-import { useWorkspace } from '../hooks/use-session';
+import { useSensor, useTakesOf, useWorkspace } from '../hooks/use-session';
+import { takeAsRecording } from './recording-view';
 
-/** Another recording beneath this one. */
+/** Another recording, or a take of the chosen sensor, beneath this one. */
 export function LayBeneath({
   over,
   setOver,
-  kept,
+  shown,
 }: {
   over: KeptRecording | null;
   setOver: (recording: KeptRecording | null) => void;
-  kept: string | null;
+  /** Id of what is looked at; null where it is not kept. */
+  shown: string | null;
 }) {
-  const others = useWorkspace((s) => s.recordings).filter((r) => r.id !== kept);
+  const recordings = useWorkspace((s) => s.recordings);
+  const { sensor } = useSensor();
+  const takes = useTakesOf(sensor.id).map((take) => takeAsRecording(take, sensor.name));
+  const others = [...recordings, ...takes].filter((r) => r.id !== shown);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   if (over) return <Button onClick={() => setOver(null)}>Without {over.name}</Button>;
   if (others.length === 0) return null;

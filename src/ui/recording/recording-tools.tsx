@@ -53,7 +53,12 @@ export function RecordingTools(props: Props) {
     look.reset(shape.endUs);
     const { name, marks } = shown.words;
     const part = name.endsWith(', part') ? name : `${name}, part`;
-    show({ ...shown, kept: null, words: { ...shown.words, name: part, marks: cutMarks(marks, from, to) } });
+    show({
+      ...shown,
+      kept: null,
+      again: null,
+      words: { ...shown.words, name: part, marks: cutMarks(marks, from, to) },
+    });
   };
   const csv = async () => {
     const { name, tags, notes, marks } = shown.words;
@@ -104,8 +109,8 @@ export function RecordingTools(props: Props) {
         {shown.words.marks.some((m) => m >= from && m <= to) && (
           <Button onClick={unmark}>Unmark between</Button>
         )}
-        <LayBeneath over={over} setOver={setOver} kept={shown.kept} />
-        {shown.kept !== null && <PlayAgain id={shown.kept} leave={leave} />}
+        <LayBeneath over={over} setOver={setOver} shown={shown.again?.id ?? null} />
+        {shown.again && <PlayAgain recording={shown.again} leave={leave} />}
         <Button onClick={() => void csv()}>CSV</Button>
         {shown.kept !== null && !readOnly && (
           <Button
@@ -122,11 +127,9 @@ export function RecordingTools(props: Props) {
   );
 }
 
-/** Plays a kept recording again, in the board's place, and goes there to hear it. */
-function PlayAgain({ id, leave }: { id: string; leave: () => void }) {
+/** Plays it again, in the board's place, and goes there to hear it. */
+function PlayAgain({ recording, leave }: { recording: KeptRecording; leave: () => void }) {
   const session = useSession();
-  const recording = useWorkspace((s) => s.recordings.find((r) => r.id === id));
-  if (!recording) return null;
   const play = () => session.replay(recording).then(leave);
   return <Button onClick={() => void play()}>Play it again</Button>;
 }

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import type { Finding } from '@/core/findings/finding';
 import { counted } from '@/core/units/counted';
-import type { KeptRecording } from '@/store/database';
+import type { KeptRecording, KeptTake } from '@/store/database';
 import type { Span } from '@/workers/desk';
 import { useKey } from '../hooks/use-key';
 import { useInstrument } from '../hooks/use-session';
@@ -24,14 +24,31 @@ import { useLook } from './use-look';
 export interface Shown {
   source: DeskSource;
   words: Words;
-  /** Its id on this bench; null while it is not kept. */
+  /** Its id on this bench; null while it is not kept as a recording. */
   kept: string | null;
+  /** What can be played again in the board's place: nothing of what is not kept. */
+  again: KeptRecording | null;
 }
 
 export const shownOf = (recording: KeptRecording): Shown => {
   const { name, notes, tags, marks } = recording;
-  return { source: { is: 'kept', recording }, words: { name, notes, tags, marks }, kept: recording.id };
+  return {
+    ...{ source: { is: 'kept', recording }, words: { name, notes, tags, marks } },
+    ...{ kept: recording.id, again: recording },
+  };
 };
+
+/** A take of a sensor, as a recording is. @param sensor its name */
+export function takeAsRecording(take: KeptTake, sensor: string): KeptRecording {
+  const { id, instrument, at, channels, contacts = [], bits, marks = [], role } = take;
+  const words = { name: `${sensor}, ${role}`, notes: '', tags: [], marks };
+  return { ...{ id, instrument, at, channels, contacts, bits }, ...words, seconds: 0, whole: true };
+}
+
+export const shownOfTake = (take: KeptTake, sensor: string): Shown => ({
+  ...shownOf(takeAsRecording(take, sensor)),
+  kept: null,
+});
 
 /** A recording of any length: drawn, measured, listened to, cut, named, used. */
 export function RecordingView({

@@ -44,6 +44,7 @@ const held = (): Shown => ({
   source: { is: 'held', frames },
   words: { name: 'Held', notes: '', tags: [], marks: [500_000] },
   kept: null,
+  again: null,
 });
 let left = 0;
 let last: Shown;
@@ -157,6 +158,24 @@ describe('a recording on the screen', () => {
     expect(take).toMatchObject({ role: 'soft', channels: ['bellows'], marks: [500_000] });
     expect(take.tUs.length).toBeGreaterThan(1990);
     expect(take.counts[1500]).toBeGreaterThan(2999);
+  });
+  it('a take of a sensor opens as one too: drawn, played again, laid beneath another, and kept only if that is asked', async () => {
+    await openHeld();
+    await press('Use it so');
+    await screen.findByText('It is the soft take of Bellows now. Calibrate uses it.');
+    await press(/Back to the board/);
+    await press('soft');
+    await screen.findByText('1.3 s · 1 column', { exact: false });
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Bellows, soft');
+    expect(screen.queryByRole('button', { name: 'Remove' })).toBeNull();
+    await press('Play it again');
+    await waitFor(() => expect(session.live.getState().replays).toBe('Bellows, soft'));
+    cleanup();
+    await openHeld();
+    await press('Lay another beneath');
+    await userEvent.click(screen.getByRole('menuitem', { name: 'Bellows, soft' }));
+    await press('Without Bellows, soft');
+    expect(await recordingsOf('wherry')).toEqual([]);
   });
   it('nothing is cut or used where nothing lies between the cursors', async () => {
     await openHeld();

@@ -44,7 +44,7 @@ export function useKeep(
         setKeeping(Math.min(1, (n * PIECE_FRAMES) / shape.frames));
       }
       await endRecording(id, { pieces: n, marks, seconds });
-      show({ ...shown, kept: id });
+      show({ ...shown, kept: id, again: { ...label, seconds, whole: true } });
     } catch (error) {
       notify(`${storageWords(error)}`);
       await removeRecording(id).catch((e: unknown) => notify(storageWords(e)));

@@ -70,3 +70,33 @@ test('every view of a measured instrument passes axe, in light and in dark', asy
   await expect(page.getByRole('heading', { name: 'Let it rest.' })).toBeVisible();
   await expectAccessible(page, 'prompter');
 });
+
+test('recordings, all lanes at once and a file’s columns pass axe, in light and in dark', async ({
+  page,
+}) => {
+  await openWherry(page, 'listen');
+  await expect(page.getByRole('heading', { name: 'It lies still.' })).toBeVisible();
+  await page.keyboard.press('j');
+  await expect(page.getByRole('heading', { name: 'All lanes at once' })).toBeVisible();
+  await expectAccessible(page, 'all lanes at once');
+  await page.keyboard.press('f');
+  await expect(page.getByRole('list', { name: 'Inputs' })).toBeVisible();
+  await expectAccessible(page, 'self-test');
+  await page.keyboard.press('f');
+  await page.keyboard.press('h');
+  await expect(page.getByRole('heading', { name: 'The last seconds' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Readings' })).toBeVisible();
+  await expectAccessible(page, 'the last seconds, held');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Play it again' }).click();
+  await expect(page.getByRole('region', { name: 'Recording played again' })).toBeVisible();
+  await expectAccessible(page, 'a recording played again');
+  const rows = Array.from({ length: 50 }, (_, i) => `${i},1.5,${i % 7}`).join('\n');
+  await page.getByLabel('Recording to listen to').setInputFiles({
+    name: 'log.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`t_ms,volts,pad\n${rows}\n`),
+  });
+  await expect(page.getByRole('button', { name: /Read it so/ })).toBeVisible();
+  await expectAccessible(page, 'the columns of a file');
+});

@@ -204,6 +204,35 @@ describe('logs from elsewhere', () => {
     expect(says(['', '', ''])).toBe('The take has a time but no channel. Nothing was kept.');
     expect(await csvPreviewOf(new Blob(['hello\n']), [])).toBeNull();
   });
+  it('whatever the columns are taken for, what is read keeps to it, or is refused in a sentence', () => {
+    const cells = fc.oneof(fc.integer({ min: -3, max: 70_000 }), fc.double({ min: 0, max: 9, noNaN: true }));
+    const texts = fc
+      .integer({ min: 1, max: 4 })
+      .chain((width) =>
+        fc.array(fc.array(cells, { minLength: width, maxLength: width }), { minLength: 1, maxLength: 40 }),
+      );
+    const names = fc.array(fc.constantFrom('', 'a', 'b', 'c'), { minLength: 1, maxLength: 4 });
+    const times = fc.option(
+      fc.record({ place: fc.integer({ min: 0, max: 3 }), unitUs: fc.constantFrom(1, 1000, 1e6) }),
+    );
+    fc.assert(
+      fc.property(texts, names, times, (rows, chosen, time) => {
+        const text = rows.map((row) => row.join(' ')).join('\n');
+        const at = time && time.place < chosen.length ? time : null;
+        const taken = readTakeCsv(text, { columns: { names: chosen, time: at, noCounts: [] } });
+        if (!taken.ok) {
+          expect(taken.faults[0].says).toMatch(/\.$/);
+          return;
+        }
+        const { channels, tUs, counts } = taken.value.frames;
+        expect(channels).toEqual(chosen.filter(Boolean));
+        expect(counts.length).toBe(channels.length * tUs.length);
+        expect(tUs.length + taken.value.leftOut).toBe(rows.length);
+        tUs.forEach((t, i) => expect(i === 0 || t >= tUs[i - 1]).toBe(true));
+      }),
+      { numRuns: 300 },
+    );
+  });
   it('a long take is written in parts, which together are the text that is read back', () => {
     const frames = {
       channels: ['a', 'b'],

@@ -2,12 +2,16 @@
 
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { useLive, useSession } from '../hooks/use-session';
 import { notify } from '../parts/notice';
 import { BAUDS, USUAL_BAUD } from './cable';
 import { practises } from './live-state';
 import styles from './frame.module.css';
+
+/** Rarely asked for, so fetched when it is. */
+const AnotherRate = dynamic(() => import('./another-rate').then((m) => m.AnotherRate), { ssr: false });
 
 /** Bytes that no text has, from which a wrong baud rate is likely. */
 const GARBLED = 0.2;
@@ -23,8 +27,10 @@ export function BoardMenu() {
   const says = useLive((s) => lineWords(s));
   const practice = useLive(practises);
   const replays = useLive((s) => s.replays);
+  const [asking, setAsking] = useState(false);
   const connect = async (baud: number) => {
     setAnchor(null);
+    setAsking(false);
     const refused = await session.connect(baud);
     if (refused) notify(refused);
   };
@@ -66,7 +72,17 @@ export function BoardMenu() {
             Board on a cable, {baud} baud{baud === USUAL_BAUD ? ': the sketch’s own' : ''}
           </MenuItem>
         ))}
+        <MenuItem
+          selected={cable.is !== 'closed' && !BAUDS.includes(cable.baud)}
+          onClick={() => {
+            setAnchor(null);
+            setAsking(true);
+          }}
+        >
+          Board on a cable, at another rate…
+        </MenuItem>
       </Menu>
+      {asking && <AnotherRate connect={(baud) => void connect(baud)} leave={() => setAsking(false)} />}
     </>
   );
 }

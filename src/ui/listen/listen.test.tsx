@@ -113,6 +113,22 @@ describe('the self-test on the screen', () => {
 });
 
 describe('the board at the top right', () => {
+  it('opens a port at any rate that is typed', async () => {
+    open(<BoardMenu />);
+    const asked: number[] = [];
+    session.connect = (baud) => {
+      asked.push(baud);
+      return Promise.resolve(null);
+    };
+    await userEvent.click(screen.getByRole('button', { name: /Practice board/ }));
+    await userEvent.click(screen.getByRole('menuitem', { name: /another rate/ }));
+    const field = await screen.findByRole('spinbutton', { name: 'Baud' });
+    await userEvent.clear(field);
+    await userEvent.type(field, '74880{Enter}');
+    await userEvent.click(screen.getByRole('button', { name: 'Choose a port' }));
+    expect(asked).toEqual([74_880]);
+    expect(screen.queryByRole('spinbutton')).toBeNull();
+  });
   it('says what is wrong with the line, and asks for a port that a browser without them does not have', async () => {
     open(<BoardMenu />);
     says(tick(1000));

@@ -152,6 +152,7 @@ describe('a recording on the screen', () => {
     expect(screen.getByLabelText('Sensor').textContent).toBe('Bellows');
     cursors(0, 500);
     await press('Use it so');
+    await waitFor(() => expect(session.workspace.store.getState().takes).toHaveLength(1));
     await screen.findByText('It is the soft take of Bellows now. Calibrate uses it.');
     const [label] = await database().takes.where({ instrument: 'wherry' }).toArray();
     const [take] = await loadTakes([label.id]);
@@ -162,7 +163,8 @@ describe('a recording on the screen', () => {
   it('a take of a sensor opens as one too: drawn, played again, laid beneath another, and kept only if that is asked', async () => {
     await openHeld();
     await press('Use it so');
-    await screen.findByText('It is the soft take of Bellows now. Calibrate uses it.');
+    // A notice of the same words may stand there from before.
+    await waitFor(() => expect(session.workspace.store.getState().takes).toHaveLength(1));
     await press(/Back to the board/);
     await press('soft');
     await screen.findByText('1.3 s · 1 column', { exact: false });

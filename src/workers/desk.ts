@@ -22,8 +22,6 @@ export interface DeskShape {
   bits: number;
   /** One sentence on what a file had that could not be read, or null. */
   leftOut: string | null;
-  /** What a file's `# key: value` lines say. */
-  notes: Record<string, string>;
 }
 
 /** A stretch of a recording. */
@@ -50,7 +48,6 @@ export class Desk {
   private frames = NOTHING;
   private overview = new Overview(NOTHING);
   private leftOut: string | null = null;
-  private notes: Record<string, string> = {};
   private coming: { channels: string[]; pieces: Piece[] } = { channels: [], pieces: [] };
 
   /** Begins one that comes in pieces. */
@@ -78,10 +75,10 @@ export class Desk {
   }
 
   shape(): DeskShape {
-    const { frames, leftOut, notes } = this;
+    const { frames, leftOut } = this;
     const { channels, tUs, edges } = frames;
     return {
-      ...{ channels, contacts: edges?.contacts ?? [], leftOut, notes },
+      ...{ channels, contacts: edges?.contacts ?? [], leftOut },
       frames: tUs.length,
       endUs: Math.max(tUs[tUs.length - 1] ?? 0, edges?.tUs[edges.tUs.length - 1] ?? 0),
       seconds: secondsOf(frames),
@@ -99,7 +96,6 @@ export class Desk {
     const read = readTakeCsv(await file.text(), { rateHz, columns, progress });
     if (!read.ok) return read;
     this.leftOut = leftOutWords(read.value);
-    this.notes = read.value.notes;
     return ok(this.lay(read.value.frames));
   }
 

@@ -4,7 +4,7 @@ import type { Edges, Frames } from './take';
 export type Piece = Pick<Frames, 'tUs' | 'counts' | 'edges'>;
 
 /** Frames of a piece. */
-const PIECE_FRAMES = 1000;
+export const PIECE_FRAMES = 1000;
 
 /** A recording in pieces of at most a thousand frames, copied: all, or some of them. Its edges go with the first. */
 export function piecesOf({ channels, tUs, counts, edges }: Frames, first = 0, most = Infinity): Piece[] {

@@ -80,7 +80,7 @@ async function layOn(
   }
 }
 
-/** A stretch of what lies on a desk, drawn; the newest wish is answered, one at a time. Null before the first. */
+/** A stretch of what lies on a desk, drawn: of several wishes the newest is shown. Null before the first. */
 export function useDrawing(desked: Desked | null, { fromUs, toUs, n }: DeskView): DeskDrawing | null {
   const [drawing, setDrawing] = useState<DeskDrawing | null>(null);
   useEffect(() => {

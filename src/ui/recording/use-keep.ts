@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { PIECE_FRAMES } from '@/core/signal/pieces';
 import type { KeptRecording } from '@/store/database';
 import { addPieces, beginRecording, endRecording, removeRecording } from '@/store/recordings';
 import { storageWords } from '@/store/trouble';
@@ -11,7 +12,6 @@ import type { Desked } from './use-desk';
 
 /** Pieces that cross from the desk at once. */
 const AT_ONCE = 24;
-const PIECE_FRAMES = 1000;
 
 /** Keeps what lies on a desk as a recording of this instrument, some pieces at a time. @returns how far it is, 0 … 1; null while it is not kept now */
 export function useKeep(

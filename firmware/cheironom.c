@@ -170,7 +170,10 @@ static void start_levels(void)
     static const cheir_gate_state closed = {0, 65535u, 0, 0, CHEIR_GATE_CLOSED, 0, 0, 0};
     static const cheir_control_state unsent = {0, 65535u, UNSENT, 0, 0, 0};
     uint8_t i;
-    for (i = 0; i != COUNT(levels); i++) STATE(level_zeros)[i] = unseen;
+    for (i = 0; i != COUNT(levels); i++) {
+        STATE(level_zeros)[i] = unseen;
+        STATE(level_zeros)[i].rest = U16(IMAGE(levels)[i].rest);
+    }
     for (i = 0; i != COUNT(gates); i++) {
         STATE(gates)[i] = closed;
         STATE(gates)[i].column = U8(IMAGE(gates)[i].column);
@@ -185,6 +188,7 @@ static void start_levels(void)
         static const cheir_strike_state waiting = {0, 0, 0, CHEIR_STRIKE_WAITING, 0};
         for (i = 0; i != COUNT(strikes); i++) {
             STATE(strike_zeros)[i] = unseen;
+            STATE(strike_zeros)[i].rest = U16(IMAGE(strikes)[i].rest);
             STATE(strikes)[i] = waiting;
         }
         STATE(engine).looking = (uint8_t)(STATE(engine).looking + COUNT(strikes));

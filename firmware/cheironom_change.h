@@ -2,12 +2,12 @@
 #ifndef CHEIRONOM_CHANGE_H
 #define CHEIRONOM_CHANGE_H
 
-/* A rest that was measured anew is not shifted; what does not hold a note open is looked at anew. */
+/* A rest that was measured anew counts at once; what does not hold a note open is looked at anew. */
 static void change_levels(const cheir_image *next)
 {
     uint8_t i;
     for (i = 0; i != COUNT(levels); i++)
-        if (next->levels[i].rest != IMAGE(levels)[i].rest) STATE(level_zeros)[i].shift = 0;
+        if (next->levels[i].rest != IMAGE(levels)[i].rest) STATE(level_zeros)[i].rest = next->levels[i].rest;
     for (i = 0; i != COUNT(gates); i++)
         if (STATE(gates)[i].stage == CHEIR_GATE_CLOSED) EMPTY_BAND(&STATE(gates)[i]);
     for (i = 0; i != COUNT(controls); i++) {
@@ -36,7 +36,7 @@ static void change_banks(const cheir_image *next)
     for (i = 0; i != COUNT(strikes); i++) {
         cheir_strike_state *lane = &STATE(strikes)[i];
         uint16_t on = next->strikes[i].on;
-        if (next->strikes[i].rest != IMAGE(strikes)[i].rest) STATE(strike_zeros)[i].shift = 0;
+        if (next->strikes[i].rest != IMAGE(strikes)[i].rest) STATE(strike_zeros)[i].rest = next->strikes[i].rest;
         if (lane->stage == CHEIR_STRIKE_WINDOW && lane->peak < on) lane->peak = on;
     }
 }

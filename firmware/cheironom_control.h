@@ -32,7 +32,7 @@ static uint16_t last_of(const cheir_control *control, const cheir_side *side, ui
 }
 
 /* The counts on this side of rest that read what was sent, or less than a deadband from it. */
-static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_state *state, uint16_t here, uint8_t at)
+static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_state *state, uint16_t rest, uint8_t at)
 {
     const cheir_level *level = &IMAGE(levels)[U8(control->level)];
     const cheir_side *side = &level->side[at];
@@ -48,20 +48,20 @@ static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_
         nearest = stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + lowest - 1u]), U16(side->dead),
                            U16(side->scale.span));
     if (at == 0) {
-        state->high = past == 65535u ? 65535u : count_above(here, past);
-        if (lowest > 0) state->low = count_above(here, nearest);
+        state->high = past == 65535u ? 65535u : count_above(rest, past);
+        if (lowest > 0) state->low = count_above(rest, nearest);
     } else {
-        state->low = past == 65535u ? 0 : count_below(here, past);
-        if (lowest > 0) state->high = count_below(here, nearest);
+        state->low = past == 65535u ? 0 : count_below(rest, past);
+        if (lowest > 0) state->high = count_below(rest, nearest);
     }
     if (lowest > 0) return;
     past = last_of(control, &level->side[!at], feeds(mask, !at), highest);
-    if (at == 0) state->low = past == 65535u ? 0 : count_below(here, past);
-    else state->high = past == 65535u ? 65535u : count_above(here, past);
+    if (at == 0) state->low = past == 65535u ? 0 : count_below(rest, past);
+    else state->high = past == 65535u ? 65535u : count_above(rest, past);
 }
 
 /* Seven bits: the value and the counts around it that read the same come from its stairs. */
-static inline void play_coarse(const cheir_control *control, cheir_control_state *state, const cheir_side *side, uint16_t here,
+static inline void play_coarse(const cheir_control *control, cheir_control_state *state, const cheir_side *side, uint16_t rest,
                                uint8_t at, uint16_t distance)
 {
     uint8_t span = low(U16(control->span));
@@ -80,9 +80,9 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
         /* As most often; the search has met both ends of the step. */
         uint16_t begins = step_begins;
         uint16_t last = (uint16_t)(step_ends - 1u);
-        state->low = at ? count_below(here, last) : count_above(here, begins);
-        state->high = at ? count_below(here, begins) : count_above(here, last);
-    } else coarse_band(control, state, here, at);
+        state->low = at ? count_below(rest, last) : count_above(rest, begins);
+        state->high = at ? count_below(rest, begins) : count_above(rest, last);
+    } else coarse_band(control, state, rest, at);
 }
 #endif
 
@@ -115,25 +115,22 @@ static OUT_OF_LINE void change_control(const cheir_control *control, cheir_contr
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_zero_state *zero = &STATE(level_zeros)[index];
     const cheir_side *side = level->side;
-    int16_t shift = zero->shift;
-    uint16_t rest = U16(level->rest);
-    uint16_t here = (uint16_t)(rest + (uint16_t)shift);
-    uint16_t count = shifted(raw, shift);
-    uint16_t distance = (uint16_t)(count - rest);
+    uint16_t rest = zero->rest;
+    uint16_t distance = (uint16_t)(raw - rest);
     uint8_t at = 0;
     if (zero->stage == CHEIR_ZERO_SILENT) return;
-    if (count < rest) {
-        distance = (uint16_t)(rest - count);
+    if (raw < rest) {
+        distance = (uint16_t)(rest - raw);
         at = 1;
         side++;
     }
 #if CHEIR_coarse && CHEIR_fine
     if (U8(control->kind) == CHEIR_CONTROL_CONTROLLER14) play_fine(control, state, side, at, distance, raw);
-    else play_coarse(control, state, side, here, at, distance);
+    else play_coarse(control, state, side, rest, at, distance);
 #elif CHEIR_fine
     play_fine(control, state, side, at, distance, raw);
 #else
-    play_coarse(control, state, side, here, at, distance);
+    play_coarse(control, state, side, rest, at, distance);
 #endif
 }
 

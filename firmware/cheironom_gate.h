@@ -3,20 +3,18 @@
 #define CHEIRONOM_GATE_H
 
 /* The counts that fall short of "on", on the sides that feed the gate. */
-static void closed_band(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, int16_t shift)
+static void closed_band(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, uint16_t rest)
 {
     uint8_t mask = U8(gate->side_mask);
-    uint16_t here = rest_here(level, shift);
-    state->high = mask & ABOVE ? count_above(here, (uint16_t)(U16(level->side[0].on) - 1u)) : 65535u;
-    state->low = mask & BELOW ? count_below(here, (uint16_t)(U16(level->side[1].on) - 1u)) : 0;
+    state->high = mask & ABOVE ? count_above(rest, (uint16_t)(U16(level->side[0].on) - 1u)) : 65535u;
+    state->low = mask & BELOW ? count_below(rest, (uint16_t)(U16(level->side[1].on) - 1u)) : 0;
 }
 
 /* The counts that keep a gate open on the side where it is. */
-static void open_band(cheir_gate_state *state, const cheir_level *level, int16_t shift, uint8_t side, uint16_t off)
+static void open_band(cheir_gate_state *state, uint16_t rest, uint8_t side, uint16_t off)
 {
-    uint16_t here = rest_here(level, shift);
-    state->low = side == 0 ? count_above(here, off) : 0;
-    state->high = side == 0 ? 65535u : count_below(here, off);
+    state->low = side == 0 ? count_above(rest, off) : 0;
+    state->high = side == 0 ? 65535u : count_below(rest, off);
 }
 
 static inline void begin_attack(cheir_gate_state *state, uint16_t count, uint8_t side)
@@ -29,11 +27,10 @@ static inline void begin_attack(cheir_gate_state *state, uint16_t count, uint8_t
 
 /* Q15 share of the way from on to full, to which the peak of an attack has come on the side where it began. */
 static OUT_OF_LINE uint16_t strength_of(const cheir_gate *gate, const cheir_gate_state *state, const cheir_level *level,
-                                        int16_t shift)
+                                        uint16_t rest)
 {
     uint8_t began = state->stage == CHEIR_GATE_ATTACK_BELOW;
-    uint16_t peak = shifted(state->peak, shift);
-    uint16_t rest = U16(level->rest);
+    uint16_t peak = state->peak;
     uint16_t on = U16(level->side[began].on);
     uint16_t distance = 0;
     if (began && peak < rest) distance = (uint16_t)(rest - peak);
@@ -50,19 +47,18 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
     uint8_t index = U8(gate->level);
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_zero_state *zero = &STATE(level_zeros)[index];
-    uint16_t rest = U16(level->rest);
-    uint16_t hold_off, count, distance, off, elapsed;
+    uint16_t rest = zero->rest;
+    uint16_t hold_off, distance, off, elapsed;
     uint8_t side = 0, released;
     if (zero->stage == CHEIR_ZERO_SILENT) return;
-    count = shifted(raw, zero->shift);
-    distance = (uint16_t)(count - rest);
-    if (count < rest) {
-        distance = (uint16_t)(rest - count);
+    distance = (uint16_t)(raw - rest);
+    if (raw < rest) {
+        distance = (uint16_t)(rest - raw);
         side = 1;
     }
     if (!feeds(U8(gate->side_mask), side)) distance = 0;
     if (state->stage == CHEIR_GATE_CLOSED) {
-        closed_band(gate, state, level, zero->shift);
+        closed_band(gate, state, level, rest);
         if (distance < U16(level->side[side].on)) return;
         begin_attack(state, raw, side);
         if (U16(gate->window_ticks) > 0) return;
@@ -75,13 +71,13 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
         uint16_t strength;
         uint8_t ends = elapsed >= U16(gate->window_ticks) || (released && elapsed >= hold_off);
         if (!ends || !wire_takes_note()) return;
-        strength = strength_of(gate, state, level, zero->shift);
+        strength = strength_of(gate, state, level, rest);
         state->stage = CHEIR_GATE_OPEN;
         state->running = elapsed < hold_off;
         gate_opens(U8(gate->listener), U8(gate->listeners), 0, strength);
     }
     if (!released) {
-        open_band(state, level, zero->shift, side, off);
+        open_band(state, rest, side, off);
         return;
     }
     if (state->running) {
@@ -92,7 +88,7 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
     state->stage = CHEIR_GATE_CLOSED;
     state->since = now_t;
     state->running = hold_off > 0;
-    closed_band(gate, state, level, zero->shift);
+    closed_band(gate, state, level, rest);
     if (released) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
 }
 

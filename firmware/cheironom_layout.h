@@ -38,9 +38,9 @@ typedef struct {
     uint8_t pad;
 } cheir_level;
 
-/* What a level or a strike lane finds out at power-up. */
+/* Rest of a level or a strike lane, and what it finds out at power-up. */
 typedef struct {
-    int16_t shift;
+    uint16_t rest;
     uint16_t median;
     uint16_t first;
     uint8_t looks;
@@ -287,7 +287,7 @@ CHEIR_LIES(level_13, offsetof(cheir_level, table) == 26);
 CHEIR_LIES(level_14, offsetof(cheir_level, column) == 28);
 CHEIR_LIES(level_15, offsetof(cheir_level, pad) == 29);
 CHEIR_LIES(zero_state, sizeof(cheir_zero_state) == 8);
-CHEIR_LIES(zero_state_0, offsetof(cheir_zero_state, shift) == 0);
+CHEIR_LIES(zero_state_0, offsetof(cheir_zero_state, rest) == 0);
 CHEIR_LIES(zero_state_1, offsetof(cheir_zero_state, median) == 2);
 CHEIR_LIES(zero_state_2, offsetof(cheir_zero_state, first) == 4);
 CHEIR_LIES(zero_state_3, offsetof(cheir_zero_state, looks) == 6);

@@ -12,8 +12,8 @@ static OUT_OF_LINE uint16_t response_now(uint8_t index)
 {
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_side *side = level->side;
-    uint16_t count = shifted(now_counts[U8(level->column)], STATE(level_zeros)[index].shift);
-    uint16_t rest = U16(level->rest);
+    uint16_t count = now_counts[U8(level->column)];
+    uint16_t rest = STATE(level_zeros)[index].rest;
     uint16_t distance = (uint16_t)(count - rest);
     if (count < rest) {
         distance = (uint16_t)(rest - count);

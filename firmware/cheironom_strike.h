@@ -40,7 +40,7 @@ static OUT_OF_LINE void advance_strike(const cheir_strike_bank *bank, cheir_stri
 static OUT_OF_LINE uint16_t strike_distance(uint8_t at)
 {
     const cheir_strike *strike = &IMAGE(strikes)[at];
-    return between(shifted(now_counts[U8(strike->column)], STATE(strike_zeros)[at].shift), U16(strike->rest));
+    return between(now_counts[U8(strike->column)], STATE(strike_zeros)[at].rest);
 }
 
 /*
@@ -108,7 +108,7 @@ static OUT_OF_LINE uint8_t look_at_strike(uint8_t at)
     uint8_t seen = look(zero, now_counts[U8(strike->column)], U16(strike->on));
     if (seen == LOOK_ON) return 0;
     zero->stage = CHEIR_ZERO_AWAKE;
-    if (seen == LOOK_OVER && take_rest(zero, U16(strike->rest), (uint16_t)(U16(strike->on) >> 1)))
+    if (seen == LOOK_OVER && take_rest(zero, (uint16_t)(U16(strike->on) >> 1)))
         STATE(engine).looking--;
     return seen == LOOK_OVER;
 }

@@ -6,7 +6,6 @@
 #define LOOKS 32u
 /* A move of rest under this share of "off" is not told from noise; a quarter, as a shift. */
 #define TOLD_SHIFT 2
-#define MOST_SHIFT 32767u
 
 enum { LOOK_ON = 0, LOOK_MOVED = 1, LOOK_OVER = 2 };
 
@@ -44,12 +43,13 @@ static inline uint8_t look(cheir_zero_state *zero, uint16_t count, uint16_t stil
 }
 
 /* Moves rest to the median, by "off" at most. Returns 0 where the median is so far off that rest cannot be there. */
-static uint8_t take_rest(cheir_zero_state *zero, uint16_t rest, uint16_t off)
+static uint8_t take_rest(cheir_zero_state *zero, uint16_t off)
 {
+    uint16_t rest = zero->rest;
     uint16_t distance = between(zero->median, rest);
-    uint16_t by = lesser(lesser(distance, off), MOST_SHIFT);
+    uint16_t by = lesser(distance, off);
     if ((uint16_t)(distance - by) >= off) return 0;
-    if (distance > (off >> TOLD_SHIFT)) zero->shift = (int16_t)(zero->median < rest ? -(int16_t)by : (int16_t)by);
+    if (distance > (off >> TOLD_SHIFT)) zero->rest = (uint16_t)(zero->median < rest ? rest - by : rest + by);
     zero->stage = CHEIR_ZERO_DONE;
     return 1;
 }
@@ -83,7 +83,7 @@ static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
     if (seen == LOOK_MOVED) return 0;
     for (i = 0; i != COUNT(gates); i++)
         if (STATE(gates)[i].stage != CHEIR_GATE_CLOSED && U8(IMAGE(gates)[i].level) == index) return 1;
-    if (take_rest(zero, U16(level->rest), lesser(U16(side[0].off), U16(side[1].off)))) {
+    if (take_rest(zero, lesser(U16(side[0].off), U16(side[1].off)))) {
         STATE(engine).looking--;
         if (!silent) empty_bands(index);
     } else if (silent) {

@@ -39,10 +39,10 @@ function structureOf({ table_bits, byte_us, contacts, ...image }: Image): string
   return JSON.stringify({ table_bits, byte_us, contacts, parts });
 }
 
-/** A rest that was measured anew is not shifted; what does not hold a note open is looked at anew. */
+/** A rest that was measured anew counts at once; what does not hold a note open is looked at anew. */
 function changeLevels({ image, state }: Engine, next: Image): void {
   next.levels.forEach(({ rest }, i) => {
-    if (rest !== image.levels[i].rest) state.level_zeros[i].shift = 0;
+    if (rest !== image.levels[i].rest) state.level_zeros[i].rest = rest;
   });
   for (const gate of state.gates) if (gate.stage === GATE_STAGE.closed) emptyBand(gate);
   next.controls.forEach(({ status, controller }, i) => {
@@ -64,7 +64,7 @@ function changeBanks({ image, state }: Engine, next: Image): void {
   });
   next.strikes.forEach(({ rest, on }, i) => {
     const lane = state.strikes[i];
-    if (rest !== image.strikes[i].rest) state.strike_zeros[i].shift = 0;
+    if (rest !== image.strikes[i].rest) state.strike_zeros[i].rest = rest;
     if (lane.stage === STRIKE_STAGE.window && lane.peak < on) lane.peak = on;
   });
 }

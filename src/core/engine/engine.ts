@@ -38,7 +38,7 @@ export const startEngine = (image: Image): Engine => ({
 function startState(image: Image): State {
   // Until its level has taken a look at its rest.
   const band = { low: 0, high: 65535 };
-  const zero = () => ({ shift: 0, median: 0, first: 0, looks: 0, stage: 0 });
+  const zero = ({ rest }: { rest: number }) => ({ rest, median: 0, first: 0, looks: 0, stage: 0 });
   /** That of the next bank where it lies between two: it is never asked for. */
   const restOf = (contact: number) => image.contact_banks.find((b) => contact < b.lane + b.lanes)!.rest;
   return {

@@ -31,8 +31,8 @@ export const LEVEL = struct('level', 'a level: a column with a rest and up to tw
   pad: 'u8',
 });
 
-export const ZERO_STATE = struct('zero_state', 'what a level or a strike lane finds out at power-up', {
-  shift: 'i16',
+export const ZERO_STATE = struct('zero_state', 'rest of a level or a strike lane, and what it finds out at power-up', {
+  rest: 'u16',
   median: 'u16',
   first: 'u16',
   looks: 'u8',

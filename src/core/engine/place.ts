@@ -12,7 +12,7 @@ export interface Place {
   distance: number;
 }
 
-/** @param count as it would be with rest where it was calibrated @param into written, so that nothing is allocated */
+/** @param into written, so that nothing is allocated */
 export function locate(rest: number, count: number, into: Place): void {
   into.side = count >= rest ? 0 : 1;
   into.distance = count >= rest ? count - rest : rest - count;
@@ -21,29 +21,22 @@ export function locate(rest: number, count: number, into: Place): void {
 /** Whether a side feeds what has this mask. */
 export const feeds = (mask: number, side: 0 | 1): boolean => (mask & (side === 0 ? ABOVE : BELOW)) !== 0;
 
-/** A count without the shift of power-up: 0 … 65535. */
-export function shifted(count: number, shift: number): number {
-  const moved = count - shift;
-  return moved < 0 ? 0 : moved > 65535 ? 65535 : moved;
-}
-
 /** A side of a level. */
 export const sideOf = (level: Of<typeof LEVEL>, side: 0 | 1): Of<typeof SIDE> => level.side[side];
 
 /**
- * Notes the counts, as the converter gives them, that lie between two distances: `below` on the lower side of rest and
+ * Notes the counts that lie between two distances: `below` on the lower side of rest and
  * `above` on the upper, both included.
  * @param below, above −65536 … 65536: negative where the band lies wholly on the other side
  */
 export function setBand(
   band: { low: number; high: number },
   rest: number,
-  shift: number,
   below: number,
   above: number,
 ): void {
-  const low = rest - below + shift;
-  const high = rest + above + shift;
+  const low = rest - below;
+  const high = rest + above;
   band.low = low < 0 ? 0 : low > 65535 ? 65535 : low;
   band.high = high < 0 ? 0 : high > 65535 ? 65535 : high;
 }

@@ -62,7 +62,7 @@ describe('power-up', () => {
     ]) {
       let far = 0;
       for (let n = 0; n < 1000; n++) {
-        const zero = { shift: 0, median: 0, first: 0, looks: 0, stage: 0 };
+        const zero = { rest: 0, median: 0, first: 0, looks: 0, stage: 0 };
         const sample = () => Math.round(30_000 + sigma * r.gauss());
         for (let i = 0; i < 400; i++) if (look(zero, sample(), still) === 'over') break;
         if (Math.abs(zero.median - 30_000) > sigma) far++;

@@ -2,7 +2,7 @@
  * Structs that stand once: what they are in TypeScript, where their fields lie, and the way from one to the other. Fields
  * are in order of size, so that no compiler puts a gap between them.
  */
-export type Word = 'u8' | 'u16' | 'i16' | 'u32';
+export type Word = 'u8' | 'u16' | 'u32';
 export type FieldType = Word | readonly [Word, number] | Struct<Fields> | readonly [Struct<Fields>, number];
 export type Fields = { readonly [name: string]: FieldType };
 
@@ -34,7 +34,7 @@ export const struct = <const F extends Fields>(name: string, says: string, field
   fields,
 });
 
-const BYTES: Record<Word, number> = { u8: 1, u16: 2, i16: 2, u32: 4 };
+const BYTES: Record<Word, number> = { u8: 1, u16: 2, u32: 4 };
 const isWord = (type: unknown): type is Word => typeof type === 'string';
 const isList = (type: FieldType): type is readonly [Word | Struct<Fields>, number] => Array.isArray(type);
 

@@ -32,7 +32,7 @@ const enumOf = (name: string, codes: Readonly<Record<string, number>>): string =
     .map(([code, value]) => `CHEIR_${upper(name)}_${upper(code)} = ${value}`)
     .join(', ')} };`;
 
-const WORDS = { u8: 'uint8_t', u16: 'uint16_t', i16: 'int16_t', u32: 'uint32_t' } as const;
+const WORDS = { u8: 'uint8_t', u16: 'uint16_t', u32: 'uint32_t' } as const;
 
 function structOf(of: Struct<Fields>): string {
   const fields = Object.entries(of.fields).map(([name, type]) => `    ${declared(type, name)};`);

@@ -3,7 +3,7 @@ import { ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import type { GATE, GATE_STATE, LEVEL } from '../layout';
-import { ABOVE, BELOW, emptyBand, feeds, inBand, locate, setBand, shifted, type Place } from '../place';
+import { ABOVE, BELOW, emptyBand, feeds, inBand, locate, setBand, type Place } from '../place';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';
 import { wireTakesNote } from '../wire';
@@ -55,11 +55,11 @@ function changeGate(e: Engine, gate: Gate, state: GateState, raw: number): void 
   const zero = e.state.level_zeros[gate.level];
   if (zero.stage === ZERO_STAGE.silent) return;
   const level = e.image.levels[gate.level];
-  locate(level.rest, shifted(raw, zero.shift), place);
+  locate(zero.rest, raw, place);
   if (!feeds(gate.side_mask, place.side)) place.distance = 0;
   const { on, off } = level.side[place.side];
   if (state.stage === GATE_STAGE.closed) {
-    closedBand(gate, state, level, zero.shift);
+    closedBand(gate, state, level, zero.rest);
     if (place.distance < on) return;
     beginAttack(e, state, raw, place.side);
     if (gate.window_ticks > 0) return;
@@ -69,18 +69,18 @@ function changeGate(e: Engine, gate: Gate, state: GateState, raw: number): void 
   if (state.stage >= GATE_STAGE.attackAbove) {
     const ends = elapsed >= gate.window_ticks || (released && elapsed >= gate.hold_off_ticks);
     if (!ends || !wireTakesNote(e)) return;
-    const strength = strengthOf(gate, state, level, zero.shift);
+    const strength = strengthOf(gate, state, level, zero.rest);
     state.stage = GATE_STAGE.open;
     state.running = elapsed < gate.hold_off_ticks ? 1 : 0;
     gateOpens(e, gate.listener, gate.listeners, 0, strength);
   }
-  if (!released) return openBand(state, level, zero.shift, place.side, off);
+  if (!released) return openBand(state, zero.rest, place.side, off);
   if (state.running !== 0) return emptyBand(state);
   const sounding = state.stage === GATE_STAGE.open;
   state.stage = GATE_STAGE.closed;
   state.since = e.t;
   state.running = gate.hold_off_ticks > 0 ? 1 : 0;
-  closedBand(gate, state, level, zero.shift);
+  closedBand(gate, state, level, zero.rest);
   if (sounding) gateCloses(e, gate.listener, gate.listeners, 0);
 }
 
@@ -89,24 +89,24 @@ type GateState = Of<typeof GATE_STATE>;
 type Level = Of<typeof LEVEL>;
 
 /** Q15 share of the way from on to full, to which the peak of an attack has come on the side where it began. */
-function strengthOf(gate: Gate, state: GateState, level: Level, shift: number): number {
+function strengthOf(gate: Gate, state: GateState, level: Level, rest: number): number {
   const began = state.stage === GATE_STAGE.attackAbove ? 0 : 1;
-  locate(level.rest, shifted(state.peak, shift), peak);
+  locate(rest, state.peak, peak);
   const past = peak.side === began ? peak.distance - level.side[began].on : 0;
   return shareOf(gate.attack[began], Math.max(0, past));
 }
 
 /** The counts that fall short of "on", on the sides that feed the gate. */
-function closedBand(gate: Gate, state: GateState, level: Level, shift: number): void {
+function closedBand(gate: Gate, state: GateState, level: Level, rest: number): void {
   const [above, below] = level.side;
   const room = (mask: number, on: number) => (gate.side_mask & mask ? on - 1 : 65536);
-  setBand(state, level.rest, shift, room(BELOW, below.on), room(ABOVE, above.on));
+  setBand(state, rest, room(BELOW, below.on), room(ABOVE, above.on));
 }
 
 /** The counts that keep a gate open on the side where it is. */
-function openBand(state: GateState, level: Level, shift: number, side: 0 | 1, off: number): void {
-  if (side === 0) setBand(state, level.rest, shift, -off, 65536);
-  else setBand(state, level.rest, shift, 65536, -off);
+function openBand(state: GateState, rest: number, side: 0 | 1, off: number): void {
+  if (side === 0) setBand(state, rest, -off, 65536);
+  else setBand(state, rest, 65536, -off);
 }
 
 /** Silence: what is open stays mute until it has been let go. */

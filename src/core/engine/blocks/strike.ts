@@ -3,7 +3,6 @@ import { longAgo, ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import type { STRIKE, STRIKE_BANK, STRIKE_STATE } from '../layout';
-import { shifted } from '../place';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';
 import { wireTakesNote } from '../wire';
@@ -35,8 +34,8 @@ export function playStrike(e: Engine, index: number, lane: number): void {
 }
 
 function distanceOf(e: Engine, at: number): number {
-  const { column, rest } = e.image.strikes[at];
-  const count = shifted(e.counts[e.at + column], e.state.strike_zeros[at].shift);
+  const count = e.counts[e.at + e.image.strikes[at].column];
+  const { rest } = e.state.strike_zeros[at];
   return count > rest ? count - rest : rest - count;
 }
 
@@ -104,21 +103,21 @@ export function muteStrikes(e: Engine, index: number): void {
 /** Power-up of a lane: rest is taken from a look in which nothing moves; one too far off is looked at again. @returns whether its look has ended */
 export function lookAtStrike(e: Engine, at: number): boolean {
   const zero = e.state.strike_zeros[at];
-  const { column, on, rest } = e.image.strikes[at];
+  const { column, on } = e.image.strikes[at];
   const seen = look(zero, e.counts[e.at + column], on);
   if (seen === 'looks') return false;
   zero.stage = ZERO_STAGE.awake;
-  if (seen === 'over' && takeRest(zero, rest, on >> 1) === 'taken') e.state.engine.looking--;
+  if (seen === 'over' && takeRest(zero, on >> 1) === 'taken') e.state.engine.looking--;
   return seen === 'over';
 }
 
 /** Whether nothing can happen on a lane while its counts stay in the band that is noted. */
 export function strikeSleeps(e: Engine, at: number, band: { low: number; high: number }): boolean {
-  const { rest, on } = e.image.strikes[at];
+  const { on } = e.image.strikes[at];
   const { stage, sounding } = e.state.strikes[at];
-  const { shift } = e.state.strike_zeros[at];
-  band.low = rest + shift - on + 1;
-  band.high = rest + shift + on - 1;
+  const { rest } = e.state.strike_zeros[at];
+  band.low = rest - on + 1;
+  band.high = rest + on - 1;
   return stage === STRIKE_STAGE.waiting && sounding === 0;
 }
 

@@ -34,19 +34,16 @@ export function look(zero: Zero, count: number, still: number): 'looks' | 'moved
   return 'over';
 }
 
-/** A shift is kept in 16 bits with its sign. */
-const MOST_SHIFT = 32767;
-
 /**
  * What a look has found: rest is moved to the median, by "off" at most.
  * @returns whether the median is so far off that rest cannot be there: nothing is moved then
  */
-export function takeRest(zero: Zero, rest: number, off: number): 'taken' | 'too far' {
-  const below = zero.median < rest;
-  const distance = below ? rest - zero.median : zero.median - rest;
-  const by = Math.min(distance, off, MOST_SHIFT);
+export function takeRest(zero: Zero, off: number): 'taken' | 'too far' {
+  const below = zero.median < zero.rest;
+  const distance = below ? zero.rest - zero.median : zero.median - zero.rest;
+  const by = Math.min(distance, off);
   if (distance - by >= off) return 'too far';
-  if (distance > off >> TOLD_SHIFT) zero.shift = below ? -by : by;
+  if (distance > off >> TOLD_SHIFT) zero.rest += below ? -by : by;
   zero.stage = ZERO_STAGE.done;
   return 'taken';
 }
@@ -66,7 +63,7 @@ export function lookAtLevel(e: Engine, index: number): boolean {
   zero.stage = ZERO_STAGE.awake;
   if (seen === 'moved') return false;
   if (!gatesClosed(e, index)) return true;
-  if (takeRest(zero, level.rest, Math.min(above.off, below.off)) === 'taken') {
+  if (takeRest(zero, Math.min(above.off, below.off)) === 'taken') {
     e.state.engine.looking--;
     if (!silent) emptyBands(e, index);
   } else if (silent) muteGates(e, index);

@@ -4,7 +4,7 @@ import { ticksSince } from '../clock';
 import { type Engine } from '../engine';
 import type { CONTROL, CONTROL_STATE, LEVEL, ZERO_STATE } from '../layout';
 import { responseAt } from '../map';
-import { ABOVE, BELOW, feeds, inBand, locate, setBand, shifted, type Place } from '../place';
+import { ABOVE, BELOW, feeds, inBand, locate, setBand, type Place } from '../place';
 import { stepOf } from '../scale';
 import { stairAt, stepAt } from '../stairs';
 import type { Of } from '../struct';
@@ -58,7 +58,7 @@ function playCoarse(
   zero: Zero,
   raw: number,
 ): void {
-  locate(level.rest, shifted(raw, zero.shift), place);
+  locate(zero.rest, raw, place);
   const { dead, scale } = level.side[place.side];
   const step = feeds(control.side_mask, place.side)
     ? stepAt(e.image.stairs, control.stairs, control.span, dead, scale.span, place.distance)
@@ -100,8 +100,8 @@ function coarseBand(
   const highest = step === control.span ? step : step + room >= control.span ? control.span - 1 : step + room;
   const past = (s: 0 | 1) => lastOf(e, control, level, s, highest);
   const nearest = lowest === 0 ? 0 : firstOf(e, control, level, side, lowest);
-  if (side === 0) setBand(state, level.rest, zero.shift, lowest === 0 ? past(1) : -nearest, past(0));
-  else setBand(state, level.rest, zero.shift, past(1), lowest === 0 ? past(0) : -nearest);
+  if (side === 0) setBand(state, zero.rest, lowest === 0 ? past(1) : -nearest, past(0));
+  else setBand(state, zero.rest, past(1), lowest === 0 ? past(0) : -nearest);
 }
 
 /** The distance on a side from which a step is read; past all counts where the side does not feed the control. */
@@ -124,7 +124,7 @@ function playFine(
   zero: Zero,
   raw: number,
 ): void {
-  locate(level.rest, shifted(raw, zero.shift), place);
+  locate(zero.rest, raw, place);
   const fed = feeds(control.side_mask, place.side);
   const response = fed ? responseAt(e.image, level, place.side, place.distance) : e.image.tables[level.table];
   const value = stepOf(control.from, control.span, response);

@@ -3,7 +3,7 @@ import { DEFAULT_RELEASE, STATUS } from '../../midi/messages';
 import type { Engine } from '../engine';
 import type { NOTE } from '../layout';
 import { mapped, responseAt } from '../map';
-import { locate, shifted, type Place } from '../place';
+import { locate, type Place } from '../place';
 import { stepOf } from '../scale';
 import type { Of } from '../struct';
 import { send } from '../wire';
@@ -42,6 +42,6 @@ function velocityOf(e: Engine, note: Of<typeof NOTE>, strength: number): number 
   if (note.velocity === VELOCITY.strength)
     return stepOf(note.from, note.span, mapped(e.image, note.table, strength));
   const level = e.image.levels[note.level];
-  locate(level.rest, shifted(e.counts[e.at + level.column], e.state.level_zeros[note.level].shift), place);
+  locate(e.state.level_zeros[note.level].rest, e.counts[e.at + level.column], place);
   return stepOf(note.from, note.span, responseAt(e.image, level, place.side, place.distance));
 }

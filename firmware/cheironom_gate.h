@@ -38,6 +38,37 @@ static OUT_OF_LINE uint16_t strength_of(const cheir_gate *gate, const cheir_gate
     return share_of(&gate->attack[began], distance > on ? (uint16_t)(distance - on) : 0);
 }
 
+/* Whether the hold-off takes longer. */
+static OUT_OF_LINE uint8_t gate_held(const cheir_gate *gate, const cheir_gate_state *state)
+{
+    return (uint16_t)(now_t - state->since) < U16(gate->hold_off_ticks);
+}
+
+/* Whether the window takes longer. A gesture that ends inside it is heard still, once the hold-off is over. */
+static inline uint8_t attack_lasts(const cheir_gate *gate, const cheir_gate_state *state, uint8_t released)
+{
+    if ((uint16_t)(now_t - state->since) >= U16(gate->window_ticks)) return 0;
+    return !released || gate_held(gate, state);
+}
+
+static OUT_OF_LINE void open_gate(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, uint16_t rest)
+{
+    uint16_t strength = strength_of(gate, state, level, rest);
+    state->stage = CHEIR_GATE_OPEN;
+    state->running = gate_held(gate, state);
+    gate_opens(U8(gate->listener), U8(gate->listeners), 0, strength);
+}
+
+static OUT_OF_LINE void close_gate(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, uint16_t rest)
+{
+    uint8_t sounding = state->stage == CHEIR_GATE_OPEN;
+    state->stage = CHEIR_GATE_CLOSED;
+    state->since = now_t;
+    state->running = U16(gate->hold_off_ticks) > 0;
+    closed_band(gate, state, level, rest);
+    if (sounding) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
+}
+
 /*
  * A gate that opens, waits for its window and for the wire, or closes. It opens at on and closes below off; its listeners
  * hear of it when the window has passed, with the peak in it for a strength.
@@ -47,69 +78,51 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
     uint8_t index = U8(gate->level);
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_zero_state *zero = &STATE(level_zeros)[index];
+    const cheir_side *side = level->side;
     uint16_t rest = zero->rest;
-    uint16_t hold_off, distance, off, elapsed;
-    uint8_t side = 0, released;
+    uint16_t distance, off;
+    uint8_t at = 0, released;
     if (zero->stage == CHEIR_ZERO_SILENT) return;
     distance = (uint16_t)(raw - rest);
     if (raw < rest) {
         distance = (uint16_t)(rest - raw);
-        side = 1;
+        at = 1;
+        side++;
     }
-    if (!feeds(U8(gate->side_mask), side)) distance = 0;
+    if (!feeds(U8(gate->side_mask), at)) distance = 0;
     if (state->stage == CHEIR_GATE_CLOSED) {
         closed_band(gate, state, level, rest);
-        if (distance < U16(level->side[side].on)) return;
-        begin_attack(state, raw, side);
+        if (distance < U16(side->on)) return;
+        begin_attack(state, raw, at);
         if (U16(gate->window_ticks) > 0) return;
     }
-    hold_off = U16(gate->hold_off_ticks);
-    off = U16(level->side[side].off);
-    elapsed = (uint16_t)(now_t - state->since);
+    off = U16(side->off);
     released = distance < off;
     if (state->stage >= CHEIR_GATE_ATTACK_ABOVE) {
-        uint16_t strength;
-        uint8_t ends = elapsed >= U16(gate->window_ticks) || (released && elapsed >= hold_off);
-        if (!ends || !wire_takes_note()) return;
-        strength = strength_of(gate, state, level, rest);
-        state->stage = CHEIR_GATE_OPEN;
-        state->running = elapsed < hold_off;
-        gate_opens(U8(gate->listener), U8(gate->listeners), 0, strength);
+        if (attack_lasts(gate, state, released) || !wire_takes_note()) return;
+        open_gate(gate, state, level, rest);
     }
-    if (!released) {
-        open_band(state, rest, side, off);
-        return;
-    }
-    if (state->running) {
-        EMPTY_BAND(state);
-        return;
-    }
-    released = state->stage == CHEIR_GATE_OPEN;
-    state->stage = CHEIR_GATE_CLOSED;
-    state->since = now_t;
-    state->running = hold_off > 0;
-    closed_band(gate, state, level, rest);
-    if (released) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
+    if (!released) open_band(state, rest, at, off);
+    else if (state->running) EMPTY_BAND(state);
+    else close_gate(gate, state, level, rest);
 }
 
 /*
  * Whether the window, the wire or the hold-off takes longer. The peak of an attack is followed; one that has fallen short of
  * "on" may be over.
  */
-static OUT_OF_LINE uint8_t gate_waits(const cheir_gate *gate, cheir_gate_state *state, uint16_t count)
+static inline uint8_t gate_waits(const cheir_gate *gate, cheir_gate_state *state, uint16_t count, uint8_t wire_takes)
 {
-    uint16_t elapsed = (uint16_t)(now_t - state->since);
-    if (state->stage < CHEIR_GATE_ATTACK_ABOVE) {
-        if (elapsed < U16(gate->hold_off_ticks)) return 1;
+    uint8_t stage = state->stage;
+    if (stage < CHEIR_GATE_ATTACK_ABOVE) {
+        if (gate_held(gate, state)) return 1;
         state->running = 0;
         return count >= state->low && count <= state->high;
     }
-    if (state->stage == CHEIR_GATE_ATTACK_ABOVE ? count > state->peak : count < state->peak) state->peak = count;
-    if (elapsed < U16(gate->window_ticks)) {
-        if (count < state->low || count > state->high) return 1;
-        if (elapsed < U16(gate->hold_off_ticks)) return 1;
-    }
-    return !wire_takes_note();
+    if (stage == CHEIR_GATE_ATTACK_ABOVE ? count > state->peak : count < state->peak) state->peak = count;
+    if (!wire_takes) return 1;
+    if ((uint16_t)(now_t - state->since) >= U16(gate->window_ticks)) return 0;
+    return count < state->low || count > state->high || gate_held(gate, state);
 }
 
 /* Passes over the gates that wait, and those whose counts lie among which nothing happens. */
@@ -117,19 +130,21 @@ static OUT_OF_LINE void play_gates(void)
 {
     cheir_gate_state *state = STATE(gates);
     const uint16_t *counts = now_counts;
+    uint8_t wire_takes = wire_takes_note();
     uint8_t i;
     for (i = 0; i != COUNT(gates); i++, state++) {
         const cheir_gate *gate = &IMAGE(gates)[i];
         uint16_t count = counts[state->column];
         if (SELDOM(state->running)) {
-            if (gate_waits(gate, state, count)) continue;
+            if (gate_waits(gate, state, count, wire_takes)) continue;
         } else if (count >= state->low && count <= state->high) continue;
         else if (state->stage == CHEIR_GATE_CLOSED && state->low <= state->high) {
             /* Its band ends where "on" begins. */
             begin_attack(state, count, count < state->low);
             if (U16(gate->window_ticks) > 0) continue;
-        } else if (state->stage == CHEIR_GATE_OPEN && !wire_takes_note()) continue;
+        } else if (state->stage == CHEIR_GATE_OPEN && !wire_takes) continue;
         change_gate(gate, state, count);
+        wire_takes = wire_takes_note();
     }
 }
 

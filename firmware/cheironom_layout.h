@@ -29,12 +29,17 @@ typedef struct {
     uint16_t off;
 } cheir_side;
 
-/* A level: a column with a rest and up to two sides. */
+/* A level: a column with a rest and up to two sides; still: the nearer of their ons; its gates and controls stand together. */
 typedef struct {
     uint16_t rest;
+    uint16_t still;
     cheir_side side[2];
     uint16_t table;
     uint8_t column;
+    uint8_t gate;
+    uint8_t gates;
+    uint8_t control;
+    uint8_t controls;
     uint8_t pad;
 } cheir_level;
 
@@ -269,23 +274,28 @@ CHEIR_LIES(side_2, offsetof(cheir_side, scale.mul) == 4);
 CHEIR_LIES(side_3, offsetof(cheir_side, dead) == 6);
 CHEIR_LIES(side_4, offsetof(cheir_side, on) == 8);
 CHEIR_LIES(side_5, offsetof(cheir_side, off) == 10);
-CHEIR_LIES(level, sizeof(cheir_level) == 30);
+CHEIR_LIES(level, sizeof(cheir_level) == 36);
 CHEIR_LIES(level_0, offsetof(cheir_level, rest) == 0);
-CHEIR_LIES(level_1, offsetof(cheir_level, side[0].scale.span) == 2);
-CHEIR_LIES(level_2, offsetof(cheir_level, side[0].scale.factor) == 4);
-CHEIR_LIES(level_3, offsetof(cheir_level, side[0].scale.mul) == 6);
-CHEIR_LIES(level_4, offsetof(cheir_level, side[0].dead) == 8);
-CHEIR_LIES(level_5, offsetof(cheir_level, side[0].on) == 10);
-CHEIR_LIES(level_6, offsetof(cheir_level, side[0].off) == 12);
-CHEIR_LIES(level_7, offsetof(cheir_level, side[1].scale.span) == 14);
-CHEIR_LIES(level_8, offsetof(cheir_level, side[1].scale.factor) == 16);
-CHEIR_LIES(level_9, offsetof(cheir_level, side[1].scale.mul) == 18);
-CHEIR_LIES(level_10, offsetof(cheir_level, side[1].dead) == 20);
-CHEIR_LIES(level_11, offsetof(cheir_level, side[1].on) == 22);
-CHEIR_LIES(level_12, offsetof(cheir_level, side[1].off) == 24);
-CHEIR_LIES(level_13, offsetof(cheir_level, table) == 26);
-CHEIR_LIES(level_14, offsetof(cheir_level, column) == 28);
-CHEIR_LIES(level_15, offsetof(cheir_level, pad) == 29);
+CHEIR_LIES(level_1, offsetof(cheir_level, still) == 2);
+CHEIR_LIES(level_2, offsetof(cheir_level, side[0].scale.span) == 4);
+CHEIR_LIES(level_3, offsetof(cheir_level, side[0].scale.factor) == 6);
+CHEIR_LIES(level_4, offsetof(cheir_level, side[0].scale.mul) == 8);
+CHEIR_LIES(level_5, offsetof(cheir_level, side[0].dead) == 10);
+CHEIR_LIES(level_6, offsetof(cheir_level, side[0].on) == 12);
+CHEIR_LIES(level_7, offsetof(cheir_level, side[0].off) == 14);
+CHEIR_LIES(level_8, offsetof(cheir_level, side[1].scale.span) == 16);
+CHEIR_LIES(level_9, offsetof(cheir_level, side[1].scale.factor) == 18);
+CHEIR_LIES(level_10, offsetof(cheir_level, side[1].scale.mul) == 20);
+CHEIR_LIES(level_11, offsetof(cheir_level, side[1].dead) == 22);
+CHEIR_LIES(level_12, offsetof(cheir_level, side[1].on) == 24);
+CHEIR_LIES(level_13, offsetof(cheir_level, side[1].off) == 26);
+CHEIR_LIES(level_14, offsetof(cheir_level, table) == 28);
+CHEIR_LIES(level_15, offsetof(cheir_level, column) == 30);
+CHEIR_LIES(level_16, offsetof(cheir_level, gate) == 31);
+CHEIR_LIES(level_17, offsetof(cheir_level, gates) == 32);
+CHEIR_LIES(level_18, offsetof(cheir_level, control) == 33);
+CHEIR_LIES(level_19, offsetof(cheir_level, controls) == 34);
+CHEIR_LIES(level_20, offsetof(cheir_level, pad) == 35);
 CHEIR_LIES(zero_state, sizeof(cheir_zero_state) == 8);
 CHEIR_LIES(zero_state_0, offsetof(cheir_zero_state, rest) == 0);
 CHEIR_LIES(zero_state_1, offsetof(cheir_zero_state, median) == 2);

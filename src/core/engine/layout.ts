@@ -23,21 +23,34 @@ export const SIDE = struct(
   },
 );
 
-export const LEVEL = struct('level', 'a level: a column with a rest and up to two sides', {
-  rest: 'u16',
-  side: [SIDE, 2],
-  table: 'u16',
-  column: 'u8',
-  pad: 'u8',
-});
+export const LEVEL = struct(
+  'level',
+  'a level: a column with a rest and up to two sides; still: the nearer of their ons; its gates and controls stand together',
+  {
+    rest: 'u16',
+    still: 'u16',
+    side: [SIDE, 2],
+    table: 'u16',
+    column: 'u8',
+    gate: 'u8',
+    gates: 'u8',
+    control: 'u8',
+    controls: 'u8',
+    pad: 'u8',
+  },
+);
 
-export const ZERO_STATE = struct('zero_state', 'rest of a level or a strike lane, and what it finds out at power-up', {
-  rest: 'u16',
-  median: 'u16',
-  first: 'u16',
-  looks: 'u8',
-  stage: 'u8',
-});
+export const ZERO_STATE = struct(
+  'zero_state',
+  'rest of a level or a strike lane, and what it finds out at power-up',
+  {
+    rest: 'u16',
+    median: 'u16',
+    first: 'u16',
+    looks: 'u8',
+    stage: 'u8',
+  },
+);
 
 export const GATE = struct('gate', 'opens and closes with a level', {
   window_ticks: 'u16',
@@ -300,7 +313,7 @@ export const STATE_PARTS = {
  * engine, which starts anew. Tables and stairs are settings.
  */
 export const SETTINGS: { readonly [P in keyof typeof IMAGE_PARTS]: readonly string[] } = {
-  levels: ['rest', 'side', 'table'],
+  levels: ['rest', 'still', 'side', 'table'],
   gates: ['window_ticks', 'hold_off_ticks', 'attack', 'side_mask'],
   controls: ['from', 'span', 'deadband', 'interval_ticks', 'stairs', 'side_mask', 'status', 'controller'],
   switched: ['status', 'controller', 'off', 'on'],

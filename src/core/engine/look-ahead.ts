@@ -16,10 +16,10 @@ export interface Looker {
 
 /** Every lane that looks at its rest at power-up, in the order in which a frame asks them. */
 export const lookersOf = (e: Engine): Looker[] => [
-  ...e.image.levels.map(({ column, side }, i) => ({
+  ...e.image.levels.map(({ column, still }, i) => ({
     zero: e.state.level_zeros[i],
     column,
-    still: Math.min(side[0].on, side[1].on),
+    still,
     play: () => lookAtLevel(e, i),
   })),
   ...e.image.strikes.map(({ column, on }, i) => ({

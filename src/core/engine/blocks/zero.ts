@@ -56,7 +56,7 @@ export function lookAtLevel(e: Engine, index: number): boolean {
   const zero = e.state.level_zeros[index];
   const level = e.image.levels[index];
   const [above, below] = level.side;
-  const seen = look(zero, e.counts[e.at + level.column], Math.min(above.on, below.on));
+  const seen = look(zero, e.counts[e.at + level.column], level.still);
   if (seen === 'looks') return false;
   const silent = zero.stage === ZERO_STAGE.silent;
   if (silent) emptyBands(e, index);
@@ -70,17 +70,20 @@ export function lookAtLevel(e: Engine, index: number): boolean {
   return true;
 }
 
-const gatesClosed = (e: Engine, level: number): boolean =>
-  e.image.gates.every((g, i) => g.level !== level || e.state.gates[i].stage === GATE_STAGE.closed);
-
-/** Rest has moved so far that a note could not end: gates are mute until the level falls below "off". */
-function muteGates(e: Engine, level: number): void {
-  e.image.gates.forEach((g, i) => {
-    if (g.level === level) e.state.gates[i].stage = GATE_STAGE.muted;
-  });
+function gatesClosed({ image, state }: Engine, level: number): boolean {
+  const { gate, gates } = image.levels[level];
+  for (let i = gate; i < gate + gates; i++) if (state.gates[i].stage !== GATE_STAGE.closed) return false;
+  return true;
 }
 
-function emptyBands(e: Engine, level: number): void {
-  e.image.gates.forEach((g, i) => g.level === level && emptyBand(e.state.gates[i]));
-  e.image.controls.forEach((c, i) => c.level === level && emptyBand(e.state.controls[i]));
+/** Rest has moved so far that a note could not end: gates are mute until the level falls below "off". */
+function muteGates({ image, state }: Engine, level: number): void {
+  const { gate, gates } = image.levels[level];
+  for (let i = gate; i < gate + gates; i++) state.gates[i].stage = GATE_STAGE.muted;
+}
+
+function emptyBands({ image, state }: Engine, level: number): void {
+  const { gate, gates, control, controls } = image.levels[level];
+  for (let i = gate; i < gate + gates; i++) emptyBand(state.gates[i]);
+  for (let i = control; i < control + controls; i++) emptyBand(state.controls[i]);
 }

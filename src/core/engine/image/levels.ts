@@ -1,7 +1,7 @@
 import { NO_TABLE } from '../codes';
 import { ABOVE, BELOW } from '../place';
 import { NO_SCALE, scaleOf } from '../scale';
-import type { LEVEL, SIDE } from '../layout';
+import type { Image, LEVEL, SIDE } from '../layout';
 import type { Of } from '../struct';
 import type { LevelCalibration } from '../../instrument/calibration';
 import type { SideOf } from '../../instrument/voices';
@@ -20,10 +20,25 @@ export function compileLevel(c: LevelCalibration, column: number): Level {
     c.reach.down === null || c.onDown === null || c.offDown === null
       ? ABSENT
       : side(-sign, rest, c.reach.down, c.deadZone.down ?? c.deadZone.up, c.onDown, c.offDown);
-  return { rest, side: sign > 0 ? [up, down] : [down, up], table: NO_TABLE, column, pad: 0 };
+  const still = Math.min(up.on, down.on);
+  const own = { gate: 0, gates: 0, control: 0, controls: 0 };
+  return { rest, still, side: sign > 0 ? [up, down] : [down, up], table: NO_TABLE, column, ...own, pad: 0 };
 }
 
 const signOf = (c: LevelCalibration): 1 | -1 => (c.polarity === 'falling' ? -1 : 1);
+
+/** Puts the gates and the controls of each level together, in the order of the levels, and tells each level where its own stand. */
+export function groupByLevel({ levels, gates, controls }: Image): void {
+  const byLevel = (a: { level: number }, b: { level: number }) => a.level - b.level;
+  gates.sort(byLevel);
+  controls.sort(byLevel);
+  levels.forEach((level, i) => {
+    level.gates = gates.filter((g) => g.level === i).length;
+    level.gate = level.gates > 0 ? gates.findIndex((g) => g.level === i) : 0;
+    level.controls = controls.filter((c) => c.level === i).length;
+    level.control = level.controls > 0 ? controls.findIndex((c) => c.level === i) : 0;
+  });
+}
 
 /** The sides of rest that feed a voice, as a mask. */
 export function sideMask(c: LevelCalibration, side: SideOf): number {

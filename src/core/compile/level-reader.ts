@@ -1,6 +1,6 @@
 import { feeds, locate, type Place } from '../engine/place';
 import { shareOf } from '../engine/scale';
-import { stairsOf, stepAt } from '../engine/stairs';
+import { beginsOf, stairsOf, stepAt } from '../engine/stairs';
 import { ONE } from '../shape/table';
 import { levelOf } from '../instrument/access';
 import type { Response } from '../instrument/response';
@@ -33,6 +33,7 @@ export function levelReader(
   const level = compileLevel(calibration, 0);
   const mask = sideMask(calibration, side);
   const { floor, stairs } = stairsOf(response, STEPS);
+  const begins = level.side.map(({ dead, scale }) => beginsOf(stairs, dead, scale.span));
   const place: Place = { side: 0, distance: 0 };
   const reading: LevelReading = { share: 0, step: 0 };
   return (count) => {
@@ -41,7 +42,7 @@ export function levelReader(
     const { distance } = place;
     const there = scale.span > 0 && distance > dead && feeds(mask, place.side);
     reading.share = there ? shareOf(scale, distance - dead) / ONE : 0;
-    reading.step = floor + (there ? stepAt(stairs, 0, stairs.length, dead, scale.span, distance) : 0);
+    reading.step = floor + (there ? stepAt(begins[place.side], distance) : 0);
     return reading;
   };
 }

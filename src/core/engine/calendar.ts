@@ -28,6 +28,10 @@ export class Calendar {
     else link[before] = unit;
   }
 
+  clear(): void {
+    this.head.fill(-1);
+  }
+
   /** Takes the first unit of a frame, −1 for none. */
   take(frame: number): number {
     const unit = this.head[frame];

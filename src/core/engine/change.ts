@@ -3,6 +3,7 @@ import { startEngine, type Engine } from './engine';
 import { IMAGE_PARTS, SETTINGS, type Image } from './layout';
 import { emptyBand } from './place';
 import { silence } from './play';
+import { beginsOfControls } from './stairs';
 
 /**
  * Changes the image of an engine that plays, between two frames. Of the same structure, only settings change, and nothing is
@@ -16,6 +17,7 @@ export function changeEngine(e: Engine, next: Image): number {
   changeLevels(e, next);
   changeBanks(e, next);
   e.image = next;
+  e.begins = beginsOfControls(next);
   return 0;
 }
 

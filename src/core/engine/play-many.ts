@@ -2,17 +2,17 @@ import type { Edges } from '../signal/take';
 import { touchBankLooks } from './blocks/touch';
 import { Calendar } from './calendar';
 import { lookersOf, lookOn, playLooker, type Looker } from './look-ahead';
-import { PAUSE_US, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
+import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
-import { passTime, playEdge, playFrame } from './play';
+import { drainTo, passTime, playEdge, playFrame } from './play';
 import { sweepTimers } from './timers';
-import { firstDue, firstOutside, unitsOf, type Stretch, type Unit } from './units';
+import { firstAt, firstDue, firstOutside, unitsOf, type Stretch, type Unit } from './units';
 import { playControl } from './voices/control';
 import { playSwitched, switchedWaits } from './voices/switched';
-import { drain, MOST_BACKLOG_US, wireIsFree } from './wire';
+import { MOST_BACKLOG_US, wireIsFree } from './wire';
 
 /** Counts that every unit goes through in turn, so that what it reads stays in the cache. */
-const BLOCK_COUNTS = 4096;
+const BLOCK_COUNTS = 8192;
 
 /** Called for each frame, or edge, that sent something, in order: its bytes stand at the start of `out`. */
 export type Emit = (tUs: number, out: Uint8Array, bytes: number) => void;
@@ -34,9 +34,17 @@ export function playMany(
   const take = new Passage(e, tUs, counts, columns, block, edges, emit);
   for (let frame = 0; frame < tUs.length;) {
     if (looks(e)) take.whole(frame++);
-    else frame = take.block(frame, Math.min(frame + block, tUs.length));
+    else frame = take.block(frame, endOfBlock(tUs, frame, block));
   }
   take.edgesBefore(Infinity, tUs.length);
+}
+
+/** The frame after a block: it is full, or a pause that ends every timer comes before the next frame. */
+function endOfBlock(tUs: Float64Array, first: number, frames: number): number {
+  const most = Math.min(first + frames, tUs.length);
+  let end = first + 1;
+  while (end < most && tUs[end] - tUs[end - 1] < PAUSE_US) end++;
+  return end;
 }
 
 /** The first frames after power-up are played in full. */
@@ -45,6 +53,9 @@ const looks = (e: Engine): boolean =>
 
 class Passage implements Stretch {
   end = 0;
+  private first = 0;
+  /** 1 for each row, frame of the block, at which something is to be done. */
+  private readonly due: Uint8Array;
   private readonly units: Unit[];
   private readonly calendar: Calendar;
   private readonly controlCalendar: Calendar;
@@ -64,11 +75,12 @@ class Passage implements Stretch {
     private readonly edges: Edges | undefined,
     private readonly emit: Emit,
   ) {
+    this.due = new Uint8Array(block);
     this.units = unitsOf(e);
-    this.calendar = new Calendar(block + 1, this.units.length);
-    this.controlCalendar = new Calendar(block + 1, e.image.controls.length);
+    this.calendar = new Calendar(block, this.units.length);
+    this.controlCalendar = new Calendar(block, e.image.controls.length);
     this.lookers = lookersOf(e);
-    this.lookCalendar = new Calendar(block + 1, this.lookers.length);
+    this.lookCalendar = new Calendar(block, this.lookers.length);
     this.waits = new Uint8Array(e.image.controls.length);
   }
 
@@ -90,77 +102,79 @@ class Passage implements Stretch {
     return true;
   }
 
-  /** Plays the frames of a block. @returns the frame after the last that it played */
+  /** Plays the frames of a block; only before its first can there have been a pause. @returns the frame after the last that it played */
   block(first: number, end: number): number {
+    this.first = first;
     this.end = end;
     this.waits.fill(1);
     this.waiting = this.waits.length;
+    this.due[0] = 1;
     this.units.forEach((_, unit) => this.calendar.put(unit, 0));
-    this.lookers.forEach((looker, i) =>
-      this.schedule(this.lookCalendar, i, lookOn(looker, this, first), first),
-    );
-    for (let frame = first; frame < end; frame++) {
-      const row = frame - first;
-      const all = this.edgesBefore(this.tUs[frame], frame) || this.pausedBefore(frame);
-      if (all) this.wakeAll(row, first);
-      const busy =
-        all ||
-        this.calendar.has(row) ||
-        this.controlCalendar.has(row) ||
-        this.lookCalendar.has(row) ||
-        this.mustSweep(frame) ||
-        ((this.waiting > 0 || switchedWaits(this.e)) && this.wireIsFreeAt(frame));
-      if (busy) this.play(frame, first);
+    this.lookers.forEach((looker, i) => this.schedule(this.lookCalendar, i, lookOn(looker, this, first)));
+    this.markSweep(first);
+    this.markEdge();
+    for (let row = 0; row >= 0; row = this.nextRow(row)) {
+      this.due[row] = 0;
+      if (this.edgesBefore(this.tUs[first + row], first + row)) {
+        this.wakeAll(row);
+        this.markEdge();
+      }
+      this.play(first + row);
     }
     this.catchUp(end - 1);
-    this.clear(first, end);
     return end;
   }
 
-  private play(frame: number, first: number): void {
+  /** The next row at which something is to be done, −1 for none; where much is, most often the one after. */
+  private nextRow(row: number): number {
+    return this.due[row + 1] === 1 ? row + 1 : this.due.indexOf(1, row + 2);
+  }
+
+  private play(frame: number): void {
     const { e, tUs } = this;
-    this.catchUp(frame - 1);
-    passTime(e, tUs[frame]);
+    const row = frame - this.first;
+    if (row === 0) passTime(e, tUs[frame]);
+    else drainTo(e, tUs[frame]);
     e.counts = this.counts;
     e.at = frame * this.columns;
-    sweepTimers(e);
-    if (this.lookCalendar.has(frame - first)) this.look(frame, first);
+    if (sweepTimers(e)) this.markSweep(frame);
+    if (this.lookCalendar.has(row)) this.look(frame);
     playSwitched(e);
-    this.playControls(frame, first);
-    const row = frame - first;
+    this.playControls(frame);
     for (let unit = this.calendar.take(row); unit >= 0; unit = this.calendar.take(row)) {
       this.units[unit].play();
-      this.schedule(this.calendar, unit, this.units[unit].next(frame, this), first);
+      this.schedule(this.calendar, unit, this.units[unit].next(frame, this));
     }
+    if (this.waiting > 0 || switchedWaits(e)) this.mark(this.freeWire(frame));
     this.tell(tUs[frame], e.bytes);
   }
 
   /** The lanes whose look may end at a frame; what that changes is looked at by all. */
-  private look(frame: number, first: number): void {
-    const row = frame - first;
+  private look(frame: number): void {
+    const row = frame - this.first;
     const due: number[] = [];
     for (let i = this.lookCalendar.take(row); i >= 0; i = this.lookCalendar.take(row)) due.push(i);
     let ended = false;
     for (const i of due) ended = playLooker(this.lookers[i], ended) || ended;
-    this.wakeAll(row, first);
-    for (const i of due) this.schedule(this.lookCalendar, i, lookOn(this.lookers[i], this, frame + 1), first);
+    this.wakeAll(row);
+    for (const i of due) this.schedule(this.lookCalendar, i, lookOn(this.lookers[i], this, frame + 1));
   }
 
   /** As voices/control.ts does, but only those that are awake are looked at. */
-  private playControls(frame: number, first: number): void {
+  private playControls(frame: number): void {
     const { e, waits } = this;
     const { engine } = e.state;
-    const row = frame - first;
+    const row = frame - this.first;
     for (let i = this.controlCalendar.take(row); i >= 0; i = this.controlCalendar.take(row)) this.wait(i);
     if (this.waiting === 0 || !wireIsFree(e)) return;
-    for (let n = waits.length, i = engine.turn; n > 0; n--) {
+    for (let i = engine.turn; this.waiting > 0;) {
       const index = i;
       i = i + 1 === waits.length ? 0 : i + 1;
       if (waits[index] === 0) continue;
       waits[index] = 0;
       this.waiting--;
       playControl(e, index);
-      this.schedule(this.controlCalendar, index, this.nextOfControl(index, frame), first);
+      this.schedule(this.controlCalendar, index, this.nextOfControl(index, frame));
       if (wireIsFree(e)) continue;
       engine.turn = i;
       return;
@@ -179,59 +193,48 @@ class Passage implements Stretch {
     this.waits[control] = 1;
   }
 
-  /** Whether the wire will take another level by then; it has been sent nothing since the last frame that was played. */
-  private wireIsFreeAt(frame: number): boolean {
-    const { backlog_us, last_us } = this.e.state.engine;
-    return backlog_us <= MOST_BACKLOG_US + ((this.tUs[frame] - last_us) >>> 0);
+  private schedule(calendar: Calendar, unit: number, frame: number): void {
+    if (frame >= this.end) return;
+    calendar.put(unit, frame - this.first);
+    this.mark(frame);
   }
 
-  private schedule(calendar: Calendar, unit: number, frame: number, first: number): void {
-    if (frame < this.end) calendar.put(unit, frame - first);
+  /** Something is to be done at a frame, if it lies in the block. */
+  private mark(frame: number): void {
+    if (frame < this.end) this.due[frame - this.first] = 1;
   }
 
-  /** After a pause, and after an edge, every unit looks at the frame. */
-  private wakeAll(row: number, first: number): void {
-    this.clear(first, this.end);
+  /** The next frame at which ended timers are cleared. */
+  private markSweep(frame: number): void {
+    this.mark(firstDue(this, frame, this.e.state.engine.swept, SWEEP_TICKS));
+  }
+
+  /** The frame that the next edge comes before. */
+  private markEdge(): void {
+    if (this.edges && this.edge < this.edges.tUs.length)
+      this.mark(firstAt(this, this.first, this.edges.tUs[this.edge]));
+  }
+
+  /** The first frame after one that was played at which the wire takes another level. */
+  private freeWire(frame: number): number {
+    return firstAt(this, frame + 1, this.tUs[frame] + this.e.state.engine.backlog_us - MOST_BACKLOG_US);
+  }
+
+  /** After an edge, and after a look, every unit looks at the frame. */
+  private wakeAll(row: number): void {
+    this.calendar.clear();
+    this.controlCalendar.clear();
     this.units.forEach((_, unit) => this.calendar.put(unit, row));
     for (let i = 0; i < this.waits.length; i++) this.wait(i);
   }
 
-  private clear(first: number, end: number): void {
-    for (let row = 0; row < end - first; row++) {
-      while (this.calendar.take(row) >= 0);
-      while (this.controlCalendar.take(row) >= 0);
-    }
-  }
-
-  /** Whether no frame came for so long that every timer has ended. */
-  private pausedBefore(frame: number): boolean {
-    const { last_us } = this.e.state.engine;
-    const before = frame === 0 ? last_us : this.lastUs(frame);
-    return (this.tUs[frame] - before) >>> 0 >= PAUSE_US;
-  }
-
-  /** Time of what came before a frame: the frame before it, or an edge since. */
-  private lastUs(frame: number): number {
-    const before = this.tUs[frame - 1];
-    const edge = this.edges && this.edge > 0 ? this.edges.tUs[this.edge - 1] : -Infinity;
-    return Math.max(before, edge);
-  }
-
-  private mustSweep(frame: number): boolean {
-    return ticksSince(this.e.state.engine.swept, ticksAt(this.tUs[frame])) >= SWEEP_TICKS;
-  }
-
   /** Up to a frame that nothing had to play: the wire drains, and an edge after it finds its counts. */
   private catchUp(frame: number): void {
-    const { engine } = this.e.state;
     if (frame < 0) return;
     this.e.counts = this.counts;
     this.e.at = frame * this.columns;
-    const passedUs = (this.tUs[frame] - engine.last_us) >>> 0;
     // An edge after that frame has been there already.
-    if (passedUs >= 2 ** 31) return;
-    drain(this.e, passedUs);
-    engine.last_us = this.tUs[frame] >>> 0;
+    if ((this.tUs[frame] - this.e.state.engine.last_us) >>> 0 < 2 ** 31) drainTo(this.e, this.tUs[frame]);
   }
 
   private tell(tUs: number, bytes: number): void {

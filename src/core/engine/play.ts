@@ -14,6 +14,11 @@ import { drain } from './wire';
 
 /** Time goes on: the wire drains, and a pause ends every timer. @param tUs time now, µs; only differences matter, modulo 2^32 */
 export function passTime(e: Engine, tUs: number): void {
+  if (drainTo(e, tUs) >= PAUSE_US) expireTimers(e);
+}
+
+/** Time goes on, and the wire drains. @returns µs since the last frame or edge */
+export function drainTo(e: Engine, tUs: number): number {
   const { engine } = e.state;
   const passedUs = (tUs - engine.last_us) >>> 0;
   engine.last_us = tUs >>> 0;
@@ -22,7 +27,7 @@ export function passTime(e: Engine, tUs: number): void {
   e.bytes = 0;
   e.furthest.bank = -1;
   drain(e, passedUs);
-  if (passedUs >= PAUSE_US) expireTimers(e);
+  return passedUs;
 }
 
 /**

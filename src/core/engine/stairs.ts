@@ -1,8 +1,11 @@
+import { CONTROL_KIND } from './codes';
+import type { Image } from './layout';
+import { feeds } from './place';
 import { curveOf, type CurveFamilyId, type CurveParameters } from '../shape/families';
 
 /**
  * Stairs: where along x (0 … 1) a curve reaches each of its steps, as Q16 shares less one unit, so that on a span of counts
- * {@link stairAt} is the first count that reads the step.
+ * {@link beginsOf} gives the first count that reads the step.
  * @param steps of the output, 1 … 127; step k is reached where the curve is (k − ½) / steps, as rounding half up has it
  * @returns `floor`: steps that the curve reads at x = 0; then one entry for each step above that, rising
  */
@@ -31,29 +34,48 @@ function firstReading(reads: (x: number) => number, step: number): number {
   return high;
 }
 
-/** The distance at which a value reads a step: counts. @param stair entry of the stairs @param dead, span of the side */
-export const stairAt = (stair: number, dead: number, span: number): number =>
-  dead + 1 + Math.floor((stair * span) / 65536);
+/**
+ * The distances at which a value reads each of its steps on a side, counts, never falling.
+ * @param stairs shares of the span, Q16 @param dead, span of the side
+ */
+export const beginsOf = (stairs: readonly number[], dead: number, span: number): Uint16Array =>
+  Uint16Array.from(stairs, (stair) => dead + 1 + Math.floor((stair * span) / 65536));
 
 /**
- * The step that a distance reads: how many stairs are reached, by halving.
- * @param first of its stairs in the table @param count of them, 0 … 127
+ * The step that a distance reads: how many steps have begun there. Looked for in growing leaps from a step near it, then by halving.
+ * @param begins never falling @param near any number; most often the step lies near it
  */
-export function stepAt(
-  table: ArrayLike<number>,
-  first: number,
-  count: number,
-  dead: number,
-  span: number,
-  distance: number,
-): number {
-  if (distance <= dead) return 0;
+export function stepAt(begins: Uint16Array, distance: number, near = 0): number {
   let low = 0;
-  let high = count;
+  let high = begins.length;
+  let by = 1;
+  if (near > 0 && near <= high && begins[near - 1] > distance) {
+    high = near - 1;
+    for (; by <= high && begins[high - by] > distance; by *= 2) high -= by;
+    if (by <= high) low = high - by + 1;
+  } else {
+    if (near > 0 && near <= high) low = near;
+    for (; low + by <= high && begins[low + by - 1] <= distance; by *= 2) low += by;
+    if (low + by <= high) high = low + by - 1;
+  }
   while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (distance >= stairAt(table[first + middle - 1], dead, span)) low = middle;
-    else high = middle - 1;
+    const middle = (low + high) >> 1;
+    if (begins[middle] <= distance) low = middle + 1;
+    else high = middle;
   }
   return low;
 }
+
+/** The same for each control of seven bits of an image, above rest and below it; none on a side that does not feed it. */
+export const beginsOfControls = ({ controls, levels, stairs }: Image): [Uint16Array, Uint16Array][] =>
+  controls.map((control) => {
+    const own = stairs.slice(control.stairs, control.stairs + control.span);
+    const on = (side: 0 | 1) => {
+      const { dead, scale } = levels[control.level].side[side];
+      const fed = scale.span > 0 && feeds(control.side_mask, side);
+      return fed && control.kind !== CONTROL_KIND.controller14 ? beginsOf(own, dead, scale.span) : NONE;
+    };
+    return [on(0), on(1)];
+  });
+
+const NONE = new Uint16Array(0);

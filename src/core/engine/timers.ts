@@ -15,13 +15,14 @@ export function expireTimers(e: Engine): void {
   for (let at = 0; at < strikes.length; at++) expireStrike(e, at);
 }
 
-/** Clears the timers that have ended, now and then, before the clock has turned under them. */
-export function sweepTimers(e: Engine): void {
+/** Clears the timers that have ended, now and then, before the clock has turned under them. @returns whether it was time to */
+export function sweepTimers(e: Engine): boolean {
   const { state, image, t } = e;
-  if (ticksSince(state.engine.swept, t) < SWEEP_TICKS) return;
+  if (ticksSince(state.engine.swept, t) < SWEEP_TICKS) return false;
   state.engine.swept = t;
   state.controls.forEach((control, i) => {
     if (control.held !== 0 && ticksSince(control.since, t) >= image.controls[i].interval_ticks)
       control.held = 0;
   });
+  return true;
 }

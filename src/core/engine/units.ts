@@ -3,8 +3,11 @@ import { playContact } from './blocks/contacts';
 import { playGate } from './blocks/gate';
 import { playStrike, strikeSleeps } from './blocks/strike';
 import { playTouchBank, touchBand } from './blocks/touch';
-import { PAUSE_US, SLOW_US, TICK_US, slowAt, ticksAt, ticksSince } from './clock';
+import { SLOW_US, TICK_US, slowAt, ticksAt, ticksSince } from './clock';
 import type { Engine } from './engine';
+import type { GATE, GATE_STATE } from './layout';
+import { inBand } from './place';
+import type { Of } from './struct';
 
 /** The frames at hand. */
 export interface Stretch {
@@ -30,22 +33,33 @@ export function firstOutside(
   from: number,
 ): number {
   const { counts, columns } = s;
-  const { low } = band;
-  const room = band.high - low;
-  if (room < 0) return from;
+  const { low, high } = band;
   const past = s.end * columns + column;
   let at = from * columns + column;
-  for (; at < past; at += columns) if ((counts[at] - low) >>> 0 > room) break;
+  for (; at < past; at += columns) {
+    const count = counts[at];
+    if (count < low || count > high) break;
+  }
   return (at - column) / columns;
 }
 
-/** The first frame after `frame` at which a timer that runs has ended; a pause ends it too. @param since, ticks of the timer */
+/** The first frame after `frame` at which a timer that runs has ended. @param since, ticks of the timer */
 export function firstDue(s: Stretch, frame: number, since: number, ticks: number): number {
-  const { tUs } = s;
-  const left = ticks - ticksSince(since, ticksAt(tUs[frame]));
-  const endUs = TICK_US * (Math.floor(tUs[frame] / TICK_US) + left);
-  let at = frame + 1;
-  while (at < s.end && tUs[at] < endUs && tUs[at] - tUs[at - 1] < PAUSE_US) at++;
+  const left = ticks - ticksSince(since, ticksAt(s.tUs[frame]));
+  return firstAt(s, frame + 1, TICK_US * (Math.floor(s.tUs[frame] / TICK_US) + left));
+}
+
+/** The first frame from `from` on at a time or later; `end` where there is none. Most often it is near. */
+export function firstAt({ tUs, end }: Stretch, from: number, us: number): number {
+  let at = from;
+  let by = 1;
+  for (; at + by <= end && tUs[at + by - 1] < us; by *= 2) at += by;
+  let high = Math.min(end, at + by - 1);
+  while (at < high) {
+    const middle = (at + high) >> 1;
+    if (tUs[middle] < us) at = middle + 1;
+    else high = middle;
+  }
   return at;
 }
 
@@ -68,11 +82,32 @@ function gateUnit(e: Engine, index: number): Unit {
   return {
     play: () => playGate(e, index),
     next: (frame, s) => {
-      if (state.stage >= GATE_STAGE.attackAbove) return frame + 1;
+      if (state.stage >= GATE_STAGE.attackAbove) return followAttack(gate, state, frame, s);
       if (state.running !== 0) return firstDue(s, frame, state.since, gate.hold_off_ticks);
       return firstOutside(s, gate.column, state, frame + 1);
     },
   };
+}
+
+/**
+ * Follows the peak of an attack over the frames after one that was played, as far as nothing comes of it but the peak.
+ * @returns the frame at which something may: the window ends, or the count falls short of "on"
+ */
+function followAttack(
+  gate: Of<typeof GATE>,
+  state: Of<typeof GATE_STATE>,
+  frame: number,
+  s: Stretch,
+): number {
+  const due = firstDue(s, frame, state.since, gate.window_ticks);
+  const above = state.stage === GATE_STAGE.attackAbove;
+  let at = frame + 1;
+  for (; at < due; at++) {
+    const count = s.counts[at * s.columns + gate.column];
+    if (inBand(state, count)) break;
+    if (above ? count > state.peak : count < state.peak) state.peak = count;
+  }
+  return at;
 }
 
 /** All lanes of a bank: their untouched levels follow together. */
@@ -106,10 +141,7 @@ function touchUnit(e: Engine, index: number): Unit {
 /** The first frame after `frame` at which the untouched levels of a bank follow. */
 function firstFollow(s: Stretch, frame: number, since: number, slow: number): number {
   const left = slow - ticksSince(since, slowAt(s.tUs[frame]));
-  const endUs = SLOW_US * (Math.floor(s.tUs[frame] / SLOW_US) + left);
-  let at = frame + 1;
-  while (at < s.end && s.tUs[at] < endUs) at++;
-  return at;
+  return firstAt(s, frame + 1, SLOW_US * (Math.floor(s.tUs[frame] / SLOW_US) + left));
 }
 
 function strikeUnit(e: Engine, index: number, lane: number): Unit {

@@ -2,18 +2,16 @@ import { CONTROL_KIND, UNSENT, ZERO_STAGE } from '../codes';
 import { LSB_OFFSET } from '../../midi/messages';
 import { ticksSince } from '../clock';
 import { type Engine } from '../engine';
-import type { CONTROL, CONTROL_STATE, LEVEL, ZERO_STATE } from '../layout';
+import type { CONTROL, CONTROL_STATE } from '../layout';
 import { responseAt } from '../map';
-import { ABOVE, BELOW, feeds, inBand, locate, setBand, type Place } from '../place';
+import { feeds, inBand, locate, setBand, type Place } from '../place';
 import { stepOf } from '../scale';
-import { stairAt, stepAt } from '../stairs';
+import { stepAt } from '../stairs';
 import type { Of } from '../struct';
 import { send, wireIsFree } from '../wire';
 
 type Control = Of<typeof CONTROL>;
 type ControlState = Of<typeof CONTROL_STATE>;
-type Level = Of<typeof LEVEL>;
-type Zero = Of<typeof ZERO_STATE>;
 
 /** Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
 export function playControls(e: Engine): void {
@@ -40,35 +38,25 @@ export function playControl(e: Engine, index: number): void {
   }
   const raw = e.counts[e.at + control.column];
   if (inBand(state, raw)) return;
-  const level = e.image.levels[control.level];
-  const zero = e.state.level_zeros[control.level];
-  if (zero.stage === ZERO_STAGE.silent) return;
-  if (control.kind === CONTROL_KIND.controller14) playFine(e, control, state, level, zero, raw);
-  else playCoarse(e, control, state, level, zero, raw);
+  if (e.state.level_zeros[control.level].stage === ZERO_STAGE.silent) return;
+  if (control.kind === CONTROL_KIND.controller14) playFine(e, control, state, raw);
+  else playCoarse(e, index, control, state, raw);
 }
 
 const place: Place = { side: 0, distance: 0 };
 
 /** Seven bits: the value and the counts around it that read the same come from its stairs. */
-function playCoarse(
-  e: Engine,
-  control: Control,
-  state: ControlState,
-  level: Level,
-  zero: Zero,
-  raw: number,
-): void {
-  locate(zero.rest, raw, place);
-  const { dead, scale } = level.side[place.side];
-  const step = feeds(control.side_mask, place.side)
-    ? stepAt(e.image.stairs, control.stairs, control.span, dead, scale.span, place.distance)
-    : 0;
-  if (worthSending(control, state, control.from + step)) {
-    sent(e, control, state, control.from + step);
-    if (control.kind === CONTROL_KIND.pressure) send(e, control.status, control.from + step, -1);
-    else send(e, control.status, control.controller, control.from + step);
+function playCoarse(e: Engine, index: number, control: Control, state: ControlState, raw: number): void {
+  const { rest } = e.state.level_zeros[control.level];
+  const begins = e.begins[index];
+  locate(rest, raw, place);
+  const value = control.from + stepAt(begins[place.side], place.distance, state.sent - control.from);
+  if (worthSending(control, state, value)) {
+    sent(e, control, state, value);
+    if (control.kind === CONTROL_KIND.pressure) send(e, control.status, value, -1);
+    else send(e, control.status, control.controller, value);
   }
-  coarseBand(e, control, state, level, zero, place.side);
+  coarseBand(control, state, begins, rest, place.side);
 }
 
 /** Past the deadband; the ends always, and anything after a value that is none of the control's (or none: {@link UNSENT}). */
@@ -87,44 +75,30 @@ function sent(e: Engine, control: Control, state: ControlState, value: number): 
 
 /** The counts on this side of rest that read what was sent, or less than a deadband from it. */
 function coarseBand(
-  e: Engine,
   control: Control,
   state: ControlState,
-  level: Level,
-  zero: Zero,
+  begins: readonly [Uint16Array, Uint16Array],
+  rest: number,
   side: 0 | 1,
 ): void {
   const step = state.sent - control.from;
   const room = control.deadband - 1;
   const lowest = step === 0 ? 0 : step - room < 1 ? 1 : step - room;
   const highest = step === control.span ? step : step + room >= control.span ? control.span - 1 : step + room;
-  const past = (s: 0 | 1) => lastOf(e, control, level, s, highest);
-  const nearest = lowest === 0 ? 0 : firstOf(e, control, level, side, lowest);
-  if (side === 0) setBand(state, zero.rest, lowest === 0 ? past(1) : -nearest, past(0));
-  else setBand(state, zero.rest, past(1), lowest === 0 ? past(0) : -nearest);
-}
-
-/** The distance on a side from which a step is read; past all counts where the side does not feed the control. */
-function firstOf(e: Engine, control: Control, level: Level, side: 0 | 1, step: number): number {
-  const { dead, scale } = level.side[side];
-  if (dead === 65535 || !(control.side_mask & (side === 0 ? ABOVE : BELOW))) return 65537;
-  return stairAt(e.image.stairs[control.stairs + step - 1], dead, scale.span);
+  const past = lastOf(begins[side], highest);
+  const other = lowest === 0 ? lastOf(begins[1 - side], highest) : -begins[side][lowest - 1];
+  if (side === 0) setBand(state, rest, other, past);
+  else setBand(state, rest, past, other);
 }
 
 /** The last distance on a side that reads no more than a step. */
-const lastOf = (e: Engine, control: Control, level: Level, side: 0 | 1, step: number): number =>
-  step >= control.span ? 65536 : firstOf(e, control, level, side, step + 1) - 1;
+const lastOf = (begins: Uint16Array, step: number): number =>
+  step < begins.length ? begins[step] - 1 : 65536;
 
 /** Fourteen bits: the high byte only when it changed, the low byte always. Only the ends have a band wider than a count. */
-function playFine(
-  e: Engine,
-  control: Control,
-  state: ControlState,
-  level: Level,
-  zero: Zero,
-  raw: number,
-): void {
-  locate(zero.rest, raw, place);
+function playFine(e: Engine, control: Control, state: ControlState, raw: number): void {
+  const level = e.image.levels[control.level];
+  locate(e.state.level_zeros[control.level].rest, raw, place);
   const fed = feeds(control.side_mask, place.side);
   const response = fed ? responseAt(e.image, level, place.side, place.distance) : e.image.tables[level.table];
   const value = stepOf(control.from, control.span, response);

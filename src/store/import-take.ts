@@ -1,3 +1,4 @@
+import { readWords } from '@/core/exchange/recording-words';
 import type { ReadTake } from '@/core/exchange/take-csv';
 import { boardOf, columnsOfSensor } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
@@ -18,7 +19,7 @@ const roleIn = (name: string): Role | undefined => {
 interface ImportOptions {
   /** Takes columns that are not named as the lanes are in their order. */
   byOrder?: boolean;
-  /** Times of its gestures, where they were marked, µs. */
+  /** Times of its gestures, where they were marked, µs; else those that the file tells. */
   marks?: number[];
   db?: Database;
 }
@@ -33,7 +34,7 @@ export async function importTake(
   name: string,
   instrument: Instrument,
   sensor: string,
-  { byOrder = false, marks, db = database() }: ImportOptions = {},
+  { byOrder = false, marks = readWords(take.notes, '').marks, db = database() }: ImportOptions = {},
 ): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
   const own = instrument.sensors.find((s) => s.id === sensor);
   if (!own) throw new RangeError(`importTake: a sensor ${sensor} is required, ${instrument.id} has none`);
@@ -60,7 +61,7 @@ export async function importTake(
     at: new Date().toISOString(),
     channels: frames.channels,
     contacts: frames.edges?.contacts,
-    ...(marks && marks.length > 0 ? { marks } : {}),
+    ...(marks.length > 0 ? { marks } : {}),
     bits: board.bits,
     rateHz: timingOf(frames.tUs)?.rateHz ?? board.scanHz,
     whole: true,

@@ -307,6 +307,8 @@ describe('the bench', () => {
     expect(await says('0,1\n1000,2\n2000,3\n', 'my-loud_2.csv')).toMatchObject({ role: 'loud', frames: 3 });
     expect(await says('# role: soft\nt_us,bellows\n0,9000\n')).toMatch(/over 4095.*check the board/);
     expect(await says('')).toMatch(/Nothing was kept/);
+    await says('# role: hold\n# take: held\n# marks: 1000 2000\nt_us,bellows\n0,1\n1000,2\n2000,3\n');
+    expect((await db.takes.get('held'))!.marks).toEqual([1000, 2000]);
   });
 });
 

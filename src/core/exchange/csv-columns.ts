@@ -64,6 +64,8 @@ export interface CsvPreview {
   /** The first rows, at most {@link SHOWN_ROWS}. */
   rows: number[][];
   columns: CsvColumns;
+  /** Its `# key: value` lines. */
+  notes: Record<string, string>;
 }
 
 const SHOWN_ROWS = 5;
@@ -81,13 +83,14 @@ export async function csvPreviewOf(file: Blob, known: readonly string[]): Promis
   const text = file.size <= PREVIEW_BYTES ? head : head.slice(0, head.lastIndexOf('\n') + 1);
   const parted = partEdges(text);
   const read = readNumberLines(parted?.before ?? text);
-  const { width, lines, numbers, header } = read;
+  const { width, lines, numbers, header, notes } = read;
   if (lines.length === 0)
-    return parted ? { titles: [], rows: [], columns: { time: null, names: [], noCounts: [] } } : null;
+    return parted ? { titles: [], rows: [], columns: { time: null, names: [], noCounts: [] }, notes } : null;
   const rows = Math.min(SHOWN_ROWS, lines.length);
   return {
     titles: Array.from({ length: width }, (_, place) => header?.[place] ?? String(place + 1)),
     rows: Array.from({ length: rows }, (_, i) => numbers.slice(i * width, (i + 1) * width)),
     columns: csvColumnsOf(read, known),
+    notes,
   };
 }

@@ -15,6 +15,7 @@ import { checkInstrument, readInstrument, writeInstrument } from './instrument-j
 import { joinTakes } from './join-takes';
 import { leftOutWords, readTakeCsv, takeCsvParts, writeTakeCsv, type ReadTake } from './take-csv';
 import { csvPreviewOf } from './csv-columns';
+import { readWords, writeWords } from './recording-words';
 
 const csv = (text: string): ReadTake => {
   const read = readTakeCsv(text);
@@ -243,6 +244,15 @@ describe('logs from elsewhere', () => {
     expect([parts.length, parts[0], parts[1]]).toEqual([5, '# name: long name\n', 't_us,a,b\n']);
     const { frames: back } = read(parts.join(''));
     expect([back.tUs, back.counts]).toEqual([frames.tUs, frames.counts]);
+  });
+  it('what is said of a recording comes back with it, and what no bench has written harms nothing', () => {
+    const words = { name: 'First blow', notes: 'new reed', tags: ['reed', 'dry'], marks: [1500, 90_000] };
+    const frames = { channels: ['a'], tUs: Float64Array.of(0, 1000), counts: Uint16Array.of(1, 2) };
+    const { notes } = csv(takeCsvParts(frames, writeWords(words)).join(''));
+    expect(readWords(notes, 'file')).toEqual(words);
+    expect(readWords({ marks: '9 x -3 2 1e9 0.5', tags: ' , a,a' }, 'file')).toEqual({
+      ...{ name: 'file', notes: '', tags: ['a'], marks: [2, 9] },
+    });
   });
   it('a comma is a decimal one only where semicolons part the cells, and a count stays whole', () => {
     expect(Array.from(read('a,b\n1,5\n2,6\n').frames.counts)).toEqual([1, 5, 2, 6]);

@@ -14,15 +14,26 @@ export function cutFrames({ channels, tUs, counts, edges }: Frames, fromUs: numb
   };
 }
 
+/** A contact that has changed before the part, and not back again, changes at its beginning. */
 function cutEdges({ contacts, tUs, contact, closed }: Edges, fromUs: number, toUs: number): Edges {
   const first = firstFrom(tUs, fromUs);
-  const end = firstAfter(tUs, toUs);
+  const kept = Array.from({ length: firstAfter(tUs, toUs) - first }, (_, i) => first + i);
+  const before = changedBefore({ contacts, tUs, contact, closed }, first);
+  const all = [...before, ...kept];
   return {
     contacts,
-    tUs: tUs.slice(first, end).map((t) => t - fromUs),
-    contact: contact.slice(first, end),
-    closed: closed.slice(first, end),
+    tUs: Float64Array.from(all, (i) => Math.max(0, tUs[i] - fromUs)),
+    contact: Uint16Array.from(all, (i) => contact[i]),
+    closed: Uint8Array.from(all, (i) => closed[i]),
   };
+}
+
+/** The last edge before `end` of each contact that is then not as it was at first, before its first edge. */
+function changedBefore({ contacts, contact, closed }: Edges, end: number): number[] {
+  return contacts.flatMap((_, c) => {
+    const last = contact.subarray(0, end).lastIndexOf(c);
+    return last >= 0 && closed[last] === closed[contact.indexOf(c)] ? [last] : [];
+  });
 }
 
 /** The marks of the part from one time to another, in its own time, µs. */

@@ -64,13 +64,13 @@ describe('a cut', () => {
       closed: Uint8Array.of(1, 0, 1, 0),
     },
   };
-  it('keeps the frames, edges and marks between two times, and begins at 0', () => {
+  it('keeps the frames, edges and marks between two times, and begins at 0 with the contacts as they are then', () => {
     const cut = cutFrames(frames, 1000, 3000);
     expect([...cut.tUs]).toEqual([0, 1000, 2000]);
     expect([...cut.counts]).toEqual([3, 4, 5, 6, 7, 8]);
     expect([[...cut.edges!.tUs], [...cut.edges!.closed]]).toEqual([
-      [500, 1500, 2000],
-      [0, 1, 0],
+      [0, 500, 1500, 2000],
+      [1, 0, 1, 0],
     ]);
     expect(cutMarks([0, 1000, 2200, 3100], 1000, 3000)).toEqual([0, 1200]);
   });

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useCallback, useState, type ReactNode } from 'react';
 import { useKey } from '../hooks/use-key';
 import type { CsvColumns, CsvPreview } from '@/core/exchange/csv-columns';
+import { readWords } from '@/core/exchange/recording-words';
 import { allContacts, boardOf, lanePlaces } from '@/core/instrument/access';
 import { movedSince } from '@/core/listen/moved-since';
 import { kindOf } from '@/core/kinds/registry';
@@ -61,18 +62,16 @@ export function Listen() {
     });
   };
   useKey('h', () => void hold(), { enabled: live });
-  const read = (file: File, columns: CsvColumns) => {
-    const name = file.name.replace(/\.\w+$/, '');
+  const read = (file: File, columns: CsvColumns, { notes }: CsvPreview) =>
     show({
       source: { is: 'file', file, columns, rateHz: board.scanHz },
-      words: { ...NO_WORDS, name },
+      words: readWords(notes, file.name.replace(/\.\w+$/, '')),
       kept: null,
       again: null,
     });
-  };
   const look = (file: File, preview: CsvPreview) =>
     preview.titles.length === 0 || preview.titles.length > MOST_CHOSEN
-      ? read(file, preview.columns)
+      ? read(file, preview.columns, preview)
       : setMode({ is: 'columns', file, preview });
   const tools = (
     <Tools
@@ -89,7 +88,7 @@ export function Listen() {
         <ChooseColumns
           name={mode.file.name}
           preview={mode.preview}
-          read={(columns) => read(mode.file, columns)}
+          read={(columns) => read(mode.file, columns, mode.preview)}
           leave={leave}
         />
       );

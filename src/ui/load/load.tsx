@@ -131,6 +131,7 @@ function Exports() {
           role: take.role,
           sensor: sensor.id,
           bits: String(boardOf(instrument, sensor).bits),
+          ...(take.marks ? { marks: take.marks.join(' ') } : {}),
         }),
         'text/csv',
       );

@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useKey } from '../hooks/use-key';
+import { writeWords } from '@/core/exchange/recording-words';
 import { cutMarks } from '@/core/signal/cut';
 import type { KeptRecording } from '@/store/database';
 import { removeRecording } from '@/store/recordings';
@@ -61,11 +62,8 @@ export function RecordingTools(props: Props) {
     });
   };
   const csv = async () => {
-    const { name, tags, notes, marks } = shown.words;
-    const said = { name, tags: tags.join(', '), notes, marks: marks.join(' ') };
-    const notesOf = Object.fromEntries(Object.entries(said).filter(([, words]) => words !== ''));
     try {
-      download(`${name}.csv`, await desked.link.desk.csv(notesOf));
+      download(`${shown.words.name}.csv`, await desked.link.desk.csv(writeWords(shown.words)));
     } catch (error) {
       notify(`The file could not be made (${String(error)}). The recording is as it was.`);
     }

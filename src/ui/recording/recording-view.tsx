@@ -2,6 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
+import type { Words } from '@/core/exchange/recording-words';
 import type { Finding } from '@/core/findings/finding';
 import { counted } from '@/core/units/counted';
 import type { KeptRecording, KeptTake } from '@/store/database';
@@ -14,7 +15,7 @@ import { lengthWords } from '../parts/words';
 import { Measured } from './measured';
 import { ReadingsTable } from './readings-table';
 import { RecordingTools } from './recording-tools';
-import { RecordingWords, type Words } from './recording-words';
+import { RecordingWords } from './recording-words';
 import { Stretch } from './stretch';
 import { useDesk, useDrawing, useListened, type Desked, type DeskSource } from './use-desk';
 import { useLanes } from './use-lanes';

@@ -3,21 +3,13 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { tagsIn, type Words } from '@/core/exchange/recording-words';
 import { describeRecording } from '@/store/recordings';
 import { storageWords } from '@/store/trouble';
 import { useSession, useWorkspace } from '../hooks/use-session';
 import { notify } from '../parts/notice';
 import type { Shown } from './recording-view';
 import styles from './recording.module.css';
-
-/** What is said of a recording. */
-export interface Words {
-  name: string;
-  notes: string;
-  tags: string[];
-  /** Moments that were marked, µs from its start. */
-  marks: number[];
-}
 
 /** Says something else of a recording, and keeps that where it is kept. */
 export function useDescribe(shown: Shown, show: (next: Shown) => void): (change: Partial<Words>) => void {
@@ -30,15 +22,6 @@ export function useDescribe(shown: Shown, show: (next: Shown) => void): (change:
       .catch((error: unknown) => notify(storageWords(error)));
   };
 }
-
-const tagsIn = (text: string): string[] => [
-  ...new Set(
-    text
-      .split(',')
-      .map((tag) => tag.trim())
-      .filter(Boolean),
-  ),
-];
 
 /** Name, tags and notes of a recording, each kept when its field is left. */
 export function RecordingWords({ shown, show }: { shown: Shown; show: (next: Shown) => void }) {

@@ -222,6 +222,7 @@ describe('the columns of a file', () => {
     titles: ['time_ms', 'volts', 'A0', 'A1'],
     rows: [[0, 1.5, 2000, 30]],
     columns: { time: { place: 0, unitUs: 1000 }, names: ['', '', 'A0', 'A1'], noCounts: ['volts'] },
+    notes: {},
   };
   const choose = async (column: number, to: string) => {
     await userEvent.click(screen.getByRole('combobox', { name: `Column ${column} is` }));

@@ -23,8 +23,9 @@
 #if CHEIR_contacts
 #include "cheironom_contacts.h"
 #endif
-#if !defined(CHEIR_ONE_INSTRUMENT)
+#if CHEIR_SETTABLE
 #include "cheironom_change.h"
+#include "cheironom_settings.h"
 #endif
 
 /* First scans after power-up, which a converter and a sensor need to settle. */

@@ -33,28 +33,33 @@ extern "C" {
 #include "cheironom_config.h"
 #else
 
-/* An instrument's image. */
+#define CHEIR_SETTABLE 1
+
+/* An instrument's image, in memory since its settings can change. */
 typedef struct {
-    const cheir_level *levels;
-    const cheir_gate *gates;
-    const cheir_control *controls;
-    const cheir_switched *switched;
-    const cheir_touch_bank *touch_banks;
-    const cheir_touch *touches;
-    const cheir_strike_bank *strike_banks;
-    const cheir_strike *strikes;
-    const cheir_contact_bank *contact_banks;
-    const cheir_listener *listeners;
-    const cheir_note *notes;
-    const cheir_note_lane *note_lanes;
-    const cheir_choice *choices;
-    const uint16_t *tables;
-    const uint16_t *stairs;
+    cheir_level *levels;
+    cheir_gate *gates;
+    cheir_control *controls;
+    cheir_switched *switched;
+    cheir_touch_bank *touch_banks;
+    cheir_touch *touches;
+    cheir_strike_bank *strike_banks;
+    cheir_strike *strikes;
+    cheir_contact_bank *contact_banks;
+    cheir_listener *listeners;
+    cheir_note *notes;
+    cheir_note_lane *note_lanes;
+    cheir_choice *choices;
+    uint16_t *tables;
+    uint16_t *stairs;
 } cheir_image;
 
 /* An instrument's image and the room for its state, where one program plays several. */
 typedef struct {
     cheir_image image;
+    uint32_t structure;
+    /* Entries of tables and stairs, and room for them. */
+    uint16_t tables_n, stairs_n, tables_room, stairs_room;
     uint16_t byte_us;
     uint8_t table_bits;
     /* Entries of each part, in the image's order; then contacts. */
@@ -74,14 +79,43 @@ typedef struct {
     cheir_engine_state *engine_state;
 } cheir_instrument;
 
-/* Says which instrument the functions below play. */
+/* Says which instrument the functions below play, with the settings that stand in its image. */
 void cheir_use(const cheir_instrument *instrument);
 
+#endif
+
+#if CHEIR_SETTABLE
+
 /*
- * Changes the settings of what plays, between two frames: to an image of the same structure, which must stay where it is.
- * Nothing is sent now, and what sounds ends as it began.
+ * Settings come as a dump: a head, then the settings of every record, tables and stairs (docs/formats.md, "Settings"). Of a
+ * board's own instrument it has CHEIR_DUMP_BYTES at most.
  */
-void cheir_change(const cheir_image *next);
+
+/* Whether a dump can be taken: CHEIR_ANSWER_TAKEN, or why not. */
+uint8_t cheir_check_settings(const uint8_t *dump, uint16_t n);
+
+/* Checks and takes a dump, between two frames. Nothing is sent now, and what sounds ends as it began. Answers as above. */
+uint8_t cheir_change(const uint8_t *dump, uint16_t n);
+
+/* Writes the settings as they are. Returns the bytes of the dump. */
+uint16_t cheir_give_settings(uint8_t *dump);
+
+/* Digest of the instrument whose settings are played. */
+uint32_t cheir_digest(void);
+
+/* Memory that stays without power: two slots, one after the other, of slot_bytes each. `commit` may be 0. */
+typedef struct {
+    uint8_t (*read)(uint16_t at);
+    void (*write)(uint16_t at, uint8_t byte);
+    void (*commit)(void);
+    uint16_t slot_bytes;
+} cheir_store;
+
+/* Takes the newest settings that were kept whole; `dump` has room for a slot. Returns whether there were any. */
+uint8_t cheir_recall(const cheir_store *store, uint8_t *dump);
+
+/* Keeps a dump of `n` bytes, in place of the older of the two; its sequence changes. Returns 0 where it does not fit. */
+uint8_t cheir_keep(const cheir_store *store, uint8_t *dump, uint16_t n);
 
 #endif
 

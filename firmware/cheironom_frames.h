@@ -15,8 +15,9 @@ extern "C" {
 #define CHEIR_PACKET_FRAME 1u
 #define CHEIR_PACKET_EDGE 2u
 #define CHEIR_PACKET_WHO 3u
+#define CHEIR_PACKET_ANSWER 4u
 /* Letters of a digest. */
-#define CHEIR_DIGEST 8u
+#define CHEIR_DIGEST_LETTERS 8u
 #define CHEIR_PACKET_HEAD 7u
 /* Stuffing adds a byte at the front and one for every 254; then comes the 0. */
 #define CHEIR_PACKET_ROOM(columns) (CHEIR_PACKET_HEAD + 2u * (columns) + 2u + 5u)
@@ -109,11 +110,21 @@ static inline uint16_t cheir_who_packet(uint32_t t_us, const char *digest, uint1
     uint8_t i;
     cheir_packet_begin(&packet, out);
     cheir_packet_head(&packet, CHEIR_PACKET_WHO, 0, t_us);
-    for (i = 0; i < CHEIR_DIGEST; i++) cheir_packet_byte(&packet, (uint8_t)digest[i]);
+    for (i = 0; i < CHEIR_DIGEST_LETTERS; i++) cheir_packet_byte(&packet, (uint8_t)digest[i]);
     cheir_packet_byte(&packet, (uint8_t)scan_hz);
     cheir_packet_byte(&packet, (uint8_t)(scan_hz >> 8));
     cheir_packet_byte(&packet, columns);
     cheir_packet_byte(&packet, contacts);
+    return cheir_packet_end(&packet, out);
+}
+
+/* What it says to settings that it was sent (CHEIR_ANSWER_…). Room of no column. */
+static inline uint16_t cheir_answer_packet(uint32_t t_us, uint8_t says, uint8_t *out)
+{
+    cheir_packet packet;
+    cheir_packet_begin(&packet, out);
+    cheir_packet_head(&packet, CHEIR_PACKET_ANSWER, 0, t_us);
+    cheir_packet_byte(&packet, says);
     return cheir_packet_end(&packet, out);
 }
 

@@ -19,6 +19,14 @@
 #define STATE(part) state_##part
 #define TABLE_BITS CHEIR_TABLE_BITS
 #define BYTE_US CHEIR_BYTE_US
+#if CHEIR_SETTABLE
+#define STRUCTURE CHEIR_STRUCTURE
+#define DIGEST CHEIR_DIGEST
+#define TABLES_ROOM CHEIR_tables
+#define STAIRS_ROOM CHEIR_stairs
+/* Entries of tables and stairs that are used now. */
+static uint16_t tables_n = CHEIR_TABLES_N, stairs_n = CHEIR_STAIRS_N;
+#endif
 
 /* C has no empty arrays. */
 #define ROOM(n) ((n) > 0 ? (n) : 1)
@@ -48,15 +56,20 @@ static cheir_choice_state state_choices[CHEIR_choices];
 #else
 
 static const cheir_instrument *now_played;
-static cheir_image now_image;
+static uint16_t tables_n, stairs_n;
 
 void cheir_use(const cheir_instrument *instrument)
 {
     now_played = instrument;
-    now_image = instrument->image;
+    tables_n = instrument->tables_n;
+    stairs_n = instrument->stairs_n;
 }
 
-#define IMAGE(part) (now_image.part)
+#define IMAGE(part) (now_played->image.part)
+#define STRUCTURE (now_played->structure)
+#define DIGEST 0
+#define TABLES_ROOM (now_played->tables_room)
+#define STAIRS_ROOM (now_played->stairs_room)
 #define COUNT(part) (now_played->part##_n)
 #define TABLE_BITS (now_played->table_bits)
 #define BYTE_US (now_played->byte_us)
@@ -95,11 +108,7 @@ void cheir_use(const cheir_instrument *instrument)
 #define U8(field) (field)
 #define U16(field) (field)
 #endif
-#if defined(__AVR__)
-#define TABLE16(entry) pgm_read_word(&(entry))
-#else
-#define TABLE16(entry) (entry)
-#endif
+#define TABLE16(entry) U16(entry)
 
 /*
  * On a small chip the loops are fast only while they fit the registers: what is rarely needed is kept out of line.

@@ -13,6 +13,8 @@ enum { CHEIR_HEARS_NOTE = 0, CHEIR_HEARS_CHOICE_GATE = 1, CHEIR_HEARS_CHOICE_PIT
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_VELOCITY_FIXED = 0, CHEIR_VELOCITY_STRENGTH = 1, CHEIR_VELOCITY_LEVEL = 2 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
+enum { CHEIR_SYSEX_SETTINGS = 1, CHEIR_SYSEX_ASKS = 2, CHEIR_SYSEX_ANSWER = 3 };
+enum { CHEIR_ANSWER_TAKEN = 0, CHEIR_ANSWER_NO_SETTINGS = 1, CHEIR_ANSWER_OTHER_STRUCTURE = 2, CHEIR_ANSWER_DAMAGED = 3, CHEIR_ANSWER_NO_ROOM = 4, CHEIR_ANSWER_TAKEN_FOR_NOW = 5 };
 
 /* X of 0 ... span as a Q15 share without division. */
 typedef struct {
@@ -261,6 +263,47 @@ typedef struct {
     uint8_t pad[3];
 } cheir_engine_state;
 
+/* Before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; sequence: of slots, the newest counts. */
+typedef struct {
+    uint32_t magic;
+    uint32_t structure;
+    uint32_t digest;
+    uint32_t sequence;
+    uint32_t crc;
+    uint16_t layout;
+    uint16_t length;
+} cheir_settings_head;
+
+#define CHEIR_LAYOUT_VERSION 1u
+#define CHEIR_DUMP_MAGIC 0x69656843ul
+/* The settings of each record, in order: a byte each, or a word. */
+#define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off) WORD(table)
+#define CHEIR_BYTES_OF_level 30u
+#define CHEIR_SETTINGS_OF_gate(BYTE, WORD) WORD(window_ticks) WORD(hold_off_ticks) WORD(attack[0].span) WORD(attack[0].factor) WORD(attack[0].mul) WORD(attack[1].span) WORD(attack[1].factor) WORD(attack[1].mul) BYTE(side_mask)
+#define CHEIR_BYTES_OF_gate 17u
+#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(from) WORD(span) WORD(deadband) WORD(interval_ticks) WORD(stairs) BYTE(side_mask) BYTE(status) BYTE(controller)
+#define CHEIR_BYTES_OF_control 13u
+#define CHEIR_SETTINGS_OF_switched(BYTE, WORD) BYTE(status) BYTE(controller) BYTE(off) BYTE(on)
+#define CHEIR_BYTES_OF_switched 4u
+#define CHEIR_SETTINGS_OF_touch_bank(BYTE, WORD) WORD(follow_slow) WORD(longest_slow)
+#define CHEIR_BYTES_OF_touch_bank 4u
+#define CHEIR_SETTINGS_OF_touch(BYTE, WORD) WORD(untouched) WORD(on) WORD(off)
+#define CHEIR_BYTES_OF_touch 6u
+#define CHEIR_SETTINGS_OF_strike_bank(BYTE, WORD) WORD(window_ticks) WORD(mask_ticks) WORD(half_life_ticks) WORD(length_ticks) BYTE(shock)
+#define CHEIR_BYTES_OF_strike_bank 9u
+#define CHEIR_SETTINGS_OF_strike(BYTE, WORD) WORD(rest) WORD(on) WORD(scale.span) WORD(scale.factor) WORD(scale.mul)
+#define CHEIR_BYTES_OF_strike 10u
+#define CHEIR_SETTINGS_OF_contact_bank(BYTE, WORD) WORD(debounce_ticks)
+#define CHEIR_BYTES_OF_contact_bank 2u
+#define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
+#define CHEIR_BYTES_OF_listener 0u
+#define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(table) BYTE(from) BYTE(span)
+#define CHEIR_BYTES_OF_note 4u
+#define CHEIR_SETTINGS_OF_note_lane(BYTE, WORD) BYTE(channel) BYTE(note)
+#define CHEIR_BYTES_OF_note_lane 2u
+#define CHEIR_SETTINGS_OF_choice(BYTE, WORD) BYTE(by)
+#define CHEIR_BYTES_OF_choice 1u
+
 /* A compiler that would lay them out otherwise refuses here: a negative size. */
 #define CHEIR_LIES(name, condition) typedef char cheir_lies_##name[(condition) ? 1 : -1]
 CHEIR_LIES(scale, sizeof(cheir_scale) == 6);
@@ -454,6 +497,14 @@ CHEIR_LIES(engine_state_5, offsetof(cheir_engine_state, looking) == 12);
 CHEIR_LIES(engine_state_6, offsetof(cheir_engine_state, pad[0]) == 13);
 CHEIR_LIES(engine_state_7, offsetof(cheir_engine_state, pad[1]) == 14);
 CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, pad[2]) == 15);
+CHEIR_LIES(settings_head, sizeof(cheir_settings_head) == 24);
+CHEIR_LIES(settings_head_0, offsetof(cheir_settings_head, magic) == 0);
+CHEIR_LIES(settings_head_1, offsetof(cheir_settings_head, structure) == 4);
+CHEIR_LIES(settings_head_2, offsetof(cheir_settings_head, digest) == 8);
+CHEIR_LIES(settings_head_3, offsetof(cheir_settings_head, sequence) == 12);
+CHEIR_LIES(settings_head_4, offsetof(cheir_settings_head, crc) == 16);
+CHEIR_LIES(settings_head_5, offsetof(cheir_settings_head, layout) == 20);
+CHEIR_LIES(settings_head_6, offsetof(cheir_settings_head, length) == 22);
 #undef CHEIR_LIES
 
 #endif

@@ -1,10 +1,12 @@
 /*
  * @NAME@: reads the pins, plays them with the Cheironom runtime, sends MIDI bytes.
  * Wire each sensor to its pin below. A letter on PRINT_PORT asks for something else, as the application does: F for packets of
- * counts, T for the same as lines of text, M for MIDI again; W, while it sends either of them, who it is.
+ * counts, T for the same as lines of text, M for MIDI again; W, while it sends either of them, who it is. Settings are taken on
+ * either port while it plays, where the board has the memory for them.
  */
 #include "cheironom.h"
 #include "cheironom_frames.h"
+#include "cheironom_sysex.h"
 #include "instrument.h"
 
 /* How it begins. 0: MIDI on MIDI_PORT. 1: lines of time and counts on PRINT_PORT; where both are one port, the only way to see them. */
@@ -42,6 +44,21 @@
 #elif defined(NUM_ANALOG_INPUTS) && @ANALOGUE_PINS@ > NUM_ANALOG_INPUTS
 #error "@NAME@ reads @ANALOGUE_PINS@ analogue pins, A0 and up; this board has fewer. Use other pins or a larger board."
 #else
+
+#if CHEIR_SETTABLE
+/*
+ * Settings are kept in EEPROM, or what stands for it on this board. Without <EEPROM.h> they last until the power goes; define
+ * STORE as something else that has read(at) and write(at, byte) to keep them there.
+ */
+#if !defined(STORE) && defined(__has_include)
+#if __has_include(<EEPROM.h>)
+#include <EEPROM.h>
+#define STORE EEPROM
+#endif
+#endif
+static uint8_t dump[CHEIR_DUMP_BYTES];
+static cheir_sysex from_midi, from_print;
+#endif
 
 /* C++ has no empty arrays. */
 #define ROOM(n) ((n) > 0 ? (n) : 1)
@@ -114,6 +131,41 @@ static void put(uint16_t n)
     send_queued();
 }
 
+#if CHEIR_SETTABLE && defined(STORE)
+#define STORE_BYTES (2u * CHEIR_DUMP_BYTES)
+/* What stands for EEPROM in flash is begun with its size and committed; EEPROM itself knows neither. */
+template <typename Memory> static auto begin_store(Memory &memory, int) -> decltype(memory.begin(STORE_BYTES), void())
+{
+    memory.begin(STORE_BYTES);
+}
+template <typename Memory> static void begin_store(Memory &, long) {}
+template <typename Memory> static auto commit_store(Memory &memory, int) -> decltype(memory.commit(), void())
+{
+    memory.commit();
+}
+template <typename Memory> static void commit_store(Memory &, long) {}
+static uint8_t read_store(uint16_t at) { return (uint8_t)STORE.read(at); }
+static void write_store(uint16_t at, uint8_t byte)
+{
+    if (read_store(at) != byte) STORE.write(at, byte);
+}
+static void commit_all() { commit_store(STORE, 0); }
+static const cheir_store store = {read_store, write_store, commit_all, CHEIR_DUMP_BYTES};
+#endif
+
+/* Eight hex digits that change with whatever it plays. */
+static const char *digest()
+{
+#if CHEIR_SETTABLE
+    static char words[CHEIR_DIGEST_LETTERS + 1];
+    uint32_t rest = cheir_digest();
+    for (uint8_t i = CHEIR_DIGEST_LETTERS; i-- > 0; rest >>= 4) words[i] = "0123456789abcdef"[rest & 15u];
+    return words;
+#else
+    return INSTRUMENT_DIGEST;
+#endif
+}
+
 /* Digest of its instrument, and scans a second. */
 static void say_who()
 {
@@ -121,11 +173,13 @@ static void say_who()
         /* What was sent before, in another form, ends here. */
         queue[0] = 0;
         PRINT_PORT.write(queue, 1);
-        PRINT_PORT.write(queue, cheir_who_packet(micros(), INSTRUMENT_DIGEST, INSTRUMENT_SCAN_HZ, INSTRUMENT_COLUMNS,
+        PRINT_PORT.write(queue, cheir_who_packet(micros(), digest(), INSTRUMENT_SCAN_HZ, INSTRUMENT_COLUMNS,
                                                  INSTRUMENT_CONTACTS, queue));
     }
     if (mode == TEXT) {
-        PRINT_PORT.print("# board: " INSTRUMENT_DIGEST ",");
+        PRINT_PORT.print("# board: ");
+        PRINT_PORT.print(digest());
+        PRINT_PORT.print(',');
         PRINT_PORT.println((uint32_t)INSTRUMENT_SCAN_HZ);
     }
 }
@@ -143,17 +197,82 @@ static void begin_mode()
     if (mode == TEXT) PRINT_PORT.println("t_us,@CHANNELS@");
 }
 
+/* What sounds ends, and is on its way. */
+static void fall_silent()
+{
+    put(cheir_silence(out));
+    while (queued > 0) send_queued();
+}
+
+#if CHEIR_SETTABLE
+template <typename Port> static void send_sysex(Port &port, cheir_sysex_out message)
+{
+    for (uint8_t byte = 0; byte != 0xf7u;) {
+        byte = cheir_sysex_next(&message);
+        port.write(&byte, 1);
+    }
+}
+
+template <typename Port> static void answer(Port &port, uint8_t says)
+{
+    if (mode == MIDI) {
+        cheir_sysex_out message = {&says, 1, 0, CHEIR_SYSEX_ANSWER, 0};
+        /* Not between the bytes of a message. */
+        while (queued > 0) send_queued();
+        send_sysex(port, message);
+    } else if (mode == TEXT) {
+        PRINT_PORT.print("# settings: ");
+        PRINT_PORT.println(says);
+    } else PRINT_PORT.write(queue, cheir_answer_packet(micros(), says, queue));
+}
+
+/* Settings that have come in whole, between two frames. */
+template <typename Port> static void take_settings(Port &port, uint16_t n)
+{
+    uint8_t says = n > sizeof(dump) ? (uint8_t)CHEIR_ANSWER_NO_ROOM : cheir_change(dump, n);
+    if (says == CHEIR_ANSWER_TAKEN) {
+        says = CHEIR_ANSWER_TAKEN_FOR_NOW;
+#if defined(STORE)
+        if (STORE.length() >= STORE_BYTES && cheir_keep(&store, dump, n)) says = CHEIR_ANSWER_TAKEN;
+#endif
+    }
+    answer(port, says);
+}
+
+/* Whether a byte belongs to a message of settings, which may end with it. */
+template <typename Port> static bool hears(Port &port, cheir_sysex &in, uint8_t byte)
+{
+    uint8_t kind = cheir_sysex_byte(&in, byte, dump, sizeof(dump));
+    if (kind == CHEIR_SYSEX_SETTINGS) take_settings(port, in.n);
+    if (kind == CHEIR_SYSEX_ASKS && mode == MIDI) {
+        fall_silent();
+        cheir_sysex_out message = {dump, cheir_give_settings(dump), 0, CHEIR_SYSEX_SETTINGS, 0};
+        send_sysex(port, message);
+    }
+    return in.at > 0 || byte >= 0x80u;
+}
+
+static void read_midi()
+{
+    if ((void *)&MIDI_PORT == (void *)&PRINT_PORT) return;
+    while (mode == MIDI && MIDI_PORT.available() > 0) hears(MIDI_PORT, from_midi, (uint8_t)MIDI_PORT.read());
+}
+#endif
+
 /* What sounds ends before anything else is sent. */
 static void read_command()
 {
+#if CHEIR_SETTABLE
+    read_midi();
+#endif
     while (PRINT_PORT.available() > 0) {
         int asked = PRINT_PORT.read();
+#if CHEIR_SETTABLE
+        if (hears(PRINT_PORT, from_print, (uint8_t)asked)) continue;
+#endif
         if (asked == WHO) say_who();
         if (asked == mode || (asked != MIDI && asked != TEXT && asked != PACKETS)) continue;
-        if (mode == MIDI) {
-            put(cheir_silence(out));
-            while (queued > 0) send_queued();
-        }
+        if (mode == MIDI) fall_silent();
         mode = (uint8_t)asked;
         begin_mode();
     }
@@ -274,6 +393,10 @@ void setup()
     analogReadResolution(CONVERTER_BITS);
 #endif
     PRINT_PORT.begin(PRINT_BAUD);
+#if CHEIR_SETTABLE && defined(STORE)
+    begin_store(STORE, 0);
+    if (STORE.length() >= STORE_BYTES) cheir_recall(&store, dump);
+#endif
     begin_mode();
 #if defined(LED_BUILTIN)
     pinMode(LED_BUILTIN, OUTPUT);

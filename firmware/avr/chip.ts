@@ -108,8 +108,8 @@ function writeInstrument(folder: string, instrument: Instrument): void {
   const image = compile(instrument);
   const write = (name: string, text: string) => writeFileSync(path.join(folder, name), text);
   write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)));
-  write('instrument.c', writeSource(image));
-  write('cheironom_config.h', writeConfig(image));
+  write('instrument.c', writeSource(image, false));
+  write('cheironom_config.h', writeConfig(image, null));
 }
 
 /** Compiles sources for a chip. @returns the program, and what it takes of the chip, bytes */

@@ -1,7 +1,8 @@
 /*
  * Runs the runtime on the host: reads operations from stdin, writes what was sent to stdout. programs.h is generated.
  * In:  u16 program, then any number of { u8 0, u32 t_us, u16 count * columns } (a frame), { u8 1 } (silence),
- *      { u8 2, u32 t_us, u8 contact, u8 closed } (an edge) or { u8 3 } (a change to the program's other settings), u8 255.
+ *      { u8 2, u32 t_us, u8 contact, u8 closed } (an edge), { u8 3, u16 n, n bytes } (a change to the settings of a dump) or
+ *      { u8 4 } (asks for the settings), u8 255.
  * Out: for every operation that sent something: u32 operation number, u16 length, bytes; at the end the number 2^32 - 1, a
  *      length, and the state as it lies in memory. All little-endian.
  */
@@ -83,7 +84,11 @@ static void play(const harness_program *p, uint8_t *out, uint16_t *counts)
             uint8_t contact = (uint8_t)byte();
             put(operation, out, cheir_edge(t, contact, (uint8_t)byte(), out));
         } else if (op == 3) {
-            cheir_change(p->other);
+            uint16_t i, n = u16();
+            for (i = 0; i < n; i++) out[i] = (uint8_t)byte();
+            if (cheir_change(out, n) != CHEIR_ANSWER_TAKEN) exit(5);
+        } else if (op == 4) {
+            put(operation, out, cheir_give_settings(out));
         } else {
             uint32_t t = u32();
             uint16_t c;
@@ -101,7 +106,7 @@ int main(void)
     uint8_t *out;
     uint16_t *counts;
     if (n >= HARNESS_PROGRAMS) return 3;
-    out = malloc(harness_programs[n].max_bytes);
+    out = malloc(harness_programs[n].room);
     counts = malloc(sizeof(uint16_t) * (harness_programs[n].columns + 1u));
     if (!out || !counts) return 4;
     play(&harness_programs[n], out, counts);

@@ -94,21 +94,29 @@ static inline void digitalWrite(uint8_t, uint8_t) {}
 static inline int digitalRead(uint8_t) { return HIGH; }
 #endif
 
-/* A letter that waits on every port, 0 for none. */
+/* A letter that waits on the monitor's port, 0 for none. */
 static WIRING_STATE int wiring_command = 0;
 #if defined(WIRING_HEARD)
 void wiring_heard(const uint8_t *bytes, size_t n);
 #endif
 
 struct WiringPort {
+    /* Bytes that wait on it. */
+    const uint8_t *line = 0;
+    size_t waiting = 0;
     void begin(long) {}
-    int available() { return wiring_command != 0; }
+    int available() { return waiting > 0 || (wiring_command != 0 && this == wiring_monitor()); }
     int read()
     {
+        if (waiting > 0) {
+            waiting--;
+            return *line++;
+        }
         int command = wiring_command;
         wiring_command = 0;
         return command;
     }
+    static WiringPort *wiring_monitor();
     int availableForWrite() { return 64; }
     size_t write(const uint8_t *bytes, size_t n)
     {
@@ -128,3 +136,4 @@ struct WiringPort {
     void println() { write(0, 1); }
 };
 static WiringPort WIRING_PORTS;
+WiringPort *WiringPort::wiring_monitor() { return &Serial; }

@@ -2,10 +2,11 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import { compile } from '@/core/compile/compile';
-import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
+import { digestOf, writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
+import { holdsSettings } from '@/core/exchange/image-size';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { fillSketch } from '@/core/exchange/sketch';
-import { columnsOf } from '@/core/instrument/access';
+import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Board } from '@/core/instrument/board';
 import type { Instrument } from '@/core/instrument/document';
 import { FIRMWARE } from './compiler';
@@ -22,8 +23,8 @@ const RUNTIME = [
   'cheironom.h',
   'cheironom.c',
   ...['layout', 'image', 'numbers', 'place', 'wire', 'notes', 'zero', 'gate', 'control'].map(part),
-  ...['touch', 'strike', 'contacts'].map(part),
-  'cheironom_frames.h',
+  ...['touch', 'strike', 'contacts', 'change', 'settings'].map(part),
+  ...['cheironom_frames.h', 'cheironom_sysex.h'],
 ];
 
 /** Everything that a board needs, in one folder: runtime, image, sketch and the instrument itself; a folder a board where there are several. */
@@ -48,10 +49,14 @@ function boardFiles(
   name: string,
 ): Record<string, string> {
   const image = compile(instrument, board);
+  const columns = columnsOf(instrument, board);
+  const contacts = contactsOf(instrument, board).length;
+  const settable = holdsSettings(image, board, columns.length, contacts);
+  const digest = digestOf(instrument, board, image);
   return {
-    'cheironom_config.h': writeConfig(image),
-    'instrument.h': writeHeader(instrument, board, image, columnsOf(instrument, board)),
-    'instrument.c': writeSource(image),
+    'cheironom_config.h': writeConfig(image, settable ? digest : null),
+    'instrument.h': writeHeader(instrument, board, image, columns),
+    'instrument.c': writeSource(image, settable),
     [`${name}.ino`]: fillSketch(sketch, instrument, board),
     'instrument.json': writeInstrument(instrument),
   };

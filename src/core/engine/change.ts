@@ -32,12 +32,12 @@ function restart(e: Engine, next: Image): number {
 /** Whether two images differ in settings alone. */
 export const sameStructure = (a: Image, b: Image): boolean => structureOf(a) === structureOf(b);
 
-function structureOf({ table_bits, byte_us, contacts, ...image }: Image): string {
-  const parts = (Object.keys(IMAGE_PARTS) as (keyof typeof IMAGE_PARTS)[]).map((part) =>
-    (image[part] as object[]).map((row) =>
-      Object.entries(row).filter(([field]) => !SETTINGS[part].includes(field)),
-    ),
-  );
+/** What two images of the same structure have in common, as text: all but their settings. */
+export function structureOf({ table_bits, byte_us, contacts, ...image }: Image): string {
+  const parts = (Object.keys(IMAGE_PARTS) as (keyof typeof IMAGE_PARTS)[]).map((part) => {
+    const fixed = Object.keys(IMAGE_PARTS[part].fields).filter((field) => !SETTINGS[part].includes(field));
+    return (image[part] as object[]).map((row) => fixed.map((field) => (row as Record<string, number>)[field]));
+  });
   return JSON.stringify({ table_bits, byte_us, contacts, parts });
 }
 

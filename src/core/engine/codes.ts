@@ -37,6 +37,12 @@ export const NO_NOTE = 255;
 export const NO_TABLE = 0xffff;
 
 /** The codes by name, for the C header. */
+/** Messages of settings on the line (firmware/cheironom_sysex.h). */
+export const SYSEX_KIND = { settings: 1, asks: 2, answer: 3 } as const;
+
+/** What a board answers to settings that it was sent; for now: until its power goes. */
+export const ANSWER = { taken: 0, noSettings: 1, otherStructure: 2, damaged: 3, noRoom: 4, takenForNow: 5 } as const;
+
 export const CODES = {
   zero: ZERO_STAGE,
   gate: GATE_STAGE,
@@ -46,4 +52,6 @@ export const CODES = {
   chooses: CHOOSES,
   velocity: VELOCITY,
   control: CONTROL_KIND,
+  sysex: SYSEX_KIND,
+  answer: ANSWER,
 } as const;

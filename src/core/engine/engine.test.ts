@@ -32,6 +32,7 @@ function oneByOne(
   forOperations(take, between, {
     edge: (tUs, contact, closed) => tell(playEdge(e, tUs, contact, closed), 'edge'),
     silence: () => tell(silence(e), 'silence'),
+    ask: () => {},
     change: () => tell(changeEngine(e, images[++changes % images.length]), 'change'),
     frame: (i) => tell(playFrame(e, take.tUs[i], take.counts, i * take.channels.length), 'frame'),
   });

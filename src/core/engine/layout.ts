@@ -268,12 +268,29 @@ export const ENGINE_STATE = struct(
   },
 );
 
+/** Changes whenever the dump's head or its order do: settings of another layout are refused. */
+export const LAYOUT_VERSION = 1;
+
+export const SETTINGS_HEAD = struct(
+  'settings_head',
+  'before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; sequence: of slots, the newest counts',
+  {
+    magic: 'u32',
+    structure: 'u32',
+    digest: 'u32',
+    sequence: 'u32',
+    crc: 'u32',
+    layout: 'u16',
+    length: 'u16',
+  },
+);
+
 /** Every struct, in an order in which C can declare them. */
 export const STRUCTS: readonly Struct<Fields>[] = [
   ...[SCALE, SIDE, LEVEL, ZERO_STATE, GATE, GATE_STATE, CONTROL, CONTROL_STATE, SWITCHED, SWITCHED_STATE],
   ...[TOUCH_BANK, TOUCH, TOUCH_BANK_STATE, TOUCH_STATE, STRIKE_BANK, STRIKE, STRIKE_STATE],
   ...[CONTACT_BANK, CONTACT_STATE, LISTENER, NOTE, NOTE_LANE, NOTE_LANE_STATE, CHOICE, CHOICE_STATE],
-  ENGINE_STATE,
+  ...[ENGINE_STATE, SETTINGS_HEAD],
 ];
 
 /** The tables of an image: name of its list, its struct. In C each is an array, with its length beside it. */

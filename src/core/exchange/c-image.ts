@@ -49,7 +49,7 @@ export const room = (n: number): number => Math.max(1, n);
  * @param count rows that it has @throws RangeError where it is not there, or has too few numbers
  */
 export function readArray(source: string, name: string, type: FieldType, count: number): unknown[] {
-  const body = new RegExp(`cheir_image_${name}\\[\\d+\\] CHEIR_FLASH = \\{(.*?)\\n\\};`, 's').exec(
+  const body = new RegExp(`cheir_image_${name}\\[\\d+\\](?: CHEIR_FLASH)? = \\{(.*?)\\n\\};`, 's').exec(
     source,
   )?.[1];
   if (body === undefined) throw new RangeError(`readArray: a list ${name} is required, none was found`);

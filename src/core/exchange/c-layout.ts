@@ -1,5 +1,6 @@
 import { CODES } from '../engine/codes';
-import { IMAGE_PARTS, STATE_PARTS, STRUCTS } from '../engine/layout';
+import { DUMP_MAGIC, settingsOf } from './settings-dump';
+import { IMAGE_PARTS, LAYOUT_VERSION, STATE_PARTS, STRUCTS } from '../engine/layout';
 import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../engine/struct';
 
 /** firmware/cheironom_layout.h: the structs and codes of image and state, and assertions that they lie where they should. */
@@ -15,6 +16,11 @@ export function writeLayout(): string {
     ...Object.entries(CODES).map(([name, codes]) => enumOf(name, codes)),
     '',
     ...STRUCTS.map(structOf),
+    `#define CHEIR_LAYOUT_VERSION ${LAYOUT_VERSION}u`,
+    `#define CHEIR_DUMP_MAGIC 0x${DUMP_MAGIC.toString(16)}ul`,
+    '/* The settings of each record, in order: a byte each, or a word. */',
+    ...PARTS.map(([name, of]) => settingsMacro(name, of)),
+    '',
     '/* A compiler that would lay them out otherwise refuses here: a negative size. */',
     '#define CHEIR_LIES(name, condition) typedef char cheir_lies_##name[(condition) ? 1 : -1]',
     ...STRUCTS.flatMap(assertionsOf),
@@ -31,6 +37,13 @@ const enumOf = (name: string, codes: Readonly<Record<string, number>>): string =
   `enum { ${Object.entries(codes)
     .map(([code, value]) => `CHEIR_${upper(name)}_${upper(code)} = ${value}`)
     .join(', ')} };`;
+
+function settingsMacro(part: keyof typeof IMAGE_PARTS, of: Struct<Fields>): string {
+  const own = settingsOf(part);
+  const bytes = own.reduce((n, { word }) => n + (word === 'u8' ? 1 : 2), 0);
+  const fields = own.map(({ word, path }) => ` ${word === 'u8' ? 'BYTE' : 'WORD'}(${path})`).join('');
+  return `#define CHEIR_SETTINGS_OF_${of.name}(BYTE, WORD)${fields}\n#define CHEIR_BYTES_OF_${of.name} ${bytes}u`;
+}
 
 const WORDS = { u8: 'uint8_t', u16: 'uint16_t', u32: 'uint32_t' } as const;
 

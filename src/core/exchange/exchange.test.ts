@@ -417,7 +417,7 @@ describe('the board’s files', () => {
   const filesOf = (instrument: Instrument) => {
     const image = compile(instrument);
     const header = writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument));
-    return { image, files: { header, config: writeConfig(image), source: writeSource(image) } };
+    return { image, files: { header, config: writeConfig(image, null), source: writeSource(image, false) } };
   };
   it('say everything that the image does: read back it is the same, also where there is no voice', () => {
     for (let seed = 300; seed < 340; seed++) {

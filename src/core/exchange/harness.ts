@@ -3,6 +3,7 @@ import { placed, scalarsOf, sizeOf, type Fields, type Struct } from '../engine/s
 import type { Frames } from '../signal/take';
 import { arrayOf, cTypeOf, partsOf, room } from './c-image';
 import { PARTS, STATES } from './c-layout';
+import { dumpRoom, roomOf, structureDigest } from './settings-dump';
 
 /** What was sent in one operation. */
 export interface Sent {
@@ -17,64 +18,51 @@ export interface Played {
   state: Uint8Array;
 }
 
-/** What the harness plays: an image, and settings of the same structure that a take can change it to. */
+/** What the harness plays. */
 export interface Program {
   image: Image;
-  other?: Image;
   columns: readonly string[];
 }
 
 /** programs.h for firmware/host/harness.c: the images, room for their states, and a list of them. */
 export function writePrograms(list: readonly Program[]): string {
-  const rows = list.map(
-    ({ image, columns }, n) =>
-      `    {&p${n}_instrument, &p${n}_other, ${columns.length}, ${image.max_bytes}},`,
-  );
+  const rows = list.map(({ image, columns }, n) => {
+    const bytes = Math.max(image.max_bytes, dumpRoom(image));
+    return `    {&p${n}_instrument, ${columns.length}, ${bytes}},`;
+  });
   return [
-    ...list.map(({ image, other }, n) => programOf(image, other ?? image, `p${n}`)),
-    'typedef struct { const cheir_instrument *instrument; const cheir_image *other; uint16_t columns; uint16_t max_bytes; } harness_program;',
+    ...list.map(({ image }, n) => programOf(image, `p${n}`)),
+    'typedef struct { const cheir_instrument *instrument; uint16_t columns; uint16_t room; } harness_program;',
     `#define HARNESS_PROGRAMS ${list.length}`,
     `static const harness_program harness_programs[${list.length}] = {\n${rows.join('\n')}\n};`,
     '',
   ].join('\n');
 }
 
-/** One instrument, its fields in the order of cheir_instrument; and its other settings. */
-function programOf(image: Image, other: Image, prefix: string): string {
+/** One instrument, its fields in the order of cheir_instrument. */
+function programOf(image: Image, prefix: string): string {
   const states = STATES.map(([name, struct]) => ({ name, struct, n: room(lengthOf(image, name)) }));
-  const own = imageOf(image, prefix);
+  const parts = partsOf(image);
+  const most: Record<string, number> = { ...roomOf(image) };
   const fields = [
-    own.pointers,
-    image.byte_us,
-    image.table_bits,
+    `{${parts.map(({ name }) => `${prefix}_${name}`).join(', ')}}`,
+    `${structureDigest(image)}ul`,
+    ...[image.tables.length, image.stairs.length, most.tables, most.stairs],
+    ...[image.byte_us, image.table_bits],
     ...PARTS.map(([name]) => image[name].length),
     image.contacts,
     ...states.map(({ name }) => `${prefix}_state_${name}`),
     `&${prefix}_engine`,
   ];
   return [
-    ...own.arrays,
+    ...parts.map((part) => {
+      const entries = room(most[part.name] ?? part.rows.length);
+      return arrayOf(part, `static ${cTypeOf(part.type)} ${prefix}_${part.name}[${entries}]`);
+    }),
     ...states.map(({ name, struct, n }) => `static cheir_${struct.name} ${prefix}_state_${name}[${n}];`),
     `static cheir_engine_state ${prefix}_engine;`,
     `static const cheir_instrument ${prefix}_instrument = {${fields.join(', ')}};`,
-    ...otherOf(image, other, own.pointers, prefix),
   ].join('\n');
-}
-
-function otherOf(image: Image, other: Image, pointers: string, prefix: string): string[] {
-  const made = other === image ? { arrays: [], pointers } : imageOf(other, `${prefix}_other`);
-  return [...made.arrays, `static const cheir_image ${prefix}_other = ${made.pointers};`];
-}
-
-/** The arrays of an image, and its cheir_image. */
-function imageOf(image: Image, prefix: string): { arrays: string[]; pointers: string } {
-  const parts = partsOf(image);
-  return {
-    arrays: parts.map((part) =>
-      arrayOf(part, `static const ${cTypeOf(part.type)} ${prefix}_${part.name}[${room(part.rows.length)}]`),
-    ),
-    pointers: `{${parts.map(({ name }) => `${prefix}_${name}`).join(', ')}}`,
-  };
 }
 
 /** Entries of a part of the state. */
@@ -108,12 +96,14 @@ export function encodeState(state: State): Uint8Array {
   return bytes;
 }
 
-const OPERATION = { frame: 0, silence: 1, edge: 2, change: 3, end: 255 } as const;
+const OPERATION = { frame: 0, silence: 1, edge: 2, change: 3, ask: 4, end: 255 } as const;
 
 /** What happens between a take's frames: the numbers of those before which there is a silence, or a change of settings. */
 export interface Between {
   silence?: ReadonlySet<number>;
   change?: ReadonlySet<number>;
+  /** The settings that a change changes to; asked for again at the end. */
+  dump?: Uint8Array;
 }
 
 /**
@@ -124,7 +114,9 @@ export function encodeTake(program: number, frames: Frames, between: Between = {
   const width = frames.channels.length;
   const n = frames.tUs.length;
   const edges = frames.edges?.tUs.length ?? 0;
-  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + 7 * edges + 2 * n + 2);
+  const { dump = new Uint8Array(0), change } = between;
+  const changes = (change?.size ?? 0) * (3 + dump.length);
+  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + 7 * edges + n + changes + 3);
   const view = new DataView(bytes.buffer);
   view.setUint16(0, program, true);
   let at = 2;
@@ -137,7 +129,13 @@ export function encodeTake(program: number, frames: Frames, between: Between = {
       at += 7;
     },
     silence: () => void (bytes[at++] = OPERATION.silence),
-    change: () => void (bytes[at++] = OPERATION.change),
+    change: () => {
+      bytes[at] = OPERATION.change;
+      view.setUint16(at + 1, dump.length, true);
+      bytes.set(dump, at + 3);
+      at += 3 + dump.length;
+    },
+    ask: () => void (bytes[at++] = OPERATION.ask),
     frame: (i) => {
       bytes[at] = OPERATION.frame;
       view.setUint32(at + 1, frames.tUs[i] >>> 0, true);
@@ -149,14 +147,15 @@ export function encodeTake(program: number, frames: Frames, between: Between = {
   return bytes.subarray(0, at);
 }
 
-/** A take's edges, silences, changes and frames in their order, and a silence at the end. */
+/** A take's edges, silences, changes and frames in their order; at the end what settings there are, where they changed, and a silence. */
 export function forOperations(
   frames: Frames,
-  { silence, change }: Between,
+  { silence, change, dump }: Between,
   does: {
     edge: (tUs: number, contact: number, closed: boolean) => void;
     silence: () => void;
     change: () => void;
+    ask: () => void;
     frame: (index: number) => void;
   },
 ): void {
@@ -173,6 +172,7 @@ export function forOperations(
     does.frame(i);
   }
   edgesUpTo(Infinity);
+  if (dump) does.ask();
   does.silence();
 }
 

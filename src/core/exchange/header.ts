@@ -3,8 +3,9 @@ import type { Image } from '../engine/layout';
 import { contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import { VERSION, type Instrument } from '../instrument/document';
-import { arrayOf, cTypeOf, partsOf, readArray, room } from './c-image';
+import { arrayOf, cTypeOf, partsOf, readArray, room, type Part } from './c-image';
 import { crc32 } from './crc32';
+import { dumpRoom, roomOf, structureDigest } from './settings-dump';
 import { pinsOf } from './sketch';
 
 /** Words of the maker's that go into a C comment: what could end it, or is not plain text, is left out. */
@@ -49,10 +50,13 @@ export function writeHeader(
   ].join('\n');
 }
 
-/** cheironom_config.h: how much of everything the runtime has, so that it compiles in only what is used. */
-export function writeConfig(image: Image): string {
+/**
+ * cheironom_config.h: how much of everything the runtime has, so that it compiles in only what is used.
+ * @param digest of the instrument where its settings lie in memory and can be changed; null where all of it is constant
+ */
+export function writeConfig(image: Image, digest: string | null): string {
   const some = (there: boolean) => (there ? 1 : 0);
-  const uses: Record<string, number> = {
+  const uses: Record<string, number | string> = {
     TABLE_BITS: image.table_bits,
     BYTE_US: image.byte_us,
     contacts: image.contacts,
@@ -61,32 +65,43 @@ export function writeConfig(image: Image): string {
     ),
     fine: some(image.controls.some((c) => c.kind === CONTROL_KIND.controller14)),
     level_velocities: some(image.notes.some((n) => n.velocity === VELOCITY.level)),
+    TABLES_N: image.tables.length,
+    STAIRS_N: image.stairs.length,
+    SETTABLE: some(digest !== null),
+    ...(digest === null ? {} : settableFacts(image, digest)),
   };
   const parts = partsOf(image);
   return [
     '/* Made by Cheironom. */',
-    ...parts.map(({ name, rows }) => `#define CHEIR_${name} ${rows.length}`),
+    ...parts.map((part) => `#define CHEIR_${part.name} ${entriesOf(image, part, digest !== null)}`),
     ...Object.entries(uses).map(([name, value]) => `#define CHEIR_${name} ${value}`),
-    ...parts.map(
-      ({ name, type, rows }) =>
-        `extern const ${cTypeOf(type)} cheir_image_${name}[${room(rows.length)}] CHEIR_FLASH;`,
-    ),
+    ...parts.map((part) => `extern ${declared(image, part, digest !== null)};`),
     '',
   ].join('\n');
 }
 
-/** instrument.c: the image itself. */
-export const writeSource = (image: Image): string =>
+const settableFacts = (image: Image, digest: string): Record<string, string | number> => ({
+  STRUCTURE: `0x${structureDigest(image).toString(16)}ul`,
+  DIGEST: `0x${digest}ul`,
+  DUMP_BYTES: `${dumpRoom(image)}u`,
+});
+
+/** Entries that a list has room for: tables and stairs for those of any settings, where they can change. */
+const entriesOf = (image: Image, { name, rows }: Part, settable: boolean): number =>
+  settable && (name === 'tables' || name === 'stairs') ? roomOf(image)[name] : rows.length;
+
+function declared(image: Image, part: Part, settable: boolean): string {
+  const list = `${cTypeOf(part.type)} cheir_image_${part.name}[${room(entriesOf(image, part, settable))}]`;
+  return settable ? list : `const ${list} CHEIR_FLASH`;
+}
+
+/** instrument.c: the image itself. @param settable whether it lies in memory, and its settings can be changed */
+export const writeSource = (image: Image, settable: boolean): string =>
   [
     '/* Made by Cheironom. */',
     '#include "cheironom.h"',
     '',
-    ...partsOf(image).map((part) =>
-      arrayOf(
-        part,
-        `const ${cTypeOf(part.type)} cheir_image_${part.name}[${room(part.rows.length)}] CHEIR_FLASH`,
-      ),
-    ),
+    ...partsOf(image).map((part) => arrayOf(part, declared(image, part, settable))),
     '',
   ].join('\n');
 
@@ -101,8 +116,9 @@ export function readImage(files: { header: string; config: string; source: strin
     return Number(found[1]);
   };
   const empty = { contacts: 0, table_bits: 0, byte_us: 0, max_bytes: 0 } as Image;
+  const used: Record<string, string> = { tables: 'TABLES_N', stairs: 'STAIRS_N' };
   const lists = partsOf(empty).map(({ name, type }) => {
-    const rows = readArray(files.source, name, type, define(files.config, `CHEIR_${name}`));
+    const rows = readArray(files.source, name, type, define(files.config, `CHEIR_${used[name] ?? name}`));
     return [name, rows];
   });
   return {

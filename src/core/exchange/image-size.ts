@@ -3,6 +3,7 @@ import { sizeOf } from '../engine/struct';
 import type { Board } from '../instrument/board';
 import { PARTS, STATES } from './c-layout';
 import { lengthOf } from './harness';
+import { dumpRoom, roomOf } from './settings-dump';
 
 /** Bytes of an image in flash: its parts, its tables and its stairs. */
 export const imageBytes = (image: Image): number =>
@@ -27,6 +28,22 @@ export const boardNeeds = (image: Image, columns: number, contacts: number) => (
   memoryBytes: stateBytes(image) + image.max_bytes + QUEUE_BYTES + 2 * columns + 2 * contacts + LIBRARY_BYTES,
   flashBytes: imageBytes(image) + PROGRAM_BYTES,
 });
+
+/** Memory that settings take which can be changed while it plays, bytes: the image, its room for other curves, and a dump. */
+export function settingsBytes(image: Image): number {
+  const room = roomOf(image);
+  const more = room.tables - image.tables.length + room.stairs - image.stairs.length;
+  return imageBytes(image) + 2 * more + dumpRoom(image);
+}
+
+/** Bits of a converter over which a board whose memory is not told is taken for a larger one: common practice, no source. */
+const SMALL_BITS = 10;
+
+/** Whether a board has the memory for settings that can be changed while it plays. */
+export const holdsSettings = (image: Image, board: Board, columns: number, contacts: number): boolean =>
+  board.memoryBytes === undefined
+    ? board.bits > SMALL_BITS
+    : boardNeeds(image, columns, contacts).memoryBytes + settingsBytes(image) <= board.memoryBytes;
 
 /** What a board has too little of, each with both figures; none where it is not told what it has. */
 export function shortfalls(image: Image, board: Board, columns: number, contacts: number) {

@@ -3,24 +3,30 @@ import { startEngine } from '../engine/engine';
 import type { Image } from '../engine/layout';
 import { playEdge, playFrame, silence } from '../engine/play';
 import type { Frames } from '../signal/take';
+import { readDump, writeDump } from './settings-dump';
 import { encodeState, forOperations, type Between, type Played, type Sent } from './harness';
 
 /** Thrown where a take plays more than it may. */
 export class TooManyBytes extends Error {}
 
 export interface PlayOptions extends Between {
-  /** Settings that a change changes to. */
-  other?: Image;
   /** Gives up past so many. */
   mostBytes?: number;
 }
 
+function settingsIn(dump: Uint8Array, image: Image): { image: Image; digest: string } {
+  const read = readDump(dump, image);
+  if (!read.ok) throw new RangeError(`playOperations: ${read.faults[0].says}`);
+  return read.value;
+}
+
 /**
  * Plays a take as firmware/host/harness.c does, with the application's engine: same operations, same numbering.
- * @throws TooManyBytes where it plays more than it may
+ * @throws TooManyBytes where it plays more than it may, RangeError where a dump is none of the image's
  */
 export function playOperations(image: Image, frames: Frames, options: PlayOptions = {}): Played {
-  const { other = image, mostBytes = Infinity } = options;
+  const { dump, mostBytes = Infinity } = options;
+  const other = dump ? settingsIn(dump, image) : { image, digest: '' };
   const e = startEngine(image);
   const width = frames.channels.length;
   const sent: Sent[] = [];
@@ -34,7 +40,10 @@ export function playOperations(image: Image, frames: Frames, options: PlayOption
   forOperations(frames, options, {
     edge: (tUs, contact, closed) => put(playEdge(e, tUs, contact, closed)),
     silence: () => put(silence(e)),
-    change: () => put(changeEngine(e, other)),
+    change: () => put(changeEngine(e, other.image)),
+    ask: () => {
+      sent.push({ operation: operation++, bytes: Array.from(writeDump(e.image, other.digest)) });
+    },
     frame: (i) => put(playFrame(e, frames.tUs[i], frames.counts, i * width)),
   });
   return { sent, state: encodeState(e.state) };

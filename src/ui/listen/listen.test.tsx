@@ -178,6 +178,7 @@ describe('a file’s readings', () => {
     const played = {
       ...lane,
       lane: 'right',
+      column: 'b',
       moves: true,
       range: 0.42,
       levels: 77,

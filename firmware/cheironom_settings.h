@@ -1,0 +1,233 @@
+/*
+ * Settings as a dump: checked, taken, given, and kept in two slots; src/core/exchange/settings-dump.ts is the same. A part of
+ * cheironom.c, which alone includes it.
+ */
+#ifndef CHEIRONOM_SETTINGS_H
+#define CHEIRONOM_SETTINGS_H
+
+#include <string.h>
+
+#define HEAD_BYTES ((uint16_t)sizeof(cheir_settings_head))
+
+/* Digest of the instrument whose settings are played. */
+static uint32_t now_digest = DIGEST;
+
+uint32_t cheir_digest(void)
+{
+    return now_digest;
+}
+
+/* CRC-32 (ISO 3309), bit by bit: it is rarely asked for, and a table would take a kilobyte. */
+static uint32_t crc_on(uint32_t crc, uint8_t byte)
+{
+    uint8_t bit;
+    crc ^= byte;
+    for (bit = 0; bit < 8; bit++) crc = crc & 1u ? (crc >> 1) ^ 0xedb88320ul : crc >> 1;
+    return crc;
+}
+
+/* Of a head, its own place taken as 0: the beginning of the check over a whole dump. */
+static uint32_t crc_of_head(const cheir_settings_head *head)
+{
+    cheir_settings_head blank = *head;
+    const uint8_t *byte = (const uint8_t *)&blank;
+    uint32_t crc = 0xffffffffu;
+    uint16_t i;
+    blank.crc = 0;
+    for (i = 0; i != HEAD_BYTES; i++) crc = crc_on(crc, byte[i]);
+    return crc;
+}
+
+static uint32_t crc_of(const uint8_t *dump, const cheir_settings_head *head)
+{
+    uint32_t crc = crc_of_head(head);
+    uint16_t i;
+    for (i = 0; i != head->length; i++) crc = crc_on(crc, dump[HEAD_BYTES + i]);
+    return (uint32_t)~crc;
+}
+
+#define BYTES_OF(part, record) ((uint16_t)(COUNT(part) * CHEIR_BYTES_OF_##record))
+
+/* Bytes of the settings before the controls', and of all before tables and stairs. */
+static uint16_t bytes_before_controls(void)
+{
+    return (uint16_t)(BYTES_OF(levels, level) + BYTES_OF(gates, gate));
+}
+
+static uint16_t bytes_of_records(void)
+{
+    return (uint16_t)(bytes_before_controls() + BYTES_OF(controls, control) + BYTES_OF(switched, switched)
+        + BYTES_OF(touch_banks, touch_bank) + BYTES_OF(touches, touch) + BYTES_OF(strike_banks, strike_bank)
+        + BYTES_OF(strikes, strike) + BYTES_OF(contact_banks, contact_bank) + BYTES_OF(notes, note)
+        + BYTES_OF(note_lanes, note_lane) + BYTES_OF(choices, choice));
+}
+
+static uint16_t word_at(const uint8_t *at)
+{
+    return (uint16_t)(at[0] | ((uint16_t)at[1] << 8));
+}
+
+static uint8_t table_is_there(uint16_t table, uint16_t n)
+{
+    return table == NO_TABLE || (uint32_t)table + (1ul << TABLE_BITS) < n;
+}
+
+/* Whether all that records point to among so many tables and stairs is there. */
+static uint8_t in_place(const uint8_t *body, uint16_t tables, uint16_t stairs)
+{
+    const uint8_t *from = body;
+    uint8_t i;
+    for (i = 0; i != COUNT(levels); i++) {
+        cheir_level level = IMAGE(levels)[i];
+        from = take_level(&level, from);
+        if (!table_is_there(level.table, tables)) return 0;
+    }
+    from = body + bytes_before_controls();
+    for (i = 0; i != COUNT(controls); i++) {
+        cheir_control control = IMAGE(controls)[i];
+        from = take_control(&control, from);
+        if (control.kind != CHEIR_CONTROL_CONTROLLER14 && (uint32_t)control.stairs + control.span > stairs) return 0;
+    }
+    from = body + bytes_of_records() - BYTES_OF(choices, choice) - BYTES_OF(note_lanes, note_lane) - BYTES_OF(notes, note);
+    for (i = 0; i != COUNT(notes); i++) {
+        cheir_note note = IMAGE(notes)[i];
+        from = take_note(&note, from);
+        if (!table_is_there(note.table, tables)) return 0;
+    }
+    return 1;
+}
+
+uint8_t cheir_check_settings(const uint8_t *dump, uint16_t n)
+{
+    const uint8_t *body = dump + HEAD_BYTES;
+    uint16_t records = bytes_of_records();
+    cheir_settings_head head;
+    uint32_t tables, stairs;
+    if (n < HEAD_BYTES) return CHEIR_ANSWER_DAMAGED;
+    memcpy(&head, dump, HEAD_BYTES);
+    if (head.magic != CHEIR_DUMP_MAGIC || head.layout != CHEIR_LAYOUT_VERSION) return CHEIR_ANSWER_NO_SETTINGS;
+    if (head.length != n - HEAD_BYTES || crc_of(dump, &head) != head.crc) return CHEIR_ANSWER_DAMAGED;
+    if (head.structure != STRUCTURE) return CHEIR_ANSWER_OTHER_STRUCTURE;
+    if (head.length < records + 4u) return CHEIR_ANSWER_DAMAGED;
+    tables = word_at(body + records);
+    if (records + 4u + 2u * tables > head.length) return CHEIR_ANSWER_DAMAGED;
+    stairs = word_at(body + records + 2u + 2u * tables);
+    if (records + 4u + 2u * (tables + stairs) != head.length) return CHEIR_ANSWER_DAMAGED;
+    if (tables > TABLES_ROOM || stairs > STAIRS_ROOM) return CHEIR_ANSWER_NO_ROOM;
+    return in_place(body, (uint16_t)tables, (uint16_t)stairs) ? CHEIR_ANSWER_TAKEN : CHEIR_ANSWER_DAMAGED;
+}
+
+uint8_t cheir_change(const uint8_t *dump, uint16_t n)
+{
+    uint8_t answer = cheir_check_settings(dump, n);
+    if (answer != CHEIR_ANSWER_TAKEN) return answer;
+    change_settings(dump + HEAD_BYTES);
+    memcpy(&now_digest, dump + offsetof(cheir_settings_head, digest), sizeof now_digest);
+    return answer;
+}
+
+static uint8_t *give_words(const uint16_t *of, uint16_t n, uint8_t *to)
+{
+    uint16_t i;
+    *to++ = (uint8_t)(n & 0xffu);
+    *to++ = (uint8_t)(n >> 8);
+    for (i = 0; i != n; i++) {
+        *to++ = (uint8_t)(of[i] & 0xffu);
+        *to++ = (uint8_t)(of[i] >> 8);
+    }
+    return to;
+}
+
+#define GIVE_ALL(part, record) \
+    for (i = 0; i != COUNT(part); i++) to = give_##record(&IMAGE(part)[i], to)
+
+static void write_head(uint8_t *dump, uint32_t sequence, uint32_t digest, uint16_t length)
+{
+    cheir_settings_head head;
+    head.magic = CHEIR_DUMP_MAGIC;
+    head.structure = STRUCTURE;
+    head.digest = digest;
+    head.sequence = sequence;
+    head.layout = CHEIR_LAYOUT_VERSION;
+    head.length = length;
+    head.crc = crc_of(dump, &head);
+    memcpy(dump, &head, HEAD_BYTES);
+}
+
+uint16_t cheir_give_settings(uint8_t *dump)
+{
+    uint8_t *to = dump + HEAD_BYTES;
+    uint8_t i;
+    GIVE_ALL(levels, level);
+    GIVE_ALL(gates, gate);
+    GIVE_ALL(controls, control);
+    GIVE_ALL(switched, switched);
+    GIVE_ALL(touch_banks, touch_bank);
+    GIVE_ALL(touches, touch);
+    GIVE_ALL(strike_banks, strike_bank);
+    GIVE_ALL(strikes, strike);
+    GIVE_ALL(contact_banks, contact_bank);
+    GIVE_ALL(notes, note);
+    GIVE_ALL(note_lanes, note_lane);
+    GIVE_ALL(choices, choice);
+    to = give_words(IMAGE(tables), tables_n, to);
+    to = give_words(IMAGE(stairs), stairs_n, to);
+    write_head(dump, 0, now_digest, (uint16_t)(to - dump - HEAD_BYTES));
+    return (uint16_t)(to - dump);
+}
+
+/* Reads the head of a slot. Returns whether all of it is as it was written, and of this structure. */
+static uint8_t read_slot(const cheir_store *store, uint16_t at, cheir_settings_head *head)
+{
+    uint8_t *byte = (uint8_t *)head;
+    uint32_t crc;
+    uint16_t i;
+    for (i = 0; i != HEAD_BYTES; i++) byte[i] = store->read((uint16_t)(at + i));
+    if (head->magic != CHEIR_DUMP_MAGIC || head->layout != CHEIR_LAYOUT_VERSION || head->structure != STRUCTURE) return 0;
+    if (head->length > store->slot_bytes - HEAD_BYTES) return 0;
+    crc = crc_of_head(head);
+    for (i = 0; i != head->length; i++) crc = crc_on(crc, store->read((uint16_t)(at + HEAD_BYTES + i)));
+    return (uint32_t)~crc == head->crc;
+}
+
+/* The slot that counts: the newest that is whole. 2 where none is; its head goes to `head`. */
+static uint8_t newest_slot(const cheir_store *store, cheir_settings_head *head)
+{
+    cheir_settings_head other;
+    uint8_t first = read_slot(store, 0, head);
+    uint8_t second = read_slot(store, store->slot_bytes, &other);
+    if (!second) return first ? 0 : 2;
+    if (first && (int32_t)(head->sequence - other.sequence) > 0) return 0;
+    *head = other;
+    return 1;
+}
+
+uint8_t cheir_recall(const cheir_store *store, uint8_t *dump)
+{
+    cheir_settings_head head;
+    uint8_t slot = newest_slot(store, &head);
+    uint16_t at = slot == 1 ? store->slot_bytes : 0;
+    uint16_t i;
+    if (slot == 2) return 0;
+    for (i = 0; i != (uint16_t)(HEAD_BYTES + head.length); i++) dump[i] = store->read((uint16_t)(at + i));
+    return cheir_change(dump, (uint16_t)(HEAD_BYTES + head.length)) == CHEIR_ANSWER_TAKEN;
+}
+
+uint8_t cheir_keep(const cheir_store *store, uint8_t *dump, uint16_t n)
+{
+    cheir_settings_head newest, own;
+    uint8_t slot = newest_slot(store, &newest);
+    uint16_t at = slot == 0 ? store->slot_bytes : 0;
+    uint16_t i;
+    if (n < HEAD_BYTES || n > store->slot_bytes) return 0;
+    memcpy(&own, dump, HEAD_BYTES);
+    write_head(dump, slot == 2 ? 1 : newest.sequence + 1u, own.digest, (uint16_t)(n - HEAD_BYTES));
+    /* The head last: until it is there, the other slot counts. */
+    for (i = HEAD_BYTES; i != n; i++) store->write((uint16_t)(at + i), dump[i]);
+    if (store->commit) store->commit();
+    for (i = 0; i != HEAD_BYTES; i++) store->write((uint16_t)(at + i), dump[i]);
+    if (store->commit) store->commit();
+    return 1;
+}
+
+#endif

@@ -1,0 +1,222 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { strFromU8, unzipSync } from 'fflate';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { compile } from '@/core/compile/compile';
+import { ANSWER } from '@/core/engine/codes';
+import { digestOf, writeConfig, writeSource } from '@/core/exchange/header';
+import { readInstrument } from '@/core/exchange/instrument-json';
+import { readDump, writeDump } from '@/core/exchange/settings-dump';
+import { askForSettings, dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
+import type { Instrument } from '@/core/instrument/document';
+import { bellowsOf } from '@/core/testing/bellows';
+import { firmwareZip } from '@/server/firmware';
+
+const root = mkdtempSync(path.join(tmpdir(), 'cheironom-settings-'));
+afterAll(() => rmSync(root, { recursive: true }));
+const WARNINGS = ['-Wall', '-Wextra', '-Werror'];
+
+function wherry(): Instrument {
+  const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
+  if (!read.ok) throw new Error(read.faults[0].says);
+  return bellowsOf(read.value);
+}
+
+/** The same on another channel, which is a setting. */
+function onChannel(channel: number): Instrument {
+  const own = wherry();
+  return { ...own, zones: own.zones.map((zone) => ({ ...zone, is: 'single', channel }) as typeof zone) };
+}
+
+const imageOf = (instrument: Instrument) => compile(instrument);
+const dumpOf = (instrument: Instrument) =>
+  writeDump(imageOf(instrument), digestOf(instrument, instrument.boards[0], imageOf(instrument)));
+const listOf = (bytes: Uint8Array) => `{${Array.from(bytes).join(',')}}`;
+
+describe('settings in two slots', () => {
+  const folder = path.join(root, 'slots');
+  const [first, second] = [onChannel(2), onChannel(3)].map(dumpOf);
+  const room = 4096;
+  /** Keeps one dump whole and another until the power goes after so many writes; says on which channel it then begins. */
+  const main = `#include <stdio.h>
+    #include <string.h>
+    #include "cheironom.h"
+    static uint8_t memory[2 * ${room}], blank[2 * ${room}];
+    static long left;
+    static uint8_t read(uint16_t at) { return memory[at]; }
+    static void write(uint16_t at, uint8_t byte) { if (left-- > 0) memory[at] = byte; }
+    static const cheir_store store = {read, write, 0, ${room}};
+    static const uint8_t first[] = ${listOf(first)}, second[] = ${listOf(second)};
+    static uint8_t dump[${room}];
+    static void keep(const uint8_t *of, uint16_t n, long writes) { left = writes; memcpy(dump, of, n); cheir_keep(&store, dump, n); }
+    int main(void) {
+      long cut;
+      int i;
+      for (i = 0; i < 2 * ${room}; i++) blank[i] = 255;
+      memcpy(memory, blank, sizeof blank);
+      printf("%d ", cheir_recall(&store, dump));
+      for (cut = 0; cut <= (long)sizeof second; cut++) {
+        memcpy(memory, blank, sizeof blank);
+        keep(first, sizeof first, 1l << 20);
+        keep(first, sizeof first, 1l << 20);
+        keep(second, sizeof second, cut);
+        if (!cheir_recall(&store, dump)) return 1;
+        printf("%d ", cheir_image_note_lanes[0].channel + 1);
+      }
+      memory[HEAD_BYTE] ^= 1;
+      memory[${room} + HEAD_BYTE] ^= 1;
+      printf("%d", cheir_recall(&store, dump));
+      return 0;
+    }\n`;
+  beforeAll(() => {
+    mkdirSync(folder);
+    const image = imageOf(wherry());
+    writeFileSync(path.join(folder, 'cheironom_config.h'), writeConfig(image, '00c0ffee'));
+    writeFileSync(path.join(folder, 'instrument.c'), writeSource(image, true));
+    writeFileSync(path.join(folder, 'main.c'), main);
+    const flags = ['-std=c99', ...WARNINGS, '-DHEAD_BYTE=40', '-fsanitize=address,undefined', '-I', folder];
+    const sources = ['firmware/cheironom.c', 'instrument.c', 'main.c'].map((f) =>
+      f.startsWith('firmware') ? path.resolve(f) : path.join(folder, f),
+    );
+    execFileSync('cc', [
+      ...flags,
+      '-I',
+      path.resolve('firmware'),
+      ...sources,
+      '-o',
+      path.join(folder, 'run'),
+    ]);
+  });
+  it('are the old ones or the new ones, whole, wherever the power goes; none where nothing was kept or both are damaged', () => {
+    const said = execFileSync(path.join(folder, 'run'), { encoding: 'utf8' }).trim().split(' ').map(Number);
+    expect([said[0], said.at(-1)]).toEqual([0, 0]);
+    const channels = said.slice(1, -1);
+    expect(channels).toHaveLength(second.length + 1);
+    expect(new Set(channels)).toEqual(new Set([2, 3]));
+    expect(channels).toEqual(channels.toSorted());
+    expect(channels.at(-1)).toBe(3);
+  });
+});
+
+describe('the sketch, sent settings while it plays', () => {
+  const STUB = path.resolve('firmware/host/wiring.h');
+  /** Strokes of a quarter of a second; the line's bytes wait on a port at 1.1 s. @returns what the MIDI port sent, and the store */
+  async function play(name: string, line: Uint8Array, port: string, store: string) {
+    const folder = path.join(root, name);
+    mkdirSync(folder);
+    for (const [file, bytes] of Object.entries(unzipSync(await firmwareZip(wherry()))))
+      writeFileSync(path.join(folder, path.basename(file)), strFromU8(bytes));
+    const main = `#define WIRING_HEARD
+      #include "${STUB}"
+      struct Memory {
+        uint8_t bytes[65536];
+        uint8_t read(int at) { return bytes[at]; }
+        void write(int at, uint8_t byte) { bytes[at] = byte; }
+        size_t length() { return ${store === '' ? 0 : 65536}; }
+      };
+      static Memory wiring_memory = {{${store}}};
+      #define STORE wiring_memory
+      #include "wherry.ino"
+      #include <stdio.h>
+      int wiring_signal(uint8_t, uint32_t us) { return us / 250000 % 2 ? 3000 : 2042; }
+      void wiring_heard(const uint8_t *bytes, size_t n) { fwrite(bytes, 1, n, stdout); }
+      static const uint8_t line[] = ${listOf(line)};
+      int main() {
+        bool sent = false;
+        setup();
+        while (wiring_us < 2600000) {
+          if (!sent && wiring_us > 1100000) { ${port}.line = line; ${port}.waiting = sizeof line; sent = true; }
+          loop();
+        }
+        fwrite(wiring_memory.bytes, 1, 2 * CHEIR_DUMP_BYTES, stderr);
+      }\n`;
+    writeFileSync(path.join(folder, 'main.cpp'), main);
+    const objects = ['cheironom', 'instrument'].map((c) => {
+      execFileSync('cc', ['-std=c99', ...WARNINGS, '-c', `${c}.c`, '-o', `${c}.o`], { cwd: folder });
+      return `${c}.o`;
+    });
+    const flags = ['-std=c++11', ...WARNINGS, '-Wno-unused-function', '-Wno-unused-variable'];
+    execFileSync('c++', [...flags, 'main.cpp', ...objects, '-o', 'sketch'], { cwd: folder });
+    const kept = path.join(folder, 'store');
+    const sent = execFileSync('sh', ['-c', `./sketch 2> ${kept}`], { cwd: folder, maxBuffer: 1 << 24 });
+    return { sent: Uint8Array.from(sent), store: Array.from(readFileSync(kept)).join(',') };
+  }
+  /** The channels of note-ons and note-offs, in order, and what the board answered. */
+  function heard(sent: Uint8Array) {
+    const notes: string[] = [];
+    const answers: number[] = [];
+    for (let at = 0; at < sent.length;) {
+      if (sent[at] === 0xf0) {
+        const end = sent.indexOf(0xf7, at);
+        if (sent[at + 4] === 3) answers.push(sent[at + 6]);
+        at = end + 1;
+        continue;
+      }
+      const kind = sent[at] >> 4;
+      if (kind === 9 || kind === 8) notes.push(`${kind === 9 ? 'on' : 'off'} ${(sent[at] & 15) + 1}`);
+      at += 3;
+    }
+    return { notes, answers };
+  }
+  const settings = settingsSysex(dumpOf(onChannel(5)));
+  /** A clock in the middle, notes of another, a message of another maker before. */
+  const disturbed = Uint8Array.from([
+    ...[0x90, 60, 1, 0xf0, 0x43, 1, 2, 0xf7],
+    ...settings.subarray(0, 300),
+    0xf8,
+    ...settings.subarray(300),
+  ]);
+  it('takes them over either port, whatever else is on the line: the note that sounds ends as it began, the next are as they say', async () => {
+    for (const port of ['Serial', 'Serial1']) {
+      const { sent, store } = await play(`taken-${port}`, disturbed, port, '0');
+      const { notes, answers } = heard(sent);
+      expect(answers).toEqual([ANSWER.taken]);
+      expect(notes.slice(0, 4)).toEqual(['on 1', 'off 1', 'on 1', 'off 1']);
+      expect(notes.slice(4)).toContain('on 5');
+      expect(notes.filter((n) => n.startsWith('on')).length).toBeLessThanOrEqual(
+        notes.filter((n) => n.startsWith('off')).length + 1,
+      );
+      if (port === 'Serial1') continue;
+      const again = await play('again', Uint8Array.of(0), port, store);
+      expect(new Set(heard(again.sent).notes)).toEqual(new Set(['on 5', 'off 5']));
+    }
+  }, 60_000);
+  it('says why it does not, and plays on as it was', async () => {
+    const cut = settings.filter((_, i) => i !== 50);
+    const other = { ...wherry(), voices: wherry().voices.slice(0, 1) };
+    const noisy = settings.slice();
+    noisy[80] ^= 1;
+    const cases = [
+      [cut, ANSWER.damaged],
+      [noisy, ANSWER.damaged],
+      [settingsSysex(dumpOf(other)), ANSWER.otherStructure],
+      [settingsSysex(new Uint8Array(40)), ANSWER.noSettings],
+      [settingsSysex(new Uint8Array(20_000)), ANSWER.noRoom],
+    ] as const;
+    for (const [i, [line, why]] of cases.entries()) {
+      const { notes, answers } = heard(
+        (await play(`refused-${i}`, Uint8Array.from(line), 'Serial', '0')).sent,
+      );
+      expect(answers).toEqual([why]);
+      expect(new Set(notes)).toEqual(new Set(['on 1', 'off 1']));
+    }
+  }, 120_000);
+  it('without memory that stays it says so; asked for its settings, it gives those it plays', async () => {
+    const line = Uint8Array.from([...settings, ...askForSettings()]);
+    const { sent } = await play('asked', line, 'Serial1', '');
+    expect(heard(sent).answers).toEqual([ANSWER.takenForNow]);
+    const dump = dumpInSysex(sent);
+    if (!dump.ok) throw new Error(dump.faults[0].says);
+    const read = readDump(dump.value, imageOf(wherry()));
+    const own = onChannel(5);
+    expect(read).toEqual({
+      ok: true,
+      value: {
+        image: expect.objectContaining({ note_lanes: imageOf(own).note_lanes }),
+        digest: digestOf(own, own.boards[0], imageOf(own)),
+      },
+    });
+  }, 60_000);
+});

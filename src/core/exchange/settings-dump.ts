@@ -1,0 +1,197 @@
+import { structureOf } from '../engine/change';
+import { CONTROL_KIND, NO_TABLE, VELOCITY } from '../engine/codes';
+import { IMAGE_PARTS, LAYOUT_VERSION, SETTINGS, SETTINGS_HEAD, type Image } from '../engine/layout';
+import {
+  fromScalars,
+  placed,
+  scalarsOf,
+  sizeOf,
+  type Fields,
+  type Placed,
+  type Struct,
+} from '../engine/struct';
+import { ok, refuse, type Result } from '../result';
+import { crc32 } from './crc32';
+
+type PartName = keyof typeof IMAGE_PARTS;
+
+/** "Chei", little-endian. */
+export const DUMP_MAGIC = 0x69656843;
+
+/** Bytes before the settings themselves. */
+export const HEAD_BYTES = sizeOf(SETTINGS_HEAD);
+
+/** The scalars of a part's record that are settings, in the layout's order; `index` among all of its scalars. */
+export const settingsOf = (part: PartName): (Placed & { index: number })[] =>
+  placed(IMAGE_PARTS[part] as Struct<Fields>)
+    .map((scalar, index) => ({ ...scalar, index }))
+    .filter(({ path }) => SETTINGS[part].includes(path.split(/[.[]/)[0]));
+
+/** Four bytes that differ wherever two images differ in structure, or in where their settings lie: those of one are none of the other. */
+export const structureDigest = (image: Image): number =>
+  crc32(`${PARTS.map((part) => settingsOf(part).map(({ path, word }) => path + word))}${structureOf(image)}`);
+
+/** Bytes of the settings of one record. */
+const settingsBytes = (part: PartName): number =>
+  settingsOf(part).reduce((n, { word }) => n + WORD_BYTES[word], 0);
+
+const PARTS = Object.keys(IMAGE_PARTS) as PartName[];
+const LISTS = ['tables', 'stairs'] as const;
+
+/**
+ * The settings of an image as a dump: a head, then each part's settings record by record in the layout's order, then tables
+ * and stairs, each with how many there are before it. Little-endian, as the boards are.
+ * @param digest of the instrument (header.ts), which the board tells when it is asked
+ */
+export function writeDump(image: Image, digest: string): Uint8Array<ArrayBuffer> {
+  const body = new Uint8Array(bodyBytes(image));
+  const put = writer(body);
+  for (const part of PARTS) {
+    const settings = settingsOf(part);
+    for (const row of image[part]) {
+      const scalars = scalarsOf(IMAGE_PARTS[part] as Struct<Fields>, row);
+      for (const { word, index } of settings) put(word, scalars[index]);
+    }
+  }
+  for (const list of LISTS) {
+    put('u16', image[list].length);
+    for (const entry of image[list]) put('u16', entry);
+  }
+  return withHead({ structure: structureDigest(image), digest: parseInt(digest, 16) }, body);
+}
+
+/** Bytes of an image's settings without their head. */
+const bodyBytes = (image: Image): number =>
+  PARTS.reduce(
+    (n, part) => n + image[part].length * settingsBytes(part),
+    LISTS.reduce((n, list) => n + 2 + 2 * image[list].length, 0),
+  );
+
+/** Most bytes of a dump of an image whose curves may become any others. */
+export const dumpRoom = (image: Image): number => {
+  const { tables, stairs } = roomOf(image);
+  return HEAD_BYTES + bodyBytes(image) + 2 * (tables - image.tables.length + stairs - image.stairs.length);
+};
+
+/** Entries of tables and stairs where all that can have one has its own. */
+export function roomOf(image: Image): { tables: number; stairs: number } {
+  const levels = image.levels.filter(({ table }) => table !== NO_TABLE).length;
+  const notes = image.notes.filter(({ velocity }) => velocity === VELOCITY.strength).length;
+  return {
+    tables: (levels + notes) * ((1 << image.table_bits) + 1),
+    stairs: 127 * image.controls.filter(({ kind }) => kind !== CONTROL_KIND.controller14).length,
+  };
+}
+
+const WORD_BYTES = { u8: 1, u16: 2, u32: 4 } as const;
+
+/** Writes words one after another. */
+function writer(bytes: Uint8Array<ArrayBuffer>) {
+  const view = new DataView(bytes.buffer, bytes.byteOffset);
+  let at = 0;
+  return (word: keyof typeof WORD_BYTES, value: number): void => {
+    if (word === 'u8') view.setUint8(at, value);
+    else if (word === 'u16') view.setUint16(at, value, true);
+    else view.setUint32(at, value, true);
+    at += WORD_BYTES[word];
+  };
+}
+
+/** A head and its body; the check value covers both, its own place taken as 0. */
+function withHead(says: { structure: number; digest: number }, body: Uint8Array): Uint8Array<ArrayBuffer> {
+  const dump = new Uint8Array(HEAD_BYTES + body.length);
+  const head = {
+    magic: DUMP_MAGIC,
+    ...says,
+    sequence: 0,
+    crc: 0,
+    layout: LAYOUT_VERSION,
+    length: body.length,
+  };
+  dump.set(body, HEAD_BYTES);
+  const write = (crc: number) => {
+    const put = writer(dump);
+    const scalars = scalarsOf(SETTINGS_HEAD, { ...head, crc });
+    placed(SETTINGS_HEAD).forEach(({ word }, i) => put(word, scalars[i]));
+  };
+  write(0);
+  write(crc32(dump));
+  return dump;
+}
+
+/**
+ * Reads a dump as settings of an image.
+ * @param structure an image of the structure that the settings are for
+ * @returns the image with those settings, and the digest of the instrument; a fault that says why it cannot be taken
+ */
+export function readDump(bytes: Uint8Array, structure: Image): Result<{ image: Image; digest: string }> {
+  const no = (says: string) => refuse({ path: '', says });
+  const cut = 'It is not whole: a part is missing, or was changed on the way. Ask for it again.';
+  if (bytes.length < HEAD_BYTES) return no(cut);
+  const dump = Uint8Array.from(bytes);
+  const view = new DataView(dump.buffer);
+  const fields = placed(SETTINGS_HEAD);
+  const head = fromScalars(SETTINGS_HEAD, reader(view, fields)) as Record<string, number>;
+  if (head.magic !== DUMP_MAGIC) return no('It holds no settings.');
+  if (head.layout !== LAYOUT_VERSION)
+    return no(`It was made by another version of Cheironom (layout ${head.layout}, not ${LAYOUT_VERSION}).`);
+  if (head.length !== dump.length - HEAD_BYTES) return no(cut);
+  view.setUint32(fields.find((f) => f.path === 'crc')!.offset, 0, true);
+  if (crc32(dump) !== head.crc) return no(cut);
+  if (head.structure !== structureDigest(structure))
+    return no(
+      'Its settings are of another structure: other sensors, lanes or voices. Build and load the board anew.',
+    );
+  const digest = head.digest.toString(16).padStart(8, '0');
+  const image = bodyIn(new DataView(dump.buffer, HEAD_BYTES), structure);
+  return image && inPlace(image) ? ok({ image, digest }) : no(cut);
+}
+
+/** Whether all that an image points to in its tables and stairs is there. */
+const inPlace = ({ levels, notes, controls, tables, stairs, table_bits }: Image): boolean =>
+  [...levels, ...notes].every(
+    ({ table }) => table === NO_TABLE || table + (1 << table_bits) < tables.length,
+  ) && controls.every((c) => c.kind === CONTROL_KIND.controller14 || c.stairs + c.span <= stairs.length);
+
+/** Reads words at their places, one after another. */
+function reader(view: DataView, fields: readonly { word: keyof typeof WORD_BYTES; offset: number }[]) {
+  let i = 0;
+  return (): number => {
+    const { word, offset } = fields[i++];
+    return word === 'u8'
+      ? view.getUint8(offset)
+      : word === 'u16'
+        ? view.getUint16(offset, true)
+        : view.getUint32(offset, true);
+  };
+}
+
+/** @returns null where it is too long or too short */
+function bodyIn(view: DataView, structure: Image): Image | null {
+  let at = 0;
+  const next = (word: keyof typeof WORD_BYTES): number => {
+    const value = reader(view, [{ word, offset: at }])();
+    at += WORD_BYTES[word];
+    return value;
+  };
+  const image = { ...structure };
+  const fixed = PARTS.reduce((n, part) => n + structure[part].length * settingsBytes(part), 0);
+  if (view.byteLength < fixed) return null;
+  for (const part of PARTS) {
+    const struct = IMAGE_PARTS[part] as Struct<Fields>;
+    const settings = settingsOf(part);
+    const rows = structure[part].map((row) => {
+      const scalars = scalarsOf(struct, row);
+      for (const { word, index } of settings) scalars[index] = next(word);
+      let i = 0;
+      return fromScalars(struct, () => scalars[i++]);
+    });
+    Object.assign(image, { [part]: rows });
+  }
+  for (const list of LISTS) {
+    const n = at + 2 <= view.byteLength ? next('u16') : Infinity;
+    if (at + 2 * n > view.byteLength) return null;
+    image[list] = Array.from({ length: n }, () => next('u16'));
+  }
+  return at === view.byteLength ? image : null;
+}

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
 import { ANSWER } from '@/core/engine/codes';
 import { digestOf, writeConfig, writeSource } from '@/core/exchange/header';
@@ -182,6 +183,15 @@ describe('the sketch, sent settings while it plays', () => {
       const again = await play('again', Uint8Array.of(0), port, store);
       expect(new Set(heard(again.sent).notes)).toEqual(new Set(['on 5', 'off 5']));
     }
+  }, 60_000);
+  it('takes them while it sends packets, and tells the application so, and whose they are', async () => {
+    const line = Uint8Array.from([0x46, ...settings, 0x57]);
+    const { sent } = await play('packets', line, 'Serial', '0');
+    const board = new SerialBoard(['bellows'], [], 1000);
+    board.feed(sent, 0);
+    const own = onChannel(5);
+    expect(board.state.answer).toEqual({ says: ANSWER.taken, n: 1 });
+    expect(board.state.who?.digest).toBe(digestOf(own, own.boards[0], imageOf(own)));
   }, 60_000);
   it('says why it does not, and plays on as it was', async () => {
     const cut = settings.filter((_, i) => i !== 50);

@@ -109,6 +109,14 @@ describe('what makers’ boards print', () => {
     expect(frames.at(-1)!.slice(1)).toEqual([8, 9]);
     expect(state.bad).toBe(1);
   });
+  it('what it says to settings comes as a packet or as a remark, and is counted', () => {
+    const board = new SerialBoard(['a'], [], 1000);
+    expect(board.state.answer).toBeNull();
+    board.feed(bytes('t_us,a\n0,1\n# settings: 2\n'), 0);
+    expect(board.state.answer).toEqual({ says: 2, n: 1 });
+    board.feed(bytes('# settings: no\n# settings: 0\n'), 0);
+    expect(board.state.answer).toEqual({ says: 0, n: 2 });
+  });
   it('a count that the converter cannot give is its highest, and counted', () => {
     const board = new SerialBoard(['a'], [], 1000, 1023);
     const queue = new FrameQueue(1, 8);

@@ -25,6 +25,8 @@ export interface LineState extends ReadSoFar {
   past: number;
   /** Who it says it is; null before it does. */
   who: Who | null;
+  /** What it has said to settings that it was sent, and how often it has; null before. */
+  answer: { says: number; n: number } | null;
 }
 
 /**
@@ -51,6 +53,7 @@ export class SerialBoard implements Board {
   private lastCounter: number | null = null;
   private past = 0;
   private who: Who | null = null;
+  private answer: { says: number; n: number } | null = null;
 
   /** @param top highest count of the instrument's converter; higher ones are counted, and taken as that */
   constructor(
@@ -82,6 +85,7 @@ export class SerialBoard implements Board {
       restarts: this.clock.restarts,
       past: this.past,
       who: this.who,
+      answer: this.answer,
     };
   }
 
@@ -106,16 +110,22 @@ export class SerialBoard implements Board {
     this.places = [];
   }
 
-  /** What the sketch prints beside frames: `# edge: time,contact,closed`, `# board: digest,scans a second`. */
+  /** What the sketch prints beside frames: `# edge: time,contact,closed`, `# board: digest,scans a second`, `# settings: answer`. */
   private remark(text: string): void {
     const who = /^board:\s*([0-9a-f]{8}),(\d+)$/.exec(text);
     if (who) this.who = { digest: who[1], scanHz: Number(who[2]) };
+    const says = /^settings:\s*(\d)$/.exec(text);
+    if (says) this.answered(Number(says[1]));
     const edge = /^edge:\s*(\d+),(\d+),([01])$/.exec(text);
     if (!edge) return;
     const boardUs = Number(edge[1]);
     if (this.clock.follows(boardUs))
       this.edge(this.clock.take(boardUs, this.nowUs), Number(edge[2]), edge[3] === '1');
     else this.cut++;
+  }
+
+  private answered(says: number): void {
+    this.answer = { says, n: (this.answer?.n ?? 0) + 1 };
   }
 
   private edge(tUs: number, contact: number, closed: boolean): void {
@@ -128,6 +138,7 @@ export class SerialBoard implements Board {
       this.who = { digest: packet.digest, scanHz: packet.scanHz };
       return;
     }
+    if (packet.is === 'answer') return this.answered(packet.says);
     const follows = this.clock.follows(packet.tUs);
     const tUs = follows
       ? this.clock.take(packet.tUs, this.nowUs)

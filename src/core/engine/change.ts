@@ -36,7 +36,9 @@ export const sameStructure = (a: Image, b: Image): boolean => structureOf(a) ===
 export function structureOf({ table_bits, byte_us, contacts, ...image }: Image): string {
   const parts = (Object.keys(IMAGE_PARTS) as (keyof typeof IMAGE_PARTS)[]).map((part) => {
     const fixed = Object.keys(IMAGE_PARTS[part].fields).filter((field) => !SETTINGS[part].includes(field));
-    return (image[part] as object[]).map((row) => fixed.map((field) => (row as Record<string, number>)[field]));
+    return (image[part] as object[]).map((row) =>
+      fixed.map((field) => (row as Record<string, number>)[field]),
+    );
   });
   return JSON.stringify({ table_bits, byte_us, contacts, parts });
 }

@@ -41,7 +41,14 @@ export const NO_TABLE = 0xffff;
 export const SYSEX_KIND = { settings: 1, asks: 2, answer: 3 } as const;
 
 /** What a board answers to settings that it was sent; for now: until its power goes. */
-export const ANSWER = { taken: 0, noSettings: 1, otherStructure: 2, damaged: 3, noRoom: 4, takenForNow: 5 } as const;
+export const ANSWER = {
+  taken: 0,
+  noSettings: 1,
+  otherStructure: 2,
+  damaged: 3,
+  noRoom: 4,
+  takenForNow: 5,
+} as const;
 
 export const CODES = {
   zero: ZERO_STAGE,

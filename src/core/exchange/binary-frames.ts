@@ -4,9 +4,10 @@
  * the same. A packet before stuffing, little-endian:
  *   u8 kind · u16 counter of frames · u32 time, µs · payload · u16 CRC of all before it
  * kind 1: a frame, u16 a column; kind 2: an edge, u8 contact, u8 closed, with the counter of the next frame; kind 3: who is on
- * the line, eight letters of its instrument's digest, u16 scans a second, u8 columns, u8 contacts.
+ * the line, eight letters of its instrument's digest, u16 scans a second, u8 columns, u8 contacts; kind 4: what it says to
+ * settings that it was sent, u8 (ANSWER in engine/codes.ts).
  */
-export const PACKET = { frame: 1, edge: 2, who: 3 } as const;
+export const PACKET = { frame: 1, edge: 2, who: 3, answer: 4 } as const;
 
 const HEAD = 7;
 const CRC = 2;
@@ -16,7 +17,8 @@ export const LONGEST_PACKET = HEAD + 2 * 255 + CRC;
 export type Packet =
   | { is: 'frame'; counter: number; tUs: number; counts: Uint16Array }
   | { is: 'edge'; counter: number; tUs: number; contact: number; closed: boolean }
-  | ({ is: 'who' } & Who);
+  | ({ is: 'who' } & Who)
+  | { is: 'answer'; says: number };
 
 /** Who is on the line. */
 export interface Who {
@@ -66,6 +68,7 @@ export function readPacket(stuffed: Uint8Array): Packet | null {
     const digest = String.fromCharCode(...bytes.subarray(HEAD, HEAD + DIGEST));
     return { is: 'who', digest, scanHz: view.getUint16(HEAD + DIGEST, true) };
   }
+  if (bytes[0] === PACKET.answer && end === HEAD + 1) return { is: 'answer', says: bytes[HEAD] };
   if (bytes[0] !== PACKET.frame || (end - HEAD) % 2 !== 0) return null;
   const counts = Uint16Array.from({ length: (end - HEAD) / 2 }, (_, i) => view.getUint16(HEAD + 2 * i, true));
   return { is: 'frame', counter, tUs, counts };

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Instrument } from '../instrument/document';
-import { randomInstrument } from '@/core/testing/random-instruments';
+import { randomInstrument, withOtherSettings } from '@/core/testing/random-instruments';
 import { compile } from '../compile/compile';
 import { columnsOf } from '../instrument/access';
 import { instrumentSchema } from '../instrument/schema';
@@ -16,6 +16,8 @@ import { joinTakes } from './join-takes';
 import { leftOutWords, readTakeCsv, takeCsvParts, writeTakeCsv, type ReadTake } from './take-csv';
 import { csvPreviewOf } from './csv-columns';
 import { readWords, writeWords } from './recording-words';
+import { dumpRoom, otherSettings, readDump, writeDump } from './settings-dump';
+import { dumpInSysex, settingsSysex } from './settings-sysex';
 
 const csv = (text: string): ReadTake => {
   const read = readTakeCsv(text);
@@ -413,18 +415,71 @@ describe('the published JSON Schema', () => {
   });
 });
 
+describe('settings', () => {
+  const pairs = fc.integer({ min: 1, max: 10_000 }).map((seed) => {
+    const instrument = randomInstrument(seed);
+    return { image: compile(instrument), other: compile(withOtherSettings(instrument, seed + 1)) };
+  });
+  const says = (read: ReturnType<typeof readDump>) => (read.ok ? '' : read.faults[0].says);
+  it('come back from a dump as they went, and from a message among others, into an image of the same structure', () => {
+    fc.assert(
+      fc.property(pairs, ({ image, other }) => {
+        const dump = writeDump(other, '0123abcd');
+        expect(dump.length).toBeLessThanOrEqual(dumpRoom(image));
+        const line = Uint8Array.from([0x90, 60, 64, 0xf0, 0x7e, 0xf7, ...settingsSysex(dump), 0x80, 60, 64]);
+        expect(Array.from(line.slice(9, -4)).every((byte) => byte < 0x80 || byte === 0xf0)).toBe(true);
+        expect(dumpInSysex(line)).toEqual({ ok: true, value: dump });
+        const read = readDump(dump, image);
+        expect(read).toEqual({
+          ok: true,
+          value: { image: { ...other, max_bytes: image.max_bytes }, digest: '0123abcd' },
+        });
+        expect(otherSettings(other, read.ok ? read.value.image : image)).toEqual({});
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('are refused where a byte is another, a part is missing, or they are of another structure, and read nothing that is not there', () => {
+    fc.assert(
+      fc.property(pairs, fc.nat(), fc.integer({ min: 1, max: 255 }), ({ image, other }, at, by) => {
+        const dump = writeDump(other, '00000000');
+        const wrong = dump.slice();
+        wrong[at % dump.length] ^= by;
+        expect(says(readDump(wrong, image))).not.toBe('');
+        expect(says(readDump(dump.subarray(0, at % dump.length), image))).toMatch(/not whole/);
+        expect(dumpInSysex(settingsSysex(dump).subarray(0, -1)).ok).toBe(false);
+      }),
+      { numRuns: 60 },
+    );
+    const [one, two] = [7, 8].map((seed) => compile(randomInstrument(seed)));
+    expect(says(readDump(writeDump(one, '00000000'), two))).toMatch(/another structure.*load the board anew/);
+    // Whole, and of this structure, but a control points past the stairs.
+    const instrument = demo();
+    const image = compile(instrument);
+    const control = image.controls.findIndex((c) => c.span > 0);
+    const past = {
+      ...image,
+      controls: image.controls.map((c, i) => (i === control ? { ...c, stairs: 60_000 } : c)),
+    };
+    expect(says(readDump(writeDump(past, '00000000'), image))).toMatch(/not whole/);
+  });
+});
+
 describe('the board’s files', () => {
-  const filesOf = (instrument: Instrument) => {
+  const filesOf = (instrument: Instrument, digest: string | null = null) => {
     const image = compile(instrument);
     const header = writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument));
-    return { image, files: { header, config: writeConfig(image, null), source: writeSource(image, false) } };
+    const source = writeSource(image, digest !== null);
+    return { image, files: { header, config: writeConfig(image, digest), source } };
   };
   it('say everything that the image does: read back it is the same, also where there is no voice', () => {
     for (let seed = 300; seed < 340; seed++) {
       const instrument = randomInstrument(seed);
       if (seed % 10 === 0) instrument.voices = [];
-      const { image, files } = filesOf(instrument);
-      expect(readImage(files)).toEqual(image);
+      for (const digest of [null, '00c0ffee']) {
+        const { image, files } = filesOf(instrument, digest);
+        expect(readImage(files)).toEqual(image);
+      }
     }
   });
   it('have a digest that changes with what is played and only then (CRC-32 of ISO 3309: "123456789" gives cbf43926)', () => {

@@ -59,6 +59,18 @@ describe('a cable', () => {
     expect(states).toEqual(['open', 'closed']);
     expect(port.readable).toBeNull();
   });
+  it('sends long messages some bytes at a time, in order, and only while a port is open', async () => {
+    vi.useFakeTimers();
+    const { cable, port } = bench();
+    const long = new TextEncoder().encode('0123456789'.repeat(10));
+    await cable.write(long);
+    await cable.choose(115_200);
+    port.sent.length = 0;
+    void cable.write(long);
+    await vi.advanceTimersByTimeAsync(100);
+    expect(port.sent.map((piece) => piece.length)).toEqual([32, 32, 32, 4]);
+    expect(port.sent.join('')).toBe('0123456789'.repeat(10));
+  });
   it('asks a board again that begins anew when its port is opened, until something comes, five times at most', async () => {
     vi.useFakeTimers();
     const { cable, port } = bench();

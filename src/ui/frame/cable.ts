@@ -19,10 +19,13 @@ export type CableState =
 export const BAUDS = [9600, 57_600, 115_200, 250_000, 500_000, 1_000_000, 2_000_000];
 export const USUAL_BAUD = 500_000;
 
-/** What one letter on the line asks of the sketch: packets, lines of text, MIDI again. */
-export const COMMANDS = { packets: 'F', text: 'T', midi: 'M' } as const;
+/** What one letter on the line asks of the sketch: packets, lines of text, MIDI again, who it is. */
+export const COMMANDS = { packets: 'F', text: 'T', midi: 'M', who: 'W' } as const;
 
 const BUFFER_BYTES = 1 << 16;
+/** Bytes that a board's port takes at once, whatever it is, and the time that it has for them, ms. */
+const AT_ONCE = 32;
+const BETWEEN_MS = 2;
 /** Boards that begin anew when a port is opened hear nothing for a while: they are asked again until something comes, ms. */
 const ASK_MS = 1000;
 const ASK_TIMES = 5;
@@ -40,6 +43,7 @@ export class Cable {
   private wanted = false;
   /** Openings so far, and whether anything has come since the last. */
   private openings = 0;
+  private writes: Promise<void> = Promise.resolve();
   private heard = false;
 
   /** @param hear each piece that comes @param tell how it stands now, with a sentence where something went wrong */
@@ -121,10 +125,24 @@ export class Cable {
   }
 
   /** Asks the sketch for something else, without a new build. A board that does not know the letter passes over it. */
-  async send(command: keyof typeof COMMANDS): Promise<void> {
+  send(command: keyof typeof COMMANDS): Promise<void> {
+    return this.write(new TextEncoder().encode(COMMANDS[command]));
+  }
+
+  /** Sends bytes, after all that was asked to be sent before: a letter in the middle of a message would break it. */
+  write(bytes: Uint8Array): Promise<void> {
+    const next = () => this.writeNow(bytes);
+    return (this.writes = this.writes.then(next, next));
+  }
+
+  /** Some bytes at a time: a board that plays looks at its line between two scans. */
+  private async writeNow(bytes: Uint8Array): Promise<void> {
     const writer = this.port?.writable?.getWriter();
     if (!writer) return;
-    await writer.write(new TextEncoder().encode(COMMANDS[command])).catch(alreadyGone);
+    for (let at = 0; at < bytes.length; at += AT_ONCE) {
+      if (at > 0) await new Promise((resolve) => setTimeout(resolve, BETWEEN_MS));
+      await writer.write(bytes.slice(at, at + AT_ONCE)).catch(alreadyGone);
+    }
     writer.releaseLock();
   }
 

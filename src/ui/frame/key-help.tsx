@@ -23,7 +23,7 @@ const KEYS: [string, string][] = [
   ['Shift ↑ ↓', 'in Plan: move the sensor'],
   ['Del', 'in Plan: remove the sensor'],
   ['F', 'in Listen: find every input, a test that needs no mouse'],
-  ['L', 'in Listen: listen to a file'],
+  ['L', 'in Listen: listen to a file; in Load: settings to the board on the cable'],
   ['H', 'in Listen: hold the last seconds still, and measure them; back again'],
   ['J', 'in Listen: all lanes at once'],
   ['Space', 'in Listen: record everything, or end that; Enter marks the moment'],

@@ -30,6 +30,9 @@ export interface Choice {
 
 const WORDS = 3;
 
+/** A board that has not answered by then does not, ms. */
+const ANSWERS_MS = 4000;
+
 const lastOf = (newest: string[], before: string[]) =>
   newest.length > 0 ? [...newest, ...before].slice(0, WORDS) : before;
 
@@ -117,6 +120,25 @@ export class Session {
     const refused = await this.cable.choose(baud);
     if (refused === null) this.listenTo('cable');
     return refused;
+  }
+
+  /**
+   * Sends settings to the board on the cable, as a system exclusive message.
+   * @returns what it answers, ANSWER in core/engine/codes.ts; null where it does not
+   */
+  async sendSettings(message: Uint8Array): Promise<number | null> {
+    const answers = () => this.live.getState().tick?.line?.answer ?? null;
+    const before = answers()?.n ?? 0;
+    await this.cable.write(message);
+    for (let ms = 0; ms < ANSWERS_MS; ms += 50) {
+      const answer = answers();
+      if (answer && answer.n !== before) {
+        await this.cable.send('who');
+        return answer.says;
+      }
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+    return null;
   }
 
   /** Lets a recording stand in for the board. */

@@ -321,7 +321,7 @@ function Rate() {
         : `${lost} lost by the frames’ own counter.`}
       {ours === true && ' Its sketch is of this instrument as it is.'}
       {ours === false &&
-        ' Its sketch is of another instrument, or of this one before it was changed: load it again before you trust what it plays.'}
+        ' Its sketch is of another instrument, or of this one before it was changed: send its settings in Load, or load it again, before you trust what it plays.'}
       {scans !== null && scans !== board.scanHz && ` It scans ${scans} times a second.`}
     </Reading>
   );

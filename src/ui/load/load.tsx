@@ -6,7 +6,7 @@ import { useMemo } from 'react';
 import { useKey } from '../hooks/use-key';
 import { compile } from '@/core/compile/compile';
 import { digestOf, writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
-import { boardNeeds, shortfalls } from '@/core/exchange/image-size';
+import { boardNeeds, holdsSettings, settingsBytes, shortfalls } from '@/core/exchange/image-size';
 import { boardOf, columnsOf, contactsOf } from '@/core/instrument/access';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { joinTakes } from '@/core/exchange/join-takes';
@@ -20,6 +20,7 @@ import { download } from '../parts/download';
 import { Headline, Reading, Station } from '../parts/station';
 import { HeaderView } from './header-view';
 import { ProofView } from './proof-view';
+import { SettingsView } from './settings-view';
 import { grouped } from '../parts/words';
 import styles from './load.module.css';
 import { notify } from '../parts/notice';
@@ -55,10 +56,17 @@ function LoadReady() {
     const image = compile(instrument, own);
     const columns = columnsOf(instrument, own);
     const contacts = contactsOf(instrument, own).length;
+    const settable = holdsSettings(image, own, columns.length, contacts);
+    const digest = digestOf(instrument, own, image);
     return {
-      text: [writeHeader(instrument, own, image, columns), writeConfig(image), writeSource(image)].join('\n'),
-      digest: digestOf(instrument, own, image),
+      text: [
+        writeHeader(instrument, own, image, columns),
+        writeConfig(image, settable ? digest : null),
+        writeSource(image, settable),
+      ].join('\n'),
+      digest,
       needs: boardNeeds(image, columns.length, contacts),
+      settings: settable ? settingsBytes(image) : 0,
       short: shortfalls(image, own, columns.length, contacts),
       own,
     };
@@ -85,9 +93,14 @@ function LoadReady() {
           <Reading label="Program memory" value={grouped(board.needs.flashBytes)} unit="bytes, about">
             {of(board.own.flashBytes)} Its levels, gates, voices and tables, the runtime and the sketch.
           </Reading>
-          <Reading label="Memory" value={grouped(board.needs.memoryBytes)} unit="bytes, about">
+          <Reading
+            label="Memory"
+            value={grouped(board.needs.memoryBytes + board.settings)}
+            unit="bytes, about"
+          >
             {of(board.own.memoryBytes)} What changes while it plays, what a scan can send, and the sketch’s
-            own.
+            own
+            {board.settings > 0 ? `; ${grouped(board.settings)} of it for settings that can be changed` : ''}.
           </Reading>
         </>
       }
@@ -107,6 +120,7 @@ function LoadReady() {
         </p>
       ))}
       <ProofView sensor={sensor.id} />
+      <SettingsView instrument={instrument} board={board.own} />
       <Exports />
       <HeaderView text={board.text} />
     </Station>

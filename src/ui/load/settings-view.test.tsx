@@ -1,0 +1,92 @@
+// @vitest-environment jsdom
+import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { compile } from '@/core/compile/compile';
+import { ANSWER } from '@/core/engine/codes';
+import { writeDump } from '@/core/exchange/settings-dump';
+import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
+import type { Instrument } from '@/core/instrument/document';
+import { LiveStandIn, tickOf } from '../frame/live-stand-in';
+import type { Session } from '../frame/session';
+import { closeDemo, openDemo } from '../frame/test-bench';
+import { SessionContext } from '../hooks/use-session';
+import { SettingsView } from './settings-view';
+
+let session: Session;
+beforeEach(async () => {
+  session = await openDemo('wherry');
+});
+afterEach(async () => {
+  cleanup();
+  await closeDemo(session);
+});
+
+const wherry = (): Instrument => session.workspace.store.getState().history!.present;
+const show = (instrument = wherry(), board = instrument.boards[0]) =>
+  render(
+    <SessionContext value={session}>
+      <SettingsView instrument={instrument} board={board} />
+    </SessionContext>,
+  );
+const status = () => screen.getByRole('status').textContent;
+/** The line as a board that answers would bring it. */
+const answers = (says: number, n: number) =>
+  act(() =>
+    LiveStandIn.last.says(
+      tickOf(20, {
+        line: {
+          ...{ packets: 9, lines: 0, bad: 0, bytes: 9, garbled: 0, width: 20, columns: 20 },
+          ...{ timed: true, restarts: 0, past: 0, who: null, answer: { says, n } },
+        },
+      }),
+    ),
+  );
+
+describe('settings without a new build', () => {
+  it('go to the board on the cable, and its answer is said; none can go without one', async () => {
+    show();
+    const button = screen.getByRole('button', { name: /Settings to the board/ });
+    expect(button.hasAttribute('disabled')).toBe(true);
+    const sent: Uint8Array[] = [];
+    vi.spyOn(session['cable'], 'write').mockImplementation(async (bytes) => void sent.push(bytes));
+    act(() => session.live.setState({ cable: { is: 'open', baud: 500_000 } }));
+    for (const [n, [says, words]] of (
+      [
+        [ANSWER.taken, /keeps them without power/],
+        [ANSWER.takenForNow, /until its power goes/],
+        [ANSWER.otherStructure, /built for other sensors/],
+      ] as const
+    ).entries()) {
+      await userEvent.keyboard('l');
+      answers(says, n + 1);
+      await waitFor(() => expect(status()).toMatch(words));
+    }
+    const image = compile(wherry());
+    const dump = dumpInSysex(sent[0]);
+    expect(dump.ok && Array.from(dump.value.subarray(24))).toEqual(
+      Array.from(writeDump(image, '00000000').subarray(24)),
+    );
+  });
+  it('a file is compared with them: what differs is counted, and what is no file of settings is said', async () => {
+    show();
+    const input = screen.getByLabelText('Settings to compare');
+    const give = (bytes: Uint8Array<ArrayBuffer>) =>
+      userEvent.upload(input, new File([bytes], 'own.syx'), { applyAccept: false });
+    const own = compile(wherry());
+    await give(settingsSysex(writeDump(own, '00000000')));
+    await waitFor(() => expect(status()).toMatch(/own\.syx: It holds the settings of this instrument/));
+    const [level, ...levels] = own.levels;
+    const moved = { ...own, levels: [{ ...level, rest: level.rest + 1 }, ...levels] };
+    await give(settingsSysex(writeDump(moved, '00000000')));
+    await waitFor(() => expect(status()).toMatch(/differs from this instrument in 1 level\./));
+    await give(Uint8Array.of(1, 2, 3));
+    await waitFor(() => expect(status()).toMatch(/cannot be compared.*holds no settings/));
+  });
+  it('a board without the memory is told so, with the figure', () => {
+    const own = wherry();
+    show(own, { ...own.boards[0], memoryBytes: 2048 });
+    expect(screen.queryByRole('button')).toBeNull();
+    expect(screen.getByText(/come with each build.*would take [\d ,.\u202f]+ bytes/)).toBeTruthy();
+  });
+});

@@ -1,0 +1,98 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import { useRef, useState } from 'react';
+import { compile } from '@/core/compile/compile';
+import { digestOf } from '@/core/exchange/header';
+import { holdsSettings, settingsBytes } from '@/core/exchange/image-size';
+import { otherSettings, readDump, writeDump } from '@/core/exchange/settings-dump';
+import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
+import { columnsOf, contactsOf } from '@/core/instrument/access';
+import type { Board } from '@/core/instrument/board';
+import type { Instrument } from '@/core/instrument/document';
+import { useKey } from '../hooks/use-key';
+import { useLive, useSession } from '../hooks/use-session';
+import { download } from '../parts/download';
+import { grouped } from '../parts/words';
+import { answerWords, differenceWords } from './settings-words';
+import styles from './load.module.css';
+
+/** Largest file of settings that is read, bytes. */
+const LARGEST_FILE = 1 << 20;
+
+/** Settings without a new build: over the cable while the board plays, as a file, and read back. */
+export function SettingsView({ instrument, board }: { instrument: Instrument; board: Board }) {
+  const session = useSession();
+  const open = useLive((s) => s.cable.is === 'open');
+  const [says, setSays] = useState<string | null>(null);
+  const [going, setGoing] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const image = compile(instrument, board);
+  const message = () => settingsSysex(writeDump(image, digestOf(instrument, board, image)));
+  const settable = holdsSettings(
+    image,
+    board,
+    columnsOf(instrument, board).length,
+    contactsOf(instrument, board).length,
+  );
+  const send = async () => {
+    setGoing(true);
+    setSays(answerWords(await session.sendSettings(message())));
+    setGoing(false);
+  };
+  useKey('l', () => void send(), { enabled: settable && open && !going });
+  const read = async (from: File) => {
+    if (from.size > LARGEST_FILE) return setSays(`${from.name} is too large to be settings.`);
+    const dump = dumpInSysex(new Uint8Array(await from.arrayBuffer()));
+    const there = dump.ok ? readDump(dump.value, image) : dump;
+    setSays(
+      there.ok
+        ? `${from.name}: ${differenceWords(otherSettings(image, there.value.image))}`
+        : `${from.name} cannot be compared. ${there.faults[0].says}`,
+    );
+  };
+  if (!settable)
+    return (
+      <section className={styles.exports}>
+        <h2>Settings</h2>
+        <p>
+          They come with each build: {board.name} has no memory for settings that change while it plays, which
+          would take {grouped(settingsBytes(image))} bytes.
+        </p>
+      </section>
+    );
+  return (
+    <section className={styles.exports}>
+      <h2>Settings, without a new build</h2>
+      <Button variant="outlined" disabled={!open || going} onClick={() => void send()}>
+        {going ? 'Sending…' : 'Settings to the board'}
+        {'\u00a0'}
+        <kbd>L</kbd>
+      </Button>
+      <Button variant="outlined" onClick={() => download(`${instrument.id}.syx`, message())}>
+        Settings, SysEx file
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".syx"
+        hidden
+        aria-label="Settings to compare"
+        onChange={(e) => {
+          const [from] = e.target.files ?? [];
+          if (from) void read(from);
+          e.target.value = '';
+        }}
+      />
+      <Button variant="outlined" onClick={() => file.current?.click()}>
+        Compare a SysEx file
+      </Button>
+      <p className={styles.settings} role="status">
+        {says ??
+          (open
+            ? 'Thresholds, spans, curves, notes and channels go over while the board plays; notes that sound end as they began.'
+            : 'With the board on the cable they go over while it plays. Or send the file with your music software.')}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,48 @@
+import { ANSWER } from '@/core/engine/codes';
+import type { otherSettings } from '@/core/exchange/settings-dump';
+import { counted } from '@/core/units/counted';
+
+const ANSWERS: Record<number, string> = {
+  [ANSWER.taken]: 'The board plays these settings now, and keeps them without power.',
+  [ANSWER.takenForNow]:
+    'The board plays these settings now, until its power goes: it has no memory that stays, or too little.',
+  [ANSWER.noSettings]:
+    'The board plays on as it was: its sketch is of another version of Cheironom. Load it anew.',
+  [ANSWER.otherStructure]:
+    'The board plays on as it was: it was built for other sensors, lanes or voices. Load it anew.',
+  [ANSWER.damaged]: 'The board plays on as it was: the settings came damaged. Send them again.',
+  [ANSWER.noRoom]: 'The board plays on as it was: it has no room for these curves. Load it anew.',
+};
+
+/** What a board has answered to settings. @param says null where it has not */
+export const answerWords = (says: number | null): string =>
+  (says === null ? undefined : ANSWERS[says]) ??
+  'The board has not answered. Its sketch is older, or reads its settings from program memory: load it anew.';
+
+const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
+  levels: 'level',
+  gates: 'gate',
+  controls: 'controller',
+  switched: 'switched controller',
+  touch_banks: 'touch bank',
+  touches: 'pad',
+  strike_banks: 'strike bank',
+  strikes: 'struck lane',
+  contact_banks: 'contact bank',
+  listeners: 'listener',
+  notes: 'note voice',
+  note_lanes: 'note',
+  choices: 'choice',
+  tables: 'table of curves',
+  stairs: 'table of steps',
+};
+
+/** What differs, in words. */
+export function differenceWords(differ: ReturnType<typeof otherSettings>): string {
+  const parts = (Object.keys(differ) as (keyof typeof differ)[]).map((part) =>
+    counted(differ[part]!, NAMES[part]),
+  );
+  return parts.length === 0
+    ? 'It holds the settings of this instrument, as they are now.'
+    : `It differs from this instrument in ${parts.join(', ')}.`;
+}

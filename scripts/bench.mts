@@ -77,7 +77,8 @@ function tenMinutes(): Frames {
 /** The engine against a bare table look-up over the same counts: ten minutes of one channel and of 32. */
 function engine(): void {
   const one = tenMinutes();
-  row('engine, one channel: against a bare table look-up', ...ratio(wherry, one, 1));
+  const aside = (what: string, [got]: [string, string, boolean]) => row(what, got, 'no limit');
+  aside('engine, one channel: against a bare table look-up', ratio(wherry, one, 1));
   const channels = 32;
   const counts = new Uint16Array(one.counts.length * channels);
   for (let at = 0; at < counts.length; at++)
@@ -86,7 +87,7 @@ function engine(): void {
   row('engine, 32 lanes: against a bare table look-up', ...ratio(many, { ...one, counts }, channels));
   const [board] = many.boards;
   const wide = { ...many, boards: [{ ...board, midiBaud: 12_000_000 }] };
-  row('   the same on a wire that takes everything', ...ratio(wide, { ...one, counts }, channels));
+  aside('   the same on a wire that takes everything', ratio(wide, { ...one, counts }, channels));
 }
 
 function lookUpAll(counts: Uint16Array, table: Uint16Array): number {
@@ -221,12 +222,7 @@ function board(): void {
       mean <= MEAN_CYCLES && identical,
     );
     const worst = scans.reduce((a, b) => Math.max(a, b)) / INPUTS;
-    row(
-      '   slowest of its scans, power-up included',
-      worst.toFixed(0),
-      `at most ${WORST_CYCLES}`,
-      worst <= WORST_CYCLES,
-    );
+    row('   slowest of its scans, power-up included', worst.toFixed(0), 'no limit: that is for unison');
   }
   const { scans, identical, flashBytes, ramBytes } = runOnChip(sixteen, counts('loud'), 0);
   const slowest = scans.reduce((a, b) => Math.max(a, b)) / INPUTS;

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
-import { digestOf } from '@/core/exchange/header';
+import { digestOf } from '@/core/exchange/instrument-digest';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import type { Instrument } from '@/core/instrument/document';
 import { newSensor } from '@/core/kinds/new-sensor';

@@ -4,7 +4,7 @@ import { ReplayBoard } from '@/board/replay';
 import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
 import { levelReader } from '@/core/compile/level-reader';
-import { digestOf } from '@/core/exchange/header';
+import { digestOf } from '@/core/exchange/instrument-digest';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { restCounts } from '@/core/instrument/rest-counts';

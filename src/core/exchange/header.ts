@@ -4,18 +4,11 @@ import { contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import { VERSION, type Instrument } from '../instrument/document';
 import { arrayOf, cTypeOf, partsOf, readArray, room, type Part } from './c-image';
-import { crc32 } from './crc32';
 import { dumpRoom, roomOf, structureDigest } from './settings-dump';
-import { pinsOf } from './sketch';
+import { digestOf } from './instrument-digest';
 
 /** Words of the maker's that go into a C comment: what could end it, or is not plain text, is left out. */
 const commentSafe = (words: string) => words.replace(/[^\p{L}\p{N} .,'’()+-]/gu, ' ').trim();
-
-/** Eight hex digits that change whenever anything that the board plays changes: its image, scan rate and pins. */
-export const digestOf = (instrument: Instrument, board: Board, image: Image): string =>
-  crc32(JSON.stringify({ image, scanHz: board.scanHz, pins: pinsOf(instrument, board) }))
-    .toString(16)
-    .padStart(8, '0');
 
 /** What the sketch is made for, in one comment. */
 const madeFor = (instrument: Instrument, columns: readonly string[]) =>

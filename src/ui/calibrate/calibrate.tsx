@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useKey } from '../hooks/use-key';
 import { choiceOf } from '@/core/calibrate/choice';
 import type { Cure } from '@/core/findings/finding';
@@ -18,12 +19,14 @@ import { CalibrationReading } from './calibration-reading';
 import { Prompter } from './prompter';
 import { TakesStrip } from './takes-strip';
 import { TradeChart } from './trade-chart';
-import { CalibrateBank } from './calibrate-bank';
 import { Computing } from './computing';
 import { useProposal } from './use-proposal';
 import { useLevelReport } from './use-report';
 import styles from './calibrate.module.css';
 import { notify } from '../parts/notice';
+
+/** Loaded for the first bank that is looked at: a level needs none of it. */
+const CalibrateBank = dynamic(() => import('./calibrate-bank').then((m) => m.CalibrateBank));
 
 /** Station 3: guided takes, and what comes of them. */
 export function Calibrate() {

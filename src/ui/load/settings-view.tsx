@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { compile } from '@/core/compile/compile';
-import { digestOf } from '@/core/exchange/header';
+import { digestOf } from '@/core/exchange/instrument-digest';
 import { holdsSettings, settingsBytes } from '@/core/exchange/image-size';
 import { otherSettings, readDump, writeDump } from '@/core/exchange/settings-dump';
 import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';

@@ -90,11 +90,12 @@ static OUT_OF_LINE void choice_changes(uint8_t index)
     cheir_note_lane_state *sounding = &STATE(note_lanes)[first];
     cheir_note_lane_state before = *sounding, after;
     uint8_t lane = state->open ? chosen_lane(choice) : 255;
-    const cheir_note_lane *wanted = &IMAGE(note_lanes)[(uint8_t)(first + lane)];
+    const cheir_note_lane *wanted;
     if (lane == 255) {
         end_note(first);
         return;
     }
+    wanted = &IMAGE(note_lanes)[(uint8_t)(first + lane)];
     if (before.note == U8(wanted->note) && before.channel == U8(wanted->channel)) return;
     start_note(note, first, (uint8_t)(first + lane), state->strength);
     if (before.note == NO_NOTE) return;

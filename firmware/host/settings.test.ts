@@ -7,12 +7,15 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
 import { ANSWER } from '@/core/engine/codes';
-import { writeConfig, writeSource } from '@/core/exchange/header';
+import { crc32 } from '@/core/exchange/crc32';
+import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { digestOf } from '@/core/exchange/instrument-digest';
 import { readInstrument } from '@/core/exchange/instrument-json';
-import { readDump, writeDump } from '@/core/exchange/settings-dump';
+import { HEAD_BYTES, readDump, writeDump } from '@/core/exchange/settings-dump';
 import { askForSettings, dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
 import type { Instrument } from '@/core/instrument/document';
+import { columnsOf } from '@/core/instrument/access';
+import { random } from '@/core/signal/random';
 import { bellowsOf } from '@/core/testing/bellows';
 import { firmwareZip } from '@/server/firmware';
 
@@ -100,6 +103,76 @@ describe('settings in two slots', () => {
     expect(channels).toEqual(channels.toSorted());
     expect(channels.at(-1)).toBe(3);
   });
+});
+
+describe('settings that are whole, and wild', () => {
+  const folder = path.join(root, 'wild');
+  const main = `#include <stdio.h>
+    #include <stdlib.h>
+    #include "cheironom.h"
+    #include "instrument.h"
+    int main(void) {
+      static uint16_t counts[INSTRUMENT_COLUMNS + 1];
+      static uint8_t out[8 * INSTRUMENT_MAX_BYTES];
+      int low, high;
+      uint32_t t = 0;
+      cheir_start();
+      while ((low = getchar()) != EOF && (high = getchar()) != EOF) {
+        size_t n = (size_t)low + 256u * (size_t)high, i;
+        uint8_t *dump = malloc(n ? n : 1);
+        if (!dump || fread(dump, 1, n, stdin) != n) return 2;
+        printf("%d ", cheir_change(dump, (uint16_t)n));
+        free(dump);
+        for (i = 0; i < 60; i++, t += 1000) {
+          uint8_t c;
+          for (c = 0; c < INSTRUMENT_COLUMNS; c++) counts[c] = (uint16_t)(rand() & 4095);
+          cheir_frame(t, counts, out);
+        }
+      }
+      return 0;
+    }\n`;
+  it('are taken by the board just where the application takes them, and whatever they say, nothing is read past its end', () => {
+    mkdirSync(folder);
+    const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
+    if (!read.ok) throw new Error(read.faults[0].says);
+    const instrument = read.value;
+    const image = imageOf(instrument);
+    writeFileSync(path.join(folder, 'cheironom_config.h'), writeConfig(image, '00c0ffee'));
+    writeFileSync(path.join(folder, 'instrument.c'), writeSource(image, true));
+    writeFileSync(
+      path.join(folder, 'instrument.h'),
+      writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)),
+    );
+    writeFileSync(path.join(folder, 'main.c'), main);
+    const flags = ['-std=c99', ...WARNINGS, '-fsanitize=address,undefined', '-fno-sanitize-recover=all'];
+    const sources = [path.resolve('firmware/cheironom.c'), 'instrument.c', 'main.c'];
+    execFileSync('cc', [...flags, '-I', '.', '-I', path.resolve('firmware'), ...sources, '-o', 'run'], {
+      cwd: folder,
+    });
+    const r = random(5);
+    const good = writeDump(image, '00000000');
+    const dumps = Array.from({ length: 400 }, (_, i) => {
+      const dump = i % 3 === 0 ? good.slice(0, r.whole(0, good.length)) : good.slice();
+      for (let n = r.whole(0, 6); n > 0; n--) dump[r.whole(0, dump.length - 1)] = r.whole(0, 255);
+      // Whole again, as far as the check value tells.
+      if (dump.length >= HEAD_BYTES && r.next() < 0.8) {
+        const view = new DataView(dump.buffer);
+        view.setUint16(22, dump.length - HEAD_BYTES, true);
+        view.setUint32(16, 0, true);
+        view.setUint32(16, crc32(dump), true);
+      }
+      return dump;
+    });
+    const input = dumps.flatMap((dump) => [dump.length & 255, dump.length >> 8, ...dump]);
+    const said = execFileSync(path.join(folder, 'run'), { input: Uint8Array.from(input), encoding: 'utf8' });
+    const taken = said
+      .trim()
+      .split(' ')
+      .map((answer) => Number(answer) === ANSWER.taken);
+    expect(taken).toEqual(dumps.map((dump) => readDump(dump, image).ok));
+    expect(taken.filter(Boolean).length).toBeGreaterThan(40);
+    expect(taken.filter((is) => !is).length).toBeGreaterThan(40);
+  }, 60_000);
 });
 
 describe('the sketch, sent settings while it plays', () => {

@@ -29,12 +29,15 @@ static OUT_OF_LINE void send3(uint8_t status, uint8_t first, uint8_t second)
     STATE(engine).backlog_us += 3ul * BYTE_US;
 }
 
+#if CHEIR_coarse
+/* Pressure of a channel. */
 static OUT_OF_LINE void send2(uint8_t status, uint8_t first)
 {
     *now_out++ = status;
     *now_out++ = first;
     STATE(engine).backlog_us += 2ul * BYTE_US;
 }
+#endif
 
 static inline void drain(uint32_t passed_us)
 {

@@ -5,12 +5,20 @@
  *      { u8 4 } (asks for the settings), u8 255.
  * Out: for every operation that sent something: u32 operation number, u16 length, bytes; at the end the number 2^32 - 1, a
  *      length, and the state as it lies in memory. All little-endian.
+ * Beside cheironom_config.h it runs that one instrument, as a board does: its lists are arrays, and its state cannot be reached.
  */
 #include <stdio.h>
 #include <stdlib.h>
 
 #include "cheironom.h"
+#if defined(CHEIR_ONE_INSTRUMENT)
+#include "instrument.h"
+typedef struct { uint16_t columns, room; } harness_program;
+#define HARNESS_PROGRAMS 1
+static const harness_program harness_programs[1] = {{INSTRUMENT_COLUMNS, HARNESS_ROOM}};
+#else
 #include "programs.h"
+#endif
 
 static int byte(void)
 {
@@ -46,6 +54,7 @@ static void put(uint32_t operation, const uint8_t *bytes, uint16_t n)
     fwrite(bytes, 1, n, stdout);
 }
 
+#if !defined(CHEIR_ONE_INSTRUMENT)
 /* The parts of a state in the layout's order. Measures them, and writes them too where `writes`. */
 static size_t put_state(const cheir_instrument *p, int writes)
 {
@@ -68,11 +77,14 @@ static size_t put_state(const cheir_instrument *p, int writes)
 #undef PART
     return n;
 }
+#endif
 
 static void play(const harness_program *p, uint8_t *out, uint16_t *counts)
 {
     uint32_t operation;
+#if !defined(CHEIR_ONE_INSTRUMENT)
     cheir_use(p->instrument);
+#endif
     cheir_start();
     for (operation = 0;; operation++) {
         int op = byte();
@@ -96,8 +108,12 @@ static void play(const harness_program *p, uint8_t *out, uint16_t *counts)
             put(operation, out, cheir_frame(t, counts, out));
         }
     }
+#if defined(CHEIR_ONE_INSTRUMENT)
+    put_head(0xfffffffful, 0);
+#else
     put_head(0xfffffffful, put_state(p->instrument, 0));
     put_state(p->instrument, 1);
+#endif
 }
 
 int main(void)

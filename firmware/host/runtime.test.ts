@@ -1,12 +1,14 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
-import { encodeTake, writePrograms } from '@/core/exchange/harness';
+import { decodePlayed, encodeTake, writePrograms } from '@/core/exchange/harness';
+import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { playOperations } from '@/core/exchange/play-operations';
-import { writeDump } from '@/core/exchange/settings-dump';
+import { dumpRoom, writeDump } from '@/core/exchange/settings-dump';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
@@ -57,6 +59,30 @@ describe('the C runtime, compiled strictly and run under address and undefined-b
     }
     expect(messages).toBeGreaterThan(INSTRUMENTS * 80);
   }, 2_400_000);
+});
+
+describe('the files of a board, compiled strictly and run under the same sanitizers', () => {
+  it('play what the application does: what is not used is not compiled in, and nothing reaches past an array', () => {
+    // Banks of all kinds; controllers of fourteen bits alone; no column at all.
+    for (const seed of [1, 8, 21, 120]) {
+      const instrument = randomInstrument(seed);
+      const image = compile(instrument);
+      const own = path.join(folder, `one-${seed}`);
+      mkdirSync(own);
+      const write = (name: string, text: string) => writeFileSync(path.join(own, name), text);
+      write('cheironom_config.h', writeConfig(image, '00c0ffee'));
+      write('instrument.c', writeSource(image, true));
+      write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)));
+      const room = Math.max(image.max_bytes, dumpRoom(image));
+      const sources = ['firmware/cheironom.c', 'firmware/host/harness.c', path.join(own, 'instrument.c')];
+      const flags = [...STRICT, `-DHARNESS_ROOM=${room}`, '-I', own, '-I', 'firmware'];
+      execFileSync('cc', [...flags, ...sources, '-o', path.join(own, 'run')]);
+      const take = randomTake(instrument, FRAMES, seed);
+      const does = { ...between, dump: writeDump(compile(withOtherSettings(instrument, seed)), '00c0ffee') };
+      const played = execFileSync(path.join(own, 'run'), { input: encodeTake(0, take, does) });
+      expect(decodePlayed(played).sent, `instrument ${seed}`).toEqual(playOperations(image, take, does).sent);
+    }
+  }, 120_000);
 });
 
 describe('the C runtime against the handbook in floating point', () => {

@@ -13,6 +13,8 @@
 #define PRINT_FRAMES 0
 #define MIDI_BAUD INSTRUMENT_MIDI_BAUD
 #define PRINT_BAUD 500000
+/* 0 on a board without <EEPROM.h>: settings that come over the line then last until its power goes. */
+#define KEEP_SETTINGS 1
 /* From power-up to the first scan: supplies and sensors settle. */
 #define SETTLE_MS 200
 
@@ -46,15 +48,10 @@
 #else
 
 #if CHEIR_SETTABLE
-/*
- * Settings are kept in EEPROM, or what stands for it on this board. Without <EEPROM.h> they last until the power goes; define
- * STORE as something else that has read(at) and write(at, byte) to keep them there.
- */
-#if !defined(STORE) && defined(__has_include)
-#if __has_include(<EEPROM.h>)
+/* STORE has read(at), write(at, byte) and length(), as EEPROM does; define another above to keep settings there. */
+#if KEEP_SETTINGS && !defined(STORE)
 #include <EEPROM.h>
 #define STORE EEPROM
-#endif
 #endif
 static uint8_t dump[CHEIR_DUMP_BYTES];
 static cheir_sysex from_midi, from_print;

@@ -184,6 +184,7 @@ describe('the sketch, sent settings while it plays', () => {
     for (const [file, bytes] of Object.entries(unzipSync(await firmwareZip(wherry()))))
       writeFileSync(path.join(folder, path.basename(file)), strFromU8(bytes));
     const main = `#define WIRING_HEARD
+      #define STORE wiring_memory
       #include "${STUB}"
       struct Memory {
         uint8_t bytes[65536];
@@ -192,7 +193,6 @@ describe('the sketch, sent settings while it plays', () => {
         size_t length() { return ${store === '' ? 0 : 65536}; }
       };
       static Memory wiring_memory = {{${store}}};
-      #define STORE wiring_memory
       #include "wherry.ino"
       #include <stdio.h>
       int wiring_signal(uint8_t, uint32_t us) { return us / 250000 % 2 ? 3000 : 2042; }

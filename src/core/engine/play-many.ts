@@ -174,8 +174,11 @@ class Passage implements Stretch {
       waits[index] = 0;
       this.waiting--;
       playControl(e, index);
-      this.schedule(this.controlCalendar, index, this.nextOfControl(index, frame));
-      if (wireIsFree(e)) continue;
+      const filled = !wireIsFree(e);
+      // Others come before it now: by its next turn it is most often held no more.
+      if (filled && e.state.controls[index].held !== 0) this.wait(index);
+      else this.schedule(this.controlCalendar, index, this.nextOfControl(index, frame));
+      if (!filled) continue;
       engine.turn = i;
       return;
     }

@@ -25,6 +25,7 @@ const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 500);
 const FRAMES = 1200;
 /** Instruments that are compiled together. */
 const BATCH = 250;
+const NOBODY = { digest: 'c0ffee00', wiring: '' };
 const between = { silence: new Set([300, 800]), change: new Set([500, 900]) };
 
 const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-runtime-'));
@@ -49,7 +50,7 @@ describe('the C runtime, compiled strictly and run under address and undefined-b
       for (const [n, instrument] of instruments.entries()) {
         const take = randomTake(instrument, FRAMES, seeds[n]);
         const other = compile(withOtherSettings(instrument, 7 * seeds[n]));
-        const does = { ...between, dump: writeDump(other, 'c0ffee00') };
+        const does = { ...between, dump: writeDump(other, NOBODY) };
         const ours = playOperations(compile(instrument), take, does);
         const theirs = await host.play(encodeTake(n, take, does));
         expect(theirs.sent, `instrument ${seeds[n]}`).toEqual(ours.sent);
@@ -70,7 +71,7 @@ describe('the files of a board, compiled strictly and run under the same sanitiz
       const own = path.join(folder, `one-${seed}`);
       mkdirSync(own);
       const write = (name: string, text: string) => writeFileSync(path.join(own, name), text);
-      write('cheironom_config.h', writeConfig(image, '00c0ffee'));
+      write('cheironom_config.h', writeConfig(image, NOBODY));
       write('instrument.c', writeSource(image, true));
       write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)));
       const room = Math.max(image.max_bytes, dumpRoom(image));
@@ -78,7 +79,7 @@ describe('the files of a board, compiled strictly and run under the same sanitiz
       const flags = [...STRICT, `-DHARNESS_ROOM=${room}`, '-I', own, '-I', 'firmware'];
       execFileSync('cc', [...flags, ...sources, '-o', path.join(own, 'run')]);
       const take = randomTake(instrument, FRAMES, seed);
-      const does = { ...between, dump: writeDump(compile(withOtherSettings(instrument, seed)), '00c0ffee') };
+      const does = { ...between, dump: writeDump(compile(withOtherSettings(instrument, seed)), NOBODY) };
       const played = execFileSync(path.join(own, 'run'), { input: encodeTake(0, take, does) });
       expect(decodePlayed(played).sent, `instrument ${seed}`).toEqual(playOperations(image, take, does).sent);
     }

@@ -9,7 +9,7 @@ import { compile } from '@/core/compile/compile';
 import { ANSWER } from '@/core/engine/codes';
 import { crc32 } from '@/core/exchange/crc32';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
-import { digestOf } from '@/core/exchange/instrument-digest';
+import { identityOf } from '@/core/exchange/instrument-digest';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { HEAD_BYTES, readDump, writeDump } from '@/core/exchange/settings-dump';
 import { askForSettings, dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
@@ -36,8 +36,9 @@ function onChannel(channel: number): Instrument {
 }
 
 const imageOf = (instrument: Instrument) => compile(instrument);
-const dumpOf = (instrument: Instrument) =>
-  writeDump(imageOf(instrument), digestOf(instrument, instrument.boards[0], imageOf(instrument)));
+const identityIn = (instrument: Instrument) =>
+  identityOf(instrument, instrument.boards[0], imageOf(instrument));
+const dumpOf = (instrument: Instrument) => writeDump(imageOf(instrument), identityIn(instrument));
 const listOf = (bytes: Uint8Array) => `{${Array.from(bytes).join(',')}}`;
 
 describe('settings in two slots', () => {
@@ -78,7 +79,7 @@ describe('settings in two slots', () => {
   beforeAll(() => {
     mkdirSync(folder);
     const image = imageOf(wherry());
-    writeFileSync(path.join(folder, 'cheironom_config.h'), writeConfig(image, '00c0ffee'));
+    writeFileSync(path.join(folder, 'cheironom_config.h'), writeConfig(image, identityIn(wherry())));
     writeFileSync(path.join(folder, 'instrument.c'), writeSource(image, true));
     writeFileSync(path.join(folder, 'main.c'), main);
     const flags = ['-std=c99', ...WARNINGS, '-DHEAD_BYTE=40', '-fsanitize=address,undefined', '-I', folder];
@@ -137,7 +138,7 @@ describe('settings that are whole, and wild', () => {
     if (!read.ok) throw new Error(read.faults[0].says);
     const instrument = read.value;
     const image = imageOf(instrument);
-    writeFileSync(path.join(folder, 'cheironom_config.h'), writeConfig(image, '00c0ffee'));
+    writeFileSync(path.join(folder, 'cheironom_config.h'), writeConfig(image, identityIn(instrument)));
     writeFileSync(path.join(folder, 'instrument.c'), writeSource(image, true));
     writeFileSync(
       path.join(folder, 'instrument.h'),
@@ -150,7 +151,8 @@ describe('settings that are whole, and wild', () => {
       cwd: folder,
     });
     const r = random(5);
-    const good = writeDump(image, '00000000');
+    const { wiring } = identityIn(instrument);
+    const good = writeDump(image, identityIn(instrument));
     const dumps = Array.from({ length: 400 }, (_, i) => {
       const dump = i % 3 === 0 ? good.slice(0, r.whole(0, good.length)) : good.slice();
       for (let n = r.whole(0, 6); n > 0; n--) dump[r.whole(0, dump.length - 1)] = r.whole(0, 255);
@@ -169,7 +171,7 @@ describe('settings that are whole, and wild', () => {
       .trim()
       .split(' ')
       .map((answer) => Number(answer) === ANSWER.taken);
-    expect(taken).toEqual(dumps.map((dump) => readDump(dump, image).ok));
+    expect(taken).toEqual(dumps.map((dump) => readDump(dump, image, wiring).ok));
     expect(taken.filter(Boolean).length).toBeGreaterThan(40);
     expect(taken.filter((is) => !is).length).toBeGreaterThan(40);
   }, 60_000);
@@ -265,7 +267,7 @@ describe('the sketch, sent settings while it plays', () => {
     board.feed(sent, 0);
     const own = onChannel(5);
     expect(board.state.answer).toEqual({ says: ANSWER.taken, n: 1 });
-    expect(board.state.who?.digest).toBe(digestOf(own, own.boards[0], imageOf(own)));
+    expect(board.state.who?.digest).toBe(identityIn(own).digest);
   }, 60_000);
   it('says why it does not, and plays on as it was', async () => {
     const cut = settings.filter((_, i) => i !== 50);
@@ -293,13 +295,13 @@ describe('the sketch, sent settings while it plays', () => {
     expect(heard(sent).answers).toEqual([ANSWER.takenForNow]);
     const dump = dumpInSysex(sent);
     if (!dump.ok) throw new Error(dump.faults[0].says);
-    const read = readDump(dump.value, imageOf(wherry()));
+    const read = readDump(dump.value, imageOf(wherry()), identityIn(wherry()).wiring);
     const own = onChannel(5);
     expect(read).toEqual({
       ok: true,
       value: {
         image: expect.objectContaining({ note_lanes: imageOf(own).note_lanes }),
-        digest: digestOf(own, own.boards[0], imageOf(own)),
+        digest: identityIn(own).digest,
       },
     });
   }, 60_000);

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import { compile } from '@/core/compile/compile';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
-import { digestOf } from '@/core/exchange/instrument-digest';
+import { identityOf } from '@/core/exchange/instrument-digest';
 import { holdsSettings } from '@/core/exchange/image-size';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { fillSketch } from '@/core/exchange/sketch';
@@ -53,9 +53,9 @@ function boardFiles(
   const columns = columnsOf(instrument, board);
   const contacts = contactsOf(instrument, board).length;
   const settable = holdsSettings(image, board, columns.length, contacts);
-  const digest = digestOf(instrument, board, image);
+  const identity = identityOf(instrument, board, image);
   return {
-    'cheironom_config.h': writeConfig(image, settable ? digest : null),
+    'cheironom_config.h': writeConfig(image, settable ? identity : null),
     'instrument.h': writeHeader(instrument, board, image, columns),
     'instrument.c': writeSource(image, settable),
     [`${name}.ino`]: fillSketch(sketch, instrument, board),

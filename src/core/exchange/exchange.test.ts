@@ -11,7 +11,7 @@ import published from '../instrument/instrument.schema.json';
 import { writeLayout } from './c-layout';
 import { crc32 } from './crc32';
 import { readImage, writeConfig, writeHeader, writeSource } from './header';
-import { digestOf } from './instrument-digest';
+import { digestOf, type Identity } from './instrument-digest';
 import { checkInstrument, readInstrument, writeInstrument } from './instrument-json';
 import { joinTakes } from './join-takes';
 import { leftOutWords, readTakeCsv, takeCsvParts, writeTakeCsv, type ReadTake } from './take-csv';
@@ -421,16 +421,18 @@ describe('settings', () => {
     const instrument = randomInstrument(seed);
     return { image: compile(instrument), other: compile(withOtherSettings(instrument, seed + 1)) };
   });
+  const NOBODY = { digest: '00000000', wiring: '' };
   const says = (read: ReturnType<typeof readDump>) => (read.ok ? '' : read.faults[0].says);
   it('come back from a dump as they went, and from a message among others, into an image of the same structure', () => {
     fc.assert(
       fc.property(pairs, ({ image, other }) => {
-        const dump = writeDump(other, '0123abcd');
+        const dump = writeDump(other, { digest: '0123abcd', wiring: 'A0' });
         expect(dump.length).toBeLessThanOrEqual(dumpRoom(image));
         const line = Uint8Array.from([0x90, 60, 64, 0xf0, 0x7e, 0xf7, ...settingsSysex(dump), 0x80, 60, 64]);
         expect(Array.from(line.slice(9, -4)).every((byte) => byte < 0x80 || byte === 0xf0)).toBe(true);
         expect(dumpInSysex(line)).toEqual({ ok: true, value: dump });
-        const read = readDump(dump, image);
+        const read = readDump(dump, image, 'A0');
+        expect(says(readDump(dump, image, 'A1'))).toMatch(/or pins/);
         expect(read).toEqual({
           ok: true,
           value: { image: { ...other, max_bytes: image.max_bytes }, digest: '0123abcd' },
@@ -443,17 +445,17 @@ describe('settings', () => {
   it('are refused where a byte is another, a part is missing, or they are of another structure, and read nothing that is not there', () => {
     fc.assert(
       fc.property(pairs, fc.nat(), fc.integer({ min: 1, max: 255 }), ({ image, other }, at, by) => {
-        const dump = writeDump(other, '00000000');
+        const dump = writeDump(other, NOBODY);
         const wrong = dump.slice();
         wrong[at % dump.length] ^= by;
-        expect(says(readDump(wrong, image))).not.toBe('');
-        expect(says(readDump(dump.subarray(0, at % dump.length), image))).toMatch(/not whole/);
+        expect(says(readDump(wrong, image, ''))).not.toBe('');
+        expect(says(readDump(dump.subarray(0, at % dump.length), image, ''))).toMatch(/not whole/);
         expect(dumpInSysex(settingsSysex(dump).subarray(0, -1)).ok).toBe(false);
       }),
       { numRuns: 60 },
     );
     const [one, two] = [7, 8].map((seed) => compile(randomInstrument(seed)));
-    expect(says(readDump(writeDump(one, '00000000'), two))).toMatch(/another structure.*load the board anew/);
+    expect(says(readDump(writeDump(one, NOBODY), two, ''))).toMatch(/another structure.*load the board anew/);
     // Whole, and of this structure, but a control points past the stairs.
     const instrument = demo();
     const image = compile(instrument);
@@ -462,23 +464,23 @@ describe('settings', () => {
       ...image,
       controls: image.controls.map((c, i) => (i === control ? { ...c, stairs: 60_000 } : c)),
     };
-    expect(says(readDump(writeDump(past, '00000000'), image))).toMatch(/not whole/);
+    expect(says(readDump(writeDump(past, NOBODY), image, ''))).toMatch(/not whole/);
   });
 });
 
 describe('the board’s files', () => {
-  const filesOf = (instrument: Instrument, digest: string | null = null) => {
+  const filesOf = (instrument: Instrument, identity: Identity | null = null) => {
     const image = compile(instrument);
     const header = writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument));
-    const source = writeSource(image, digest !== null);
-    return { image, files: { header, config: writeConfig(image, digest), source } };
+    const source = writeSource(image, identity !== null);
+    return { image, files: { header, config: writeConfig(image, identity), source } };
   };
   it('say everything that the image does: read back it is the same, also where there is no voice', () => {
     for (let seed = 300; seed < 340; seed++) {
       const instrument = randomInstrument(seed);
       if (seed % 10 === 0) instrument.voices = [];
-      for (const digest of [null, '00c0ffee']) {
-        const { image, files } = filesOf(instrument, digest);
+      for (const identity of [null, { digest: '00c0ffee', wiring: '' }]) {
+        const { image, files } = filesOf(instrument, identity);
         expect(readImage(files)).toEqual(image);
       }
     }
@@ -498,7 +500,9 @@ describe('the board’s files', () => {
     seen.add(digest());
     instrument.sensors[0].lanes[0].pin = 'A7';
     seen.add(digest());
-    expect(seen.size).toBe(4);
+    instrument.sensors.find((s) => s.id === 'knee')!.lanes[0].pin = '13';
+    seen.add(digest());
+    expect(seen.size).toBe(5);
   });
   it('lets no name end its comment', () => {
     const instrument = { ...randomInstrument(3), name: 'evil */ int main(void) { return 1; } /*' };

@@ -46,7 +46,7 @@ function programOf(image: Image, prefix: string): string {
   const most: Record<string, number> = { ...roomOf(image) };
   const fields = [
     `{${parts.map(({ name }) => `${prefix}_${name}`).join(', ')}}`,
-    `${structureDigest(image)}ul`,
+    `${structureDigest(image, '')}ul`,
     ...[image.tables.length, image.stairs.length, most.tables, most.stairs],
     ...[image.byte_us, image.table_bits],
     ...PARTS.map(([name]) => image[name].length),

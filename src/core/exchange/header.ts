@@ -5,7 +5,7 @@ import type { Board } from '../instrument/board';
 import { VERSION, type Instrument } from '../instrument/document';
 import { arrayOf, cTypeOf, partsOf, readArray, room, type Part } from './c-image';
 import { dumpRoom, roomOf, structureDigest } from './settings-dump';
-import { digestOf } from './instrument-digest';
+import { digestOf, type Identity } from './instrument-digest';
 
 /** Words of the maker's that go into a C comment: what could end it, or is not plain text, is left out. */
 const commentSafe = (words: string) => words.replace(/[^\p{L}\p{N} .,'’()+-]/gu, ' ').trim();
@@ -45,9 +45,9 @@ export function writeHeader(
 
 /**
  * cheironom_config.h: how much of everything the runtime has, so that it compiles in only what is used.
- * @param digest of the instrument where its settings lie in memory and can be changed; null where all of it is constant
+ * @param identity of the instrument where its settings lie in memory and can be changed; null where all of it is constant
  */
-export function writeConfig(image: Image, digest: string | null): string {
+export function writeConfig(image: Image, identity: Identity | null): string {
   const some = (there: boolean) => (there ? 1 : 0);
   const uses: Record<string, number | string> = {
     TABLE_BITS: image.table_bits,
@@ -60,21 +60,21 @@ export function writeConfig(image: Image, digest: string | null): string {
     level_velocities: some(image.notes.some((n) => n.velocity === VELOCITY.level)),
     TABLES_N: image.tables.length,
     STAIRS_N: image.stairs.length,
-    SETTABLE: some(digest !== null),
-    ...(digest === null ? {} : settableFacts(image, digest)),
+    SETTABLE: some(identity !== null),
+    ...(identity === null ? {} : settableFacts(image, identity)),
   };
   const parts = partsOf(image);
   return [
     '/* Made by Cheironom. */',
-    ...parts.map((part) => `#define CHEIR_${part.name} ${entriesOf(image, part, digest !== null)}`),
+    ...parts.map((part) => `#define CHEIR_${part.name} ${entriesOf(image, part, identity !== null)}`),
     ...Object.entries(uses).map(([name, value]) => `#define CHEIR_${name} ${value}`),
-    ...parts.map((part) => `extern ${declared(image, part, digest !== null)};`),
+    ...parts.map((part) => `extern ${declared(image, part, identity !== null)};`),
     '',
   ].join('\n');
 }
 
-const settableFacts = (image: Image, digest: string): Record<string, string | number> => ({
-  STRUCTURE: `0x${structureDigest(image).toString(16)}ul`,
+const settableFacts = (image: Image, { digest, wiring }: Identity): Record<string, string | number> => ({
+  STRUCTURE: `0x${structureDigest(image, wiring).toString(16)}ul`,
   DIGEST: `0x${digest}ul`,
   DUMP_BYTES: `${dumpRoom(image)}u`,
 });

@@ -39,11 +39,15 @@ export function settingsBytes(image: Image): number {
 /** Bits of a converter over which a board whose memory is not told is taken for a larger one: common practice, no source. */
 const SMALL_BITS = 10;
 
+/** Longest dump, bytes: two slots are addressed in 16 bits (firmware/cheironom.h). */
+const LONGEST_DUMP = 0x7fff;
+
 /** Whether a board has the memory for settings that can be changed while it plays. */
-export const holdsSettings = (image: Image, board: Board, columns: number, contacts: number): boolean =>
-  board.memoryBytes === undefined
-    ? board.bits > SMALL_BITS
-    : boardNeeds(image, columns, contacts).memoryBytes + settingsBytes(image) <= board.memoryBytes;
+export function holdsSettings(image: Image, board: Board, columns: number, contacts: number): boolean {
+  if (dumpRoom(image) > LONGEST_DUMP) return false;
+  if (board.memoryBytes === undefined) return board.bits > SMALL_BITS;
+  return boardNeeds(image, columns, contacts).memoryBytes + settingsBytes(image) <= board.memoryBytes;
+}
 
 /** What a board has too little of, each with both figures; none where it is not told what it has. */
 export function shortfalls(image: Image, board: Board, columns: number, contacts: number) {

@@ -15,7 +15,7 @@ export interface PlayOptions extends Between {
 }
 
 function settingsIn(dump: Uint8Array, image: Image): { image: Image; digest: string } {
-  const read = readDump(dump, image);
+  const read = readDump(dump, image, '');
   if (!read.ok) throw new RangeError(`playOperations: ${read.faults[0].says}`);
   return read.value;
 }
@@ -42,7 +42,10 @@ export function playOperations(image: Image, frames: Frames, options: PlayOption
     silence: () => put(silence(e)),
     change: () => put(changeEngine(e, other.image)),
     ask: () => {
-      sent.push({ operation: operation++, bytes: Array.from(writeDump(e.image, other.digest)) });
+      sent.push({
+        operation: operation++,
+        bytes: Array.from(writeDump(e.image, { digest: other.digest, wiring: '' })),
+      });
     },
     frame: (i) => put(playFrame(e, frames.tUs[i], frames.counts, i * width)),
   });

@@ -12,6 +12,7 @@ import {
 } from '../engine/struct';
 import { ok, refuse, type Result } from '../result';
 import { crc32 } from './crc32';
+import type { Identity } from './instrument-digest';
 
 type PartName = keyof typeof IMAGE_PARTS;
 
@@ -27,9 +28,14 @@ export const settingsOf = (part: PartName): (Placed & { index: number })[] =>
     .map((scalar, index) => ({ ...scalar, index }))
     .filter(({ path }) => SETTINGS[part].includes(path.split(/[.[]/)[0]));
 
-/** Four bytes that differ wherever two images differ in structure, or in where their settings lie: those of one are none of the other. */
-export const structureDigest = (image: Image): number =>
-  crc32(`${PARTS.map((part) => settingsOf(part).map(({ path, word }) => path + word))}${structureOf(image)}`);
+/**
+ * Four bytes that differ wherever two images differ in structure, in where their settings lie, or their boards in wiring: settings
+ * of one are none of the other. @param wiring of the board (instrument-digest.ts)
+ */
+export const structureDigest = (image: Image, wiring: string): number =>
+  crc32(
+    `${wiring}${PARTS.map((part) => settingsOf(part).map(({ path, word }) => path + word))}${structureOf(image)}`,
+  );
 
 /** Bytes of the settings of one record. */
 const settingsBytes = (part: PartName): number =>
@@ -41,9 +47,9 @@ const LISTS = ['tables', 'stairs'] as const;
 /**
  * The settings of an image as a dump: a head, then each part's settings record by record in the layout's order, then tables
  * and stairs, each with how many there are before it. Little-endian, as the boards are.
- * @param digest of the instrument (header.ts), which the board tells when it is asked
+ * @param identity of the instrument on its board; the digest is what the board tells when it is asked
  */
-export function writeDump(image: Image, digest: string): Uint8Array<ArrayBuffer> {
+export function writeDump(image: Image, { digest, wiring }: Identity): Uint8Array<ArrayBuffer> {
   const body = new Uint8Array(bodyBytes(image));
   const put = writer(body);
   for (const part of PARTS) {
@@ -57,7 +63,7 @@ export function writeDump(image: Image, digest: string): Uint8Array<ArrayBuffer>
     put('u16', image[list].length);
     for (const entry of image[list]) put('u16', entry);
   }
-  return withHead({ structure: structureDigest(image), digest: parseInt(digest, 16) }, body);
+  return withHead({ structure: structureDigest(image, wiring), digest: parseInt(digest, 16) }, body);
 }
 
 /** Bytes of an image's settings without their head. */
@@ -121,10 +127,14 @@ function withHead(says: { structure: number; digest: number }, body: Uint8Array)
 
 /**
  * Reads a dump as settings of an image.
- * @param structure an image of the structure that the settings are for
+ * @param structure an image of the structure that the settings are for @param wiring of its board
  * @returns the image with those settings, and the digest of the instrument; a fault that says why it cannot be taken
  */
-export function readDump(bytes: Uint8Array, structure: Image): Result<{ image: Image; digest: string }> {
+export function readDump(
+  bytes: Uint8Array,
+  structure: Image,
+  wiring: string,
+): Result<{ image: Image; digest: string }> {
   const no = (says: string) => refuse({ path: '', says });
   const cut = 'It is not whole: a part is missing, or was changed on the way. Ask for it again.';
   if (bytes.length < HEAD_BYTES) return no(cut);
@@ -138,9 +148,9 @@ export function readDump(bytes: Uint8Array, structure: Image): Result<{ image: I
   if (head.length !== dump.length - HEAD_BYTES) return no(cut);
   view.setUint32(fields.find((f) => f.path === 'crc')!.offset, 0, true);
   if (crc32(dump) !== head.crc) return no(cut);
-  if (head.structure !== structureDigest(structure))
+  if (head.structure !== structureDigest(structure, wiring))
     return no(
-      'Its settings are of another structure: other sensors, lanes or voices. Build and load the board anew.',
+      'Its settings are of another structure: other sensors, lanes, voices or pins. Build and load the board anew.',
     );
   const digest = head.digest.toString(16).padStart(8, '0');
   const image = bodyIn(new DataView(dump.buffer, HEAD_BYTES), structure);

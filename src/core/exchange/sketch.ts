@@ -33,9 +33,12 @@ const contactPlaces = (instrument: Instrument, board: Board): Place[] =>
     .flatMap((lane) => (lane.contacts ?? []).map((_, i) => (i === 0 ? lane.pin : lane.otherPin)))
     .map((pin, i) => placeOf(pin, String(2 + i), board));
 
-/** The pin of each column, as the sketch names it, with its input where it stands on a multiplexer: "A5.11". */
-export const pinsOf = (instrument: Instrument, board: Board): string[] =>
-  columnPlaces(instrument, board).map(({ pin, chosen }) => (chosen === null ? pin : `${pin}.${chosen}`));
+/** What a board's sketch is besides its image, as text: how it reads its pins, and how often. Other wiring is another build. */
+export const wiringOf = (instrument: Instrument, board: Board): string =>
+  JSON.stringify([
+    [board.bits, board.scanHz, board.pins?.choosers ?? []],
+    [columnPlaces(instrument, board), touchColumns(instrument, board), contactPlaces(instrument, board)],
+  ]);
 
 /** Contacts of matrices, by their place among all, column by column. */
 const matrixOrder = (places: readonly Place[]): number[] =>

@@ -6,7 +6,7 @@ import { useMemo } from 'react';
 import { useKey } from '../hooks/use-key';
 import { compile } from '@/core/compile/compile';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
-import { digestOf } from '@/core/exchange/instrument-digest';
+import { identityOf } from '@/core/exchange/instrument-digest';
 import { boardNeeds, holdsSettings, settingsBytes, shortfalls } from '@/core/exchange/image-size';
 import { boardOf, columnsOf, contactsOf } from '@/core/instrument/access';
 import { writeInstrument } from '@/core/exchange/instrument-json';
@@ -58,14 +58,14 @@ function LoadReady() {
     const columns = columnsOf(instrument, own);
     const contacts = contactsOf(instrument, own).length;
     const settable = holdsSettings(image, own, columns.length, contacts);
-    const digest = digestOf(instrument, own, image);
+    const identity = identityOf(instrument, own, image);
     return {
       text: [
         writeHeader(instrument, own, image, columns),
-        writeConfig(image, settable ? digest : null),
+        writeConfig(image, settable ? identity : null),
         writeSource(image, settable),
       ].join('\n'),
-      digest,
+      digest: identity.digest,
       needs: boardNeeds(image, columns.length, contacts),
       settings: settable ? settingsBytes(image) : 0,
       short: shortfalls(image, own, columns.length, contacts),

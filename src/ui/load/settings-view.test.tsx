@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { ANSWER } from '@/core/engine/codes';
+import { identityOf } from '@/core/exchange/instrument-digest';
 import { writeDump } from '@/core/exchange/settings-dump';
 import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
 import type { Instrument } from '@/core/instrument/document';
@@ -29,6 +30,7 @@ const show = (instrument = wherry(), board = instrument.boards[0]) =>
       <SettingsView instrument={instrument} board={board} />
     </SessionContext>,
   );
+const identity = () => identityOf(wherry(), wherry().boards[0], compile(wherry()));
 const status = () => screen.getByRole('status').textContent;
 /** The line as a board that answers would bring it. */
 const answers = (says: number, n: number) =>
@@ -65,7 +67,7 @@ describe('settings without a new build', () => {
     const image = compile(wherry());
     const dump = dumpInSysex(sent[0]);
     expect(dump.ok && Array.from(dump.value.subarray(24))).toEqual(
-      Array.from(writeDump(image, '00000000').subarray(24)),
+      Array.from(writeDump(image, identity()).subarray(24)),
     );
   });
   it('a file is compared with them: what differs is counted, and what is no file of settings is said', async () => {
@@ -74,11 +76,11 @@ describe('settings without a new build', () => {
     const give = (bytes: Uint8Array<ArrayBuffer>) =>
       userEvent.upload(input, new File([bytes], 'own.syx'), { applyAccept: false });
     const own = compile(wherry());
-    await give(settingsSysex(writeDump(own, '00000000')));
+    await give(settingsSysex(writeDump(own, identity())));
     await waitFor(() => expect(status()).toMatch(/own\.syx: It holds the settings of this instrument/));
     const [level, ...levels] = own.levels;
     const moved = { ...own, levels: [{ ...level, rest: level.rest + 1 }, ...levels] };
-    await give(settingsSysex(writeDump(moved, '00000000')));
+    await give(settingsSysex(writeDump(moved, identity())));
     await waitFor(() => expect(status()).toMatch(/differs from this instrument in 1 level\./));
     await give(Uint8Array.of(1, 2, 3));
     await waitFor(() => expect(status()).toMatch(/cannot be compared.*holds no settings/));

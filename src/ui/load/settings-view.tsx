@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { compile } from '@/core/compile/compile';
-import { digestOf } from '@/core/exchange/instrument-digest';
+import { identityOf } from '@/core/exchange/instrument-digest';
 import { holdsSettings, settingsBytes } from '@/core/exchange/image-size';
 import { otherSettings, readDump, writeDump } from '@/core/exchange/settings-dump';
 import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
@@ -28,7 +28,8 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
   const [going, setGoing] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const image = compile(instrument, board);
-  const message = () => settingsSysex(writeDump(image, digestOf(instrument, board, image)));
+  const identity = identityOf(instrument, board, image);
+  const message = () => settingsSysex(writeDump(image, identity));
   const settable = holdsSettings(
     image,
     board,
@@ -44,7 +45,7 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
   const read = async (from: File) => {
     if (from.size > LARGEST_FILE) return setSays(`${from.name} is too large to be settings.`);
     const dump = dumpInSysex(new Uint8Array(await from.arrayBuffer()));
-    const there = dump.ok ? readDump(dump.value, image) : dump;
+    const there = dump.ok ? readDump(dump.value, image, identity.wiring) : dump;
     setSays(
       there.ok
         ? `${from.name}: ${differenceWords(otherSettings(image, there.value.image))}`

@@ -9,7 +9,7 @@ const ANSWERS: Record<number, string> = {
   [ANSWER.noSettings]:
     'The board plays on as it was: its sketch is of another version of Cheironom. Load it anew.',
   [ANSWER.otherStructure]:
-    'The board plays on as it was: it was built for other sensors, lanes or voices. Load it anew.',
+    'The board plays on as it was: it was built for other sensors, lanes, voices or pins. Load it anew.',
   [ANSWER.damaged]: 'The board plays on as it was: the settings came damaged. Send them again.',
   [ANSWER.noRoom]: 'The board plays on as it was: it has no room for these curves. Load it anew.',
 };

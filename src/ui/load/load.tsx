@@ -121,7 +121,7 @@ function LoadReady() {
         </p>
       ))}
       <ProofView sensor={sensor.id} />
-      <SettingsView instrument={instrument} board={board.own} />
+      <SettingsView key={board.digest} instrument={instrument} board={board.own} />
       <Exports />
       <HeaderView text={board.text} />
     </Station>

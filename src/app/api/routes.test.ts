@@ -485,10 +485,8 @@ describe('POST /api/firmware and /api/prove', () => {
       [
         'cheironom.c',
         'cheironom.h',
-        ...['config', 'contacts', 'control', 'frames', 'gate', 'image', 'layout', 'notes', 'numbers'].map(
-          part,
-        ),
-        ...['place', 'strike', 'touch', 'wire', 'zero'].map(part),
+        ...['change', 'config', 'contacts', 'control', 'frames', 'gate', 'image', 'layout'].map(part),
+        ...['notes', 'numbers', 'place', 'settings', 'strike', 'sysex', 'touch', 'wire', 'zero'].map(part),
         'instrument.c',
         'instrument.h',
         'instrument.json',

@@ -145,7 +145,8 @@ describe('the board at the top right', () => {
       timed: true,
       restarts: 0,
       past: 0,
-      who: null, answer: null,
+      who: null,
+      answer: null,
     };
     for (const [change, words] of [
       [{}, '1000 frames/s · 0 lost'],

@@ -88,7 +88,7 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
       <Button variant="outlined" onClick={() => file.current?.click()}>
         Compare a SysEx file
       </Button>
-      <p className={styles.settings} role="status">
+      <p className={styles.settings} aria-live="polite">
         {says ??
           (open
             ? 'Thresholds, spans, curves, notes and channels go over while the board plays; notes that sound end as they began.'

@@ -263,11 +263,12 @@ typedef struct {
     uint8_t pad[3];
 } cheir_engine_state;
 
-/* Before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; sequence: of slots, the newest counts. */
+/* Before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; build, sequence: of slots, the newest of this build counts. */
 typedef struct {
     uint32_t magic;
     uint32_t structure;
     uint32_t digest;
+    uint32_t build;
     uint32_t sequence;
     uint32_t crc;
     uint16_t layout;
@@ -497,14 +498,15 @@ CHEIR_LIES(engine_state_5, offsetof(cheir_engine_state, looking) == 12);
 CHEIR_LIES(engine_state_6, offsetof(cheir_engine_state, pad[0]) == 13);
 CHEIR_LIES(engine_state_7, offsetof(cheir_engine_state, pad[1]) == 14);
 CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, pad[2]) == 15);
-CHEIR_LIES(settings_head, sizeof(cheir_settings_head) == 24);
+CHEIR_LIES(settings_head, sizeof(cheir_settings_head) == 28);
 CHEIR_LIES(settings_head_0, offsetof(cheir_settings_head, magic) == 0);
 CHEIR_LIES(settings_head_1, offsetof(cheir_settings_head, structure) == 4);
 CHEIR_LIES(settings_head_2, offsetof(cheir_settings_head, digest) == 8);
-CHEIR_LIES(settings_head_3, offsetof(cheir_settings_head, sequence) == 12);
-CHEIR_LIES(settings_head_4, offsetof(cheir_settings_head, crc) == 16);
-CHEIR_LIES(settings_head_5, offsetof(cheir_settings_head, layout) == 20);
-CHEIR_LIES(settings_head_6, offsetof(cheir_settings_head, length) == 22);
+CHEIR_LIES(settings_head_3, offsetof(cheir_settings_head, build) == 12);
+CHEIR_LIES(settings_head_4, offsetof(cheir_settings_head, sequence) == 16);
+CHEIR_LIES(settings_head_5, offsetof(cheir_settings_head, crc) == 20);
+CHEIR_LIES(settings_head_6, offsetof(cheir_settings_head, layout) == 24);
+CHEIR_LIES(settings_head_7, offsetof(cheir_settings_head, length) == 26);
 #undef CHEIR_LIES
 
 #endif

@@ -141,12 +141,13 @@ static uint8_t *give_words(const uint16_t *of, uint16_t n, uint8_t *to)
 #define GIVE_ALL(part, record) \
     for (i = 0; i != COUNT(part); i++) to = give_##record(&IMAGE(part)[i], to)
 
-static void write_head(uint8_t *dump, uint32_t sequence, uint32_t digest, uint16_t length)
+static void write_head(uint8_t *dump, uint32_t build, uint32_t sequence, uint32_t digest, uint16_t length)
 {
     cheir_settings_head head;
     head.magic = CHEIR_DUMP_MAGIC;
     head.structure = STRUCTURE;
     head.digest = digest;
+    head.build = build;
     head.sequence = sequence;
     head.layout = CHEIR_LAYOUT_VERSION;
     head.length = length;
@@ -172,11 +173,11 @@ uint16_t cheir_give_settings(uint8_t *dump)
     GIVE_ALL(choices, choice);
     to = give_words(IMAGE(tables), tables_n, to);
     to = give_words(IMAGE(stairs), stairs_n, to);
-    write_head(dump, 0, now_digest, (uint16_t)(to - dump - HEAD_BYTES));
+    write_head(dump, 0, 0, now_digest, (uint16_t)(to - dump - HEAD_BYTES));
     return (uint16_t)(to - dump);
 }
 
-/* Reads the head of a slot. Returns whether all of it is as it was written, and of this structure. */
+/* Reads the head of a slot. Returns whether all of it is as it was written, by this build: another brings settings of its own. */
 static uint8_t read_slot(const cheir_store *store, uint16_t at, cheir_settings_head *head)
 {
     uint8_t *byte = (uint8_t *)head;
@@ -184,6 +185,7 @@ static uint8_t read_slot(const cheir_store *store, uint16_t at, cheir_settings_h
     uint16_t i;
     for (i = 0; i != HEAD_BYTES; i++) byte[i] = store->read((uint16_t)(at + i));
     if (head->magic != CHEIR_DUMP_MAGIC || head->layout != CHEIR_LAYOUT_VERSION || head->structure != STRUCTURE) return 0;
+    if (head->build != DIGEST) return 0;
     if (head->length > store->slot_bytes - HEAD_BYTES) return 0;
     crc = crc_of_head(head);
     for (i = 0; i != head->length; i++) crc = crc_on(crc, store->read((uint16_t)(at + HEAD_BYTES + i)));
@@ -221,7 +223,7 @@ uint8_t cheir_keep(const cheir_store *store, uint8_t *dump, uint16_t n)
     uint16_t i;
     if (n < HEAD_BYTES || n > store->slot_bytes) return 0;
     memcpy(&own, dump, HEAD_BYTES);
-    write_head(dump, slot == 2 ? 1 : newest.sequence + 1u, own.digest, (uint16_t)(n - HEAD_BYTES));
+    write_head(dump, DIGEST, slot == 2 ? 1 : newest.sequence + 1u, own.digest, (uint16_t)(n - HEAD_BYTES));
     /* The head last: until it is there, the other slot counts. */
     for (i = HEAD_BYTES; i != n; i++) store->write((uint16_t)(at + i), dump[i]);
     if (store->commit) store->commit();

@@ -159,9 +159,9 @@ describe('settings that are whole, and wild', () => {
       // Whole again, as far as the check value tells.
       if (dump.length >= HEAD_BYTES && r.next() < 0.8) {
         const view = new DataView(dump.buffer);
-        view.setUint16(22, dump.length - HEAD_BYTES, true);
-        view.setUint32(16, 0, true);
-        view.setUint32(16, crc32(dump), true);
+        view.setUint16(26, dump.length - HEAD_BYTES, true);
+        view.setUint32(20, 0, true);
+        view.setUint32(20, crc32(dump), true);
       }
       return dump;
     });
@@ -180,10 +180,10 @@ describe('settings that are whole, and wild', () => {
 describe('the sketch, sent settings while it plays', () => {
   const STUB = path.resolve('firmware/host/wiring.h');
   /** Strokes of a quarter of a second; the line's bytes wait on a port at 1.1 s. @returns what the MIDI port sent, and the store */
-  async function play(name: string, line: Uint8Array, port: string, store: string) {
+  async function play(name: string, line: Uint8Array, port: string, store: string, build = wherry()) {
     const folder = path.join(root, name);
     mkdirSync(folder);
-    for (const [file, bytes] of Object.entries(unzipSync(await firmwareZip(wherry()))))
+    for (const [file, bytes] of Object.entries(unzipSync(await firmwareZip(build))))
       writeFileSync(path.join(folder, path.basename(file)), strFromU8(bytes));
     const main = `#define WIRING_HEARD
       #define STORE wiring_memory
@@ -258,6 +258,9 @@ describe('the sketch, sent settings while it plays', () => {
       if (port === 'Serial1') continue;
       const again = await play('again', Uint8Array.of(0), port, store);
       expect(new Set(heard(again.sent).notes)).toEqual(new Set(['on 5', 'off 5']));
+      // A newer build brings settings of its own: those that an older one kept do not come back.
+      const built = await play('built-anew', Uint8Array.of(0), port, store, onChannel(7));
+      expect(new Set(heard(built.sent).notes)).toEqual(new Set(['on 7', 'off 7']));
     }
   }, 60_000);
   it('takes them while it sends packets, and tells the application so, and whose they are', async () => {

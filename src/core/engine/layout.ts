@@ -273,11 +273,12 @@ export const LAYOUT_VERSION = 1;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',
-  'before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; sequence: of slots, the newest counts',
+  'before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; build, sequence: of slots, the newest of this build counts',
   {
     magic: 'u32',
     structure: 'u32',
     digest: 'u32',
+    build: 'u32',
     sequence: 'u32',
     crc: 'u32',
     layout: 'u16',

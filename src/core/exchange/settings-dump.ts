@@ -109,6 +109,7 @@ function withHead(says: { structure: number; digest: number }, body: Uint8Array)
   const head = {
     magic: DUMP_MAGIC,
     ...says,
+    build: 0,
     sequence: 0,
     crc: 0,
     layout: LAYOUT_VERSION,

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { ANSWER } from '@/core/engine/codes';
 import { identityOf } from '@/core/exchange/instrument-digest';
-import { writeDump } from '@/core/exchange/settings-dump';
+import { HEAD_BYTES, writeDump } from '@/core/exchange/settings-dump';
 import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
 import type { Instrument } from '@/core/instrument/document';
 import { LiveStandIn, tickOf } from '../frame/live-stand-in';
@@ -66,8 +66,8 @@ describe('settings without a new build', () => {
     }
     const image = compile(wherry());
     const dump = dumpInSysex(sent[0]);
-    expect(dump.ok && Array.from(dump.value.subarray(24))).toEqual(
-      Array.from(writeDump(image, identity()).subarray(24)),
+    expect(dump.ok && Array.from(dump.value.subarray(HEAD_BYTES))).toEqual(
+      Array.from(writeDump(image, identity()).subarray(HEAD_BYTES)),
     );
   });
   it('a file is compared with them: what differs is counted, and what is no file of settings is said', async () => {

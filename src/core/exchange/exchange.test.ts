@@ -17,7 +17,8 @@ import { joinTakes } from './join-takes';
 import { leftOutWords, readTakeCsv, takeCsvParts, writeTakeCsv, type ReadTake } from './take-csv';
 import { csvPreviewOf } from './csv-columns';
 import { readWords, writeWords } from './recording-words';
-import { dumpRoom, otherSettings, readDump, writeDump } from './settings-dump';
+import { otherSettings } from './other-settings';
+import { dumpRoom, readDump, writeDump } from './settings-dump';
 import { dumpInSysex, settingsSysex } from './settings-sysex';
 
 const csv = (text: string): ReadTake => {

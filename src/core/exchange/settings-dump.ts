@@ -14,7 +14,7 @@ import { ok, refuse, type Result } from '../result';
 import { crc32 } from './crc32';
 import type { Identity } from './instrument-digest';
 
-type PartName = keyof typeof IMAGE_PARTS;
+export type PartName = keyof typeof IMAGE_PARTS;
 
 /** "Chei", little-endian. */
 export const DUMP_MAGIC = 0x69656843;
@@ -41,8 +41,8 @@ export const structureDigest = (image: Image, wiring: string): number =>
 const settingsBytes = (part: PartName): number =>
   settingsOf(part).reduce((n, { word }) => n + WORD_BYTES[word], 0);
 
-const PARTS = Object.keys(IMAGE_PARTS) as PartName[];
-const LISTS = ['tables', 'stairs'] as const;
+export const PARTS = Object.keys(IMAGE_PARTS) as PartName[];
+export const LISTS = ['tables', 'stairs'] as const;
 
 /**
  * The settings of an image as a dump: a head, then each part's settings record by record in the layout's order, then tables
@@ -205,18 +205,4 @@ function bodyIn(view: DataView, structure: Image): Image | null {
     image[list] = Array.from({ length: n }, () => next('u16'));
   }
   return at === view.byteLength ? image : null;
-}
-
-/** What of two images of the same structure has other settings: records of each part, tables and stairs. */
-export function otherSettings(a: Image, b: Image): Partial<Record<PartName | 'tables' | 'stairs', number>> {
-  const differ = PARTS.map((part) => {
-    const own = settingsOf(part);
-    const of = (row: unknown) => {
-      const scalars = scalarsOf(IMAGE_PARTS[part] as Struct<Fields>, row);
-      return own.map(({ index }) => scalars[index]).join();
-    };
-    return [part, a[part].filter((row, i) => of(row) !== of(b[part][i])).length] as const;
-  });
-  const lists = LISTS.map((list) => [list, a[list].join() === b[list].join() ? 0 : 1] as const);
-  return Object.fromEntries([...differ, ...lists].filter(([, n]) => n > 0));
 }

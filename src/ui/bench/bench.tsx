@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useKey } from '../hooks/use-key';
 import { ErrorBoundary } from 'react-error-boundary';
 import { importInstrument, readKept, seedDemo } from '@/store/bench';
@@ -16,6 +16,7 @@ import { InstrumentCard } from './instrument-card';
 import { UnreadableCard } from './unreadable-card';
 import { NewInstrument } from './new-instrument';
 import styles from './bench.module.css';
+import { useFilePicker } from '../parts/use-file-picker';
 import { notify } from '../parts/notice';
 
 const fetchDemo = async () => (await fetch('/api/demo')).json();
@@ -25,7 +26,6 @@ export function Bench() {
   const router = useRouter();
   const [naming, setNaming] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const kept = useLiveQuery(() =>
     database()
       .instruments.orderBy('changedAt')
@@ -36,17 +36,17 @@ export function Bench() {
   );
   useSchemeKey();
   useKey('n', () => setNaming(true), { preventDefault: true });
-  useKey('i', () => file.current?.click());
   useEffect(() => {
     seedDemo(fetchDemo).catch((e) => setTrouble(storageWords(e)));
   }, []);
 
-  const take = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const take = async (chosen: File) => {
     const read = await importFile(chosen);
     if (read.ok) router.push(`/i/${read.value}`);
     else notify(faultWords(read.faults));
   };
+  const picker = useFilePicker('Instrument file', '.json,application/json', ([chosen]) => void take(chosen));
+  useKey('i', picker.open);
 
   return (
     <div className={styles.bench}>
@@ -57,17 +57,10 @@ export function Bench() {
           <Button variant="contained" onClick={() => setNaming(true)}>
             New instrument&nbsp;<kbd>N</kbd>
           </Button>
-          <Button onClick={() => file.current?.click()}>
+          <Button onClick={picker.open}>
             Import&nbsp;<kbd>I</kbd>
           </Button>
-          <input
-            ref={file}
-            type="file"
-            accept=".json,application/json"
-            hidden
-            aria-label="Instrument file"
-            onChange={(e) => void take(e.target.files?.[0])}
-          />
+          {picker.field}
         </div>
       </header>
       {trouble && (

@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { leftOutSentence, LONGEST_CSV, TOO_LONG, type ReadTake } from '@/core/exchange/take-csv';
 import { counted } from '@/core/units/counted';
 import { boardOf, columnsOfSensor } from '@/core/instrument/access';
@@ -12,12 +12,13 @@ import { storageWords } from '@/store/trouble';
 import { AnalysisLink, Stopped } from '@/workers/analysis-link';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { notify } from '../parts/notice';
+import { useFilePicker } from '../parts/use-file-picker';
 import styles from './calibrate.module.css';
 
 /** Takes that were recorded elsewhere, from CSV files; says of each what was kept. */
 export function BringTakes({ sensor }: { sensor: Sensor }) {
-  const file = useRef<HTMLInputElement>(null);
   const { reading, bringAll, stop } = useBringTakes(sensor);
+  const picker = useFilePicker('Take files', '.csv,.txt,text/csv', (files) => void bringAll(files), true);
   if (reading)
     return (
       <div className={styles.progress}>
@@ -31,20 +32,8 @@ export function BringTakes({ sensor }: { sensor: Sensor }) {
     );
   return (
     <>
-      <Button onClick={() => file.current?.click()}>Bring takes in, CSV</Button>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,.txt,text/csv"
-        multiple
-        hidden
-        aria-label="Take files"
-        onChange={(e) => {
-          const chosen = [...(e.target.files ?? [])];
-          e.target.value = '';
-          void bringAll(chosen);
-        }}
-      />
+      <Button onClick={picker.open}>Bring takes in, CSV</Button>
+      {picker.field}
     </>
   );
 }

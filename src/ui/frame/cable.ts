@@ -139,11 +139,14 @@ export class Cable {
   private async writeNow(bytes: Uint8Array): Promise<void> {
     const writer = this.port?.writable?.getWriter();
     if (!writer) return;
-    for (let at = 0; at < bytes.length; at += AT_ONCE) {
-      if (at > 0) await new Promise((resolve) => setTimeout(resolve, BETWEEN_MS));
-      await writer.write(bytes.slice(at, at + AT_ONCE)).catch(alreadyGone);
+    try {
+      for (let at = 0; at < bytes.length; at += AT_ONCE) {
+        if (at > 0) await new Promise((resolve) => setTimeout(resolve, BETWEEN_MS));
+        await writer.write(bytes.slice(at, at + AT_ONCE)).catch(alreadyGone);
+      }
+    } finally {
+      writer.releaseLock();
     }
-    writer.releaseLock();
   }
 
   async close(): Promise<void> {

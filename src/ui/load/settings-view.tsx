@@ -1,11 +1,12 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { compile } from '@/core/compile/compile';
 import { identityOf } from '@/core/exchange/instrument-digest';
 import { holdsSettings, settingsBytes } from '@/core/exchange/image-size';
-import { otherSettings, readDump, writeDump } from '@/core/exchange/settings-dump';
+import { otherSettings } from '@/core/exchange/other-settings';
+import { readDump, writeDump } from '@/core/exchange/settings-dump';
 import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
 import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Board } from '@/core/instrument/board';
@@ -13,6 +14,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { useKey } from '../hooks/use-key';
 import { useLive, useSession } from '../hooks/use-session';
 import { download } from '../parts/download';
+import { useFilePicker } from '../parts/use-file-picker';
 import { grouped } from '../parts/words';
 import { answerWords, differenceWords } from './settings-words';
 import styles from './load.module.css';
@@ -26,7 +28,6 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
   const open = useLive((s) => s.cable.is === 'open');
   const [says, setSays] = useState<string | null>(null);
   const [going, setGoing] = useState(false);
-  const file = useRef<HTMLInputElement>(null);
   const image = compile(instrument, board);
   const identity = identityOf(instrument, board, image);
   const message = () => settingsSysex(writeDump(image, identity));
@@ -38,13 +39,19 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
   );
   const send = async () => {
     setGoing(true);
-    setSays(answerWords(await session.sendSettings(message())));
+    try {
+      setSays(answerWords(await session.sendSettings(message())));
+    } catch (error) {
+      setSays(`The settings could not be sent (${String(error)}). The board plays on as it was.`);
+    }
     setGoing(false);
   };
   useKey('l', () => void send(), { enabled: settable && open && !going });
   const read = async (from: File) => {
     if (from.size > LARGEST_FILE) return setSays(`${from.name} is too large to be settings.`);
-    const dump = dumpInSysex(new Uint8Array(await from.arrayBuffer()));
+    const bytes = await from.arrayBuffer().catch((error: unknown) => String(error));
+    if (typeof bytes === 'string') return setSays(`${from.name} cannot be read (${bytes}).`);
+    const dump = dumpInSysex(new Uint8Array(bytes));
     const there = dump.ok ? readDump(dump.value, image, identity.wiring) : dump;
     setSays(
       there.ok
@@ -52,6 +59,7 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
         : `${from.name} cannot be compared. ${there.faults[0].says}`,
     );
   };
+  const picker = useFilePicker('Settings to compare', '.syx', ([from]) => void read(from));
   if (!settable)
     return (
       <section className={styles.exports}>
@@ -73,19 +81,8 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
       <Button variant="outlined" onClick={() => download(`${instrument.id}.syx`, message())}>
         Settings, SysEx file
       </Button>
-      <input
-        ref={file}
-        type="file"
-        accept=".syx"
-        hidden
-        aria-label="Settings to compare"
-        onChange={(e) => {
-          const [from] = e.target.files ?? [];
-          if (from) void read(from);
-          e.target.value = '';
-        }}
-      />
-      <Button variant="outlined" onClick={() => file.current?.click()}>
+      {picker.field}
+      <Button variant="outlined" onClick={picker.open}>
         Compare a SysEx file
       </Button>
       <p className={styles.settings} aria-live="polite">

@@ -1,5 +1,5 @@
 import { ANSWER } from '@/core/engine/codes';
-import type { otherSettings } from '@/core/exchange/settings-dump';
+import type { otherSettings } from '@/core/exchange/other-settings';
 import { counted } from '@/core/units/counted';
 
 const ANSWERS: Record<number, string> = {

@@ -1,19 +1,17 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useRef } from 'react';
 import { useKey } from '../hooks/use-key';
 import { csvPreviewOf, type CsvPreview } from '@/core/exchange/csv-columns';
 import { LONGEST_CSV, TOO_LONG } from '@/core/exchange/take-csv';
 import { allColumns } from '@/core/instrument/access';
 import { useInstrument } from '../hooks/use-session';
 import { notify } from '../parts/notice';
+import { useFilePicker } from '../parts/use-file-picker';
 
 /** Lets a file be chosen, by button and by key, and looks at its beginning. */
 export function ListenToFile({ set }: { set: (file: File, preview: CsvPreview) => void }) {
   const known = allColumns(useInstrument());
-  const input = useRef<HTMLInputElement>(null);
-  useKey('l', () => input.current?.click());
   const look = async (file: File) => {
     if (file.size > LONGEST_CSV) return notify(TOO_LONG);
     const preview = await csvPreviewOf(file, known);
@@ -23,22 +21,14 @@ export function ListenToFile({ set }: { set: (file: File, preview: CsvPreview) =
         `There is no line of numbers at the beginning of ${file.name}. Nothing was read; check that it is the right file.`,
       );
   };
+  const picker = useFilePicker('Recording to listen to', '.csv,.txt,.tsv,.log', ([file]) => {
+    look(file).catch((error: unknown) => notify(`${file.name} cannot be read (${String(error)}).`));
+  });
+  useKey('l', picker.open);
   return (
     <>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,.txt,.tsv,.log"
-        hidden
-        aria-label="Recording to listen to"
-        onChange={(e) => {
-          const [file] = e.target.files ?? [];
-          if (file)
-            look(file).catch((error: unknown) => notify(`${file.name} cannot be read (${String(error)}).`));
-          e.target.value = '';
-        }}
-      />
-      <Button variant="outlined" onClick={() => input.current?.click()}>
+      {picker.field}
+      <Button variant="outlined" onClick={picker.open}>
         Listen to a file{'\u00a0'}
         <kbd>L</kbd>
       </Button>

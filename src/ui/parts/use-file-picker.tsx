@@ -1,0 +1,31 @@
+import { useRef, type ReactNode } from 'react';
+
+/**
+ * Lets the user choose files: what opens the choice, for a button and a key, and the hidden field that it needs on the page.
+ * The same file can be chosen again.
+ * @param label of the field @param accept as the field has it @param take called with one file or more
+ */
+export function useFilePicker(
+  label: string,
+  accept: string,
+  take: (files: File[]) => void,
+  multiple = false,
+): { open: () => void; field: ReactNode } {
+  const input = useRef<HTMLInputElement>(null);
+  const field = (
+    <input
+      ref={input}
+      type="file"
+      accept={accept}
+      multiple={multiple}
+      hidden
+      aria-label={label}
+      onChange={(e) => {
+        const files = [...(e.target.files ?? [])];
+        e.target.value = '';
+        if (files.length > 0) take(files);
+      }}
+    />
+  );
+  return { open: () => input.current?.click(), field };
+}

@@ -37,6 +37,10 @@
 #define PAUSE_US 524288ul
 /* Timers that have ended are cleared this often, ticks. */
 #define SWEEP_TICKS 0x4000u
+/* Status and controllers that end what a receiver hears. */
+#define CONTROL_CHANGE 0xb0u
+#define SUSTAIN 64u
+#define ALL_NOTES_OFF 123u
 /* `since` of a timer that a pause has ended. */
 #define LONG_AGO ((uint16_t)(now_t - 0x8000u))
 
@@ -64,7 +68,7 @@ static OUT_OF_LINE void sweep_timers(void)
     STATE(engine).swept = now_t;
     for (i = 0; i != COUNT(controls); i++) {
         cheir_control_state *state = &STATE(controls)[i];
-        if (state->held && (uint16_t)(now_t - state->since) >= U16(IMAGE(controls)[i].interval_ticks)) state->held = 0;
+        if (state->held && has_come(state->until)) state->held = 0;
     }
 }
 
@@ -161,6 +165,33 @@ uint16_t cheir_silence(uint8_t *out)
     mute_strikes();
 #endif
     for (i = 0; i != COUNT(note_lanes); i++) end_note(i);
+    return (uint16_t)(now_out - out);
+}
+
+/* Whether something is sent on a channel, 0 ... 15. */
+static uint8_t plays_on(uint8_t channel)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(note_lanes); i++)
+        if ((U8(IMAGE(note_lanes)[i].channel) & 15u) == channel) return 1;
+    for (i = 0; i != COUNT(controls); i++)
+        if ((U8(IMAGE(controls)[i].status) & 15u) == channel) return 1;
+#if CHEIR_switched
+    for (i = 0; i != COUNT(switched); i++)
+        if ((U8(IMAGE(switched)[i].status) & 15u) == channel) return 1;
+#endif
+    return 0;
+}
+
+uint16_t cheir_end_all(uint8_t *out)
+{
+    uint8_t channel;
+    now_out = out;
+    for (channel = 0; channel != 16u; channel++) {
+        if (!plays_on(channel)) continue;
+        send3((uint8_t)(CONTROL_CHANGE | channel), SUSTAIN, 0);
+        send3((uint8_t)(CONTROL_CHANGE | channel), ALL_NOTES_OFF, 0);
+    }
     return (uint16_t)(now_out - out);
 }
 

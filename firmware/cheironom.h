@@ -119,8 +119,18 @@ uint8_t cheir_keep(const cheir_store *store, uint8_t *dump, uint16_t n);
 
 #endif
 
+#if defined(CHEIR_contacts) && CHEIR_contacts > 255
+#error "The runtime counts contacts in eight bits: a board has 255 of them at most."
+#endif
+
 /* Power-up: nothing sent, nothing sounding. */
 void cheir_start(void);
+
+/*
+ * Ends what a receiver may still hear from before this board began: "sustain" off and "all notes off" on every channel that is
+ * played. Returns the bytes written.
+ */
+uint16_t cheir_end_all(uint8_t *out);
 
 /*
  * Plays one frame: counts holds one count a column. Complete MIDI messages go to out, which must have room for the

@@ -68,6 +68,9 @@ static const uint8_t *change_levels(const uint8_t *from)
 static const uint8_t *change_banks(const uint8_t *from)
 {
     uint8_t i;
+    /* Another lane may play what sounds from now on. */
+    for (i = 0; i != COUNT(note_lanes); i++)
+        if (STATE(note_lanes)[i].note != NO_NOTE) STATE(note_lanes)[i].channel |= SHARED_NOTE;
 #if CHEIR_touch_banks
     for (i = 0; i != COUNT(touch_banks); i++) from = take_touch_bank(&IMAGE(touch_banks)[i], from);
     for (i = 0; i != COUNT(touches); i++) {

@@ -10,6 +10,7 @@ static const cheir_contact_bank *bank_of_contact(uint8_t contact)
     return bank;
 }
 
+/* The new state counts. What is held at power-up is mute until it has been let go, as a pad is. */
 static OUT_OF_LINE void take_contact(uint8_t contact)
 {
     cheir_contact_state *state = &STATE(contacts)[contact];
@@ -19,7 +20,10 @@ static OUT_OF_LINE void take_contact(uint8_t contact)
     state->taken = state->seen;
     state->since = now_t;
     state->running = U16(bank->debounce_ticks) > 0;
-    if (state->taken != U8(bank->rest)) gate_opens(U8(bank->listener), U8(bank->listeners), lane, ONE);
+    if (state->taken != U8(bank->rest)) {
+        if (STATE(engine).discard > 0) state->muted = 1;
+        else gate_opens(U8(bank->listener), U8(bank->listeners), lane, ONE);
+    } else if (state->muted) state->muted = 0;
     else gate_closes(U8(bank->listener), U8(bank->listeners), lane);
 }
 

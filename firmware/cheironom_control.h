@@ -12,26 +12,27 @@ static uint8_t worth_sending(const cheir_control *control, const cheir_control_s
     uint16_t before = state->sent;
     if (value == before) return 0;
     if ((uint16_t)(before - from) > span || value == from || value == (uint16_t)(from + span)) return 1;
-    return (value > before ? value - before : before - value) >= U16(control->deadband);
+    return (value > before ? value - before : before - value) >= U8(control->deadband);
 }
 
 static void note_sent(const cheir_control *control, cheir_control_state *state, uint16_t value)
 {
+    uint16_t interval = U16(control->interval_ticks);
     state->sent = value;
-    state->since = now_t;
-    state->held = U16(control->interval_ticks) > 0;
+    state->until = (uint16_t)(now_t + interval);
+    state->held = interval > 0;
 }
 
 #if CHEIR_coarse
-/* The last distance on a side that reads no more than `step`; 65535 where that side does not feed the control. */
+/* The last distance on a side that reads no more than `step`, and `slack` more; 65535 where that side does not feed the control. */
 static uint16_t last_of(const cheir_control *control, const cheir_side *side, uint8_t fed, uint8_t step)
 {
     uint16_t dead = U16(side->dead);
     if (step >= low(U16(control->span)) || dead == 65535u || !fed) return 65535u;
-    return (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + step]), dead, U16(side->scale.span)) - 1u);
+    return (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + step]), dead, U16(side->scale.span)) - 1u + U8(control->slack));
 }
 
-/* The counts on this side of rest that read what was sent, or less than a deadband from it. */
+/* The counts that read what was sent, or less than a deadband from it, and `slack` more: noise at a step's edge sends nothing. */
 static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_state *state, uint16_t rest, uint8_t at)
 {
     const cheir_level *level = &IMAGE(levels)[U8(control->level)];
@@ -39,14 +40,15 @@ static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_
     uint8_t mask = U8(control->side_mask);
     uint8_t step = (uint8_t)(state->sent - U16(control->from));
     uint8_t span = low(U16(control->span));
-    uint16_t room = (uint16_t)(U16(control->deadband) - 1u);
+    uint8_t slack = U8(control->slack);
+    uint16_t room = (uint16_t)(U8(control->deadband) - 1u);
     uint8_t lowest = step == 0 ? 0 : step <= room ? 1 : (uint8_t)(step - room);
     uint8_t highest = step == span ? step : step + room >= span ? (uint8_t)(span - 1u) : (uint8_t)(step + room);
     uint16_t past = last_of(control, side, feeds(mask, at), highest);
     uint16_t nearest = 0;
     if (lowest > 0)
-        nearest = stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + lowest - 1u]), U16(side->dead),
-                           U16(side->scale.span));
+        nearest = (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + lowest - 1u]), U16(side->dead),
+                                      U16(side->scale.span)) - slack);
     if (at == 0) {
         state->high = past == 65535u ? 65535u : count_above(rest, past);
         if (lowest > 0) state->low = count_above(rest, nearest);
@@ -66,20 +68,24 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
 {
     uint8_t span = low(U16(control->span));
     uint8_t step = 0;
-    uint8_t any = low(U16(control->deadband)) == 1;
+    uint8_t any = U8(control->deadband) == 1;
     uint8_t value;
     if (feeds(U8(control->side_mask), at))
         step = step_at(IMAGE(stairs) + U16(control->stairs), span, side, distance);
     value = (uint8_t)(low(U16(control->from)) + step);
     if (any ? value != state->sent : worth_sending(control, state, value)) {
         note_sent(control, state, value);
+#if CHEIR_pressure
         if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(U8(control->status), value);
-        else send3(U8(control->status), U8(control->controller), value);
+        else
+#endif
+            send3(U8(control->status), U8(control->controller), value);
     }
     if (any && step > 0 && step < span) {
         /* As most often; the search has met both ends of the step. */
-        uint16_t begins = step_begins;
-        uint16_t last = (uint16_t)(step_ends - 1u);
+        uint8_t slack = U8(control->slack);
+        uint16_t begins = (uint16_t)(step_begins - slack);
+        uint16_t last = (uint16_t)(step_ends - 1u + slack);
         state->low = at ? count_below(rest, last) : count_above(rest, begins);
         state->high = at ? count_below(rest, begins) : count_above(rest, last);
     } else coarse_band(control, state, rest, at);
@@ -87,6 +93,18 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
 #endif
 
 #if CHEIR_fine
+/* The counts around the one that was sent. Those that read an end begin where it does, so that the end is always sent. */
+static void fine_band(const cheir_control *control, cheir_control_state *state, const cheir_side *side, uint8_t at,
+                      uint16_t distance, uint16_t raw)
+{
+    uint8_t slack = U8(control->slack);
+    uint16_t end = (uint16_t)(U16(side->dead) + U16(side->scale.span));
+    uint16_t past = slack;
+    if (distance < end && distance + (uint32_t)slack >= end) past = (uint16_t)(end - 1u - distance);
+    state->low = count_below(raw, at ? past : slack);
+    state->high = count_above(raw, at ? slack : past);
+}
+
 /* Fourteen bits: the high byte only when it changed, the low byte always. */
 static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_state *state, const cheir_side *side, uint8_t at,
                                   uint16_t distance, uint16_t raw)
@@ -104,7 +122,7 @@ static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_st
             send3(U8(control->status), U8(control->controller), (uint8_t)(value >> 7));
         send3(U8(control->status), (uint8_t)(U8(control->controller) + LSB_OFFSET), (uint8_t)(value & 0x7fu));
     }
-    state->low = state->high = raw;
+    fine_band(control, state, side, at, distance, raw);
 }
 #endif
 
@@ -139,7 +157,7 @@ static inline uint8_t play_control(const cheir_control *control, cheir_control_s
 {
     uint16_t count;
     if (SELDOM(state->held)) {
-        if ((uint16_t)(now_t - state->since) < U16(control->interval_ticks)) return 0;
+        if (!has_come(state->until)) return 0;
         state->held = 0;
     }
     count = counts[state->column];

@@ -5,6 +5,8 @@
 #define UNSENT 0xffffu
 #define UNSENT7 0xffu
 #define NO_NOTE 255u
+/* In the channel of a lane's note: another lane can play the same note on the same channel. */
+#define SHARED_NOTE 0x10u
 #define NO_TABLE 0xffffu
 #define ONE 32768u
 
@@ -94,6 +96,7 @@ void cheir_use(const cheir_instrument *instrument)
 #define CHEIR_contacts 1
 #define CHEIR_choices 1
 #define CHEIR_level_velocities 1
+#define CHEIR_pressure 1
 #define CHEIR_coarse 1
 #define CHEIR_fine 1
 #define CHEIR_tables 1
@@ -131,5 +134,11 @@ static uint16_t now_t;
 static uint16_t now_slow;
 static const uint16_t *now_counts;
 static uint8_t *now_out;
+
+/* Whether a time has come, which is less than half a turn away. */
+static inline uint8_t has_come(uint16_t until)
+{
+    return (uint16_t)(now_t - until) < 0x8000u;
+}
 
 #endif

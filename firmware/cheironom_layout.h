@@ -79,13 +79,14 @@ typedef struct {
     uint8_t pad;
 } cheir_gate_state;
 
-/* A level sent as a controller or as channel pressure. */
+/* A level sent as a controller or as channel pressure; deadband: steps; slack: counts past a step by which it is kept. */
 typedef struct {
     uint16_t from;
     uint16_t span;
-    uint16_t deadband;
     uint16_t interval_ticks;
     uint16_t stairs;
+    uint8_t deadband;
+    uint8_t slack;
     uint8_t level;
     uint8_t column;
     uint8_t side_mask;
@@ -94,17 +95,17 @@ typedef struct {
     uint8_t controller;
 } cheir_control;
 
-/* Low ... high are the counts that read what was sent; column as in the image, where it is read sooner. */
+/* Low ... high are the counts that keep what was sent; held: until then; column as in the image, where it is read sooner. */
 typedef struct {
     uint16_t low;
     uint16_t high;
     uint16_t sent;
-    uint16_t since;
+    uint16_t until;
     uint8_t held;
     uint8_t column;
 } cheir_control_state;
 
-/* A controller that gates move between two values. */
+/* A controller, or channel pressure, that gates move between two values. */
 typedef struct {
     uint8_t status;
     uint8_t controller;
@@ -199,13 +200,13 @@ typedef struct {
     uint8_t pad;
 } cheir_contact_bank;
 
-/* Taken: the state that counts; seen: the one last reported. */
+/* Taken: the state that counts; seen: the one last reported; muted: held since power-up. */
 typedef struct {
     uint16_t since;
     uint8_t seen;
     uint8_t taken;
     uint8_t running;
-    uint8_t pad;
+    uint8_t muted;
 } cheir_contact_state;
 
 /* Who hears a gate. */
@@ -225,7 +226,7 @@ typedef struct {
     uint8_t level;
 } cheir_note;
 
-/* Channel 0 ... 15 and note of one lane. */
+/* Channel 0 ... 15 and note of one lane; 16 more: another lane can play them too. */
 typedef struct {
     uint8_t channel;
     uint8_t note;
@@ -275,14 +276,14 @@ typedef struct {
     uint16_t length;
 } cheir_settings_head;
 
-#define CHEIR_LAYOUT_VERSION 1u
+#define CHEIR_LAYOUT_VERSION 2u
 #define CHEIR_DUMP_MAGIC 0x69656843ul
 /* The settings of each record, in order: a byte each, or a word. */
 #define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off) WORD(table)
 #define CHEIR_BYTES_OF_level 30u
 #define CHEIR_SETTINGS_OF_gate(BYTE, WORD) WORD(window_ticks) WORD(hold_off_ticks) WORD(attack[0].span) WORD(attack[0].factor) WORD(attack[0].mul) WORD(attack[1].span) WORD(attack[1].factor) WORD(attack[1].mul) BYTE(side_mask)
 #define CHEIR_BYTES_OF_gate 17u
-#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(from) WORD(span) WORD(deadband) WORD(interval_ticks) WORD(stairs) BYTE(side_mask) BYTE(status) BYTE(controller)
+#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(from) WORD(span) WORD(interval_ticks) WORD(stairs) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
 #define CHEIR_BYTES_OF_control 13u
 #define CHEIR_SETTINGS_OF_switched(BYTE, WORD) BYTE(status) BYTE(controller) BYTE(off) BYTE(on)
 #define CHEIR_BYTES_OF_switched 4u
@@ -373,20 +374,21 @@ CHEIR_LIES(gate_state_7, offsetof(cheir_gate_state, pad) == 11);
 CHEIR_LIES(control, sizeof(cheir_control) == 16);
 CHEIR_LIES(control_0, offsetof(cheir_control, from) == 0);
 CHEIR_LIES(control_1, offsetof(cheir_control, span) == 2);
-CHEIR_LIES(control_2, offsetof(cheir_control, deadband) == 4);
-CHEIR_LIES(control_3, offsetof(cheir_control, interval_ticks) == 6);
-CHEIR_LIES(control_4, offsetof(cheir_control, stairs) == 8);
-CHEIR_LIES(control_5, offsetof(cheir_control, level) == 10);
-CHEIR_LIES(control_6, offsetof(cheir_control, column) == 11);
-CHEIR_LIES(control_7, offsetof(cheir_control, side_mask) == 12);
-CHEIR_LIES(control_8, offsetof(cheir_control, kind) == 13);
-CHEIR_LIES(control_9, offsetof(cheir_control, status) == 14);
-CHEIR_LIES(control_10, offsetof(cheir_control, controller) == 15);
+CHEIR_LIES(control_2, offsetof(cheir_control, interval_ticks) == 4);
+CHEIR_LIES(control_3, offsetof(cheir_control, stairs) == 6);
+CHEIR_LIES(control_4, offsetof(cheir_control, deadband) == 8);
+CHEIR_LIES(control_5, offsetof(cheir_control, slack) == 9);
+CHEIR_LIES(control_6, offsetof(cheir_control, level) == 10);
+CHEIR_LIES(control_7, offsetof(cheir_control, column) == 11);
+CHEIR_LIES(control_8, offsetof(cheir_control, side_mask) == 12);
+CHEIR_LIES(control_9, offsetof(cheir_control, kind) == 13);
+CHEIR_LIES(control_10, offsetof(cheir_control, status) == 14);
+CHEIR_LIES(control_11, offsetof(cheir_control, controller) == 15);
 CHEIR_LIES(control_state, sizeof(cheir_control_state) == 10);
 CHEIR_LIES(control_state_0, offsetof(cheir_control_state, low) == 0);
 CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
 CHEIR_LIES(control_state_2, offsetof(cheir_control_state, sent) == 4);
-CHEIR_LIES(control_state_3, offsetof(cheir_control_state, since) == 6);
+CHEIR_LIES(control_state_3, offsetof(cheir_control_state, until) == 6);
 CHEIR_LIES(control_state_4, offsetof(cheir_control_state, held) == 8);
 CHEIR_LIES(control_state_5, offsetof(cheir_control_state, column) == 9);
 CHEIR_LIES(switched, sizeof(cheir_switched) == 4);
@@ -461,7 +463,7 @@ CHEIR_LIES(contact_state_0, offsetof(cheir_contact_state, since) == 0);
 CHEIR_LIES(contact_state_1, offsetof(cheir_contact_state, seen) == 2);
 CHEIR_LIES(contact_state_2, offsetof(cheir_contact_state, taken) == 3);
 CHEIR_LIES(contact_state_3, offsetof(cheir_contact_state, running) == 4);
-CHEIR_LIES(contact_state_4, offsetof(cheir_contact_state, pad) == 5);
+CHEIR_LIES(contact_state_4, offsetof(cheir_contact_state, muted) == 5);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);

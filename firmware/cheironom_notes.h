@@ -5,6 +5,7 @@
 #define RELEASE_VELOCITY 64u
 #define NOTE_ON 0x90u
 #define NOTE_OFF 0x80u
+#define CHANNEL_PRESSURE 0xd0u
 
 #if CHEIR_level_velocities
 /* The response of a level where it is now, Q15. */
@@ -38,7 +39,31 @@ static uint8_t velocity_of(const cheir_note *note, uint16_t strength)
     return (uint8_t)(from + step7(strength, U8(note->span)));
 }
 
-/* Channel and note are kept for the note-off, whatever the image says by then. */
+/* Whether another lane sounds the same note on the same channel. */
+static OUT_OF_LINE uint8_t is_held_elsewhere(const cheir_note_lane_state *own)
+{
+    const cheir_note_lane_state *other = STATE(note_lanes);
+    uint8_t i;
+    for (i = 0; i != COUNT(note_lanes); i++, other++)
+        if (other != own && other->note == own->note && ((other->channel ^ own->channel) & 15u) == 0) return 1;
+    return 0;
+}
+
+/* As a rule no other lane can: the few that share a note look for who holds it. */
+static inline uint8_t is_shared_and_held(const cheir_note_lane_state *own)
+{
+    return own->channel & SHARED_NOTE ? is_held_elsewhere(own) : 0;
+}
+
+static inline void send_note_off(uint8_t channel, uint8_t note)
+{
+    send3((uint8_t)(NOTE_OFF | (channel & 15u)), note, RELEASE_VELOCITY);
+}
+
+/*
+ * Channel and note are kept for the note-off, whatever the image says by then. Where another lane holds the same note, it is
+ * struck anew: a note-off comes before the note-on, so that receivers of every sort end it with the last note-off.
+ */
 static OUT_OF_LINE void start_note(uint8_t index, uint8_t latch, uint8_t lane, uint16_t strength)
 {
     cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
@@ -46,14 +71,15 @@ static OUT_OF_LINE void start_note(uint8_t index, uint8_t latch, uint8_t lane, u
     uint8_t note = U8(IMAGE(note_lanes)[lane].note);
     sounding->channel = channel;
     sounding->note = note;
-    send3((uint8_t)(NOTE_ON | channel), note, velocity_of(&IMAGE(notes)[index], strength));
+    if (is_shared_and_held(sounding)) send_note_off(channel, note);
+    send3((uint8_t)(NOTE_ON | (channel & 15u)), note, velocity_of(&IMAGE(notes)[index], strength));
 }
 
 static OUT_OF_LINE void end_note(uint8_t latch)
 {
     cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
     if (sounding->note == NO_NOTE) return;
-    send3((uint8_t)(NOTE_OFF | sounding->channel), sounding->note, RELEASE_VELOCITY);
+    if (!is_shared_and_held(sounding)) send_note_off(sounding->channel, sounding->note);
     sounding->note = NO_NOTE;
 }
 
@@ -96,7 +122,7 @@ static OUT_OF_LINE void choice_changes(uint8_t index)
         return;
     }
     wanted = &IMAGE(note_lanes)[(uint8_t)(first + lane)];
-    if (before.note == U8(wanted->note) && before.channel == U8(wanted->channel)) return;
+    if (before.note == U8(wanted->note) && ((before.channel ^ U8(wanted->channel)) & 15u) == 0) return;
     start_note(note, first, (uint8_t)(first + lane), state->strength);
     if (before.note == NO_NOTE) return;
     after = *sounding;
@@ -162,6 +188,12 @@ static void play_switched(void)
         uint8_t value = state->open > 0 ? U8(switched->on) : U8(switched->off);
         if (state->sent == value) continue;
         state->sent = value;
+#if CHEIR_pressure
+        if (U8(switched->status) >= CHANNEL_PRESSURE) {
+            send2(U8(switched->status), value);
+            continue;
+        }
+#endif
         send3(U8(switched->status), U8(switched->controller), value);
     }
 }

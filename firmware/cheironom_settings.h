@@ -48,15 +48,10 @@ static uint32_t crc_of(const uint8_t *dump, const cheir_settings_head *head)
 
 #define BYTES_OF(part, record) ((uint16_t)(COUNT(part) * CHEIR_BYTES_OF_##record))
 
-/* Bytes of the settings before the controls', and of all before tables and stairs. */
-static uint16_t bytes_before_controls(void)
-{
-    return (uint16_t)(BYTES_OF(levels, level) + BYTES_OF(gates, gate));
-}
-
+/* Bytes of the settings before tables and stairs. */
 static uint16_t bytes_of_records(void)
 {
-    return (uint16_t)(bytes_before_controls() + BYTES_OF(controls, control) + BYTES_OF(switched, switched)
+    return (uint16_t)(BYTES_OF(levels, level) + BYTES_OF(gates, gate) + BYTES_OF(controls, control) + BYTES_OF(switched, switched)
         + BYTES_OF(touch_banks, touch_bank) + BYTES_OF(touches, touch) + BYTES_OF(strike_banks, strike_bank)
         + BYTES_OF(strikes, strike) + BYTES_OF(contact_banks, contact_bank) + BYTES_OF(notes, note)
         + BYTES_OF(note_lanes, note_lane) + BYTES_OF(choices, choice));
@@ -72,29 +67,77 @@ static uint8_t table_is_there(uint16_t table, uint16_t n)
     return table == NO_TABLE || (uint32_t)table + (1ul << TABLE_BITS) < n;
 }
 
-/* Whether all that records point to among so many tables and stairs is there. */
-static uint8_t in_place(const uint8_t *body, uint16_t tables, uint16_t stairs)
+/* A status byte may change its channel only. */
+static uint8_t is_same_message(uint8_t status, uint8_t before)
 {
-    const uint8_t *from = body;
+    return (status & 0xf0u) == (before & 0xf0u);
+}
+
+/* Whether a control sends what MIDI can carry, from stairs that are there. */
+static uint8_t control_is_sound(const cheir_control *control, uint8_t status, uint16_t stairs)
+{
+    uint32_t most = (uint32_t)control->from + control->span;
+    uint8_t fine = control->kind == CHEIR_CONTROL_CONTROLLER14;
+    if (!is_same_message(control->status, status) || control->deadband == 0) return 0;
+    if (fine) return most <= 16383u && control->controller < LSB_OFFSET;
+    return most <= 127u && control->controller <= 127u && (uint32_t)control->stairs + control->span <= stairs;
+}
+
+static uint8_t levels_are_sound(const uint8_t *from, uint16_t tables, uint16_t stairs)
+{
     uint8_t i;
     for (i = 0; i != COUNT(levels); i++) {
         cheir_level level = IMAGE(levels)[i];
         from = take_level(&level, from);
         if (!table_is_there(level.table, tables)) return 0;
     }
-    from = body + bytes_before_controls();
+    from += BYTES_OF(gates, gate);
     for (i = 0; i != COUNT(controls); i++) {
         cheir_control control = IMAGE(controls)[i];
         from = take_control(&control, from);
-        if (control.kind != CHEIR_CONTROL_CONTROLLER14 && (uint32_t)control.stairs + control.span > stairs) return 0;
+        if (!control_is_sound(&control, IMAGE(controls)[i].status, stairs)) return 0;
     }
-    from = body + bytes_of_records() - BYTES_OF(choices, choice) - BYTES_OF(note_lanes, note_lane) - BYTES_OF(notes, note);
+#if CHEIR_switched
+    for (i = 0; i != COUNT(switched); i++) {
+        cheir_switched switched = IMAGE(switched)[i];
+        from = take_switched(&switched, from);
+        if (!is_same_message(switched.status, IMAGE(switched)[i].status)) return 0;
+        if ((switched.controller | switched.off | switched.on) > 127u) return 0;
+    }
+#endif
+    return 1;
+}
+
+static uint8_t notes_are_sound(const uint8_t *from, uint16_t tables)
+{
+    uint8_t i;
     for (i = 0; i != COUNT(notes); i++) {
         cheir_note note = IMAGE(notes)[i];
         from = take_note(&note, from);
-        if (!table_is_there(note.table, tables)) return 0;
+        if (!table_is_there(note.table, tables) || (uint16_t)note.from + note.span > 127u) return 0;
+    }
+    for (i = 0; i != COUNT(note_lanes); i++) {
+        cheir_note_lane lane = IMAGE(note_lanes)[i];
+        from = take_note_lane(&lane, from);
+        if (lane.channel > (SHARED_NOTE | 15u) || lane.note > 127u) return 0;
+    }
+    for (i = 0; i != COUNT(choices); i++) {
+        cheir_choice choice = IMAGE(choices)[i];
+        from = take_choice(&choice, from);
+        if (choice.by > CHEIR_CHOOSES_HIGHEST) return 0;
     }
     return 1;
+}
+
+/* Whether records point to tables and stairs that are there, and say only what MIDI can carry. */
+static uint8_t is_sound(const uint8_t *body, uint16_t tables, uint16_t stairs)
+{
+    uint16_t records = bytes_of_records();
+    uint16_t notes = (uint16_t)(BYTES_OF(notes, note) + BYTES_OF(note_lanes, note_lane) + BYTES_OF(choices, choice));
+    uint16_t i;
+    for (i = 0; i != tables; i++)
+        if (word_at(body + records + 2u + 2u * i) > ONE) return 0;
+    return levels_are_sound(body, tables, stairs) && notes_are_sound(body + records - notes, tables);
 }
 
 uint8_t cheir_check_settings(const uint8_t *dump, uint16_t n)
@@ -114,7 +157,7 @@ uint8_t cheir_check_settings(const uint8_t *dump, uint16_t n)
     stairs = word_at(body + records + 2u + 2u * tables);
     if (records + 4u + 2u * (tables + stairs) != head.length) return CHEIR_ANSWER_DAMAGED;
     if (tables > TABLES_ROOM || stairs > STAIRS_ROOM) return CHEIR_ANSWER_NO_ROOM;
-    return in_place(body, (uint16_t)tables, (uint16_t)stairs) ? CHEIR_ANSWER_TAKEN : CHEIR_ANSWER_DAMAGED;
+    return is_sound(body, (uint16_t)tables, (uint16_t)stairs) ? CHEIR_ANSWER_TAKEN : CHEIR_ANSWER_DAMAGED;
 }
 
 uint8_t cheir_change(const uint8_t *dump, uint16_t n)

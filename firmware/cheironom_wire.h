@@ -19,22 +19,23 @@ static inline uint8_t wire_takes_note(void)
     return STATE(engine).backlog_us <= MOST_BACKLOG_OF_NOTES_US;
 }
 
+/* Whatever settings came over the line, no data byte looks like a status. */
 static OUT_OF_LINE void send3(uint8_t status, uint8_t first, uint8_t second)
 {
     uint8_t *out = now_out;
     out[0] = status;
-    out[1] = first;
-    out[2] = second;
+    out[1] = first & 0x7fu;
+    out[2] = second & 0x7fu;
     now_out = out + 3;
     STATE(engine).backlog_us += 3ul * BYTE_US;
 }
 
-#if CHEIR_coarse
+#if CHEIR_pressure
 /* Pressure of a channel. */
 static OUT_OF_LINE void send2(uint8_t status, uint8_t first)
 {
     *now_out++ = status;
-    *now_out++ = first;
+    *now_out++ = first & 0x7fu;
     STATE(engine).backlog_us += 2ul * BYTE_US;
 }
 #endif

@@ -43,14 +43,11 @@ const row = (what: string, got: string, limit = '', ok = true): void =>
 
 const wherry = demoInstrument();
 const playing = joinTakes(['soft', 'medium', 'loud', 'full', 'rest'].map(demoTake));
-engine();
-calibration();
-resting();
-line();
-board();
-banks();
-ensureBuild();
-await screens();
+const PARTS = { engine, calibration, resting, line, board, banks, screens };
+/** `npm run bench -- board banks` measures these alone. */
+const asked = process.argv.slice(2);
+for (const [name, measure] of Object.entries(PARTS))
+  if (asked.length === 0 || asked.includes(name)) await measure();
 for (const r of rows)
   console.log(`${r.ok ? '  ' : '✗ '}${r.what.padEnd(62)} ${r.got.padStart(22)}   ${r.limit}`);
 process.exit(rows.every((r) => r.ok) ? 0 : 1);
@@ -273,6 +270,7 @@ async function screens(): Promise<void> {
   const task = (ms: number) => (ms === 0 ? 'none over 50 ms' : `${ms.toFixed(0)} ms`);
   const path = '/usr/bin/chromium';
   if (!existsSync(path)) return row('screens', 'chromium is missing', 'apt-get install chromium', false);
+  ensureBuild();
   const { loads, longestMs, frames, lost, hour, csv, toMidi, toSound } = await screenFigures(path);
   for (const { route, kilobytes } of loads)
     row(

@@ -107,7 +107,7 @@ function inScratch<T>(does: (folder: string) => T): T {
 function writeInstrument(folder: string, instrument: Instrument): void {
   const image = compile(instrument);
   const write = (name: string, text: string) => writeFileSync(path.join(folder, name), text);
-  write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)));
+  write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument), false));
   write('instrument.c', writeSource(image, false));
   write('cheironom_config.h', writeConfig(image, null));
 }

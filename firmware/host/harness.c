@@ -2,7 +2,7 @@
  * Runs the runtime on the host: reads operations from stdin, writes what was sent to stdout. programs.h is generated.
  * In:  u16 program, then any number of { u8 0, u32 t_us, u16 count * columns } (a frame), { u8 1 } (silence),
  *      { u8 2, u32 t_us, u8 contact, u8 closed } (an edge), { u8 3, u16 n, n bytes } (a change to the settings of a dump) or
- *      { u8 4 } (asks for the settings), u8 255.
+ *      { u8 4 } (asks for the settings), { u8 5 } (ends all), u8 255.
  * Out: for every operation that sent something: u32 operation number, u16 length, bytes; at the end the number 2^32 - 1, a
  *      length, and the state as it lies in memory. All little-endian.
  * Beside cheironom_config.h it runs that one instrument, as a board does: its lists are arrays, and its state cannot be reached.
@@ -99,6 +99,8 @@ static void play(const harness_program *p, uint8_t *out, uint16_t *counts)
             uint16_t i, n = u16();
             for (i = 0; i < n; i++) out[i] = (uint8_t)byte();
             if (cheir_change(out, n) != CHEIR_ANSWER_TAKEN) exit(5);
+        } else if (op == 5) {
+            put(operation, out, cheir_end_all(out));
         } else if (op == 4) {
             put(operation, out, cheir_give_settings(out));
         } else {

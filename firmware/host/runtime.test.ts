@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
+import { mostBytesSettable } from '@/core/engine/engine';
 import { decodePlayed, encodeTake, writePrograms } from '@/core/exchange/harness';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { readInstrument } from '@/core/exchange/instrument-json';
@@ -73,8 +74,11 @@ describe('the files of a board, compiled strictly and run under the same sanitiz
       const write = (name: string, text: string) => writeFileSync(path.join(own, name), text);
       write('cheironom_config.h', writeConfig(image, NOBODY));
       write('instrument.c', writeSource(image, true));
-      write('instrument.h', writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)));
-      const room = Math.max(image.max_bytes, dumpRoom(image));
+      write(
+        'instrument.h',
+        writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument), true),
+      );
+      const room = Math.max(mostBytesSettable(image), dumpRoom(image));
       const sources = ['firmware/cheironom.c', 'firmware/host/harness.c', path.join(own, 'instrument.c')];
       const flags = [...STRICT, `-DHARNESS_ROOM=${room}`, '-I', own, '-I', 'firmware'];
       execFileSync('cc', [...flags, ...sources, '-o', path.join(own, 'run')]);

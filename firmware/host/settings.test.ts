@@ -142,7 +142,7 @@ describe('settings that are whole, and wild', () => {
     writeFileSync(path.join(folder, 'instrument.c'), writeSource(image, true));
     writeFileSync(
       path.join(folder, 'instrument.h'),
-      writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument)),
+      writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument), true),
     );
     writeFileSync(path.join(folder, 'main.c'), main);
     const flags = ['-std=c99', ...WARNINGS, '-fsanitize=address,undefined', '-fno-sanitize-recover=all'];

@@ -56,7 +56,7 @@ function boardFiles(
   const identity = identityOf(instrument, board, image);
   return {
     'cheironom_config.h': writeConfig(image, settable ? identity : null),
-    'instrument.h': writeHeader(instrument, board, image, columns),
+    'instrument.h': writeHeader(instrument, board, image, columns, settable),
     'instrument.c': writeSource(image, settable),
     [`${name}.ino`]: fillSketch(sketch, instrument, board),
     'instrument.json': writeInstrument(instrument),

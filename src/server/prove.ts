@@ -40,7 +40,7 @@ export async function prove(
 
 /** Plays what the files of a board say, read back: all that can be done without a compiler. */
 function playFiles(instrument: Instrument, { board, image, frames }: BoardTake): Played {
-  const header = writeHeader(instrument, board, image, frames.channels);
+  const header = writeHeader(instrument, board, image, frames.channels, false);
   const files = { header, config: writeConfig(image, null), source: writeSource(image, false) };
   return playOperations(readImage(files), frames);
 }

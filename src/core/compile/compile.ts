@@ -7,6 +7,7 @@ import type { Voice } from '../instrument/voices';
 import { compileContacts, compileStrike, compileTouch } from '../engine/image/banks';
 import { compileLevel, groupByLevel } from '../engine/image/levels';
 import { mostBytes } from './most-bytes';
+import { markSharedNotes } from './shared-notes';
 import { Parts } from '../engine/image/parts';
 import { compileVoice } from './voices';
 
@@ -51,6 +52,7 @@ export function compile(
     if (made && made.lanes.length > 0) making.sensors.set(sensor.id, made);
   }
   for (const voice of instrument.voices) if (lives(instrument, voice)) compileVoice(making, voice);
+  markSharedNotes(parts.image);
   groupByLevel(parts.image);
   for (const [sensor, listeners] of making.heard) hear(parts.image, sensor, listeners);
   parts.image.max_bytes = mostBytes(parts.image);

@@ -2,10 +2,12 @@ import { CONTROL_KIND } from '../engine/codes';
 import type { Image } from '../engine/layout';
 import { MOST_BACKLOG_US } from '../engine/wire';
 
-/** One note that ends and one that starts. */
+/** One note that ends and one that starts: where lanes share a note, the one that ends may be another's, but no more of them do. */
 const NOTE_BYTES = 6;
+/** "Sustain" off and "all notes off", a channel. */
+const END_BYTES = 6;
 
-/** Most bytes that one frame, one edge or one silence can write: what the wire lets levels send, and every note. */
+/** Most bytes that one frame, one edge, one silence or the end of all can write: what the wire lets levels send, and every note. */
 export function mostBytes(image: Image): number {
   const levels = image.controls.reduce(
     (n, { kind }) =>
@@ -20,7 +22,11 @@ export function mostBytes(image: Image): number {
     (n, { bank }) => n + 2 * NOTE_BYTES * (image.touch_banks[bank].lanes + mostLanes(image)),
     0,
   );
-  return Math.max(1, Math.min(levels, credit) + NOTE_BYTES * image.note_lanes.length + choices);
+  return Math.max(
+    1,
+    Math.min(levels, credit) + NOTE_BYTES * image.note_lanes.length + choices,
+    END_BYTES * Math.min(16, image.note_lanes.length + image.controls.length + image.switched.length),
+  );
 }
 
 /** Lanes of the largest bank: a choice may be opened by any of them. */

@@ -1,14 +1,16 @@
 import { CHOOSES, CONTROL_KIND, HEARS, NO_TABLE, VELOCITY } from '../engine/codes';
 import { ticksIn } from '../engine/clock';
 import { stairsOf } from '../engine/stairs';
-import { channelOf, levelOf, responseAt, zoneOf } from '../instrument/access';
+import { channelOf, channelsOfZone, levelOf, responseAt, zoneOf } from '../instrument/access';
 import type { Sensor } from '../instrument/sensor';
 import type { ControllerVoice, NoteVoice, PressureVoice, Source, Voice } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
-import { STATUS } from '../midi/messages';
+import { LSB_OFFSET, STATUS } from '../midi/messages';
+import type { SWITCHED } from '../engine/layout';
+import type { Of } from '../engine/struct';
 import { tableOf } from '../shape/table';
 import type { Compiled, Making } from './compile';
-import { attackScales, sideMask } from '../engine/image/levels';
+import { attackScales, sideMask, slackOf } from '../engine/image/levels';
 
 /** Puts a voice into the image; one whose sensors are not there is left out. */
 export function compileVoice(m: Making, voice: Voice): void {
@@ -22,9 +24,11 @@ export function compileVoice(m: Making, voice: Voice): void {
 const sensorNamed = (m: Making, source: Source): Sensor =>
   m.instrument.sensors.find((s) => s.id === source.sensor)!;
 
-/** Status byte of a voice's messages, on the channel of its zone's first lane. */
-const statusOf = (m: Making, voice: Voice, kind: number): number =>
-  kind | (channelOf(zoneOf(m.instrument, voice), 0) - 1);
+/** Status bytes of what a voice sends for its whole zone: one a channel. */
+const statusesOf = (m: Making, voice: ControllerVoice | PressureVoice): number[] => {
+  const kind = voice.is === 'pressure' ? STATUS.channelPressure : STATUS.controlChange;
+  return channelsOfZone(m.instrument, zoneOf(m.instrument, voice)).map((channel) => kind | (channel - 1));
+};
 
 function compileControl(m: Making, voice: ControllerVoice | PressureVoice, sensor: Sensor): void {
   const { image } = m.parts;
@@ -35,24 +39,26 @@ function compileControl(m: Making, voice: ControllerVoice | PressureVoice, senso
   const response = responseAt(sensor, voice.source.port);
   const { floor, stairs } = fine ? { floor: 0, stairs: [] } : stairsOf(response, to - from);
   if (fine) tableOfLevel(m, sensor, voice.source.port);
-  image.controls.push({
+  const mask = sideMask(levelOf(sensor)!, voice.side);
+  const control = {
     from: from + floor,
     span: fine ? to - from : stairs.length,
-    deadband: Math.max(1, Math.ceil(voice.deadband ?? 0)),
     interval_ticks: voice.perSecond ? ticksIn(1_000_000 / voice.perSecond) : 0,
     stairs: m.parts.stair(stairs),
+    deadband: Math.max(1, Math.ceil(voice.deadband ?? 0)),
+    slack: slackOf(image.levels[level], mask, stairs, levelOf(sensor)!.noise),
     level,
-    side_mask: sideMask(levelOf(sensor)!, voice.side),
+    side_mask: mask,
     kind:
       voice.is === 'pressure'
         ? CONTROL_KIND.pressure
         : fine
           ? CONTROL_KIND.controller14
           : CONTROL_KIND.controller7,
-    status: statusOf(m, voice, voice.is === 'pressure' ? STATUS.channelPressure : STATUS.controlChange),
     controller: voice.is === 'controller' ? voice.controller : 0,
     column: image.levels[level].column,
-  });
+  };
+  for (const status of statusesOf(m, voice)) image.controls.push({ ...control, status });
 }
 
 /** Gives a level the table of a port's response. @returns the level's place in the image */
@@ -63,17 +69,22 @@ function tableOfLevel(m: Making, sensor: Sensor, port: string): number {
   return index;
 }
 
-/** A gate moves a controller of seven bits between two values. */
+/** A gate moves a controller, or pressure, between two values; one of 14 bits as two controllers of 7. */
 function compileSwitched(m: Making, voice: ControllerVoice | PressureVoice): void {
-  if (voice.is === 'pressure') return;
-  const { switched } = m.parts.image;
-  listen(m, voice.source, voice, { is: HEARS.switched, index: switched.length });
-  switched.push({
-    status: statusOf(m, voice, STATUS.controlChange),
-    controller: voice.controller,
-    off: voice.from ?? 0,
-    on: voice.to ?? 127,
-  });
+  const fine = voice.is === 'controller' && voice.bits === 14;
+  const controller = voice.is === 'controller' ? voice.controller : 0;
+  const off = voice.from ?? 0;
+  const on = voice.to ?? (fine ? 16383 : 127);
+  for (const status of statusesOf(m, voice)) {
+    if (fine) putSwitched(m, voice, { status, controller, off: off >> 7, on: on >> 7 });
+    const low = { controller: controller + LSB_OFFSET, off: off & 127, on: on & 127 };
+    putSwitched(m, voice, fine ? { status, ...low } : { status, controller, off, on });
+  }
+}
+
+function putSwitched(m: Making, voice: ControllerVoice | PressureVoice, switched: Of<typeof SWITCHED>): void {
+  listen(m, voice.source, voice, { is: HEARS.switched, index: m.parts.image.switched.length });
+  m.parts.image.switched.push(switched);
 }
 
 function compileNote(m: Making, voice: NoteVoice): void {

@@ -299,6 +299,26 @@ describe('a switch (maker’s handbook 4.8)', () => {
       [20, 0x80],
     ]);
   });
+  it('held at power-up is not heard until it has been let go once', () => {
+    const held = (voice: Parameters<typeof instrumentOf>[1][0]) =>
+      play(instrumentOf([knee], [voice]), [
+        [-START_UP + 1, true],
+        [20, false],
+        [60, true],
+      ]).map(([ms, status, , value]) => [ms, status, value]);
+    expect(held(hold)).toEqual([[60, 0xb0, 127]]);
+    expect(held(bankNotes(knee, 'closed'))).toEqual([[60, 0x90, 100]]);
+  });
+  it('moves a controller of 14 bits as two of seven, and pressure in two bytes', () => {
+    const pressed = (voice: Parameters<typeof instrumentOf>[1][0]) =>
+      play(instrumentOf([knee], [voice]), [[10, true]]).map((e) => e.slice(1));
+    expect(pressed({ ...hold, controller: 1, bits: 14, from: 0, to: 16383 })).toEqual([
+      [0xb0, 1, 127],
+      [0xb0, 33, 127],
+    ]);
+    const { source, side, zone } = hold;
+    expect(pressed({ id: 'p', is: 'pressure', source, side, zone, from: 3, to: 90 })).toEqual([[0xd0, 90]]);
+  });
   it('that is normally closed is pressed when it opens', () => {
     const closed = kneeSwitch({ rest: 'closed' });
     expect(

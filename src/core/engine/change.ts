@@ -1,4 +1,4 @@
-import { GATE_STAGE, STRIKE_STAGE, TOUCH_STAGE, UNSENT, UNSENT7 } from './codes';
+import { GATE_STAGE, NO_NOTE, SHARED_NOTE, STRIKE_STAGE, TOUCH_STAGE, UNSENT, UNSENT7 } from './codes';
 import { startEngine, type Engine } from './engine';
 import { IMAGE_PARTS, SETTINGS, type Image } from './layout';
 import { emptyBand } from './place';
@@ -61,6 +61,8 @@ function changeLevels({ image, state }: Engine, next: Image): void {
 }
 
 function changeBanks({ image, state }: Engine, next: Image): void {
+  // Another lane may play what sounds from now on.
+  for (const lane of state.note_lanes) if (lane.note !== NO_NOTE) lane.channel |= SHARED_NOTE;
   next.touches.forEach(({ untouched }, i) => {
     const { stage } = state.touches[i];
     if (untouched !== image.touches[i].untouched && stage === TOUCH_STAGE.untouched)

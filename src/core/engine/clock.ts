@@ -30,5 +30,8 @@ export const slowAt = (tUs: number): number => (tUs >>> SLOW_SHIFT) & 0xffff;
 /** Whole ticks in a duration, rounded down. @param us 0 … {@link LONGEST_TIMER_US} */
 export const ticksIn = (us: number): number => Math.floor(us / TICK_US);
 
+/** Whether a time has come, which is less than half a turn away. */
+export const hasCome = (until: number, now: number): boolean => ((now - until) & 0x8000) === 0;
+
 /** Ticks from one reading of a clock to a later one, less than a turn apart. */
 export const ticksSince = (since: number, now: number): number => (now - since) & 0xffff;

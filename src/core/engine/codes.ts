@@ -33,6 +33,12 @@ export const UNSENT7 = 0xff;
 /** Nothing sounds on this lane. */
 export const NO_NOTE = 255;
 
+/**
+ * Stands in the channel of a lane's note where another lane can play the same note on the same channel: who holds it is then
+ * looked for. A channel itself is 0 … 15.
+ */
+export const SHARED_NOTE = 0x10;
+
 /** No table: a share is taken as it is. */
 export const NO_TABLE = 0xffff;
 

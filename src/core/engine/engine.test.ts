@@ -33,6 +33,7 @@ function oneByOne(
     edge: (tUs, contact, closed) => tell(playEdge(e, tUs, contact, closed), 'edge'),
     silence: () => tell(silence(e), 'silence'),
     ask: () => {},
+    endAll: () => {},
     change: () => tell(changeEngine(e, images[++changes % images.length]), 'change'),
     frame: (i) => tell(playFrame(e, take.tUs[i], take.counts, i * take.channels.length), 'frame'),
   });

@@ -8,7 +8,7 @@ export interface Engine {
   state: State;
   /** For each control, above rest and below it: the distances at which its steps begin. Follows from the image. */
   begins: [Uint16Array, Uint16Array][];
-  /** Room for `image.max_bytes`; complete messages stand from its start. */
+  /** Room for {@link mostBytesSettable}; complete messages stand from its start. */
   out: Uint8Array<ArrayBuffer>;
   /** Bytes written to `out` since the frame, the edge or the silence began. */
   bytes: number;
@@ -25,12 +25,19 @@ export interface Engine {
 /** First scans after power-up, which a converter and a sensor need to settle. */
 export const DISCARDED_SCANS = 5;
 
+/** Bytes of the note-off before a note that another lane holds. */
+const OFF_BYTES = 3;
+
+/** Most bytes at once where settings change while it plays: notes that sounded before may then end for others to start. */
+export const mostBytesSettable = ({ max_bytes, note_lanes }: Image): number =>
+  max_bytes + OFF_BYTES * note_lanes.length;
+
 /** Power-up: nothing sent, nothing sounding. */
 export const startEngine = (image: Image): Engine => ({
   image,
   state: startState(image),
   begins: beginsOfControls(image),
-  out: new Uint8Array(image.max_bytes),
+  out: new Uint8Array(mostBytesSettable(image)),
   bytes: 0,
   t: 0,
   slow: 0,
@@ -61,7 +68,7 @@ function startState(image: Image): State {
       low: 0,
       high: 65535,
       sent: UNSENT,
-      since: 0,
+      until: 0,
       held: 0,
       column,
     })),
@@ -75,7 +82,7 @@ function startState(image: Image): State {
       seen: restOf(i),
       taken: restOf(i),
       running: 0,
-      pad: 0,
+      muted: 0,
     })),
     note_lanes: image.note_lanes.map(() => ({ channel: 0, note: NO_NOTE })),
     choices: image.choices.map(() => ({ strength: 0, open: 0, pad: 0 })),

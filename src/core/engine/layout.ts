@@ -79,39 +79,48 @@ export const GATE_STATE = struct(
   },
 );
 
-export const CONTROL = struct('control', 'a level sent as a controller or as channel pressure', {
-  from: 'u16',
-  span: 'u16',
-  deadband: 'u16',
-  interval_ticks: 'u16',
-  stairs: 'u16',
-  level: 'u8',
-  column: 'u8',
-  side_mask: 'u8',
-  kind: 'u8',
-  status: 'u8',
-  controller: 'u8',
-});
+export const CONTROL = struct(
+  'control',
+  'a level sent as a controller or as channel pressure; deadband: steps; slack: counts past a step by which it is kept',
+  {
+    from: 'u16',
+    span: 'u16',
+    interval_ticks: 'u16',
+    stairs: 'u16',
+    deadband: 'u8',
+    slack: 'u8',
+    level: 'u8',
+    column: 'u8',
+    side_mask: 'u8',
+    kind: 'u8',
+    status: 'u8',
+    controller: 'u8',
+  },
+);
 
 export const CONTROL_STATE = struct(
   'control_state',
-  'low ... high are the counts that read what was sent; column as in the image, where it is read sooner',
+  'low ... high are the counts that keep what was sent; held: until then; column as in the image, where it is read sooner',
   {
     low: 'u16',
     high: 'u16',
     sent: 'u16',
-    since: 'u16',
+    until: 'u16',
     held: 'u8',
     column: 'u8',
   },
 );
 
-export const SWITCHED = struct('switched', 'a controller that gates move between two values', {
-  status: 'u8',
-  controller: 'u8',
-  off: 'u8',
-  on: 'u8',
-});
+export const SWITCHED = struct(
+  'switched',
+  'a controller, or channel pressure, that gates move between two values',
+  {
+    status: 'u8',
+    controller: 'u8',
+    off: 'u8',
+    on: 'u8',
+  },
+);
 
 export const SWITCHED_STATE = struct('switched_state', 'what was sent, and how many gates are open', {
   sent: 'u8',
@@ -205,13 +214,13 @@ export const CONTACT_BANK = struct('contact_bank', 'contacts that share their de
 
 export const CONTACT_STATE = struct(
   'contact_state',
-  'taken: the state that counts; seen: the one last reported',
+  'taken: the state that counts; seen: the one last reported; muted: held since power-up',
   {
     since: 'u16',
     seen: 'u8',
     taken: 'u8',
     running: 'u8',
-    pad: 'u8',
+    muted: 'u8',
   },
 );
 
@@ -231,10 +240,14 @@ export const NOTE = struct(
   },
 );
 
-export const NOTE_LANE = struct('note_lane', 'channel 0 ... 15 and note of one lane', {
-  channel: 'u8',
-  note: 'u8',
-});
+export const NOTE_LANE = struct(
+  'note_lane',
+  'channel 0 ... 15 and note of one lane; 16 more: another lane can play them too',
+  {
+    channel: 'u8',
+    note: 'u8',
+  },
+);
 
 export const NOTE_LANE_STATE = struct('note_lane_state', 'channel and note that sound; note 255: none', {
   channel: 'u8',
@@ -269,7 +282,7 @@ export const ENGINE_STATE = struct(
 );
 
 /** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 1;
+export const LAYOUT_VERSION = 2;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',
@@ -333,7 +346,17 @@ export const STATE_PARTS = {
 export const SETTINGS: { readonly [P in keyof typeof IMAGE_PARTS]: readonly string[] } = {
   levels: ['rest', 'still', 'side', 'table'],
   gates: ['window_ticks', 'hold_off_ticks', 'attack', 'side_mask'],
-  controls: ['from', 'span', 'deadband', 'interval_ticks', 'stairs', 'side_mask', 'status', 'controller'],
+  controls: [
+    'from',
+    'span',
+    'interval_ticks',
+    'stairs',
+    'deadband',
+    'slack',
+    'side_mask',
+    'status',
+    'controller',
+  ],
   switched: ['status', 'controller', 'off', 'on'],
   touch_banks: ['follow_slow', 'longest_slow'],
   touches: ['untouched', 'on', 'off'],
@@ -359,7 +382,7 @@ export interface Image extends Table<typeof IMAGE_PARTS> {
   contacts: number;
   /** What a byte costs on the wire, us. */
   byte_us: number;
-  /** Most bytes that one frame, one edge or one silence can write. */
+  /** Most bytes that one frame, one edge or one silence can write, as long as its settings stay. */
   max_bytes: number;
 }
 

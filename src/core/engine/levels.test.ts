@@ -5,11 +5,19 @@ import { levelReader } from '../compile/level-reader';
 import { levelFaults, noteFaults } from '../testing/handbook-oracle';
 import { oracleCase, type OracleCase } from '../testing/oracle-cases';
 import { compile } from '../compile/compile';
-import { columnsOf } from '../instrument/access';
+import { columnsOf, levelOf } from '../instrument/access';
+import type { Instrument } from '../instrument/document';
+import { random } from '../signal/random';
 import { splitMessages } from '../midi/messages';
 import { silence } from './play';
 import { run } from './run';
 import { scaleOf, shareOf } from './scale';
+
+/** The same with another noise, σ in counts. */
+function withNoise(noise: number, instrument: Instrument): Instrument {
+  levelOf(instrument.sensors[0])!.noise = noise;
+  return instrument;
+}
 
 describe('scales without division (docs/engine.md)', () => {
   it('are exact at both ends and never four Q15 units low between, for every span', () => {
@@ -43,7 +51,7 @@ describe('a level as a controller', () => {
       expect(Math.abs(read(count).step - (127 * (count - 1020)) / 1000)).toBeLessThan(0.51);
   });
   it('sends 14 bits high byte first, and the high byte only when it changed', () => {
-    const events = playAfterRest(controller({ bits: 14 }), [1530, 1531, 2020]);
+    const events = playAfterRest(controller({ bits: 14 }), [1528, 1535, 2020]);
     expect(events.map((e) => e.slice(1))).toEqual([
       [0xb0, 2, 65],
       [0xb0, 34, expect.any(Number)],
@@ -64,12 +72,19 @@ describe('a level as a controller', () => {
     expect(values).toEqual([100, 20]);
   });
   it('sends only on change, and past a deadband only changes that are worth it, but always the ends', () => {
-    // A step is 7.87 counts wide; ± 6 counts around a border flickers without a deadband.
+    // A step is 7.87 counts wide; ± 3 counts around a border flicker without a deadband.
     const trembling = [1517, 1523, 1517, 1523, 1517, 1523];
-    expect(playAfterRest(controller(), trembling).length).toBeGreaterThan(3);
-    expect(playAfterRest(controller({ deadband: 2 }), trembling).length).toBe(1);
+    expect(playAfterRest(withNoise(0, controller()), trembling).length).toBeGreaterThan(3);
+    expect(playAfterRest(withNoise(0, controller({ deadband: 2 })), trembling).length).toBe(1);
     const swing = [1522, 1560, 2020, 1980, 1020];
     expect(playAfterRest(controller({ deadband: 60 }), swing).map((e) => e[3])).toEqual([64, 127, 0]);
+  });
+  it('is not moved by noise at the edge of a step', () => {
+    const r = random(5);
+    const hovering = Array.from({ length: 10_000 }, () => Math.round(1519.6 + r.gauss()));
+    const messages = (noise: number) => playAfterRest(withNoise(noise, controller()), hovering).length;
+    expect(messages(0)).toBeGreaterThan(1000);
+    expect(messages(1)).toBeLessThan(30);
   });
   it('keeps under its rate, and catches up with the newest value', () => {
     const rising = Array.from({ length: 100 }, (_, i) => 1030 + 10 * i);

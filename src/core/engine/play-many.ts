@@ -6,7 +6,7 @@ import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
 import { drainTo, passTime, playEdge, playFrame } from './play';
 import { sweepTimers } from './timers';
-import { firstAt, firstDue, firstOutside, unitsOf, type Stretch, type Unit } from './units';
+import { firstAt, firstComing, firstDue, firstOutside, unitsOf, type Stretch, type Unit } from './units';
 import { playControl } from './voices/control';
 import { playSwitched, switchedWaits } from './voices/switched';
 import { MOST_BACKLOG_US, wireIsFree } from './wire';
@@ -187,7 +187,7 @@ class Passage implements Stretch {
   private nextOfControl(index: number, frame: number): number {
     const state = this.e.state.controls[index];
     const control = this.e.image.controls[index];
-    if (state.held !== 0) return firstDue(this, frame, state.since, control.interval_ticks);
+    if (state.held !== 0) return firstComing(this, frame, state.until);
     return firstOutside(this, control.column, state, frame + 1);
   }
 

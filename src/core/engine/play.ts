@@ -1,3 +1,4 @@
+import { CONTROLLER, STATUS } from '../midi/messages';
 import { ZERO_STAGE } from './codes';
 import { playContact, takeEdge } from './blocks/contacts';
 import { muteGate, playGate } from './blocks/gate';
@@ -10,7 +11,8 @@ import { expireTimers, sweepTimers } from './timers';
 import { playControls } from './voices/control';
 import { endNote } from './voices/note';
 import { playSwitched } from './voices/switched';
-import { drain } from './wire';
+import { drain, send } from './wire';
+import { channelsOfImage } from './channels';
 
 /** Time goes on: the wire drains, and a pause ends every timer. @param tUs time now, µs; only differences matter, modulo 2^32 */
 export function passTime(e: Engine, tUs: number): void {
@@ -82,6 +84,19 @@ function lookAtRests(e: Engine): void {
 export function playEdge(e: Engine, tUs: number, contact: number, closed: boolean): number {
   passTime(e, tUs);
   takeEdge(e, contact, closed);
+  return e.bytes;
+}
+
+/**
+ * Ends whatever a receiver may still hear from before this board began: "sustain" off and "all notes off" on every channel
+ * that is played (MIDI 1.0 Detailed Specification, "Mode Messages"). @returns bytes written to `e.out`
+ */
+export function endAll(e: Engine): number {
+  e.bytes = 0;
+  for (const channel of channelsOfImage(e.image)) {
+    send(e, STATUS.controlChange | channel, CONTROLLER.sustain, 0);
+    send(e, STATUS.controlChange | channel, CONTROLLER.allNotesOff, 0);
+  }
   return e.bytes;
 }
 

@@ -1,6 +1,6 @@
 import { GATE_STAGE } from './codes';
 import { expireStrike } from './blocks/strike';
-import { longAgo, SWEEP_TICKS, ticksSince } from './clock';
+import { hasCome, longAgo, SWEEP_TICKS, ticksSince } from './clock';
 import type { Engine } from './engine';
 
 /** A pause: more time has passed than any timer takes. */
@@ -17,12 +17,11 @@ export function expireTimers(e: Engine): void {
 
 /** Clears the timers that have ended, now and then, before the clock has turned under them. @returns whether it was time to */
 export function sweepTimers(e: Engine): boolean {
-  const { state, image, t } = e;
+  const { state, t } = e;
   if (ticksSince(state.engine.swept, t) < SWEEP_TICKS) return false;
   state.engine.swept = t;
-  state.controls.forEach((control, i) => {
-    if (control.held !== 0 && ticksSince(control.since, t) >= image.controls[i].interval_ticks)
-      control.held = 0;
+  state.controls.forEach((control) => {
+    if (control.held !== 0 && hasCome(control.until, t)) control.held = 0;
   });
   return true;
 }

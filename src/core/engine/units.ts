@@ -49,6 +49,10 @@ export function firstDue(s: Stretch, frame: number, since: number, ticks: number
   return firstAt(s, frame + 1, TICK_US * (Math.floor(s.tUs[frame] / TICK_US) + left));
 }
 
+/** The first frame after one that was played at which a time has come (clock.ts). @param until less than half a turn away */
+export const firstComing = (s: Stretch, frame: number, until: number): number =>
+  firstDue(s, frame, (until - 0x8000) & 0xffff, 0x8000);
+
 /** The first frame from `from` on at a time or later; `end` where there is none. Most often it is near. */
 export function firstAt({ tUs, end }: Stretch, from: number, us: number): number {
   let at = from;

@@ -12,11 +12,11 @@ export const wireIsFree = (e: Engine): boolean => e.state.engine.backlog_us <= M
 /** Whether it takes what another gate has to tell. */
 export const wireTakesNote = (e: Engine): boolean => e.state.engine.backlog_us <= MOST_BACKLOG_OF_NOTES_US;
 
-/** Sends a message of two or three bytes. @param second −1 for none */
+/** Sends a message of two or three bytes. Whatever settings came over the line, no data byte looks like a status. @param second −1 for none */
 export function send(e: Engine, status: number, first: number, second: number): void {
   e.out[e.bytes++] = status;
-  e.out[e.bytes++] = first;
-  if (second >= 0) e.out[e.bytes++] = second;
+  e.out[e.bytes++] = first & 0x7f;
+  if (second >= 0) e.out[e.bytes++] = second & 0x7f;
   e.state.engine.backlog_us += (second >= 0 ? 3 : 2) * e.image.byte_us;
 }
 

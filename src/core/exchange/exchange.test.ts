@@ -472,7 +472,7 @@ describe('settings', () => {
 describe('the board’s files', () => {
   const filesOf = (instrument: Instrument, identity: Identity | null = null) => {
     const image = compile(instrument);
-    const header = writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument));
+    const header = writeHeader(instrument, instrument.boards[0], image, columnsOf(instrument), false);
     const source = writeSource(image, identity !== null);
     return { image, files: { header, config: writeConfig(image, identity), source } };
   };

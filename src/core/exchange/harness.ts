@@ -1,3 +1,4 @@
+import { mostBytesSettable } from '../engine/engine';
 import { ENGINE_STATE, STATE_PARTS, type Image, type State } from '../engine/layout';
 import { placed, scalarsOf, sizeOf, type Fields, type Struct } from '../engine/struct';
 import type { Frames } from '../signal/take';
@@ -27,7 +28,7 @@ export interface Program {
 /** programs.h for firmware/host/harness.c: the images, room for their states, and a list of them. */
 export function writePrograms(list: readonly Program[]): string {
   const rows = list.map(({ image, columns }, n) => {
-    const bytes = Math.max(image.max_bytes, dumpRoom(image));
+    const bytes = Math.max(mostBytesSettable(image), dumpRoom(image));
     return `    {&p${n}_instrument, ${columns.length}, ${bytes}},`;
   });
   return [
@@ -96,7 +97,7 @@ export function encodeState(state: State): Uint8Array {
   return bytes;
 }
 
-const OPERATION = { frame: 0, silence: 1, edge: 2, change: 3, ask: 4, end: 255 } as const;
+const OPERATION = { frame: 0, silence: 1, edge: 2, change: 3, ask: 4, endAll: 5, end: 255 } as const;
 
 /** What happens between a take's frames: the numbers of those before which there is a silence, or a change of settings. */
 export interface Between {
@@ -116,7 +117,7 @@ export function encodeTake(program: number, frames: Frames, between: Between = {
   const edges = frames.edges?.tUs.length ?? 0;
   const { dump = new Uint8Array(0), change } = between;
   const changes = (change?.size ?? 0) * (3 + dump.length);
-  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + 7 * edges + n + changes + 3);
+  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + 7 * edges + n + changes + 4);
   const view = new DataView(bytes.buffer);
   view.setUint16(0, program, true);
   let at = 2;
@@ -136,6 +137,7 @@ export function encodeTake(program: number, frames: Frames, between: Between = {
       at += 3 + dump.length;
     },
     ask: () => void (bytes[at++] = OPERATION.ask),
+    endAll: () => void (bytes[at++] = OPERATION.endAll),
     frame: (i) => {
       bytes[at] = OPERATION.frame;
       view.setUint32(at + 1, frames.tUs[i] >>> 0, true);
@@ -147,7 +149,7 @@ export function encodeTake(program: number, frames: Frames, between: Between = {
   return bytes.subarray(0, at);
 }
 
-/** A take's edges, silences, changes and frames in their order; at the end what settings there are, where they changed, and a silence. */
+/** A take's edges, silences, changes and frames in their order; at the end what settings there are, where they changed, a silence, and the end of all. */
 export function forOperations(
   frames: Frames,
   { silence, change, dump }: Between,
@@ -156,6 +158,7 @@ export function forOperations(
     silence: () => void;
     change: () => void;
     ask: () => void;
+    endAll: () => void;
     frame: (index: number) => void;
   },
 ): void {
@@ -174,6 +177,7 @@ export function forOperations(
   edgesUpTo(Infinity);
   if (dump) does.ask();
   does.silence();
+  does.endAll();
 }
 
 /** Reads the harness's output: records of what was sent, then the state. @throws RangeError when it is cut short */

@@ -1,5 +1,7 @@
 import { CONTROL_KIND, VELOCITY } from '../engine/codes';
+import { mostBytesSettable } from '../engine/engine';
 import type { Image } from '../engine/layout';
+import { STATUS } from '../midi/messages';
 import { contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import { VERSION, type Instrument } from '../instrument/document';
@@ -14,12 +16,13 @@ const commentSafe = (words: string) => words.replace(/[^\p{L}\p{N} .,'’()+-]/g
 const madeFor = (instrument: Instrument, columns: readonly string[]) =>
   `/* ${commentSafe(instrument.name)}: made by Cheironom, document version ${VERSION}. Columns: ${columns.map(commentSafe).join(', ')}. */`;
 
-/** instrument.h: what the sketch asks about its instrument. @param columns names of the frame's columns, in order */
+/** instrument.h: what the sketch asks about its instrument. @param columns names of the frame's columns, in order @param settable whether its settings can be changed */
 export function writeHeader(
   instrument: Instrument,
   board: Board,
   image: Image,
   columns: readonly string[],
+  settable: boolean,
 ): string {
   const facts: Record<string, string | number> = {
     VERSION,
@@ -29,7 +32,7 @@ export function writeHeader(
     CONTACTS: contactsOf(instrument, board).length,
     SCAN_HZ: board.scanHz,
     MIDI_BAUD: board.midiBaud,
-    MAX_BYTES: image.max_bytes,
+    MAX_BYTES: settable ? mostBytesSettable(image) : image.max_bytes,
   };
   return [
     madeFor(instrument, columns),
@@ -55,6 +58,9 @@ export function writeConfig(image: Image, identity: Identity | null): string {
     contacts: image.contacts,
     coarse: some(
       image.controls.length === 0 || image.controls.some((c) => c.kind !== CONTROL_KIND.controller14),
+    ),
+    pressure: some(
+      [...image.controls, ...image.switched].some(({ status }) => status >= STATUS.channelPressure),
     ),
     fine: some(image.controls.some((c) => c.kind === CONTROL_KIND.controller14)),
     level_velocities: some(image.notes.some((n) => n.velocity === VELOCITY.level)),

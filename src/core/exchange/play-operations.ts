@@ -1,7 +1,7 @@
 import { changeEngine } from '../engine/change';
 import { startEngine } from '../engine/engine';
 import type { Image } from '../engine/layout';
-import { playEdge, playFrame, silence } from '../engine/play';
+import { endAll, playEdge, playFrame, silence } from '../engine/play';
 import type { Frames } from '../signal/take';
 import { readDump, writeDump } from './settings-dump';
 import { encodeState, forOperations, type Between, type Played, type Sent } from './harness';
@@ -40,6 +40,7 @@ export function playOperations(image: Image, frames: Frames, options: PlayOption
   forOperations(frames, options, {
     edge: (tUs, contact, closed) => put(playEdge(e, tUs, contact, closed)),
     silence: () => put(silence(e)),
+    endAll: () => put(endAll(e)),
     change: () => put(changeEngine(e, other.image)),
     ask: () => {
       sent.push({

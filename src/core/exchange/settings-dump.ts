@@ -1,5 +1,7 @@
 import { structureOf } from '../engine/change';
-import { CONTROL_KIND, NO_TABLE, VELOCITY } from '../engine/codes';
+import { CHOOSES, CONTROL_KIND, NO_TABLE, SHARED_NOTE, VELOCITY } from '../engine/codes';
+import { LSB_OFFSET } from '../midi/messages';
+import { ONE } from '../shape/table';
 import { IMAGE_PARTS, LAYOUT_VERSION, SETTINGS, SETTINGS_HEAD, type Image } from '../engine/layout';
 import {
   fromScalars,
@@ -155,14 +157,34 @@ export function readDump(
     );
   const digest = head.digest.toString(16).padStart(8, '0');
   const image = bodyIn(new DataView(dump.buffer, HEAD_BYTES), structure);
-  return image && inPlace(image) ? ok({ image, digest }) : no(cut);
+  return image && isSound(image, structure) ? ok({ image, digest }) : no(cut);
 }
 
-/** Whether all that an image points to in its tables and stairs is there. */
-const inPlace = ({ levels, notes, controls, tables, stairs, table_bits }: Image): boolean =>
-  [...levels, ...notes].every(
-    ({ table }) => table === NO_TABLE || table + (1 << table_bits) < tables.length,
-  ) && controls.every((c) => c.kind === CONTROL_KIND.controller14 || c.stairs + c.span <= stairs.length);
+/** Whether an image points to tables and stairs that are there, and says only what MIDI can carry. */
+function isSound(image: Image, structure: Image): boolean {
+  const { levels, notes, controls, switched, note_lanes, choices, tables, table_bits } = image;
+  const sevenBits = (...values: number[]) => values.every((value) => value <= 127);
+  // A status byte may change its channel only.
+  const isSameMessage = (part: 'controls' | 'switched', i: number) =>
+    ((image[part][i].status ^ structure[part][i].status) & 0xf0) === 0;
+  return (
+    tables.every((entry) => entry <= ONE) &&
+    [...levels, ...notes].every(
+      ({ table }) => table === NO_TABLE || table + (1 << table_bits) < tables.length,
+    ) &&
+    controls.every((c, i) => isSameMessage('controls', i) && controlIsSound(c, image.stairs.length)) &&
+    switched.every((s, i) => isSameMessage('switched', i) && sevenBits(s.controller, s.off, s.on)) &&
+    notes.every(({ from, span }) => sevenBits(from + span)) &&
+    note_lanes.every(({ channel, note }) => channel <= (SHARED_NOTE | 15) && sevenBits(note)) &&
+    choices.every(({ by }) => by <= CHOOSES.highest)
+  );
+}
+
+function controlIsSound(c: Image['controls'][0], stairs: number): boolean {
+  if (c.deadband === 0) return false;
+  if (c.kind === CONTROL_KIND.controller14) return c.from + c.span <= 16383 && c.controller < LSB_OFFSET;
+  return c.from + c.span <= 127 && c.controller <= 127 && c.stairs + c.span <= stairs;
+}
 
 /** Reads words at their places, one after another. */
 function reader(view: DataView, fields: readonly { word: keyof typeof WORD_BYTES; offset: number }[]) {

@@ -3,8 +3,8 @@ import type { Board } from './board';
 import type { Instrument } from './document';
 import { STRAIGHT, type Response } from './response';
 import type { Sensor } from './sensor';
-import type { Voice } from './voices';
-import { sourcesOf } from './rules';
+import type { NoteVoice, Voice } from './voices';
+import { sourcesOf } from './rules/voices';
 import type { Zone } from './zones';
 
 /** The board that a sensor is wired to. @throws RangeError where there is none of its id: rules/ refuses such a document */
@@ -76,9 +76,24 @@ export const channelOf = (zone: Zone, lane: number): number =>
   zone.is === 'single' ? zone.channel : ((zone.first - 1 + (lane % zone.count)) & 15) + 1;
 
 /** All channels that a voice may send on, rising. */
-export function channelsOfVoice(instrument: Instrument, voice: Voice): number[] {
-  const zone = zoneOf(instrument, voice);
-  const lanes = instrument.sensors.find((s) => s.id === sensorOf(voice))?.lanes.length ?? 1;
-  const channels = Array.from({ length: lanes }, (_, lane) => channelOf(zone, lane));
-  return [...new Set(channels)].sort((a, b) => a - b);
+export const channelsOfVoice = (instrument: Instrument, voice: Voice): number[] =>
+  voice.is === 'note'
+    ? channelsOfNote(instrument, voice)
+    : channelsOfZone(instrument, zoneOf(instrument, voice));
+
+/** Channels of what belongs to a whole zone: those that its notes play on; all of them where it has no notes. */
+export function channelsOfZone(instrument: Instrument, zone: Zone): number[] {
+  if (zone.is === 'single') return [zone.channel];
+  const notes = instrument.voices.filter((v): v is NoteVoice => v.is === 'note' && v.zone === zone.id);
+  if (notes.length > 0) return rising(notes.flatMap((v) => channelsOfNote(instrument, v)));
+  return rising(Array.from({ length: zone.count }, (_, lane) => channelOf(zone, lane)));
 }
+
+function channelsOfNote(instrument: Instrument, voice: NoteVoice): number[] {
+  const { sensor } = voice.pitch.is === 'chosen' ? voice.pitch.source : voice.gate;
+  const lanes = instrument.sensors.find((s) => s.id === sensor)?.lanes.length ?? 1;
+  const zone = zoneOf(instrument, voice);
+  return rising(Array.from({ length: lanes }, (_, lane) => channelOf(zone, lane)));
+}
+
+const rising = (channels: readonly number[]): number[] => [...new Set(channels)].sort((a, b) => a - b);

@@ -1,4 +1,8 @@
 /** Lanes of one board's sensors together: the runtime counts them in eight bits. */
 export const MOST_LANES = 255;
+/** Contacts of one board, likewise. */
+export const MOST_CONTACTS = 255;
+/** Controllers of all voices together, each on every channel that it is sent on. */
+export const MOST_CONTROLLERS = 255;
 /** Lanes of all note voices of a board together: one for each note that could sound at once. */
 export const MOST_NOTE_LANES = 255;

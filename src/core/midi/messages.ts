@@ -15,6 +15,9 @@ export const STATUS = {
 /** Controller 0 … 31 has its low seven bits on the controller 32 above (table III, "Controller Numbers"). */
 export const LSB_OFFSET = 32;
 
+/** Controllers of a receiver's state: "damper pedal", and the channel mode message "all notes off". */
+export const CONTROLLER = { sustain: 64, allNotesOff: 123 } as const;
+
 /** Release velocity where none is measured: 64 (0x40), as the specification sets for senders without it. */
 export const DEFAULT_RELEASE = 64;
 

@@ -40,8 +40,20 @@ function heard(instrument: Instrument, source: { sensor: string; port: string })
 const channelOfVoice = (instrument: Instrument, voice: Voice) => channelOf(zoneOf(instrument, voice), 0) - 1;
 
 /**
+ * Counts by which a value may be kept past its step: 3 σ, so that it is let go and taken as far apart as distinct levels lie (3:
+ * 6 σ), and half the dead zone at most; at rest and from reach on it is the end's.
+ */
+function keptBy(c: LevelCalibration, signed: number): number {
+  const up = signed >= 0;
+  const dead = up ? c.deadZone.up : (c.deadZone.down ?? c.deadZone.up);
+  const reach = Math.abs(Math.round((up ? c.reach.up : c.reach.down) ?? c.rest) - Math.round(c.rest));
+  const distance = Math.abs(signed);
+  return distance <= dead / 2 || distance >= reach ? 0 : Math.min(Math.ceil(3 * c.noise), dead / 2);
+}
+
+/**
  * Compares undamped controllers of seven bits with the handbook: the value that each has after every frame. Rounding half
- * up, it may be as if the count were one off (docs/engine.md). @returns what differs
+ * up, it may be as if the count were one off (docs/engine.md), and as many more as it is kept by. @returns what differs
  */
 export function levelFaults(instrument: Instrument, take: Frames, said: readonly Said[]): string[] {
   const controllers = instrument.voices.filter((v): v is ControllerVoice => v.is === 'controller');
@@ -57,7 +69,8 @@ export function levelFaults(instrument: Instrument, take: Frames, said: readonly
       for (; next < own.length && own[next].frame === frame; next++) value = own[next].bytes[2];
       if (Number.isNaN(value)) continue;
       const signed = away(c, take.counts[frame * take.channels.length + column]);
-      const near = [signed - 1, signed, signed + 1].map(exactly);
+      const off = 1 + keptBy(c, signed);
+      const near = [signed - off, signed, signed + off].map(exactly);
       const [low, high] = [Math.min(...near) - 0.5 - 1e-6, Math.max(...near) + 0.5 + 1e-6];
       if (value < low || value > high)
         return [`${voice.id} frame ${frame}: ${value}, exactly ${low.toFixed(2)} … ${high.toFixed(2)}`];

@@ -33,7 +33,7 @@ export function randomLevels(seed: number): Instrument {
   return instrument;
 }
 
-/** The same instrument with other settings: calibrations, responses, values, notes and channels, but nothing of its structure. */
+/** The same instrument with other settings: calibrations, responses, values, notes and channels, but nothing of its structure (how many channels a zone has is). */
 export function withOtherSettings(instrument: Instrument, seed: number): Instrument {
   const r = random(seed);
   const top = 2 ** instrument.boards[0].bits - 1;
@@ -41,9 +41,7 @@ export function withOtherSettings(instrument: Instrument, seed: number): Instrum
     ...instrument,
     sensors: instrument.sensors.map((s) => otherSettings(r, s, top)),
     zones: instrument.zones.map((zone) =>
-      zone.is === 'single'
-        ? { ...zone, channel: r.whole(1, 16) }
-        : { ...zone, first: r.whole(1, 16), count: r.whole(1, 16) },
+      zone.is === 'single' ? { ...zone, channel: r.whole(1, 16) } : { ...zone, first: r.whole(1, 16) },
     ),
     voices: instrument.voices.map((v) => otherVoice(r, v)),
   };
@@ -294,7 +292,7 @@ function randomVoice(r: Random, i: number, { sensors, zones }: Instrument): Voic
   if (sort === 3)
     return randomNote(r, { ...common, gate: { sensor: sensor.id, port: gate } }, sensor, sensors);
   const from = r.whole(0, 60);
-  const fine = sort === 1 && level !== undefined;
+  const fine = sort === 1;
   const source = { sensor: sensor.id, port: level ?? gate };
   const thin = {
     deadband: r.next() < 0.5 ? 0 : r.between(0, 3),

@@ -61,7 +61,7 @@ function LoadReady() {
     const identity = identityOf(instrument, own, image);
     return {
       text: [
-        writeHeader(instrument, own, image, columns),
+        writeHeader(instrument, own, image, columns, settable),
         writeConfig(image, settable ? identity : null),
         writeSource(image, settable),
       ].join('\n'),

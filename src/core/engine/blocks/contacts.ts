@@ -23,6 +23,7 @@ export function playContact(e: Engine, contact: number): void {
   takeContact(e, contact);
 }
 
+/** The new state counts. What is held at power-up is mute until it has been let go, as a pad is. */
 function takeContact(e: Engine, contact: number): void {
   const state = e.state.contacts[contact];
   if (state.seen === state.taken) return;
@@ -31,7 +32,10 @@ function takeContact(e: Engine, contact: number): void {
   state.taken = state.seen;
   state.since = e.t;
   state.running = bank.debounce_ticks > 0 ? 1 : 0;
-  if (state.taken !== bank.rest) gateOpens(e, bank.listener, bank.listeners, lane, ONE);
+  if (state.taken !== bank.rest) {
+    if (e.state.engine.discard > 0) state.muted = 1;
+    else gateOpens(e, bank.listener, bank.listeners, lane, ONE);
+  } else if (state.muted !== 0) state.muted = 0;
   else gateCloses(e, bank.listener, bank.listeners, lane);
 }
 

@@ -1,5 +1,6 @@
 import { NO_TABLE } from '../codes';
-import { ABOVE, BELOW } from '../place';
+import { ABOVE, BELOW, feeds } from '../place';
+import { beginsOf } from '../stairs';
 import { NO_SCALE, scaleOf } from '../scale';
 import type { Image, LEVEL, SIDE } from '../layout';
 import type { Of } from '../struct';
@@ -44,6 +45,22 @@ export function groupByLevel({ levels, gates, controls }: Image): void {
 export function sideMask(c: LevelCalibration, side: SideOf): number {
   if (side === 'both') return ABOVE | BELOW;
   return (side === 'up') === signOf(c) > 0 ? ABOVE : BELOW;
+}
+
+/** Noise past a step's edge that still sends nothing, in σ: edges as far apart on the way up and down as distinct levels are. */
+const SLACK_SIGMA = 3;
+
+/**
+ * Counts by which a value is kept past the edges of its step. Half the dead zone and the last step are its most, so that both
+ * ends are always reached. @param mask sides that feed it @param stairs none where it has 14 bits @param noise σ, counts
+ */
+export function slackOf(level: Level, mask: number, stairs: readonly number[], noise: number): number {
+  const rooms = level.side.flatMap(({ dead, scale }, at) => {
+    if (!feeds(mask, at as 0 | 1) || scale.span === 0) return [];
+    const last = beginsOf(stairs.slice(-1), dead, scale.span)[0] ?? 0;
+    return [dead >> 1, dead + scale.span - last];
+  });
+  return Math.max(0, Math.min(255, Math.ceil(SLACK_SIGMA * noise), ...rooms));
 }
 
 function side(sign: number, rest: number, reach: number, deadZone: number, on: number, off: number): Side {

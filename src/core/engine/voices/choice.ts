@@ -25,7 +25,7 @@ export function choiceChanges(e: Engine, index: number): void {
   if (lane < 0) return endNote(e, first);
   const { channel, note } = e.image.note_lanes[first + lane];
   const before = { ...sounding };
-  if (before.note === note && before.channel === channel) return;
+  if (before.note === note && ((before.channel ^ channel) & 15) === 0) return;
   startNote(e, noteIndex, first, first + lane, strength);
   if (before.note === NO_NOTE) return;
   const now = { ...sounding };

@@ -1,8 +1,8 @@
 import { CONTROL_KIND, UNSENT, ZERO_STAGE } from '../codes';
 import { LSB_OFFSET } from '../../midi/messages';
-import { ticksSince } from '../clock';
+import { hasCome } from '../clock';
 import { type Engine } from '../engine';
-import type { CONTROL, CONTROL_STATE } from '../layout';
+import type { CONTROL, CONTROL_STATE, SIDE } from '../layout';
 import { responseAt } from '../map';
 import { feeds, inBand, locate, setBand, type Place } from '../place';
 import { stepOf } from '../scale';
@@ -33,7 +33,7 @@ export function playControl(e: Engine, index: number): void {
   const control = e.image.controls[index];
   const state = e.state.controls[index];
   if (state.held !== 0) {
-    if (ticksSince(state.since, e.t) < control.interval_ticks) return;
+    if (!hasCome(state.until, e.t)) return;
     state.held = 0;
   }
   const raw = e.counts[e.at + control.column];
@@ -69,11 +69,11 @@ function worthSending(control: Control, state: ControlState, value: number): boo
 
 function sent(e: Engine, control: Control, state: ControlState, value: number): void {
   state.sent = value;
-  state.since = e.t;
+  state.until = (e.t + control.interval_ticks) & 0xffff;
   state.held = control.interval_ticks > 0 ? 1 : 0;
 }
 
-/** The counts on this side of rest that read what was sent, or less than a deadband from it. */
+/** The counts that read what was sent, or less than a deadband from it, and `slack` more: noise at a step's edge sends nothing. */
 function coarseBand(
   control: Control,
   state: ControlState,
@@ -85,8 +85,9 @@ function coarseBand(
   const room = control.deadband - 1;
   const lowest = step === 0 ? 0 : step - room < 1 ? 1 : step - room;
   const highest = step === control.span ? step : step + room >= control.span ? control.span - 1 : step + room;
-  const past = lastOf(begins[side], highest);
-  const other = lowest === 0 ? lastOf(begins[1 - side], highest) : -begins[side][lowest - 1];
+  const { slack } = control;
+  const past = lastOf(begins[side], highest) + slack;
+  const other = lowest === 0 ? lastOf(begins[1 - side], highest) + slack : slack - begins[side][lowest - 1];
   if (side === 0) setBand(state, rest, other, past);
   else setBand(state, rest, past, other);
 }
@@ -95,7 +96,7 @@ function coarseBand(
 const lastOf = (begins: Uint16Array, step: number): number =>
   step < begins.length ? begins[step] - 1 : 65536;
 
-/** Fourteen bits: the high byte only when it changed, the low byte always. Only the ends have a band wider than a count. */
+/** Fourteen bits: the high byte only when it changed, the low byte always. */
 function playFine(e: Engine, control: Control, state: ControlState, raw: number): void {
   const level = e.image.levels[control.level];
   locate(e.state.level_zeros[control.level].rest, raw, place);
@@ -109,5 +110,19 @@ function playFine(e: Engine, control: Control, state: ControlState, raw: number)
       send(e, control.status, control.controller, value >> 7);
     send(e, control.status, control.controller + LSB_OFFSET, value & 0x7f);
   }
-  state.low = state.high = raw;
+  fineBand(control, state, level.side[place.side], raw, place);
+}
+
+/** The counts around the one that was sent. Those that read an end begin where it does, so that the end is always sent. */
+function fineBand(
+  { slack }: Control,
+  state: ControlState,
+  { dead, scale }: Of<typeof SIDE>,
+  raw: number,
+  { side, distance }: Place,
+): void {
+  const end = dead + scale.span;
+  const past = distance < end && distance + slack >= end ? end - 1 - distance : slack;
+  state.low = Math.max(0, raw - (side === 0 ? slack : past));
+  state.high = Math.min(65535, raw + (side === 0 ? past : slack));
 }

@@ -1,4 +1,4 @@
-import { NO_NOTE, VELOCITY } from '../codes';
+import { NO_NOTE, SHARED_NOTE, VELOCITY } from '../codes';
 import { DEFAULT_RELEASE, STATUS } from '../../midi/messages';
 import type { Engine } from '../engine';
 import type { NOTE } from '../layout';
@@ -19,20 +19,38 @@ export function noteEnds(e: Engine, index: number, lane: number): void {
   endNote(e, e.image.notes[index].lane + lane);
 }
 
-/** Channel and note are kept for the note-off, whatever the image says by then. @param latch where they are kept @param lane whose note it is */
+/**
+ * Channel and note are kept for the note-off, whatever the image says by then. Where another lane holds the same note, it is
+ * struck anew: a note-off comes before the note-on, so that receivers of every sort end it with the last note-off.
+ * @param latch where they are kept @param lane whose note it is
+ */
 export function startNote(e: Engine, index: number, latch: number, lane: number, strength: number): void {
   const { channel, note } = e.image.note_lanes[lane];
   const sounding = e.state.note_lanes[latch];
   sounding.channel = channel;
   sounding.note = note;
-  send(e, STATUS.noteOn | channel, note, velocityOf(e, e.image.notes[index], strength));
+  if (isHeldElsewhere(e, latch)) sendNoteOff(e, channel, note);
+  send(e, STATUS.noteOn | (channel & 15), note, velocityOf(e, e.image.notes[index], strength));
 }
 
 export function endNote(e: Engine, latch: number): void {
   const sounding = e.state.note_lanes[latch];
   if (sounding.note === NO_NOTE) return;
-  send(e, STATUS.noteOff | sounding.channel, sounding.note, DEFAULT_RELEASE);
+  if (!isHeldElsewhere(e, latch)) sendNoteOff(e, sounding.channel, sounding.note);
   sounding.note = NO_NOTE;
+}
+
+const sendNoteOff = (e: Engine, channel: number, note: number): void =>
+  send(e, STATUS.noteOff | (channel & 15), note, DEFAULT_RELEASE);
+
+/** Whether another lane sounds the same note on the same channel. */
+function isHeldElsewhere(e: Engine, latch: number): boolean {
+  const lanes = e.state.note_lanes;
+  const { channel, note } = lanes[latch];
+  if ((channel & SHARED_NOTE) === 0) return false;
+  for (let i = 0; i < lanes.length; i++)
+    if (i !== latch && lanes[i].note === note && ((lanes[i].channel ^ channel) & 15) === 0) return true;
+  return false;
 }
 
 const place: Place = { side: 0, distance: 0 };

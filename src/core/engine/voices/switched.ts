@@ -1,3 +1,4 @@
+import { STATUS } from '../../midi/messages';
 import type { Engine } from '../engine';
 import { send, wireIsFree } from '../wire';
 
@@ -27,6 +28,8 @@ export function playSwitched(e: Engine): void {
     const value = wanted(e, i);
     if (e.state.switched[i].sent === value) continue;
     e.state.switched[i].sent = value;
-    send(e, switched[i].status, switched[i].controller, value);
+    const { status, controller } = switched[i];
+    if (status >= STATUS.channelPressure) send(e, status, value, -1);
+    else send(e, status, controller, value);
   }
 }

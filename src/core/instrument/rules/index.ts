@@ -1,7 +1,8 @@
 import type { Fault } from '../../result';
 import { CURVE_FAMILIES } from '../../shape/families';
 import type { Instrument } from '../document';
-import { MOST_LANES, MOST_NOTE_LANES } from '../limits';
+import { channelsOfVoice } from '../access';
+import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
 import { strikeFaults, touchFaults } from './banks';
 import { levelFaults } from './level';
@@ -32,6 +33,7 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ...laneCountFaults(instrument),
     ...voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, instrument)),
     ...noteLaneFaults(instrument),
+    ...controllerFaults(instrument),
   ];
 }
 
@@ -86,13 +88,28 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
   ];
 }
 
-/** The runtime counts lanes in eight bits. */
+/** The runtime counts lanes and contacts in eight bits. */
 function laneCountFaults({ boards, sensors }: Instrument): Fault[] {
   return boards.flatMap((board, i) => {
-    const lanes = sensors.filter((s) => s.board === board.id).reduce((n, s) => n + s.lanes.length, 0);
-    return lanes > MOST_LANES
-      ? [{ path: `boards.${i}`, says: `a board can have at most ${MOST_LANES} lanes, got ${lanes}` }]
-      : [];
+    const lanes = sensors.filter((s) => s.board === board.id).flatMap((s) => s.lanes);
+    const contacts = lanes.reduce((n, lane) => n + (lane.contacts?.length ?? 0), 0);
+    const many = (most: number, what: string, got: number) =>
+      got > most
+        ? [{ path: `boards.${i}`, says: `a board can have at most ${most} ${what}, got ${got}` }]
+        : [];
+    return [...many(MOST_LANES, 'lanes', lanes.length), ...many(MOST_CONTACTS, 'contacts', contacts)];
+  });
+}
+
+/** So are the controllers that it sends. */
+function controllerFaults(instrument: Instrument): Fault[] {
+  let sent = 0;
+  return instrument.voices.flatMap((v, i) => {
+    if (v.is === 'note' || !instrument.zones.some((z) => z.id === v.zone)) return [];
+    const before = sent;
+    sent += channelsOfVoice(instrument, v).length * (v.is === 'controller' && v.bits === 14 ? 2 : 1);
+    const says = `voices can send at most ${MOST_CONTROLLERS} controllers together, one a channel, got ${sent}`;
+    return before <= MOST_CONTROLLERS && sent > MOST_CONTROLLERS ? [{ path: `voices.${i}`, says }] : [];
   });
 }
 

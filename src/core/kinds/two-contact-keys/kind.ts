@@ -10,7 +10,7 @@ export const twoContactKeys: Kind = {
   gesture: 'stroke',
   gestures: 'strokes',
   care: 'Repeated strikes strain wrists: pause between takes.',
-  lanes: { least: 1, most: 128, are: 'contacts', contacts: 2 },
+  lanes: { least: 1, most: 127, are: 'contacts', contacts: 2 },
   readBy: 'converter',
   ports: {
     key: { carries: 'gate', says: 'while a key is down' },

@@ -103,7 +103,10 @@ uint16_t cheir_give_settings(uint8_t *dump);
 /* Digest of the instrument whose settings are played. */
 uint32_t cheir_digest(void);
 
-/* Memory that stays without power: two slots, one after the other, of slot_bytes each. `commit` may be 0. */
+/*
+ * Memory that stays without power: two slots, one after the other, of slot_bytes each. `commit` is 0, or writes what was
+ * written so far in one go: such memory is erased as a whole, and a power cut meanwhile can cost both slots.
+ */
 typedef struct {
     uint8_t (*read)(uint16_t at);
     void (*write)(uint16_t at, uint8_t byte);
@@ -111,11 +114,28 @@ typedef struct {
     uint16_t slot_bytes;
 } cheir_store;
 
-/* Takes the newest settings that were kept whole; `dump` has room for a slot. Returns whether there were any. */
-uint8_t cheir_recall(const cheir_store *store, uint8_t *dump);
+/* What is kept where, and a dump that is being kept. Begin with {&store, 0, 0, 0, 0, 0}. */
+typedef struct {
+    const cheir_store *store;
+    /* The dump that is being kept, its bytes, and how many of them are; n is 0 while there is none. */
+    const uint8_t *dump;
+    uint16_t n, at;
+    /* The newest slot, 2 for none, and its sequence. */
+    uint8_t slot;
+    uint32_t sequence;
+} cheir_keeper;
 
-/* Keeps a dump of `n` bytes, in place of the older of the two; its sequence changes. Returns 0 where it does not fit. */
-uint8_t cheir_keep(const cheir_store *store, uint8_t *dump, uint16_t n);
+/* At power-up: takes the newest settings that were kept whole; `dump` has room for a slot. Returns whether there were any. */
+uint8_t cheir_recall(cheir_keeper *keeper, uint8_t *dump);
+
+/*
+ * Begins to keep a dump of `n` bytes in place of the older slot; its head changes, and it must stay as it is until it is kept.
+ * Returns 0 where it does not fit.
+ */
+uint8_t cheir_keep(cheir_keeper *keeper, uint8_t *dump, uint16_t n);
+
+/* Writes the next byte; to be called when the memory is ready for one. Returns whether there is more to do. */
+uint8_t cheir_keep_on(cheir_keeper *keeper);
 
 #endif
 

@@ -17,13 +17,14 @@ uint32_t cheir_digest(void)
     return now_digest;
 }
 
-/* CRC-32 (ISO 3309), bit by bit: it is rarely asked for, and a table would take a kilobyte. */
+/* CRC-32 (ISO 3309) by half bytes: a table of whole bytes would take a kilobyte. */
 static uint32_t crc_on(uint32_t crc, uint8_t byte)
 {
-    uint8_t bit;
-    crc ^= byte;
-    for (bit = 0; bit < 8; bit++) crc = crc & 1u ? (crc >> 1) ^ 0xedb88320ul : crc >> 1;
-    return crc;
+    static const uint32_t half[16] = {
+        0x00000000ul, 0x1db71064ul, 0x3b6e20c8ul, 0x26d930acul, 0x76dc4190ul, 0x6b6b51f4ul, 0x4db26158ul, 0x5005713cul,
+        0xedb88320ul, 0xf00f9344ul, 0xd6d6a3e8ul, 0xcb61b38cul, 0x9b64c2b0ul, 0x86d3d2d4ul, 0xa00ae278ul, 0xbdbdf21cul};
+    crc = (crc >> 4) ^ half[(crc ^ byte) & 15u];
+    return (crc >> 4) ^ half[(crc ^ (uint32_t)(byte >> 4)) & 15u];
 }
 
 /* Of a head, its own place taken as 0: the beginning of the check over a whole dump. */
@@ -102,7 +103,7 @@ static uint8_t levels_are_sound(const uint8_t *from, uint16_t tables, uint16_t s
         cheir_switched switched = IMAGE(switched)[i];
         from = take_switched(&switched, from);
         if (!is_same_message(switched.status, IMAGE(switched)[i].status)) return 0;
-        if ((switched.controller | switched.off | switched.on) > 127u) return 0;
+        if ((uint8_t)(switched.controller | switched.off | switched.on) > 127u) return 0;
     }
 #endif
     return 1;
@@ -114,7 +115,7 @@ static uint8_t notes_are_sound(const uint8_t *from, uint16_t tables)
     for (i = 0; i != COUNT(notes); i++) {
         cheir_note note = IMAGE(notes)[i];
         from = take_note(&note, from);
-        if (!table_is_there(note.table, tables) || (uint16_t)note.from + note.span > 127u) return 0;
+        if (!table_is_there(note.table, tables) || (uint16_t)(note.from + note.span) > 127u) return 0;
     }
     for (i = 0; i != COUNT(note_lanes); i++) {
         cheir_note_lane lane = IMAGE(note_lanes)[i];
@@ -216,7 +217,7 @@ uint16_t cheir_give_settings(uint8_t *dump)
     GIVE_ALL(choices, choice);
     to = give_words(IMAGE(tables), tables_n, to);
     to = give_words(IMAGE(stairs), stairs_n, to);
-    write_head(dump, 0, 0, now_digest, (uint16_t)(to - dump - HEAD_BYTES));
+    write_head(dump, 0, 0, now_digest, (uint16_t)((uint16_t)(to - dump) - HEAD_BYTES));
     return (uint16_t)(to - dump);
 }
 
@@ -247,32 +248,47 @@ static uint8_t newest_slot(const cheir_store *store, cheir_settings_head *head)
     return 1;
 }
 
-uint8_t cheir_recall(const cheir_store *store, uint8_t *dump)
+uint8_t cheir_recall(cheir_keeper *keeper, uint8_t *dump)
 {
+    const cheir_store *store = keeper->store;
     cheir_settings_head head;
-    uint8_t slot = newest_slot(store, &head);
-    uint16_t at = slot == 1 ? store->slot_bytes : 0;
-    uint16_t i;
-    if (slot == 2) return 0;
+    uint16_t at, i;
+    keeper->slot = newest_slot(store, &head);
+    keeper->n = 0;
+    if (keeper->slot == 2) return 0;
+    keeper->sequence = head.sequence;
+    at = keeper->slot == 1 ? store->slot_bytes : 0;
     for (i = 0; i != (uint16_t)(HEAD_BYTES + head.length); i++) dump[i] = store->read((uint16_t)(at + i));
     return cheir_change(dump, (uint16_t)(HEAD_BYTES + head.length)) == CHEIR_ANSWER_TAKEN;
 }
 
-uint8_t cheir_keep(const cheir_store *store, uint8_t *dump, uint16_t n)
+uint8_t cheir_keep(cheir_keeper *keeper, uint8_t *dump, uint16_t n)
 {
-    cheir_settings_head newest, own;
-    uint8_t slot = newest_slot(store, &newest);
-    uint16_t at = slot == 0 ? store->slot_bytes : 0;
-    uint16_t i;
-    if (n < HEAD_BYTES || n > store->slot_bytes) return 0;
+    cheir_settings_head own;
+    if (n < HEAD_BYTES || n > keeper->store->slot_bytes) return 0;
     memcpy(&own, dump, HEAD_BYTES);
-    write_head(dump, DIGEST, slot == 2 ? 1 : newest.sequence + 1u, own.digest, (uint16_t)(n - HEAD_BYTES));
-    /* The head last: until it is there, the other slot counts. */
-    for (i = HEAD_BYTES; i != n; i++) store->write((uint16_t)(at + i), dump[i]);
-    if (store->commit) store->commit();
-    for (i = 0; i != HEAD_BYTES; i++) store->write((uint16_t)(at + i), dump[i]);
-    if (store->commit) store->commit();
+    keeper->sequence = keeper->slot == 2 ? 1 : keeper->sequence + 1u;
+    keeper->slot = keeper->slot == 0;
+    keeper->dump = dump;
+    keeper->n = n;
+    keeper->at = 0;
+    write_head(dump, DIGEST, keeper->sequence, own.digest, (uint16_t)(n - HEAD_BYTES));
     return 1;
+}
+
+/* The head last: until it is there, the other slot counts. */
+uint8_t cheir_keep_on(cheir_keeper *keeper)
+{
+    const cheir_store *store = keeper->store;
+    uint16_t i;
+    if (keeper->n == 0) return 0;
+    i = (uint16_t)(keeper->at + HEAD_BYTES);
+    if (i >= keeper->n) i = (uint16_t)(i - keeper->n);
+    store->write((uint16_t)((keeper->slot == 1 ? store->slot_bytes : 0) + i), keeper->dump[i]);
+    if (++keeper->at != keeper->n) return 1;
+    keeper->n = 0;
+    if (store->commit) store->commit();
+    return 0;
 }
 
 #endif

@@ -1,5 +1,6 @@
 /*
- * Settings as system exclusive messages: docs/formats.md, "Settings". F0 7D 43 68, what it is (CHEIR_SYSEX_…), data, F7. Plain
+ * What the application says to a board, as system exclusive messages: docs/formats.md, "On the line". F0 7D 43 68, what it is
+ * (CHEIR_SYSEX_…), data, F7: nothing else on a line means anything, whoever else sends there. Plain
  * C99 and no memory of its own; include it where it is used. src/core/exchange/settings-sysex.ts is the same.
  */
 #ifndef CHEIRONOM_SYSEX_H
@@ -15,34 +16,42 @@ extern "C" {
 
 /* Bytes before the data. */
 #define CHEIR_SYSEX_HEAD 5u
+/* A message whose next byte is later than this has been cut, ms. */
+#define CHEIR_SYSEX_PAUSE_MS 200u
 
-/* A message that comes in. Begin with {0, 0, 0, 0}. */
+/* A message that comes in. Begin with {0, 0, 0, 0, 0}. */
 typedef struct {
     /* Bytes of it so far, 0 outside of one; bytes of the dump that it has brought. */
     uint16_t at;
     uint16_t n;
     uint8_t kind;
-    /* The highest bits of the seven bytes at hand. */
+    /* The highest bits of the seven bytes at hand; of a command, its letter. */
     uint8_t high;
+    /* When its last byte came, ms modulo 2^16. */
+    uint16_t last_ms;
 } cheir_sysex;
 
 /*
- * Takes one byte from the line. Real-time messages may come in between; whatever else is no settings message is passed over.
- * Returns the kind of a message that this byte ends, 0 for none; a settings message has brought `in->n` bytes to `dump`, more
- * than `room` where there were too many.
+ * Takes one byte from the line. Real-time messages may come in between; whatever is no message of these is passed over, from
+ * its F0 to its F7. Returns the kind of a message that this byte ends, 0 for none; a settings message has brought `in->n` bytes
+ * to `dump`, more than `room` where there were too many.
  */
-static inline uint8_t cheir_sysex_byte(cheir_sysex *in, uint8_t byte, uint8_t *dump, uint16_t room)
+static inline uint8_t cheir_sysex_byte(cheir_sysex *in, uint8_t byte, uint16_t now_ms, uint8_t *dump, uint16_t room)
 {
     static const uint8_t head[CHEIR_SYSEX_HEAD - 1] = {0xf0, 0x7d, 0x43, 0x68};
     uint8_t place;
     if (byte >= 0xf8u) return 0;
+    if ((uint16_t)(now_ms - in->last_ms) > CHEIR_SYSEX_PAUSE_MS) in->at = 0;
+    in->last_ms = now_ms;
     if (byte == 0xf7u) {
-        uint8_t kind = in->at >= CHEIR_SYSEX_HEAD ? in->kind : 0;
+        uint8_t kind = in->at >= CHEIR_SYSEX_HEAD ? in->kind : (uint8_t)0;
         in->at = 0;
         return kind;
     }
-    if (byte == 0xf0u) in->at = in->n = 0;
-    else if (byte >= 0x80u || in->at == 0) {
+    if (byte == 0xf0u) {
+        in->at = in->n = 0;
+        in->high = 0;
+    } else if (byte >= 0x80u || in->at == 0) {
         in->at = 0;
         return 0;
     }

@@ -12,7 +12,7 @@ import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { identityOf } from '@/core/exchange/instrument-digest';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { HEAD_BYTES, readDump, writeDump } from '@/core/exchange/settings-dump';
-import { askForSettings, dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
+import { askForSettings, commandSysex, dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
 import type { Instrument } from '@/core/instrument/document';
 import { columnsOf } from '@/core/instrument/access';
 import { random } from '@/core/signal/random';
@@ -21,7 +21,7 @@ import { firmwareZip } from '@/server/firmware';
 
 const root = mkdtempSync(path.join(tmpdir(), 'cheironom-settings-'));
 afterAll(() => rmSync(root, { recursive: true }));
-const WARNINGS = ['-Wall', '-Wextra', '-Werror'];
+const WARNINGS = ['-Wall', '-Wextra', '-Wconversion', '-Werror'];
 
 function wherry(): Instrument {
   const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
@@ -54,26 +54,48 @@ describe('settings in two slots', () => {
     static uint8_t read(uint16_t at) { return memory[at]; }
     static void write(uint16_t at, uint8_t byte) { if (left-- > 0) memory[at] = byte; }
     static const cheir_store store = {read, write, 0, ${room}};
+    static cheir_keeper keeper = {&store, 0, 0, 0, 0, 0};
+    /* Flash that stands for EEPROM: a copy in memory, which a commit writes in place of what it erases. */
+    static uint8_t copy[2 * ${room}];
+    static uint8_t read_copy(uint16_t at) { return copy[at]; }
+    static void write_copy(uint16_t at, uint8_t byte) { copy[at] = byte; }
+    static void commit(void) {
+      int i;
+      if (left-- <= 0) return;
+      memset(memory, 255, sizeof memory);
+      for (i = 0; i < 2 * ${room}; i++) write((uint16_t)i, copy[i]);
+    }
+    static const cheir_store flash = {read_copy, write_copy, commit, ${room}};
     static const uint8_t first[] = ${listOf(first)}, second[] = ${listOf(second)};
     static uint8_t dump[${room}];
-    static void keep(const uint8_t *of, uint16_t n, long writes) { left = writes; memcpy(dump, of, n); cheir_keep(&store, dump, n); }
+    static void keep(const uint8_t *of, uint16_t n, long writes) { left = writes; memcpy(dump, of, n); if (cheir_keep(&keeper, dump, n)) while (cheir_keep_on(&keeper)) {} }
     int main(void) {
       long cut;
       int i;
       for (i = 0; i < 2 * ${room}; i++) blank[i] = 255;
       memcpy(memory, blank, sizeof blank);
-      printf("%d ", cheir_recall(&store, dump));
+      printf("%d ", cheir_recall(&keeper, dump));
       for (cut = 0; cut <= (long)sizeof second; cut++) {
         memcpy(memory, blank, sizeof blank);
+        cheir_recall(&keeper, dump);
         keep(first, sizeof first, 1l << 20);
         keep(first, sizeof first, 1l << 20);
         keep(second, sizeof second, cut);
-        if (!cheir_recall(&store, dump)) return 1;
+        if (!cheir_recall(&keeper, dump)) return 1;
         printf("%d ", cheir_image_note_lanes[0].channel + 1);
       }
       memory[HEAD_BYTE] ^= 1;
       memory[${room} + HEAD_BYTE] ^= 1;
-      printf("%d", cheir_recall(&store, dump));
+      printf("%d\\n", cheir_recall(&keeper, dump));
+      keeper.store = &flash;
+      for (cut = 0; cut <= 2 * ${room} + 1; cut++) {
+        memcpy(copy, blank, sizeof blank);
+        cheir_recall(&keeper, dump);
+        keep(first, sizeof first, 1l << 20);
+        keep(second, sizeof second, cut);
+        memcpy(copy, memory, sizeof memory);
+        printf("%d ", cheir_recall(&keeper, dump) ? cheir_image_note_lanes[0].channel + 1 : 0);
+      }
       return 0;
     }\n`;
   beforeAll(() => {
@@ -95,8 +117,18 @@ describe('settings in two slots', () => {
       path.join(folder, 'run'),
     ]);
   });
+  const channelsAfterCuts = () =>
+    execFileSync(path.join(folder, 'run'), { encoding: 'utf8' })
+      .split('\n')
+      .map((line) => line.trim().split(' ').map(Number));
+  it('in flash that is erased as a whole, they are old, new, or none, so that the build’s own count: never others', () => {
+    const [, flash] = channelsAfterCuts();
+    expect(flash).toHaveLength(2 * room + 2);
+    expect(new Set(flash)).toEqual(new Set([2, 0, 3]));
+    expect([flash[0], flash.at(-1)]).toEqual([2, 3]);
+  });
   it('are the old ones or the new ones, whole, wherever the power goes; none where nothing was kept or both are damaged', () => {
-    const said = execFileSync(path.join(folder, 'run'), { encoding: 'utf8' }).trim().split(' ').map(Number);
+    const [said] = channelsAfterCuts();
     expect([said[0], said.at(-1)]).toEqual([0, 0]);
     const channels = said.slice(1, -1);
     expect(channels).toHaveLength(second.length + 1);
@@ -204,7 +236,7 @@ describe('the sketch, sent settings while it plays', () => {
         bool sent = false;
         setup();
         while (wiring_us < 2600000) {
-          if (!sent && wiring_us > 1100000) { ${port}.line = line; ${port}.waiting = sizeof line; sent = true; }
+          if (!sent && wiring_us > 1100000) { ${port}.brings(line, sizeof line); sent = true; }
           loop();
         }
         fwrite(wiring_memory.bytes, 1, 2 * CHEIR_DUMP_BYTES, stderr);
@@ -264,7 +296,7 @@ describe('the sketch, sent settings while it plays', () => {
     }
   }, 60_000);
   it('takes them while it sends packets, and tells the application so, and whose they are', async () => {
-    const line = Uint8Array.from([0x46, ...settings, 0x57]);
+    const line = Uint8Array.from([...commandSysex('packets'), ...settings, ...commandSysex('who')]);
     const { sent } = await play('packets', line, 'Serial', '0');
     const board = new SerialBoard(['bellows'], [], 1000);
     board.feed(sent, 0);

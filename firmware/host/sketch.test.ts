@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { digestOf } from '@/core/exchange/instrument-digest';
 import { readInstrument } from '@/core/exchange/instrument-json';
+import { commandSysex } from '@/core/exchange/settings-sysex';
 import type { Instrument } from '@/core/instrument/document';
 import { newSensor } from '@/core/kinds/new-sensor';
 import { findKind } from '@/core/kinds/registry';
@@ -16,26 +17,19 @@ import { takeFit } from '@/core/plan/take-fit';
 import { FrameQueue } from '@/board/board';
 import { SerialBoard } from '@/board/serial';
 import { splitMessages } from '@/core/midi/messages';
-import { bellowsOf } from '@/core/testing/bellows';
+import { bellowsOf, onBits } from '@/core/testing/bellows';
 import { firmwareZip } from '@/server/firmware';
 
 /** The demonstration instrument's bellows as a board of so many bits would have measured it. */
 function wherryOn(bits: number): Instrument {
   const read = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
   if (!read.ok) throw new Error(read.faults[0].says);
-  const instrument = bellowsOf(read.value);
-  const [board] = instrument.boards;
-  const scaled = (key: string, value: unknown) =>
-    ['rest', 'on', 'off', 'onDown', 'offDown', 'up', 'down'].includes(key) && typeof value === 'number'
-      ? Math.round(value * 2 ** (bits - board.bits))
-      : value;
-  const [sensor] = instrument.sensors;
-  sensor.calibration = JSON.parse(JSON.stringify(sensor.calibration, scaled));
-  return { ...instrument, boards: [{ ...board, bits }] };
+  return onBits(bellowsOf(read.value), bits);
 }
 
+const listOf = (bytes: Uint8Array) => `{${Array.from(bytes).join(',')}}`;
 const OBJECTS = ['cheironom.o', 'instrument.o'];
-const WARNINGS = ['-Wall', '-Wextra', '-Werror'];
+const WARNINGS = ['-Wall', '-Wextra', '-Wconversion', '-Werror'];
 const STUB = path.resolve('firmware/host/wiring.h');
 /** Pushes for a quarter of a second, lets go for another; a rest of 2042 on 12 bits. */
 const STROKES = 'int wiring_signal(uint8_t, uint32_t us) { return us / 250000 % 2 ? 3000 : 2042; }\n';
@@ -93,12 +87,13 @@ describe('the sketch, run against a stand-in for the Wiring-style library', () =
     const asked = path.join(root, 'asked');
     const world = `#include <stdio.h>\n${STROKES}
       void wiring_heard(const uint8_t *bytes, size_t n) { fwrite(bytes, 1, n, stdout); }
+      static const uint8_t packets[] = ${listOf(commandSysex('packets'))}, midi[] = ${listOf(commandSysex('midi'))};
       int main() {
         int asked = 0;
         setup();
         while (wiring_us < 2000000) {
-          if (asked == 0 && wiring_us > 350000) asked = wiring_command = 'F';
-          if (asked == 'F' && wiring_us > 1600000) asked = wiring_command = 'M';
+          if (asked == 0 && wiring_us > 350000) { asked = 1; Serial.brings(packets, sizeof packets); }
+          if (asked == 1 && wiring_us > 1600000) { asked = 2; Serial.brings(midi, sizeof midi); }
           loop();
         }
       }\n`;
@@ -245,6 +240,7 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
       '-Os',
       '-flto',
       `-DWIRING_${board}`,
+      '-DF_CPU=16000000L',
       ...WARNINGS,
       '-Wno-unused-variable',
     ];

@@ -67,6 +67,7 @@ static inline uint32_t micros()
     return wiring_us;
 }
 
+static inline uint32_t millis() { return wiring_us / 1000; }
 static inline void delay(uint32_t ms) { wiring_us = wiring_us + 1000 * ms; }
 static inline void delayMicroseconds(uint32_t us) { wiring_us = wiring_us + us; }
 
@@ -94,8 +95,6 @@ static inline void digitalWrite(uint8_t, uint8_t) {}
 static inline int digitalRead(uint8_t) { return HIGH; }
 #endif
 
-/* A letter that waits on the monitor's port, 0 for none. */
-static WIRING_STATE int wiring_command = 0;
 #if defined(WIRING_HEARD)
 void wiring_heard(const uint8_t *bytes, size_t n);
 #endif
@@ -105,18 +104,19 @@ struct WiringPort {
     const uint8_t *line = 0;
     size_t waiting = 0;
     void begin(long) {}
-    int available() { return waiting > 0 || (wiring_command != 0 && this == wiring_monitor()); }
+    int available() { return waiting > 0; }
     int read()
     {
-        if (waiting > 0) {
-            waiting--;
-            return *line++;
-        }
-        int command = wiring_command;
-        wiring_command = 0;
-        return command;
+        if (waiting == 0) return -1;
+        waiting--;
+        return *line++;
     }
-    static WiringPort *wiring_monitor();
+    /* What comes on it from now on. */
+    void brings(const uint8_t *bytes, size_t n)
+    {
+        line = bytes;
+        waiting = n;
+    }
     int availableForWrite() { return 64; }
     size_t write(const uint8_t *bytes, size_t n)
     {
@@ -125,7 +125,7 @@ struct WiringPort {
         if (n == 0) return 0;
         if (wiring_bytes > 0 && since > wiring_silent_us) wiring_silent_us = since;
         wiring_written_us = wiring_us;
-        wiring_bytes = wiring_bytes + n;
+        wiring_bytes = wiring_bytes + (uint32_t)n;
 #if defined(WIRING_HEARD)
         if (bytes) wiring_heard(bytes, n);
 #endif
@@ -147,4 +147,3 @@ static WiringStore wiring_store;
 #endif
 
 static WiringPort WIRING_PORTS;
-WiringPort *WiringPort::wiring_monitor() { return &Serial; }

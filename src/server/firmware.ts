@@ -58,7 +58,7 @@ function boardFiles(
     'cheironom_config.h': writeConfig(image, settable ? identity : null),
     'instrument.h': writeHeader(instrument, board, image, columns, settable),
     'instrument.c': writeSource(image, settable),
-    [`${name}.ino`]: fillSketch(sketch, instrument, board),
+    [`${name}.ino`]: fillSketch(sketch, instrument, board, settable),
     'instrument.json': writeInstrument(instrument),
   };
 }

@@ -207,7 +207,7 @@ describe('the sketch', () => {
     const pads = { ...bellows, id: 'pads', kind: 'touch-pads', lanes: [{ id: 'p', column: 'p', pin: '22' }] };
     instrument.sensors = [bellows, lip, knee, pads];
     const template = '@NAME@|@PINS@|@CHANNELS@|@ANALOGUE_PINS@|@CONTACT_PINS@|@TOUCH@';
-    const filled = (pins: typeof told) => fillSketch(template, instrument, { ...instrument.boards[0], pins });
+    const filled = (pins: typeof told) => fillSketch(template, instrument, { ...instrument.boards[0], pins }, true);
     const told = instrument.boards[0].pins;
     // Where the board has told its pins, a lane without one is wired to none.
     expect(filled(undefined)).toBe('Wherry     error|A0, A1, 22|bellows,lip,p|2|7|0, 0, 1');

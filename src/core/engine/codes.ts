@@ -42,9 +42,8 @@ export const SHARED_NOTE = 0x10;
 /** No table: a share is taken as it is. */
 export const NO_TABLE = 0xffff;
 
-/** The codes by name, for the C header. */
-/** Messages of settings on the line (firmware/cheironom_sysex.h). */
-export const SYSEX_KIND = { settings: 1, asks: 2, answer: 3 } as const;
+/** Messages on the line (firmware/cheironom_sysex.h). */
+export const SYSEX_KIND = { settings: 1, asks: 2, answer: 3, command: 4 } as const;
 
 /** What a board answers to settings that it was sent; for now: until its power goes. */
 export const ANSWER = {
@@ -54,8 +53,10 @@ export const ANSWER = {
   damaged: 3,
   noRoom: 4,
   takenForNow: 5,
+  busy: 6,
 } as const;
 
+/** The codes by name, for the C header. */
 export const CODES = {
   zero: ZERO_STAGE,
   gate: GATE_STAGE,

@@ -7,10 +7,8 @@ import type { Board } from '../instrument/board';
 import { VERSION, type Instrument } from '../instrument/document';
 import { arrayOf, cTypeOf, partsOf, readArray, room, type Part } from './c-image';
 import { dumpRoom, roomOf, structureDigest } from './settings-dump';
+import { commentSafe } from './comment-safe';
 import { digestOf, type Identity } from './instrument-digest';
-
-/** Words of the maker's that go into a C comment: what could end it, or is not plain text, is left out. */
-const commentSafe = (words: string) => words.replace(/[^\p{L}\p{N} .,'’()+-]/gu, ' ').trim();
 
 /** What the sketch is made for, in one comment. */
 const madeFor = (instrument: Instrument, columns: readonly string[]) =>

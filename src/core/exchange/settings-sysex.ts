@@ -7,9 +7,17 @@ const END = 0xf7;
 /** For those without a number of their own (MIDI 1.0 Detailed Specification, system exclusive ID numbers), then "Ch". */
 const HEAD = [START, 0x7d, 0x43, 0x68];
 
+/** What one letter on the line asks of the sketch: packets, lines of text, MIDI again, who it is. */
+export const COMMANDS = { packets: 'F', text: 'T', midi: 'M', who: 'W' } as const;
+export type Command = keyof typeof COMMANDS;
+
+/** A command to a board. An END goes first: it ends what somebody else may have left half sent. */
+export const commandSysex = (command: Command): Uint8Array<ArrayBuffer> =>
+  Uint8Array.from([END, ...HEAD, SYSEX_KIND.command, COMMANDS[command].charCodeAt(0), END]);
+
 /** A settings dump as one system exclusive message. */
 export const settingsSysex = (dump: Uint8Array): Uint8Array<ArrayBuffer> =>
-  Uint8Array.from([...HEAD, SYSEX_KIND.settings, ...packSevenBit(dump), END]);
+  Uint8Array.from([END, ...HEAD, SYSEX_KIND.settings, ...packSevenBit(dump), END]);
 
 /** The message that asks a board for its settings. */
 export const askForSettings = (): Uint8Array<ArrayBuffer> => Uint8Array.from([...HEAD, SYSEX_KIND.asks, END]);

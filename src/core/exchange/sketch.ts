@@ -1,7 +1,8 @@
-import { columnsOf, columnsOfSensor, contactsOf } from '../instrument/access';
+import { columnsOf, columnsOfSensor } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { kindOf } from '../kinds/registry';
+import { commentSafe } from './comment-safe';
 
 const lanesOf = (instrument: Instrument, board: Board) =>
   instrument.sensors.filter((s) => s.board === board.id).flatMap((s) => s.lanes);
@@ -53,34 +54,99 @@ const touchColumns = (instrument: Instrument, board: Board): boolean[] =>
     .filter((s) => s.board === board.id)
     .flatMap((s) => columnsOfSensor(s).map(() => kindOf(s).readBy === 'touch peripheral'));
 
-/** Fills firmware/sketch.ino for an instrument's board: its name, bits, pins and columns. */
-export function fillSketch(template: string, instrument: Instrument, board: Board): string {
+/** What each place is, as the maker finds it: its sensor, its lane, its note. */
+const remarksOf = (instrument: Instrument, board: Board, of: 'columns' | 'contacts'): string[] =>
+  instrument.sensors
+    .filter((s) => s.board === board.id)
+    .flatMap((sensor) =>
+      sensor.lanes.flatMap((lane) => {
+        const own =
+          of === 'contacts' ? (lane.contacts ?? []) : lane.column === undefined ? [] : [lane.column];
+        const note = lane.note === undefined ? '' : `, note ${lane.note}`;
+        return own.map((name) => commentSafe(`${sensor.name}: ${name}${note}`));
+      }),
+    );
+
+/** An entry a line, each with what it is. */
+const lines = (places: readonly Place[], remarks: readonly string[]): string =>
+  places.map(({ pin }, i) => `    ${pin}, /* ${remarks[i]} */`).join('\n');
+
+/**
+ * Fills firmware/sketch.ino for an instrument's board: its name, bits, pins and columns, and of its parts those that it needs.
+ * @param settable whether its settings can be changed while it plays
+ */
+export function fillSketch(
+  template: string,
+  instrument: Instrument,
+  board: Board,
+  settable: boolean,
+): string {
   const places = columnPlaces(instrument, board);
   const contacts = contactPlaces(instrument, board);
   const order = matrixOrder(contacts);
-  const pins = places.map(({ pin }) => pin);
-  const chosenOr = (p: Place) => p.chosen ?? NO_PIN;
   const touch = touchColumns(instrument, board);
-  const analogue = pins
-    .filter((_, i) => !touch[i])
-    .map((p) => /^A(\d+)$/.exec(p)?.[1])
-    .map((n) => (n === undefined ? 0 : Number(n) + 1));
+  const chosenOr = (p: Place) => p.chosen ?? NO_PIN;
+  const multiplexed = places.some((p) => p.chosen !== null);
+  const choosers = board.pins?.choosers ?? Array(4).fill(NO_PIN);
+  const own = [...places, ...contacts].filter(({ pin }) => pin !== NO_PIN).map(({ pin }) => pin);
+  const columns = contacts.flatMap(({ chosen }) => chosen ?? []);
+  const wired = [...new Set([...own, ...columns, ...(multiplexed ? choosers : [])])];
+  const parts = {
+    SETTABLE: settable,
+    COLUMNS: places.length > 0,
+    BUS: places.some(({ pin }) => pin === NO_PIN),
+    TOUCH: touch.includes(true),
+    MULTIPLEXED: multiplexed,
+    CONTACTS: contacts.length > 0,
+    PLAIN_CONTACTS: contacts.length > order.length,
+    EXPANDED: contacts.some(({ pin }) => pin === NO_PIN),
+    MATRIX: order.length > 0,
+    CONVERSION_NS: board.pins !== undefined && places.length > 0,
+  };
   const values: Record<string, string> = {
     NAME: instrument.name.replace(/[^\p{L}\p{N} -]/gu, ' '),
     BITS: String(board.bits),
-    PINS: pins.join(', '),
+    PINS: lines(places, remarksOf(instrument, board, 'columns')),
+    CONTACT_PINS: lines(contacts, remarksOf(instrument, board, 'contacts')),
     TOUCH: touch.map(Number).join(', '),
-    TOUCH_COLUMNS: String(touch.filter(Boolean).length),
-    MULTIPLEXED: String(Number(places.some((p) => p.chosen !== null))),
     INPUTS: places.map(chosenOr).join(', '),
-    CHOOSERS: (board.pins?.choosers ?? Array(4).fill(NO_PIN)).join(', '),
-    CONTACT_PINS: contacts.map(({ pin }) => pin).join(', '),
+    CHOOSERS: choosers.join(', '),
     MATRIX_CONTACTS: String(order.length),
     MATRIX_COLUMNS: contacts.map(chosenOr).join(', '),
     MATRIX_ORDER: order.join(', '),
-    ANALOGUE_PINS: String(Math.max(0, ...analogue)),
+    ANALOGUE_PINS: String(analoguePins(places.filter((_, i) => !touch[i]))),
     CHANNELS: columnsOf(instrument, board).join(','),
-    CONTACTS: contactsOf(instrument, board).join(','),
+    WIRED: wired.length > 0 ? wired.join(', ') : NO_PIN,
+    CONVERSION_NS: String(Math.round((board.pins?.conversionUs ?? 0) * 1000)),
   };
-  return template.replace(/@([A-Z_]+)@/g, (_, name: string) => values[name]);
+  const NO = parts.BUS || parts.EXPANDED || parts.MULTIPLEXED || parts.MATRIX || wired.length === 0;
+  return withParts(template, { ...parts, NO_PIN: NO }).replace(
+    /@([A-Z_]+)@/g,
+    (_, name: string) => values[name],
+  );
+}
+
+/** One more than the highest of A0, A1, … that is read. */
+const analoguePins = (places: readonly Place[]): number =>
+  places.reduce((most, { pin }) => Math.max(most, 1 + Number(/^A(\d+)$/.exec(pin)?.[1] ?? -1)), 0);
+
+/**
+ * The lines of a template whose parts are there: `//@if NAME`, `//@else` and `//@end` stand on lines of their own, and may lie
+ * within each other. @throws RangeError where a part has no name here
+ */
+function withParts(template: string, parts: Readonly<Record<string, boolean>>): string {
+  const within: boolean[] = [];
+  return template
+    .split('\n')
+    .filter((line) => {
+      const [, word, name] = /^\/\/@(if|else|end)\s*(\w*)$/.exec(line) ?? [];
+      if (word === 'if') {
+        if (!(name in parts))
+          throw new RangeError(`withParts: a part of the sketch is required, got ${name}`);
+        within.push(parts[name]);
+      } else if (word === 'else') within.push(!within.pop()!);
+      else if (word === 'end') within.pop();
+      return word === undefined && within.every(Boolean);
+    })
+    .join('\n');
 }

@@ -1,3 +1,5 @@
+import { commandSysex, type Command } from '@/core/exchange/settings-sysex';
+
 /** The part of Web Serial that is used; TypeScript's DOM library has none of it (W3C community draft "Web Serial API"). */
 export interface SerialPortLike extends EventTarget {
   readable: ReadableStream<Uint8Array> | null;
@@ -19,14 +21,11 @@ export type CableState =
 export const BAUDS = [9600, 57_600, 115_200, 250_000, 500_000, 1_000_000, 2_000_000];
 export const USUAL_BAUD = 500_000;
 
-/** What one letter on the line asks of the sketch: packets, lines of text, MIDI again, who it is. */
-export const COMMANDS = { packets: 'F', text: 'T', midi: 'M', who: 'W' } as const;
-
 const BUFFER_BYTES = 1 << 16;
 /** Bytes that a board's port takes at once, whatever it is, and the time that it has for them, ms. */
 const AT_ONCE = 32;
 const BETWEEN_MS = 2;
-/** Boards that begin anew when a port is opened hear nothing for a while: they are asked again until something comes, ms. */
+/** A board is asked again and again, ms: it may hear nothing for a while after a port was opened, and it forgets who does not. */
 const ASK_MS = 1000;
 const ASK_TIMES = 5;
 /** A port that was given back is not free at once, ms; tried again so many times. */
@@ -41,10 +40,11 @@ export class Cable {
   private reader: ReadableStreamDefaultReader<Uint8Array> | null = null;
   private baud = USUAL_BAUD;
   private wanted = false;
-  /** Openings so far, and whether anything has come since the last. */
+  /** Openings so far, and whether anything has come since it was asked last. */
   private openings = 0;
   private writes: Promise<void> = Promise.resolve();
   private heard = false;
+  private askedMs = 0;
 
   /** @param hear each piece that comes @param tell how it stands now, with a sentence where something went wrong */
   constructor(
@@ -83,11 +83,21 @@ export class Cable {
     return null;
   }
 
+  /** Asks for packets as long as something comes: a board that is not asked for three seconds plays MIDI again. */
   private async ask(opening: number): Promise<void> {
-    for (let n = 0; n < ASK_TIMES && this.wanted && !this.heard && opening === this.openings; n++) {
-      await this.send('packets');
+    for (let silent = 0; silent < ASK_TIMES; silent++) {
+      // Another opening asks for itself.
+      if (!this.wanted || opening !== this.openings) return;
+      if (this.heard) silent = 0;
+      this.heard = false;
+      await this.askNow();
       await new Promise((resolve) => setTimeout(resolve, ASK_MS));
     }
+  }
+
+  private askNow(): Promise<void> {
+    this.askedMs = performance.now();
+    return this.send('packets');
   }
 
   /** Reads until the cable is pulled or the port is closed. */
@@ -97,6 +107,8 @@ export class Cable {
         this.reader = port.readable.getReader();
         for (let piece = await this.reader.read(); !piece.done; piece = await this.reader.read()) {
           this.heard = true;
+          // In a hidden page timers rest for a minute, what comes on the line does not.
+          if (performance.now() - this.askedMs > 1.5 * ASK_MS) void this.askNow();
           this.hear(Uint8Array.from(piece.value));
         }
         this.reader.releaseLock();
@@ -125,8 +137,8 @@ export class Cable {
   }
 
   /** Asks the sketch for something else, without a new build. A board that does not know the letter passes over it. */
-  send(command: keyof typeof COMMANDS): Promise<void> {
-    return this.write(new TextEncoder().encode(COMMANDS[command]));
+  send(command: Command): Promise<void> {
+    return this.write(commandSysex(command));
   }
 
   /** Sends bytes, after all that was asked to be sent before: a letter in the middle of a message would break it. */

@@ -31,7 +31,7 @@ export interface Choice {
 const WORDS = 3;
 
 /** A board that has not answered by then does not, ms. */
-const ANSWERS_MS = 4000;
+const ANSWERS_MS = 10_000;
 
 const lastOf = (newest: string[], before: string[]) =>
   newest.length > 0 ? [...newest, ...before].slice(0, WORDS) : before;

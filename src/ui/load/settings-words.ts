@@ -11,6 +11,7 @@ const ANSWERS: Record<number, string> = {
   [ANSWER.otherStructure]:
     'The board plays on as it was: it was built for other sensors, lanes, voices or pins. Load it anew.',
   [ANSWER.damaged]: 'The board plays on as it was: the settings came damaged. Send them again.',
+  [ANSWER.busy]: 'The board still keeps the settings that it took before. Send these in a few seconds.',
   [ANSWER.noRoom]: 'The board plays on as it was: it has no room for these curves. Load it anew.',
 };
 

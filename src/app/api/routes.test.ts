@@ -493,7 +493,8 @@ describe('POST /api/firmware and /api/prove', () => {
         'wherry.ino',
       ].map((f) => `wherry/${f}`),
     );
-    expect(files['wherry/wherry.ino']).toContain('PINS[ROOM(INSTRUMENT_COLUMNS)] = {A0}');
+    expect(files['wherry/wherry.ino']).toContain('= {\n    A0, /* Bellows: bellows */\n};');
+    expect(files['wherry/wherry.ino']).not.toMatch(/\/\/@|#if 0/);
     expect(files['wherry/wherry.ino']).not.toMatch(/@\w+@/);
     expect(new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer())).toEqual(zip);
   });

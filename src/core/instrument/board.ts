@@ -37,6 +37,15 @@ export class BoardPins {
   @IsInt() @Min(0) @Max(256) touch!: number;
   /** Whether two of them can be a bus of two wires. */
   @IsBoolean() bus!: boolean;
+  /** Those two, data and clock; not told: any two digital ones. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(2)
+  @Matches(PIN, { each: true })
+  busPins?: string[];
+  /** Numbers that are no further pins: its MIDI port's, its light's, and those that are analogue pins by another name. */
+  @IsOptional() @IsArray() @ArrayMaxSize(64) @Matches(PIN, { each: true }) taken?: string[];
   /** Time of one conversion, µs. */
   @IsNumber(finite) @Min(0.1) @Max(10_000) conversionUs!: number;
   @IsNumber(finite) @Min(1) @Max(2000) clockMhz!: number;

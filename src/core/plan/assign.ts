@@ -56,11 +56,14 @@ export function chooserPins(wires: readonly Wire[]): string[] | undefined {
 const bus = (sensors: readonly Sensor[]): WiredSignal[] => {
   const on = sensors.find((s) => signalsOf(s).some(({ needs }) => needs === 'bus'));
   if (!on) return [];
-  return ['data', 'clock'].map((name) => ({
-    ...{ name, needs: 'digital' as PinNeed, lane: null, sensor: on.id },
-    label: `bus · ${name}`,
+  return BUS_WIRES.map((name) => ({
+    ...{ name, needs: 'bus' as PinNeed, lane: null, sensor: on.id },
+    label: `${BUS}${name}`,
   }));
 };
+
+const BUS = 'bus · ';
+const BUS_WIRES = ['data', 'clock'];
 
 /**
  * Wires every signal of a board's sensors to a pin: those of the document stay where they can, the others go to the pin that
@@ -70,12 +73,11 @@ export function assignPins(pins: BoardPins, sensors: readonly Sensor[], lights?:
   const all = pinsOfBoard(pins);
   const own = sensors.flatMap(signalsOf).filter((s) => s.needs !== 'bus');
   const lit = sensors.length > 0 ? lightSignals(lights, sensors[0].id) : [];
-  const signals = [...own, ...bus(sensors), ...choosers(pins, sensors), ...lit];
+  const signals = [...bus(sensors), ...own, ...choosers(pins, sensors), ...lit];
   const owner = new Map<string, number>();
   const fixed = signals.map((signal) => {
     const sensor = sensors.find((s) => s.id === signal.sensor)!;
-    const chooses = signal.label.startsWith(MULTIPLEXERS);
-    const wanted = chooses ? pins.choosers?.[Number(signal.name.slice(-1)) - 1] : fixedPin(sensor, signal);
+    const wanted = boardsOwnPin(pins, signal) ?? fixedPin(sensor, signal);
     const pin = all.find((p) => p.name === wanted);
     return pin && pin.can.has(signal.needs) ? pin : null;
   });
@@ -88,6 +90,12 @@ export function assignPins(pins: BoardPins, sensors: readonly Sensor[], lights?:
   });
   const pinOf = new Map([...owner].map(([pin, signal]) => [signal, pin]));
   return signals.map((signal, i) => ({ signal, pin: pinOf.get(i) ?? null, fixed: fixed[i] !== null }));
+}
+
+/** The pin that the board itself gives a signal: of its bus, or of its multiplexers. */
+function boardsOwnPin(pins: BoardPins, { label, name }: WiredSignal): string | undefined {
+  if (label.startsWith(BUS)) return pins.busPins?.[BUS_WIRES.indexOf(name)];
+  return label.startsWith(MULTIPLEXERS) ? pins.choosers?.[Number(name.slice(-1)) - 1] : undefined;
 }
 
 /** Finds a pin for a signal; moves others along where it must, never those that the document fixes. */

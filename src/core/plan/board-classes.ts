@@ -12,6 +12,13 @@ export interface BoardClass {
   cost: number;
 }
 
+/** The pin of the board's own light on most: its resistor is stronger than a pull-up. */
+const LIGHT = '13';
+
+/** Numbers from one to another, as pins are named. */
+const numbers = (from: number, to: number): string[] =>
+  Array.from({ length: to - from + 1 }, (_, i) => String(from + i));
+
 const boardClass = (
   id: string,
   name: string,
@@ -21,18 +28,20 @@ const boardClass = (
   [conversionUs, clockMhz, currentMa]: [number, number, number],
   transport: Transport,
   cost: number,
+  { taken = [LIGHT], busPins }: { taken?: string[]; busPins?: [data: string, clock: string] } = {},
 ): BoardClass => ({
   ...{ id, name, bits, supplyVolts, cost },
   memoryBytes: memoryKb * 1024,
   flashBytes: flashKb * 1024,
   pins: {
     ...{ analogue, analogueOnly, digital, interrupt, touch, bus: true },
-    ...{ conversionUs, clockMhz, currentMa, transport },
+    ...{ conversionUs, clockMhz, currentMa, transport, taken },
+    ...(busPins ? { busPins } : {}),
   },
 });
 
 /**
- * A dozen classes of boards as makers buy them; pins that the programmer and its light need are left out. What they have and
+ * A dozen classes of boards as makers buy them; pins that the programmer, its MIDI port and its light need are left out. What they have and
  * take is from memory, what they cost invented: a board's own sheet decides, and its numbers can be typed.
  */
 export const BOARD_CLASSES: readonly BoardClass[] = [
@@ -51,60 +60,66 @@ export const BOARD_CLASSES: readonly BoardClass[] = [
     '8-bit 16 MHz board, small',
     [10, 5],
     [2, 31],
-    [6, 0, 12, 2, 0],
+    [6, 0, 11, 2, 0],
     [104, 16, 45],
     'cable',
     8,
+    { busPins: ['A4', 'A5'] },
   ),
   boardClass(
     'narrow-8',
     '8-bit 16 MHz board, narrow',
     [10, 5],
     [2, 30],
-    [8, 2, 12, 2, 0],
+    [8, 2, 11, 2, 0],
     [104, 16, 20],
     'cable',
     7,
+    { busPins: ['A4', 'A5'] },
   ),
   boardClass(
     'usb-8',
     '8-bit 16 MHz board with USB',
     [10, 5],
     [2.5, 28],
-    [12, 6, 8, 5, 0],
+    [12, 0, 5, 4, 0],
     [104, 16, 45],
     'usb',
     12,
+    { taken: ['4', '6', '8', '9', '10', '12', LIGHT], busPins: ['2', '3'] },
   ),
   boardClass(
     'large-8',
     '8-bit 16 MHz board, large',
     [10, 5],
     [8, 248],
-    [16, 0, 52, 6, 0],
+    [16, 0, 49, 6, 0],
     [104, 16, 70],
     'cable',
     20,
+    { taken: [LIGHT, '18', '19'], busPins: ['20', '21'] },
   ),
   boardClass(
     'small-32',
     '32-bit 48 MHz board, small',
     [12, 3.3],
     [32, 256],
-    [6, 0, 14, 12, 6],
+    [6, 0, 11, 9, 6],
     [12, 48, 20],
     'usb',
     14,
+    { taken: numbers(13, 21), busPins: ['20', '21'] },
   ),
   boardClass(
     'twin-32',
     '32-bit 133 MHz board, few analogue',
     [12, 3.3],
     [264, 2048],
-    [3, 0, 23, 23, 0],
+    [3, 0, 21, 21, 0],
     [2, 133, 30],
     'usb',
     5,
+    { taken: [], busPins: ['4', '5'] },
   ),
   boardClass(
     'fast-32',
@@ -115,16 +130,18 @@ export const BOARD_CLASSES: readonly BoardClass[] = [
     [2, 120, 25],
     'usb',
     24,
+    { taken: numbers(13, 25), busPins: ['A4', 'A5'] },
   ),
   boardClass(
     'wide-32',
     '32-bit 84 MHz board, wide',
     [12, 3.3],
     [96, 512],
-    [12, 0, 52, 52, 0],
+    [12, 0, 49, 49, 0],
     [2, 84, 90],
     'usb',
     30,
+    { taken: [LIGHT, '18', '19'], busPins: ['20', '21'] },
   ),
   boardClass(
     'quick-32',
@@ -135,6 +152,7 @@ export const BOARD_CLASSES: readonly BoardClass[] = [
     [2, 600, 100],
     'usb',
     27,
+    { taken: numbers(13, 27), busPins: ['A4', 'A5'] },
   ),
   boardClass(
     'quick-large-32',
@@ -145,6 +163,7 @@ export const BOARD_CLASSES: readonly BoardClass[] = [
     [2, 600, 110],
     'usb',
     36,
+    { taken: [...numbers(13, 27), ...numbers(38, 41)], busPins: ['A4', 'A5'] },
   ),
   boardClass(
     'touch-radio-32',
@@ -155,6 +174,7 @@ export const BOARD_CLASSES: readonly BoardClass[] = [
     [40, 240, 110],
     'radio',
     9,
+    { taken: ['2', '3', ...numbers(6, 12), '15', '20', '24'] },
   ),
   boardClass(
     'low-radio-32',
@@ -165,6 +185,7 @@ export const BOARD_CLASSES: readonly BoardClass[] = [
     [10, 64, 8],
     'radio',
     20,
+    { taken: numbers(13, 21), busPins: ['22', '23'] },
   ),
 ];
 
@@ -183,6 +204,7 @@ export const classOf = (board: Board): BoardClass | undefined =>
     ({ bits, pins }) =>
       bits === board.bits &&
       Object.entries(pins).every(
-        ([name, value]) => name === 'transport' || board.pins?.[name as keyof BoardPins] === value,
+        ([name, value]) =>
+          name === 'transport' || String(board.pins?.[name as keyof BoardPins]) === String(value),
       ),
   );

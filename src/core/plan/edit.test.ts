@@ -128,9 +128,9 @@ describe('a plan that changes', () => {
     if (!moved.ok) throw new Error(moved.says);
     const pinOf = (i: Instrument, id: string) => i.sensors.find((s) => s.id === id)!.lanes[0].pin;
     expect([pinOf(moved.value, 'bellows'), pinOf(moved.value, 'thumb')]).toEqual(['A1', 'A0']);
-    expect(movePin(wherry, board, bellows, '6')).toEqual({
+    expect(movePin(wherry, board, bellows, '5')).toEqual({
       ok: false,
-      says: 'Pin 6 is not read by the converter, which Bellows · out needs.',
+      says: 'Pin 5 is not read by the converter, which Bellows · out needs.',
     });
   });
 });

@@ -4,6 +4,7 @@ import { factsOf } from '../kinds/facts';
 import { kindOf } from '../kinds/registry';
 import { counted } from '../units/counted';
 import type { BoardPlan } from './board-plan';
+import { pinFaults } from './pin-faults';
 import { keeps, type Figure } from '../parts/figure';
 import { lightWires } from '../parts/formulas';
 import { loadOfBoard } from './load';
@@ -72,6 +73,11 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
     const says = `${board.name} has ${short.have} inputs for ${short.want} that are wanted; ${counted(left, 'wire finds', 'wires find')} no pin.`;
     found.push({ code: 'too-few-pins', severity: 'fault', about, says, cure: cureOf(plan.chips, fits) });
   }
+  for (const { sensor, says } of pinFaults(instrument, board))
+    found.push({
+      ...{ code: 'pin-taken', severity: 'fault', about: sensor.id, says },
+      cure: 'Drag its wire to another pin.',
+    });
   if (plan.chips && plan.chips.expanders > 0)
     found.push({
       ...{

@@ -9,13 +9,26 @@ export interface Pin {
 
 /** The first digital pin: the two before it belong to the serial line. */
 const FIRST_DIGITAL = 2;
+/** The pin of the light on most boards, where a board has not told what is taken. */
+const USUALLY_TAKEN = ['13'];
+
+/** Pins of a board that nothing can be wired to: those before the first digital one, and those that it says are taken. */
+export const takenPins = ({ taken = USUALLY_TAKEN }: BoardPins): string[] => ['0', '1', ...taken];
+
+/** Names of a board's further digital pins: numbers from 2 on, without those that are taken. */
+function digitalNames({ digital, taken = USUALLY_TAKEN }: BoardPins): string[] {
+  const names: string[] = [];
+  for (let n = FIRST_DIGITAL; names.length < digital; n++)
+    if (!taken.includes(String(n))) names.push(String(n));
+  return names;
+}
 
 /** Inputs of a multiplexer, and the pins that choose one of them, for all multiplexers together. */
 export const PER_MULTIPLEXER = 16;
 export const CHOOSERS = 4;
 
 /**
- * The pins of a board: A0 and on, then 2 and on. A converter's pin can be digital, unless it can be nothing else. Multiplexers
+ * The pins of a board: A0 and on, then 2 and on, without those that it needs itself. A converter's pin can be digital, unless it can be nothing else. Multiplexers
  * stand on the last of them, each with its inputs in its place: A5.0, A5.1, …
  */
 export function pinsOfBoard(pins: BoardPins): Pin[] {
@@ -28,13 +41,23 @@ export function pinsOfBoard(pins: BoardPins): Pin[] {
     const only = i >= analogue - analogueOnly;
     return [{ name: `A${i}`, can: new Set<PinNeed>(only ? ['analogue'] : ['analogue', 'digital']) }];
   }).flat();
-  const others = Array.from({ length: digital }, (_, i): Pin => {
+  const others = digitalNames(pins).map((name, i): Pin => {
     const can = new Set<PinNeed>(['digital']);
     if (i < interrupt) can.add('interrupt');
     if (i >= digital - touch) can.add('touch');
-    return { name: String(FIRST_DIGITAL + i), can };
+    return { name, can };
   });
-  return [...converter, ...others];
+  return pins.bus ? withBus([...converter, ...others], pins.busPins) : [...converter, ...others];
+}
+
+/** Marks the pins that can be the bus; those that are only that are added. */
+function withBus(all: readonly Pin[], busPins: readonly string[] | undefined): Pin[] {
+  const isBus = ({ name, can }: Pin) => (busPins ? busPins.includes(name) : can.has('digital'));
+  const marked = all.map((pin): Pin =>
+    isBus(pin) ? { ...pin, can: new Set<PinNeed>([...pin.can, 'bus']) } : pin,
+  );
+  const more = (busPins ?? []).filter((name) => !all.some((pin) => pin.name === name));
+  return [...marked, ...more.map((name): Pin => ({ name, can: new Set<PinNeed>(['bus']) }))];
 }
 
 /** How many of each need. */
@@ -57,9 +80,8 @@ export const withChoosers = (needs: Needs, { multiplexers = 0 }: BoardPins): Nee
 /** Wires of a bus, whatever hangs on it. */
 const BUS_WIRES = 2;
 
-/** A bus is shared: its two wires are two digital pins. */
-export const wired = (needs: Needs): Needs =>
-  needs.bus > 0 ? { ...needs, bus: 0, digital: needs.digital + BUS_WIRES } : needs;
+/** A bus is shared: it takes two pins. */
+export const wired = (needs: Needs): Needs => (needs.bus > 0 ? { ...needs, bus: BUS_WIRES } : needs);
 
 /** Of every set of needs, as bits in the order of PIN_NEEDS, how many pins can take one of them. */
 export type Room = readonly number[];

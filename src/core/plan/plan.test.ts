@@ -9,6 +9,7 @@ import { findKind, kindIds } from '../kinds/registry';
 import { random, type Random } from '../signal/random';
 import { assignPins, pinRefusal } from './assign';
 import { BOARD_CLASSES, findBoardClass, ofClass } from './board-classes';
+import { pinFaults } from './pin-faults';
 import { programFigures } from './budget';
 import { draftOf } from './draft';
 import { keeps } from '../parts/figure';
@@ -97,7 +98,46 @@ describe('pins', () => {
     expect(new Set(places(keys).map(String)).size).toBe(12);
   });
   it('a bus takes two, whatever hangs on it', () => {
-    expect(wired({ ...NO_NEEDS, bus: 3 }).digital).toBe(2);
+    expect(wired({ ...NO_NEEDS, bus: 3 }).bus).toBe(2);
+  });
+  it('no pin has two names, none is the board’s own light, port or bus, on any class of boards', () => {
+    for (const { pins } of BOARD_CLASSES) {
+      const names = pinsOfBoard(pins).map(({ name }) => name);
+      expect(new Set(names).size).toBe(names.length);
+      for (const name of ['0', '1', '13']) if (pins.taken?.includes('13')) expect(names).not.toContain(name);
+    }
+    const large = pinsOfBoard(findBoardClass('large-8')!.pins);
+    expect(large.filter(({ can }) => can.has('bus')).map(({ name }) => name)).toEqual(['20', '21']);
+    // What the small board reads as A4 and A5 is its bus, data first (datasheet DS40002061A, alternate functions of port C).
+    const tilted = withPins(
+      on(
+        'small-8',
+        [sensor('tilt'), ...Array.from({ length: 4 }, () => sensor('pot'))].map((s, i) => ({
+          ...s,
+          id: `s${i}`,
+        })),
+      ),
+    );
+    const wires = assignPins(tilted.boards[0].pins!, tilted.sensors);
+    expect(wires.filter((w) => w.signal.needs === 'bus').map((w) => w.pin)).toEqual(['A4', 'A5']);
+    expect(wires.every((w) => w.pin !== null)).toBe(true);
+  });
+  it('of the document are refused where the board needs them itself, or two lanes have one', () => {
+    const given = (...pins: string[]) => {
+      const own = on(
+        'small-8',
+        pins.map((pin, i) => {
+          const made = sensor('switch', 1, `s${i}`);
+          return { ...made, lanes: [{ ...made.lanes[0], pin }] };
+        }),
+      );
+      return pinFaults(own, own.boards[0]).map(({ sensor: { id }, says }) => `${id}: ${says}`);
+    };
+    expect(given('2', '13', '1', '2')).toEqual([
+      expect.stringMatching(/^s1: .*pin 13, which the board itself needs/),
+      expect.stringMatching(/^s2: .*pin 1, which the board itself needs/),
+      expect.stringMatching(/^s3: .*pin 2, which s0, .* has already/),
+    ]);
   });
 });
 

@@ -2,6 +2,7 @@ import { compile } from '@/core/compile/compile';
 import { shortfalls } from '@/core/exchange/image-size';
 import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import { pinFaults } from '@/core/plan/pin-faults';
 import type { Fault } from '@/core/result';
 import { firmwareZip } from '../firmware';
 import { problem } from '../problem';
@@ -11,6 +12,8 @@ import { askedInstrument } from './asked';
 export async function firmware(text: string): Promise<Response> {
   const asked = askedInstrument(text);
   if (!asked.ok) return asked.response;
+  const wired = wiredTwice(asked.value);
+  if (wired.length > 0) return problem(422, 'A pin cannot be wired so', wired);
   const faults = tooLarge(asked.value);
   if (faults.length > 0) return problem(422, 'The instrument is larger than its board', faults);
   return new Response(await firmwareZip(asked.value), {
@@ -20,6 +23,15 @@ export async function firmware(text: string): Promise<Response> {
     },
   });
 }
+
+/** Pins that belong to the board itself, or to two lanes. */
+const wiredTwice = (instrument: Instrument): Fault[] =>
+  instrument.boards.flatMap((board) =>
+    pinFaults(instrument, board).map(({ sensor, lane, says }) => ({
+      path: `instrument.sensors.${instrument.sensors.indexOf(sensor)}.lanes.${lane}.pin`,
+      says,
+    })),
+  );
 
 /** What the boards have too little of. */
 const tooLarge = (instrument: Instrument): Fault[] =>

@@ -30,6 +30,8 @@ const GAIN = 4;
 const CROSSTALK = 0.3;
 const COPIES = 0.85;
 const LOOSE_HZ = 1.2;
+/** Longest that it is off; as often from 1 to 17 ms as from 17 to 300. */
+const LONGEST_LOOSE_MS = 300;
 const FREEZE_HZ = 0.5;
 const LOST_SHARE = 0.01;
 
@@ -89,7 +91,7 @@ export class Faults {
         return kept((this.held[at] += COPIES * (counts[neighbour] - this.held[at])));
       case 'loose':
         if (this.loose[at] === 0 && this.random.next() < (LOOSE_HZ * periodUs) / 1e6)
-          this.loose[at] = this.random.whole(1, 2);
+          this.loose[at] = Math.ceil((1e3 * LONGEST_LOOSE_MS ** this.random.next()) / periodUs);
         if (this.loose[at] === 0) return own;
         this.loose[at]--;
         return own > top / 2 ? 0 : top;

@@ -29,7 +29,13 @@ const PLAYING = [
     strength: 0.7,
   })),
   ...[5, 6, 7, 8].map((at, i) => ({ sensor: 'strip', lane: 0, at, for: 0.5, strength: 0.3 + 0.2 * i })),
-  { sensor: 'pots', lane: 0, at: 9, for: 9, strength: 0.8 },
+  ...[8, 8.5, 9, 9.5, 10, 10.5].map((at, i) => ({
+    sensor: 'pots',
+    lane: 0,
+    at,
+    for: 0.4,
+    strength: i % 2 === 0 ? 0.9 : 0.02,
+  })),
   { sensor: 'pots', lane: 1, at: 11, for: 9, strength: 0.8 },
   { sensor: 'pedal', lane: 0, at: 10, for: 1, strength: 0.9 },
 ];

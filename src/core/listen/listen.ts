@@ -129,6 +129,9 @@ function laneFindings(lane: HeardLane, heard: Heard, at: number): Finding[] {
   return grave.length > 0 ? grave : run(DETECTORS);
 }
 
+/** Rest in which hum is looked for, s: two windows of a spectrum whose bins part mains from its neighbours. */
+const LEAST_REST_SECONDS = 1;
+
 /** σ, and share of the full scale, that a lane must leave rest by to have moved. */
 const MOVES_NOISES = 8;
 const MOVES_SCALE = 0.01;
@@ -165,7 +168,7 @@ function heardOf(
   return { ...{ take, bits, role, asked, switchedOn, tUs, lanes }, ...rate, crosstalk: crosstalkOf(lanes) };
 }
 
-/** The longest stretch of rest; the whole recording where it rests nowhere for three seconds. */
+/** The longest stretch of rest; the whole recording where it rests nowhere for a second. */
 function stillest(
   counts: Uint16Array,
   { windows, width }: HeardLane['plateau'],
@@ -176,7 +179,7 @@ function stillest(
     if (i === 0 || w.from !== windows[i - 1].from + width) from = w.from;
     if (w.from + width - from > best.to - best.from) best = { from, to: w.from + width };
   });
-  return best.to - best.from >= 3 * rateHz ? counts.subarray(best.from, best.to) : counts;
+  return best.to - best.from >= LEAST_REST_SECONDS * rateHz ? counts.subarray(best.from, best.to) : counts;
 }
 
 const DEADBANDS = [0, 1, 2, 3];

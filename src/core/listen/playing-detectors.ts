@@ -1,6 +1,6 @@
 import { distinctLevels, rangeShare } from '../signal/levels';
 import type { GestureFamily } from '../kinds/kind';
-import { spanOf } from './crosstalk';
+import { followsAlways, spanOf } from './crosstalk';
 import { goesWith, REPEATS } from './follows';
 import { cure, fullScale, wholeOf, type Detector } from './detectors';
 import type { Asked, Heard, HeardLane } from './heard';
@@ -16,7 +16,9 @@ export const range: Detector = (lane, heard) => {
   // A strike is over before the converter has seen its peak, and a touch is a step: their own calibrations tell.
   if (!lane.moves || lane.family === 'strike' || lane.family === 'touch') return null;
   const span = spanOf(lane);
-  const share = rangeShare(span, heard.bits);
+  // Of both sides of rest, where it is played to both.
+  const used = Math.max(span, lane.high - lane.low);
+  const share = rangeShare(used, heard.bits);
   if (share >= POOR) return null;
   const levels = distinctLevels(span, lane.plateau.noise);
   return {
@@ -93,8 +95,9 @@ function onlyAnswers(lane: HeardLane, { lanes }: Heard): string | null {
   if (!lane.moves) return null;
   for (const other of lanes) {
     if (other === lane || spanOf(other) < LESS * spanOf(lane)) continue;
-    const { r, gain } = goesWith(other, lane);
-    if (r > REPEATS && gain > LEAST_ANSWER)
+    const { r } = goesWith(other, lane);
+    const gain = r > REPEATS ? (followsAlways(lane, other) ?? 0) : 0;
+    if (gain > ((lane.family && CROSSTALK_OF[lane.family]) ?? LEAST_ANSWER))
       return `It moves only with ${other.lane}, ${(100 * gain).toFixed(0)} % as far.`;
   }
   return null;

@@ -2,6 +2,7 @@ import { extremesOf } from '../signal/quantile';
 import { counted } from '../units/counted';
 import { cure, evidence, fullScale, wholeOf, type Detector } from './detectors';
 import { follows } from './follows';
+import { looseStretches } from './loose-wire';
 import { returnScatter } from './noise-detectors';
 
 /* Faults of the wire: dead, loose, floating, at the converter's end. */
@@ -29,36 +30,23 @@ export const dead: Detector = ({ counts }, heard) => {
   };
 };
 
-/** Jumps of this share of the full scale, there and back within so many frames, are no gesture; so many of them are a fault. */
-const JUMP = 0.08;
-const JUMP_FRAMES = 3;
+/** Times that a wire lets go from which it is loose: of stretches too short for a gesture, and of longer ones. */
 const JUMPS = 3;
+const LETS_GO = 2;
+const SHORT_FRAMES = 3;
 
-/** Frames at which a lane jumps far from both its neighbourhoods and is back within a few frames. */
-export function jumpsOf(counts: Uint16Array, scale: number, noise: number): number[] {
-  const far = Math.max(JUMP * scale, 12 * noise);
-  const found: number[] = [];
-  for (let i = 2; i + JUMP_FRAMES + 1 < counts.length; i++) {
-    const before = counts[i - 1];
-    if (Math.abs(counts[i] - before) < far || Math.abs(before - counts[i - 2]) > far / 4) continue;
-    for (let n = 1; n <= JUMP_FRAMES; n++) {
-      if (Math.abs(counts[i + n] - before) > far / 4) continue;
-      found.push(i);
-      i += n;
-      break;
-    }
-  }
-  return found;
-}
-
-export const loose: Detector = ({ counts, plateau }, heard) => {
-  const jumps = jumpsOf(counts, fullScale(heard), plateau.noise);
-  if (jumps.length < JUMPS) return null;
+export const loose: Detector = (lane, heard) => {
+  const away = looseStretches(lane, fullScale(heard), heard.rateHz);
+  const long = away.filter(({ from, to }) => to - from > SHORT_FRAMES);
+  if (away.length < JUMPS && long.length < LETS_GO) return null;
+  const ms = Math.round(
+    (1000 * away.reduce((most, { from, to }) => Math.max(most, to - from), 0)) / heard.rateHz,
+  );
   return {
     code: 'loose',
     severity: 'fault',
-    evidence: evidence(heard, jumps[0] - 5, jumps[0] + 10),
-    says: `It jumped away and back ${counted(jumps.length, 'time')}, faster than anyone plays.`,
+    evidence: evidence(heard, away[0].from - 5, away[0].to + 5),
+    says: `It jumped away and back ${counted(away.length, 'time')}, for ${ms} ms at most, each way within one scan: nobody plays so.`,
     causes: ['a loose wire or plug', 'a cold solder joint', 'dirt on a wiper'],
     cures: [cure('Wiggle each joint of its lead while you watch; solder the one that jumps', 'ten minutes')],
   };

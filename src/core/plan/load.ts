@@ -2,6 +2,7 @@ import type { Board } from '../instrument/board';
 import type { Instrument, Lights } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import { kindOf } from '../kinds/registry';
+import { matrixLines } from '../parts/formulas';
 import { lightWiresOf } from './lights';
 import { added, NO_NEEDS, type Needs } from './pins';
 import { needsOf, signalsOf } from './signals';
@@ -14,19 +15,30 @@ export interface Load {
   lanes: number;
   /** Contacts that lie in matrices: each is read by its row while its column is pulled down. */
   matrix: number;
+  /** Columns of those matrices. */
+  columns: number;
   /** The fastest rate that one of them asks for, and why. */
   leastHz: number;
   because: string;
 }
 
-export const NO_LOAD: Load = { needs: NO_NEEDS, ohms: 0, lanes: 0, matrix: 0, leastHz: 0, because: '' };
+export const NO_LOAD: Load = {
+  needs: NO_NEEDS,
+  ohms: 0,
+  lanes: 0,
+  matrix: 0,
+  columns: 0,
+  leastHz: 0,
+  because: '',
+};
 
 export function loadOf(sensor: Sensor): Load {
   const { sourceOhms, rate } = kindOf(sensor).plan;
   const needs = needsOf(sensor);
   const lines = signalsOf(sensor).some((s) => s.line);
   const matrix = lines ? sensor.lanes.reduce((n, l) => n + (l.contacts?.length ?? 0), 0) : 0;
-  return { needs, ohms: needs.analogue * sourceOhms, lanes: sensor.lanes.length, matrix, ...rate };
+  const columns = matrix > 0 ? matrixLines(matrix).columns : 0;
+  return { needs, ohms: needs.analogue * sourceOhms, lanes: sensor.lanes.length, matrix, columns, ...rate };
 }
 
 /** What lights ask of a board: pins, and nothing of its scans. */
@@ -42,6 +54,7 @@ export function together(a: Load, b: Load): Load {
     ohms: a.ohms + b.ohms,
     lanes: a.lanes + b.lanes,
     matrix: a.matrix + b.matrix,
+    columns: a.columns + b.columns,
     leastHz,
     because,
   };

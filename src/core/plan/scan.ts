@@ -9,6 +9,8 @@ const CONVERTER_PF = 14;
 const LANE_CYCLES = 170;
 /** A contact of a matrix in the sketch, its share of driving the column included, cycles. (From memory.) */
 const CONTACT_CYCLES = 150;
+/** For a matrix's row to rise when a column is let go, µs: COLUMN_US of firmware/sketch.ino. */
+const COLUMN_US = 20;
 /** One reading over the bus, of a touch peripheral, and through an expander, µs. (Common practice, no source.) */
 const BUS_US = 300;
 const TOUCH_US = 10;
@@ -41,6 +43,7 @@ const scanTime = (board: Converting, load: Load, chips: Chips): number =>
   load.needs.touch * TOUCH_US +
   load.needs.bus * BUS_US +
   chips.expanders * EXPANDER_US +
+  load.columns * COLUMN_US +
   (load.lanes * LANE_CYCLES + load.matrix * CONTACT_CYCLES) / board.pins.clockMhz;
 
 /** How often a board scans at most, Hz. */
@@ -49,13 +52,13 @@ export const fastestHz = (board: Converting, load: Load, chips: Chips): number =
 
 /** The same with its formula, and with the time of a scan. */
 export function scanFigures(board: Converting, load: Load, chips: Chips): { scan: Figure; rate: Figure } {
-  const { needs, lanes, matrix, leastHz, because } = load;
+  const { needs, lanes, matrix, columns, leastHz, because } = load;
   const value = scanTime(board, load, chips);
   return {
     scan: {
       ...{ name: 'one scan', value, unit: 'µs', limit: null },
       formula:
-        'n · t_conv + t_settle + touch · 10 + bus · 300 + expanders · 150 + (lanes · 170 + matrix · 150) / f',
+        'n · t_conv + t_settle + touch · 10 + bus · 300 + expanders · 150 + columns · 20 + (lanes · 170 + matrix · 150) / f',
       numbers: [
         { name: 'n', value: needs.analogue, unit: 'inputs' },
         { name: 't_conv', value: board.pins.conversionUs, unit: 'µs' },
@@ -63,6 +66,7 @@ export function scanFigures(board: Converting, load: Load, chips: Chips): { scan
         { name: 'touch', value: needs.touch, unit: 'pads' },
         { name: 'bus', value: needs.bus, unit: 'sensors' },
         { name: 'expanders', value: chips.expanders, unit: '' },
+        { name: 'columns', value: columns, unit: '' },
         { name: 'lanes', value: lanes, unit: '' },
         { name: 'matrix', value: matrix, unit: 'contacts' },
         { name: 'f', value: board.pins.clockMhz, unit: 'MHz' },

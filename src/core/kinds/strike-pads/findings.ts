@@ -2,6 +2,7 @@ import type { LaneFrames } from '../../calibrate/bank/lane-frames';
 import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
 import type { StruckLane } from './calibrate';
+import { causeOf, type Extra, type ExtraCause, type Replayed } from './replay';
 
 /** Shock, as a share of the strike that causes it, from which it is a doubt: two struck together would be taken for one. (Common practice, no source.) */
 const MUCH_SHOCK = 0.2;
@@ -13,7 +14,7 @@ export function strikeFindings(
   job: SensorJob,
   all: readonly LaneFrames[],
   lanes: readonly StruckLane[],
-  { doubled, missed }: { doubled: number; missed: number },
+  { extras, missed }: Replayed,
 ): Finding[] {
   const sensor = job.sensor.id;
   const again = { says: 'Strike every pad again', cost: 'half a minute', redo: 'loud' as const };
@@ -50,19 +51,7 @@ export function strikeFindings(
       causes: ['its signal is divided down too far', 'loud strikes were not played'],
       cures: [again],
     }));
-  const twice: Finding[] =
-    doubled === 0
-      ? []
-      : [
-          {
-            code: 'doubled',
-            severity: 'fault',
-            sensor,
-            says: `These takes play ${doubled} notes more than were struck, with the longest mask too.`,
-            causes: ['a pad rings or bounces for long', 'a neighbour shakes it as far as a soft strike goes'],
-            cures: [again],
-          },
-        ];
+  const twice = extras.length === 0 ? [] : [extraNotes(sensor, lanes, extras, again)];
   const unheard: Finding[] =
     missed === 0
       ? []
@@ -80,4 +69,33 @@ export function strikeFindings(
           },
         ];
   return [...silent, ...twice, ...unheard, ...shaken, ...short];
+}
+
+/** Notes that no strike is behind, and what most of them come from. */
+function extraNotes(
+  sensor: string,
+  lanes: readonly StruckLane[],
+  extras: readonly Extra[],
+  again: Finding['cures'][0],
+): Finding {
+  const [first] = extras;
+  const of = (cause: ExtraCause) => extras.filter((e) => causeOf(e, lanes) === cause).length;
+  const causes: [number, string][] = [
+    [of('shock'), 'a neighbour shakes it as far as a soft strike goes'],
+    [of('ringing'), 'a pad rings or bounces for longer than any mask'],
+    [of('other'), 'a loose wire, or noise that came in this take'],
+  ];
+  return {
+    code: 'doubled',
+    severity: 'fault',
+    sensor,
+    lane: lanes[first.lane].record.lane,
+    evidence: { take: first.take, fromUs: first.tUs - 20_000, toUs: first.tUs + 50_000 },
+    says: `These takes play ${extras.length} ${extras.length === 1 ? 'note' : 'notes'} more than were struck, whatever the mask: it stays short, since a long one loses fast rolls.`,
+    causes: causes
+      .filter(([n]) => n > 0)
+      .toSorted((a, b) => b[0] - a[0])
+      .map(([, cause]) => cause),
+    cures: [again],
+  };
 }

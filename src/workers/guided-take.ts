@@ -14,6 +14,8 @@ export class GuidedTake {
   private readonly places: number[];
   private readonly contacts: string[];
   private readonly firstContact: number;
+  /** The lane of each contact: two contacts of a key are one lane. */
+  private readonly laneOf: number[];
 
   /** @throws RangeError where the instrument has no such sensor */
   constructor(
@@ -27,6 +29,7 @@ export class GuidedTake {
     this.run = workingsOf(found).guide(steps, found.lanes.length, rateHz, known);
     this.places = lanePlaces(instrument, found).filter((p) => p >= 0);
     this.contacts = found.lanes.flatMap((l) => l.contacts ?? []);
+    this.laneOf = found.lanes.flatMap((l, lane) => (l.contacts ?? []).map(() => lane));
     this.firstContact = allContacts(instrument).indexOf(this.contacts[0] ?? '');
   }
 
@@ -54,7 +57,7 @@ export class GuidedTake {
   ): void {
     const own = contact - this.firstContact;
     if (this.firstContact < 0 || own < 0 || own >= this.contacts.length) return;
-    for (const event of this.run.edge(tUs, own, closed)) happened(event);
+    for (const event of this.run.edge(tUs, this.laneOf[own], closed)) happened(event);
     recorder.edge(tUs, own, closed);
   }
 

@@ -116,6 +116,14 @@ describe('a run over strike pads', () => {
 });
 
 describe('a run over contacts', () => {
+  it('counts two switches that are pressed together as two', () => {
+    const guide = new LaneGuide([{ role: 'medium', gestures: 1, seconds: null }], 2, 1000, null);
+    guide.feed(0, []);
+    guide.feed(2_000_000, []);
+    guide.edge(2_100_000, 0, true);
+    guide.edge(2_110_000, 1, true);
+    expect(guide.view().lanes).toEqual([1, 1]);
+  });
   it('needs no rest, counts a press once however it bounces, and is told edges only', () => {
     const guide = new LaneGuide([{ role: 'medium', gestures: 2, seconds: null }], 1, 1000, null);
     const events: GuideEvent[] = [];

@@ -28,6 +28,8 @@ export class LaneGuide implements GuidedRun {
   private nowUs = 0;
   private lastUs = 0;
   private done: number[];
+  /** When a contact of each lane closed last. */
+  private readonly pressedUs: number[];
   private restCounts: number[][] = [];
   private limits: { low: number; high: number }[] | null = null;
   private complaint: GuideView['complaint'] = null;
@@ -43,6 +45,7 @@ export class LaneGuide implements GuidedRun {
     if (detectors && steps[0].gestures !== null)
       throw new RangeError('LaneGuide: a rest step is required first');
     this.done = new Array<number>(lanes).fill(0);
+    this.pressedUs = new Array<number>(lanes).fill(-Infinity);
   }
 
   feed(tUs: number, counts: ArrayLike<number>): GuideEvent[] {
@@ -61,8 +64,15 @@ export class LaneGuide implements GuidedRun {
   }
 
   edge(tUs: number, lane: number, closed: boolean): GuideEvent[] {
-    if (this.recording && this.current.gestures !== null && closed && tUs - this.lastUs > DEBOUNCE_US)
+    if (
+      this.recording &&
+      this.current.gestures !== null &&
+      closed &&
+      tUs - this.pressedUs[lane] > DEBOUNCE_US
+    ) {
+      this.pressedUs[lane] = tUs;
       this.tick(lane, tUs);
+    }
     return [];
   }
 

@@ -26,7 +26,11 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
             {sensor.name}
             <small>{keyWords(keys, sensor.id)}</small>
           </b>
-          {levelPort(sensor) ? <LevelPad sensor={sensor} /> : <Pads sensor={sensor} />}
+          {levelPort(sensor) ? (
+            sensor.lanes.map((lane, i) => <LevelPad key={lane.id} sensor={sensor} lane={i} />)
+          ) : (
+            <Pads sensor={sensor} />
+          )}
         </div>
       ))}
     </section>
@@ -34,12 +38,12 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
 }
 
 /** A level: middle is rest where it has two sides, the left end where it has one. */
-function LevelPad({ sensor }: { sensor: Sensor }) {
+function LevelPad({ sensor, lane }: { sensor: Sensor; lane: number }) {
   const session = useSession();
   const pad = useRef<HTMLDivElement>(null);
   const c = sensor.calibration;
   const oneSided = c?.is === 'level' ? c.reach.down === null : kindOf(sensor).family !== 'breath';
-  const say = (strength: number | null) => session.say({ is: 'hand', sensor: sensor.id, lane: 0, strength });
+  const say = (strength: number | null) => session.say({ is: 'hand', sensor: sensor.id, lane, strength });
   const press = (e: React.PointerEvent) => {
     const box = pad.current!.getBoundingClientRect();
     const share = (e.clientX - box.left) / box.width;
@@ -59,7 +63,10 @@ function LevelPad({ sensor }: { sensor: Sensor }) {
     >
       <span>{oneSided ? 'rest' : 'draw'}</span>
       {!oneSided && <span>rest</span>}
-      <span>{sensor.verb ?? kindOf(sensor).verb}</span>
+      <span>
+        {sensor.verb ?? kindOf(sensor).verb}
+        {sensor.lanes.length > 1 && ` ${sensor.lanes[lane].id}`}
+      </span>
     </div>
   );
 }

@@ -3,7 +3,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import { playedDynamics } from '@/core/calibrate/played-dynamics';
 import type { LevelReport } from '@/core/calibrate/level-types';
-import { levelOf } from '@/core/instrument/access';
+import { levelOf, withResponse } from '@/core/instrument/access';
+import type { Instrument } from '@/core/instrument/document';
+import { levelPort } from '@/core/kinds/ports';
 import { STRAIGHT, type Dynamics, type Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
 import {
@@ -46,6 +48,13 @@ export function shownResponse(
   return { shown: proposeResponse(played, DEFAULT_DYNAMICS), proposed: true };
 }
 
+/** The instrument with the response that is shown at the sensor's level, in place of the one that is saved. */
+export function shapedAs(instrument: Instrument, sensor: Sensor, shown: Response): Instrument {
+  const port = levelPort(sensor);
+  const own = (s: Sensor) => (s.id === sensor.id && port !== null ? withResponse(s, port, shown) : s);
+  return { ...instrument, sensors: instrument.sensors.map(own) };
+}
+
 export interface Compared {
   before: Landing;
   after: Landing;
@@ -62,10 +71,7 @@ export function useCompared(sensor: Sensor, shown: Response): Compared | null {
   useEffect(() => {
     if (key === '' || !sensor.calibration) return;
     let current = true;
-    const shaped = {
-      ...instrument,
-      sensors: instrument.sensors.map((s) => (s.id === sensor.id ? { ...s, response: shown } : s)),
-    };
+    const shaped = shapedAs(instrument, sensor, shown);
     void loadTakes(key.split(','))
       .then((takes) => analysisLink.get().use(shaped, sensor, [STRAIGHT, shown], takes))
       .then(({ uses, flicker }) => current && setCompared({ before: uses[0], after: uses[1], flicker }));

@@ -112,6 +112,17 @@ describe('a plan that changes', () => {
     expect(figure('strip', 'supply current') - bare).toBeCloseTo(8 * 60 * 0.3, 9);
     expect(of('single').findings.find((f) => f.code === 'lights')?.says).toMatch(/24 pins and 32 wires/);
   });
+  it('a board that has a radio plays over a cable unless it is asked to play by radio', () => {
+    const fit = fitOf(findBoardClass('touch-radio-32')!, wherry.sensors, null);
+    const by = (transport: 'cable' | 'radio') => {
+      const [first] = wherry.boards;
+      const asked = { ...wherry, boards: [{ ...first, pins: { ...first.pins!, transport } }] };
+      const taken = takeFit(asked, fit);
+      return [taken.boards[0].pins!.transport, planOf(taken).findings.some((f) => f.code === 'latency')];
+    };
+    expect(by('cable')[0]).toBe('cable');
+    expect(by('radio')).toEqual(['radio', true]);
+  });
   it('parts sensors among boards in series where one has too few pins', () => {
     // Three times sixteen pins that time edges, of the twenty that a board has; no chip brings those.
     const many = withMore(shipped('sallow'), { kind: 'encoder', count: 3, lanes: 8 });

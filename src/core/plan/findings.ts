@@ -21,6 +21,8 @@ export interface PlanFinding {
   about: string | null;
   says: string;
   cure: string;
+  /** The figure that is past its limit, where it is about one. */
+  figure?: string;
 }
 
 /** What is wrong with a plan, and what it does not need. */
@@ -28,11 +30,34 @@ export const planFindings = (
   instrument: Instrument,
   boards: readonly BoardPlan[],
   fits: readonly Fit[],
+  latency: readonly Figure[],
 ): PlanFinding[] => [
   ...boards.flatMap((plan) => boardFindings(instrument, plan, fits)),
   ...instrument.sensors.flatMap(partFindings),
   ...lightFindings(instrument),
+  ...latencyFindings(latency),
 ];
+
+/** What would make the longest line of a latency that is felt shorter. */
+const SHORTER: [line: RegExp, cure: string][] = [
+  [/radio/, 'Lead it over a cable: a note is there within a millisecond.'],
+  [
+    /window/,
+    'Shorten the window in which an attack is judged, in Voice; velocities are then told from less.',
+  ],
+  [/scan/, 'Scan more often: fewer inputs on the board, or a faster one.'],
+  [/sound/, 'Ask the computer for a smaller buffer.'],
+];
+
+function latencyFindings(latency: readonly Figure[]): PlanFinding[] {
+  const sum = latency[latency.length - 1];
+  if (keeps(sum)) return [];
+  const lines = latency.slice(0, -1);
+  const longest = lines.reduce((a, b) => (b.value > a.value ? b : a));
+  const says = `From gesture to sound ${Math.round(sum.value)} ms; over ${sum.limit} ms is felt. Most of it: ${longest.name}, ${Math.round(longest.value)} ms.`;
+  const cure = SHORTER.find(([line]) => line.test(longest.name))?.[1] ?? '';
+  return [{ code: 'latency', severity: 'doubt', about: null, says, cure, figure: sum.name }];
+}
 
 /** What lights take of the first board's pins, and what would take less. */
 function lightFindings({ lights, boards }: Instrument): PlanFinding[] {
@@ -106,10 +131,10 @@ function overBudget(board: string, about: string, f: Figure, fits: readonly Fit[
   const says = `${board}: ${f.name}, ${Math.round(f.value)} ${f.unit}; ${f.atLeast ? 'at least' : 'at most'} ${Math.round(f.limit!)}.`;
   return f.thinned
     ? {
-        ...{ code: 'wire', severity: 'doubt', about, says },
+        ...{ code: 'wire', severity: 'doubt', about, says, figure: f.name },
         cure: 'Fewer messages a second would do; levels are thinned, notes never.',
       }
-    : { code: 'over-budget', severity: 'fault', about, says, cure: cureOf(null, fits) };
+    : { code: 'over-budget', severity: 'fault', about, says, cure: cureOf(null, fits), figure: f.name };
 }
 
 /** What a sensor's own numbers cannot be, and what it does not need. */

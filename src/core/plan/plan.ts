@@ -37,6 +37,7 @@ export function planOf(instrument: Instrument): Plan {
     const { lane, shared } = kindOf(s).plan.wires;
     return { name: s.name, value: lane * s.lanes.length + shared, unit: 'wires' };
   });
+  const latency = latencyFigures(draft, instrument.boards[0]);
   const { lights } = instrument;
   if (lights)
     wires.push({
@@ -71,10 +72,10 @@ export function planOf(instrument: Instrument): Plan {
         parts.map((p) => ({ name: p.name, value: p.count * p.cost, unit: '' })),
       ),
     ],
-    latency: latencyFigures(draft, instrument.boards[0]),
+    latency,
     parts,
     steps: buildSteps(instrument),
-    findings: planFindings(instrument, boards, fits),
+    findings: planFindings(instrument, boards, fits, latency),
     fits,
   };
 }

@@ -52,18 +52,20 @@ export interface ProgramNeeds {
   flashBytes: number;
 }
 
-/** How each class of boards serves these sensors, the best first: fewest boards, then fewest chips, then most bits, then cost. */
+/** How each class of boards serves these sensors, the best first: fewest boards, then fewest chips, then without a radio, then most bits, then cost. */
 export const solve = (sensors: readonly Sensor[], program: ProgramNeeds | null, lights?: Lights): Fit[] =>
   BOARD_CLASSES.map((board) => fitOf(board, sensors, program, lights)).sort(
     (a, b) =>
       rank(a) - rank(b) ||
       a.boards.length - b.boards.length ||
       chipsIn(a) - chipsIn(b) ||
+      radio(a) - radio(b) ||
       b.board.bits - a.board.bits ||
       a.cost - b.cost,
   );
 
 const rank = (f: Fit) => (f.way === null ? 1 : 0);
+const radio = ({ board }: Fit) => (board.pins.transport === 'radio' ? 1 : 0);
 const chipsIn = ({ chips }: Fit) => chips.multiplexers + chips.expanders;
 
 /** How one class serves them. The lights are led to the first board. */

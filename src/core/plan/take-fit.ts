@@ -15,16 +15,21 @@ const USUAL_HZ = 1000;
 /** An instrument on the boards of a fit: sensors parted, boards linked in series, pins written. What no longer fits is kept. */
 export function takeFit(instrument: Instrument, fit: Fit): Instrument {
   const [first] = instrument.boards;
+  // A board that has a radio plays over a cable too, sooner, unless it is asked to play by radio.
+  const asked = fit.board.pins.transport;
+  const transport = asked === 'radio' && first.pins?.transport !== 'radio' ? 'cable' : asked;
   const boards = fit.boards.map((own, i): Board => {
     const { leastHz } = loadOfAll(own.map((s) => instrument.sensors[s]));
     const fastest = Math.floor(fit.rate?.value ?? USUAL_HZ);
+    const made = ofClass(fit.board, fit.chips.multiplexers);
     return {
       ...first,
-      ...ofClass(fit.board, fit.chips.multiplexers),
+      ...made,
+      pins: { ...made.pins!, transport },
       ...(i > 0 ? { name: `${fit.board.name}, ${i + 1}` } : {}),
       id: i === 0 ? first.id : `${first.id}-${i + 1}`,
       scanHz: Math.max(20, Math.min(fastest, Math.max(USUAL_HZ, leastHz))),
-      midiBaud: BAUD[fit.board.pins.transport],
+      midiBaud: BAUD[transport],
     };
   });
   const place = new Map(fit.boards.flatMap((own, i) => own.map((s) => [s, boards[i]] as const)));

@@ -4,8 +4,8 @@ import { keeps, type Figure } from '@/core/parts/figure';
 import { numberWords } from './number-words';
 import styles from './plan.module.css';
 
-/** A figure with its gauge; it opens its formula with the numbers put in. */
-export function FigureLine({ figure }: { figure: Figure }) {
+/** A figure with its gauge, and what would cure it; it opens its formula with the numbers put in. */
+export function FigureLine({ figure, cure }: { figure: Figure; cure?: string }) {
   const { name, value, unit, limit, atLeast, note, formula, numbers } = figure;
   const full = fullness(figure);
   return (
@@ -15,6 +15,7 @@ export function FigureLine({ figure }: { figure: Figure }) {
         <strong>
           {numberWords(value)} <small>{unit}</small>
         </strong>
+        {cure && <em>{cure}</em>}
         {full !== null && (
           <i aria-hidden>
             <b style={{ width: `${100 * Math.min(1, full)}%` }} />

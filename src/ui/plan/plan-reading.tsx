@@ -1,6 +1,7 @@
 'use client';
 
 import type { Instrument } from '@/core/instrument/document';
+import type { Figure } from '@/core/parts/figure';
 import type { Plan } from '@/core/plan/plan';
 import type { PlanFinding } from '@/core/plan/findings';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
@@ -22,14 +23,14 @@ export function PlanReading({ plan }: { plan: Plan }) {
         <section key={board} className={styles.budget} aria-label={`Budget of ${instrument.boards[i].name}`}>
           <h2>{several ? instrument.boards[i].name : 'The board'}</h2>
           {figures.map((f) => (
-            <FigureLine key={f.name} figure={f} />
+            <FigureLine key={f.name} figure={f} cure={cureOf(plan, board, f)} />
           ))}
         </section>
       ))}
       <section className={styles.budget} aria-label="From gesture to sound">
         <h2>From gesture to sound</h2>
         {plan.latency.map((f) => (
-          <FigureLine key={f.name} figure={f} />
+          <FigureLine key={f.name} figure={f} cure={cureOf(plan, null, f)} />
         ))}
       </section>
       <section className={styles.budget} aria-label="The whole">
@@ -78,6 +79,10 @@ export function PlanReading({ plan }: { plan: Plan }) {
     </>
   );
 }
+
+/** What would cure a figure that is past its limit. @param about id of its board; null for the whole instrument */
+const cureOf = ({ findings }: Plan, about: string | null, { name }: Figure): string | undefined =>
+  findings.find((f) => f.figure === name && f.about === about)?.cure;
 
 function withLights({ lights: _, ...own }: Instrument, count: number, as: 'strip' | 'single'): Instrument {
   return count > 0 ? { ...own, lights: { count, as } } : own;

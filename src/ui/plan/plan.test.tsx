@@ -61,9 +61,9 @@ describe('wires', () => {
     open();
     const before = now();
     fireEvent.pointerDown(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }));
-    const refused = screen.getByRole('button', { name: /Pin 6 is not read by the converter/ });
+    const refused = screen.getByRole('button', { name: /Pin 5 is not read by the converter/ });
     fireEvent.pointerUp(refused);
-    expect(screen.getByRole('status').textContent).toMatch(/^Pin 6 is not read by the converter/);
+    expect(screen.getByRole('status').textContent).toMatch(/^Pin 5 is not read by the converter/);
     expect(now()).toBe(before);
     fireEvent.pointerDown(screen.getByRole('button', { name: 'Hold Bellows · out' }));
     fireEvent.pointerUp(screen.getByRole('button', { name: 'Lead Bellows · out to pin A5' }));

@@ -69,15 +69,17 @@ function headlineOf({ boards }: Instrument, { findings, boards: planned }: Plann
       ? 'It does not fit its board.'
       : 'Not yet: something does not add up.';
   if (planned.some((b) => b.wires === null)) return 'Which board?';
-  return boards.length === 1 ? 'It fits its board.' : `It fits its ${boards.length} boards.`;
+  const fits = boards.length === 1 ? 'It fits its board' : `It fits its ${boards.length} boards`;
+  return findings.some((f) => f.code === 'latency') ? `${fits}, and sounds late.` : `${fits}.`;
 }
 
-function underOf({ findings, boards }: Planned): string {
+function underOf({ findings, boards, latency }: Planned): string {
   const fault = findings.find((f) => f.severity === 'fault');
   if (fault) return `${fault.says} ${fault.cure}`;
   if (boards.some((b) => b.wires === null))
     return 'Choose a class of boards below: what it can do decides, not who makes it.';
   const wires = boards.reduce((n, b) => n + (b.wires?.length ?? 0), 0);
-  const within = boards.every((b) => b.figures.every((f) => f.thinned || keeps(f)));
+  const figures = [...boards.flatMap((b) => b.figures), ...latency];
+  const within = figures.every(keeps);
   return `${counted(wires, 'wire')}, each with its pin${within ? '; every budget is kept' : ''}. Drag a wire to another pin, or choose it and then the pin.`;
 }

@@ -42,7 +42,10 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
           value={zone?.is === 'lanes' ? zone.first : (zone?.channel ?? 1)}
           low={1}
           high={16}
-          set={(channel) => change({ ...voice, zone: zoneId(channel) }, [singleZone(channel)])}
+          set={(channel) => {
+            const moved = zoneOn(channel, zone);
+            change({ ...voice, zone: moved.id }, [moved]);
+          }}
         />
         {level && level.onDown !== null && (
           <Pick
@@ -60,8 +63,11 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
   );
 }
 
-const zoneId = (channel: number) => `channel-${channel}`;
-const singleZone = (channel: number): Zone => ({ is: 'single', id: zoneId(channel), channel });
+/** A zone as another one is, but from this channel on: one of a channel a lane keeps a channel a lane. */
+export const zoneOn = (channel: number, zone: Zone | undefined): Zone =>
+  zone?.is === 'lanes'
+    ? { ...zone, id: `channels-${channel}-${zone.count}`, first: channel }
+    : { is: 'single', id: `channel-${channel}`, channel };
 
 type Change<V> = (next: V) => void;
 

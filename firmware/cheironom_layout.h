@@ -306,6 +306,10 @@ typedef struct {
 #define CHEIR_SETTINGS_OF_choice(BYTE, WORD) BYTE(by)
 #define CHEIR_BYTES_OF_choice 1u
 
+/* The lists of an image, and of a state with how long each is: name, struct, length. */
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_STATES(X) X(level_zero_states, zero_state, levels_n) X(gate_states, gate_state, gates_n) X(control_states, control_state, controls_n) X(switched_states, switched_state, switched_n) X(touch_bank_states, touch_bank_state, touch_banks_n) X(touch_states, touch_state, touches_n) X(strike_zero_states, zero_state, strikes_n) X(strike_states, strike_state, strikes_n) X(contact_states, contact_state, contacts_n) X(note_lane_states, note_lane_state, note_lanes_n) X(choice_states, choice_state, choices_n)
+
 /* A compiler that would lay them out otherwise refuses here: a negative size. */
 #define CHEIR_LIES(name, condition) typedef char cheir_lies_##name[(condition) ? 1 : -1]
 CHEIR_LIES(scale, sizeof(cheir_scale) == 6);

@@ -1,11 +1,11 @@
 /*
- * Runs the runtime on the host: reads operations from stdin, writes what was sent to stdout. programs.h is generated.
- * In:  u16 program, then any number of { u8 0, u32 t_us, u16 count * columns } (a frame), { u8 1 } (silence),
- *      { u8 2, u32 t_us, u8 contact, u8 closed } (an edge), { u8 3, u16 n, n bytes } (a change to the settings of a dump) or
- *      { u8 4 } (asks for the settings), { u8 5 } (ends all), u8 255.
+ * Runs the runtime on the host: reads an instrument and operations from stdin, writes what was sent to stdout.
+ * In:  an instrument (src/core/exchange/harness.ts), then any number of { u8 0, u32 t_us, u16 count * columns } (a frame),
+ *      { u8 1 } (silence), { u8 2, u32 t_us, u8 contact, u8 closed } (an edge), { u8 3, u16 n, n bytes } (a change to the settings
+ *      of a dump), { u8 4 } (asks for the settings), { u8 5 } (ends all), u8 255.
  * Out: for every operation that sent something: u32 operation number, u16 length, bytes; at the end the number 2^32 - 1, a
  *      length, and the state as it lies in memory. All little-endian.
- * Beside cheironom_config.h it runs that one instrument, as a board does: its lists are arrays, and its state cannot be reached.
+ * Beside cheironom_config.h it runs that one instrument, as a board does: none is read, and its state cannot be reached.
  */
 #include <stdio.h>
 #include <stdlib.h>
@@ -13,11 +13,6 @@
 #include "cheironom.h"
 #if defined(CHEIR_ONE_INSTRUMENT)
 #include "instrument.h"
-typedef struct { uint16_t columns, room; } harness_program;
-#define HARNESS_PROGRAMS 1
-static const harness_program harness_programs[1] = {{INSTRUMENT_COLUMNS, HARNESS_ROOM}};
-#else
-#include "programs.h"
 #endif
 
 static int byte(void)
@@ -55,36 +50,68 @@ static void put(uint32_t operation, const uint8_t *bytes, uint16_t n)
 }
 
 #if !defined(CHEIR_ONE_INSTRUMENT)
+/* Everything that was made, freed at the end. */
+static void *made[64];
+static unsigned made_n;
+
+static void *make(size_t entries, size_t size)
+{
+    void *at = calloc(entries > 0 ? entries : 1, size);
+    if (!at || made_n == sizeof made / sizeof *made) exit(4);
+    made[made_n++] = at;
+    return at;
+}
+
+static void read_rows(void *to, size_t size, size_t entries)
+{
+    if (fread(to, size, entries, stdin) != entries) exit(2);
+}
+
+static uint16_t *read_words(uint16_t *n, uint16_t *room)
+{
+    uint16_t *words;
+    *n = u16();
+    *room = u16();
+    words = make(*room > *n ? *room : *n, sizeof *words);
+    read_rows(words, sizeof *words, *n);
+    return words;
+}
+
+/* Its structs lie as the layout says, and this machine is little-endian: they are read as they are. */
+static void read_instrument(cheir_instrument *p)
+{
+#define READ_PART(part, record)                                      \
+    p->part##_n = (uint8_t)u16();                                    \
+    p->image.part = make(p->part##_n, sizeof(cheir_##record));       \
+    read_rows(p->image.part, sizeof(cheir_##record), p->part##_n);
+    CHEIR_PARTS(READ_PART)
+    p->image.tables = read_words(&p->tables_n, &p->tables_room);
+    p->image.stairs = read_words(&p->stairs_n, &p->stairs_room);
+    p->structure = u32();
+    p->byte_us = u16();
+    p->table_bits = (uint8_t)byte();
+    p->contacts_n = (uint8_t)byte();
+#define MAKE_STATE(states, record, n) p->states = make(p->n, sizeof(cheir_##record));
+    CHEIR_STATES(MAKE_STATE)
+    p->engine_state = make(1, sizeof(cheir_engine_state));
+}
+
 /* The parts of a state in the layout's order. Measures them, and writes them too where `writes`. */
 static size_t put_state(const cheir_instrument *p, int writes)
 {
     size_t n = 0;
-#define PART(states, entries) \
-    n += sizeof(*p->states) * (entries); \
-    if (writes) fwrite(p->states, sizeof(*p->states), (entries), stdout)
-    PART(level_zero_states, p->levels_n);
-    PART(gate_states, p->gates_n);
-    PART(control_states, p->controls_n);
-    PART(switched_states, p->switched_n);
-    PART(touch_bank_states, p->touch_banks_n);
-    PART(touch_states, p->touches_n);
-    PART(strike_zero_states, p->strikes_n);
-    PART(strike_states, p->strikes_n);
-    PART(contact_states, p->contacts_n);
-    PART(note_lane_states, p->note_lanes_n);
-    PART(choice_states, p->choices_n);
-    PART(engine_state, 1);
-#undef PART
-    return n;
+#define PUT_STATE(states, record, entries)                           \
+    n += sizeof(cheir_##record) * p->entries;                        \
+    if (writes) fwrite(p->states, sizeof(cheir_##record), p->entries, stdout);
+    CHEIR_STATES(PUT_STATE)
+    if (writes) fwrite(p->engine_state, sizeof *p->engine_state, 1, stdout);
+    return n + sizeof *p->engine_state;
 }
 #endif
 
-static void play(const harness_program *p, uint8_t *out, uint16_t *counts)
+static void play(uint16_t columns, uint8_t *out, uint16_t *counts)
 {
     uint32_t operation;
-#if !defined(CHEIR_ONE_INSTRUMENT)
-    cheir_use(p->instrument);
-#endif
     cheir_start();
     for (operation = 0;; operation++) {
         int op = byte();
@@ -106,28 +133,38 @@ static void play(const harness_program *p, uint8_t *out, uint16_t *counts)
         } else {
             uint32_t t = u32();
             uint16_t c;
-            for (c = 0; c < p->columns; c++) counts[c] = u16();
+            for (c = 0; c < columns; c++) counts[c] = u16();
             put(operation, out, cheir_frame(t, counts, out));
         }
     }
-#if defined(CHEIR_ONE_INSTRUMENT)
-    put_head(0xfffffffful, 0);
-#else
-    put_head(0xfffffffful, put_state(p->instrument, 0));
-    put_state(p->instrument, 1);
-#endif
 }
 
 int main(void)
 {
-    uint16_t n = u16();
     uint8_t *out;
-    uint16_t *counts;
-    if (n >= HARNESS_PROGRAMS) return 3;
-    out = malloc(harness_programs[n].room);
-    counts = malloc(sizeof(uint16_t) * (harness_programs[n].columns + 1u));
+    uint16_t *counts, columns;
+    size_t room;
+#if defined(CHEIR_ONE_INSTRUMENT)
+    columns = INSTRUMENT_COLUMNS;
+    room = HARNESS_ROOM;
+#else
+    static cheir_instrument instrument;
+    read_instrument(&instrument);
+    columns = u16();
+    room = u32();
+    cheir_use(&instrument);
+#endif
+    out = malloc(room);
+    counts = malloc(sizeof(uint16_t) * (columns + 1u));
     if (!out || !counts) return 4;
-    play(&harness_programs[n], out, counts);
+    play(columns, out, counts);
+#if defined(CHEIR_ONE_INSTRUMENT)
+    put_head(0xfffffffful, 0);
+#else
+    put_head(0xfffffffful, put_state(&instrument, 0));
+    put_state(&instrument, 1);
+    while (made_n > 0) free(made[--made_n]);
+#endif
     free(counts);
     free(out);
     return 0;

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { mostBytesSettable } from '@/core/engine/engine';
-import { decodePlayed, encodeTake, writePrograms } from '@/core/exchange/harness';
+import { decodePlayed, encodeProgram, encodeTake } from '@/core/exchange/harness';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { readInstrument } from '@/core/exchange/instrument-json';
 import { playOperations } from '@/core/exchange/play-operations';
@@ -24,19 +24,13 @@ import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 /** Set higher to look further: RUNTIME_INSTRUMENTS=10000 takes some ten minutes. */
 const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 500);
 const FRAMES = 1200;
-/** Instruments that are compiled together. */
-const BATCH = 250;
 const NOBODY = { digest: 'c0ffee00', wiring: '' };
 const between = { silence: new Set([300, 800]), change: new Set([500, 900]) };
 
 const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-runtime-'));
 afterAll(() => rmSync(folder, { recursive: true }));
-const compiled = async (instruments: readonly Instrument[]): Promise<HostRuntime> => {
-  const programs = instruments.map((instrument) => ({
-    image: compile(instrument),
-    columns: columnsOf(instrument),
-  }));
-  const made = await compileHost(writePrograms(programs), folder, STRICT);
+const strict = async (): Promise<HostRuntime> => {
+  const made = await compileHost(STRICT);
   if (!made.ok) throw new Error(made.faults[0].says);
   return made.value;
 };
@@ -44,20 +38,17 @@ const compiled = async (instruments: readonly Instrument[]): Promise<HostRuntime
 describe('the C runtime, compiled strictly and run under address and undefined-behaviour sanitizers', () => {
   it(`plays ${INSTRUMENTS} random instruments and takes as the application's engine does, byte for byte and state for state`, async () => {
     let messages = 0;
-    for (let from = 0; from < INSTRUMENTS; from += BATCH) {
-      const seeds = Array.from({ length: Math.min(BATCH, INSTRUMENTS - from) }, (_, i) => 1000 + from + i);
-      const instruments = seeds.map(randomInstrument);
-      const host = await compiled(instruments);
-      for (const [n, instrument] of instruments.entries()) {
-        const take = randomTake(instrument, FRAMES, seeds[n]);
-        const other = compile(withOtherSettings(instrument, 7 * seeds[n]));
-        const does = { ...between, dump: writeDump(other, NOBODY) };
-        const ours = playOperations(compile(instrument), take, does);
-        const theirs = await host.play(encodeTake(n, take, does));
-        expect(theirs.sent, `instrument ${seeds[n]}`).toEqual(ours.sent);
-        expect(theirs.state, `state of ${seeds[n]}`).toEqual(ours.state);
-        messages += ours.sent.length;
-      }
+    const host = await strict();
+    for (let seed = 1000; seed < 1000 + INSTRUMENTS; seed++) {
+      const instrument = randomInstrument(seed);
+      const image = compile(instrument);
+      const take = randomTake(instrument, FRAMES, seed);
+      const does = { ...between, dump: writeDump(compile(withOtherSettings(instrument, 7 * seed)), NOBODY) };
+      const ours = playOperations(image, take, does);
+      const theirs = await host.play(encodeProgram(image, take, does));
+      expect(theirs.sent, `instrument ${seed}`).toEqual(ours.sent);
+      expect(theirs.state, `state of ${seed}`).toEqual(ours.state);
+      messages += ours.sent.length;
     }
     expect(messages).toBeGreaterThan(INSTRUMENTS * 80);
   }, 2_400_000);
@@ -84,7 +75,7 @@ describe('the files of a board, compiled strictly and run under the same sanitiz
       execFileSync('cc', [...flags, ...sources, '-o', path.join(own, 'run')]);
       const take = randomTake(instrument, FRAMES, seed);
       const does = { ...between, dump: writeDump(compile(withOtherSettings(instrument, seed)), NOBODY) };
-      const played = execFileSync(path.join(own, 'run'), { input: encodeTake(0, take, does) });
+      const played = execFileSync(path.join(own, 'run'), { input: encodeTake(take, does) });
       expect(decodePlayed(played).sent, `instrument ${seed}`).toEqual(playOperations(image, take, does).sent);
     }
   }, 120_000);
@@ -96,9 +87,9 @@ describe('the C runtime against the handbook in floating point', () => {
       const is = i % 2 === 0 ? ('controller' as const) : ('note' as const);
       return { is, ...oracleCase(5000 + i, is) };
     });
-    const host = await compiled(cases.map((c) => c.instrument));
+    const host = await strict();
     for (const [n, { is, instrument, take }] of cases.entries()) {
-      const { sent } = await host.play(encodeTake(n, take));
+      const { sent } = await host.play(encodeProgram(compile(instrument), take));
       const said = sent
         .filter(({ operation }) => operation < take.tUs.length)
         .flatMap(({ operation, bytes }) => splitMessages(bytes).map((m) => ({ frame: operation, bytes: m })));
@@ -115,7 +106,7 @@ describe('the demonstration instruments on the C runtime', () => {
     if (!read.ok) throw new Error(read.faults[0].says);
     return read.value;
   });
-  beforeAll(async () => void (host = await compiled(instruments)), 60_000);
+  beforeAll(async () => void (host = await strict()), 60_000);
   it.each([
     [0, 'wherry-bellows', ['rest', 'soft', 'loud']],
     [0, 'wherry-leaves', ['medium']],
@@ -128,8 +119,9 @@ describe('the demonstration instruments on the C runtime', () => {
       const csv = readTakeCsv(readFileSync(`demo/${stem}-${role}.csv`, 'utf8'));
       if (!csv.ok) throw new Error(csv.faults[0].says);
       const take = onBoard(instrument, csv.value.frames);
-      const ours = playOperations(compile(instrument), take);
-      expect(await host.play(encodeTake(n, take)), role).toEqual(ours);
+      const image = compile(instrument);
+      const ours = playOperations(image, take);
+      expect(await host.play(encodeProgram(image, take)), role).toEqual(ours);
       expect(ours.sent.length, role).toBeGreaterThan(1);
     }
   });

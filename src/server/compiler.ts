@@ -1,5 +1,7 @@
 import { execFile, type ExecFileException } from 'node:child_process';
-import { mkdir, writeFile } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { mkdir, readdir, readFile, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { decodePlayed, type Played } from '@/core/exchange/harness';
@@ -22,34 +24,51 @@ export const STRICT = [
   '-fno-sanitize-recover=all',
 ];
 
-/** The runtime compiled for this machine, with the programs of one programs.h. */
+/** The runtime compiled for this machine; it plays any instrument. */
 export interface HostRuntime {
-  /** Plays one encoded take; see core/exchange/harness.ts. @throws where the compiled program breaks */
+  /** Plays what core/exchange/harness.ts encodes. @throws where the compiled program breaks */
   play(input: Uint8Array): Promise<Played>;
 }
 
+/** Where compiled runtimes are kept. */
+const CACHE = path.join(/* turbopackIgnore: true */ process.cwd(), '.next', 'cache', 'cheironom-host');
+
 /**
- * Compiles firmware/host/harness.c with these programs.
- * @param folder made for it; whoever asks removes it
- * @returns a fault where this machine cannot: no compiler, one that fails, or no room for its files
+ * Compiles firmware/host/harness.c, once for each state of its sources and set of flags: what was compiled is kept.
+ * @param cache where it is kept @returns a fault where this machine cannot: no compiler, one that fails, or no room for its files
  */
 export async function compileHost(
-  programs: string,
-  folder: string,
   flags: readonly string[] = STRICT,
+  cache = CACHE,
 ): Promise<Result<HostRuntime>> {
-  const binary = path.join(folder, 'harness');
   try {
-    await mkdir(folder, { recursive: true });
-    await writeFile(path.join(folder, 'programs.h'), programs);
-    const sources = [path.join(FIRMWARE, 'cheironom.c'), path.join(FIRMWARE, 'host', 'harness.c')];
-    await execute('cc', [...flags, '-I', FIRMWARE, '-I', folder, ...sources, '-o', binary], {
-      timeout: 20_000,
-    });
+    const binary = path.join(cache, await digestOfSources(flags));
+    if (!existsSync(binary)) await build(binary, flags);
+    return ok({ play: async (input) => decodePlayed(await pipe(binary, input)) });
   } catch (error) {
     return refuse({ path: '', says: failureWords(error as ExecFileException) });
   }
-  return ok({ play: async (input) => decodePlayed(await pipe(binary, input)) });
+}
+
+async function digestOfSources(flags: readonly string[]): Promise<string> {
+  const hash = createHash('sha256').update(flags.join(' '));
+  const names = (await readdir(FIRMWARE)).filter((name) => /\.[ch]$/.test(name)).sort();
+  for (const name of [...names, path.join('host', 'harness.c')])
+    hash.update(name).update(await readFile(path.join(FIRMWARE, name)));
+  return hash.digest('hex').slice(0, 32);
+}
+
+/** Compiles aside and moves into place: another process may do the same, or be ended in the middle. */
+async function build(binary: string, flags: readonly string[]): Promise<void> {
+  await mkdir(path.dirname(binary), { recursive: true, mode: 0o700 });
+  const aside = `${binary}.${process.pid}`;
+  const sources = [path.join(FIRMWARE, 'cheironom.c'), path.join(FIRMWARE, 'host', 'harness.c')];
+  try {
+    await execute('cc', [...flags, '-I', FIRMWARE, ...sources, '-o', aside], { timeout: 20_000 });
+    await rename(aside, binary);
+  } finally {
+    await rm(aside, { force: true });
+  }
 }
 
 /** The first line that names what failed. */

@@ -1,6 +1,6 @@
 import type { BoardTake } from '@/core/prove/play-take';
 import { boardTakes } from '@/core/prove/play-take';
-import { encodeTake, writePrograms, type Played, type Sent } from '@/core/exchange/harness';
+import { encodeProgram, type Played, type Sent } from '@/core/exchange/harness';
 import { readImage, writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { playOperations } from '@/core/exchange/play-operations';
 import type { Proof } from '@/core/exchange/proof';
@@ -12,22 +12,22 @@ import { compileHost } from './compiler';
 /**
  * Plays a take with the application's engine and with what each board gets, and compares every byte, and the state.
  * @param frames columns in any order; those of no sensor are passed over
- * @param scratch a folder that may be made; whoever asks removes it
- * @param mostBytes gives up where the take plays more
+ * @param mostBytes gives up where the take plays more @param cache where compiled runtimes are kept
  * @throws TooManyBytes then
  */
 export async function prove(
   instrument: Instrument,
   frames: Frames,
-  scratch: string,
   mostBytes = Infinity,
+  cache?: string,
 ): Promise<Proof> {
   const takes = boardTakes(instrument, frames);
   const bench = takes.map((t) => playOperations(t.image, t.frames, { mostBytes }));
-  const programs = takes.map((t) => ({ image: t.image, columns: t.frames.channels }));
-  const host = await compileHost(writePrograms(programs), scratch, ['-std=c99', '-O2']);
+  const host = await compileHost(['-std=c99', '-O2'], cache);
   const boards = await Promise.all(
-    takes.map((t, n) => (host.ok ? host.value.play(encodeTake(n, t.frames)) : playFiles(instrument, t))),
+    takes.map((t) =>
+      host.ok ? host.value.play(encodeProgram(t.image, t.frames)) : playFiles(instrument, t),
+    ),
   );
   const differences = bench.flatMap((b, i) => firstDifferent(b, boards[i]) ?? []);
   return {

@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { checkInstrument } from '@/core/exchange/instrument-json';
-import { encodeTake, decodePlayed, writePrograms, type Played } from '@/core/exchange/harness';
+import { encodeProgram, decodePlayed, type Played } from '@/core/exchange/harness';
 import { compile } from '@/core/compile/compile';
 import { bellowsOf } from '@/core/testing/bellows';
-import { columnsOf, levelOf } from '@/core/instrument/access';
+import { levelOf } from '@/core/instrument/access';
 import { fillSketch } from '@/core/exchange/sketch';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
@@ -142,17 +142,9 @@ describe('the workshop', () => {
 
 describe('the compiler', () => {
   const scratch = () => path.join(tmpdir(), `cheironom-${randomUUID()}`);
-  const compiled = async (programs: string, flags: string[] = []) => {
-    const made = await compileHost(programs, scratch(), flags);
-    if (!made.ok) throw new Error(made.faults[0].says);
-    return made.value;
-  };
-  it('says what is wrong with a header that is', async () => {
-    await expect(compiled('this is no C')).rejects.toThrow(/C compiler could not be used:.*error/);
-  });
   it('is done without where there is none, where it fails, and where its files cannot be written', async () => {
-    const why = async (folder = scratch()) => {
-      const proof = await prove(wherry(), soft(), folder);
+    const why = async (cache = scratch()) => {
+      const proof = await prove(wherry(), soft(), Infinity, cache);
       expect(proof).toMatchObject({ by: 'header', identical: true });
       return proof.because;
     };
@@ -166,14 +158,24 @@ describe('the compiler', () => {
     });
     vi.stubEnv('PATH', folder);
     expect(await why()).toBe('the C compiler could not be used: cc: internal error');
+    expect(readdirSync(folder)).toEqual(['cc']);
+  });
+  it('is asked once: what it made is kept for the next proof, whatever instrument that is of', async () => {
+    const cache = scratch();
+    const made = await prove(wherry(), soft(), Infinity, cache);
+    expect(made).toMatchObject({ by: 'c-runtime', identical: true });
+    vi.stubEnv('PATH', '/nowhere');
+    const other = { ...wherry(), voices: wherry().voices.slice(0, 1) };
+    expect(await prove(other, soft(), Infinity, cache)).toMatchObject({ by: 'c-runtime', identical: true });
   });
   it('finds the frame at which a board with other thresholds would differ', async () => {
     const instrument = wherry();
     const other = wherry();
     levelOf(other.sensors[0])!.on += 5;
     const played = async (by: Instrument) => {
-      const host = await compiled(writePrograms([{ image: compile(by), columns: columnsOf(by) }]));
-      return host.play(encodeTake(0, soft()));
+      const host = await compileHost(['-std=c99']);
+      if (!host.ok) throw new Error(host.faults[0].says);
+      return host.value.play(encodeProgram(compile(by), soft()));
     };
     const [ours, theirs] = [await played(instrument), await played(other)];
     expect(firstDifferent(ours, ours)).toBeNull();

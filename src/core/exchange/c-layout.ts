@@ -21,6 +21,10 @@ export function writeLayout(): string {
     '/* The settings of each record, in order: a byte each, or a word. */',
     ...PARTS.map(([name, of]) => settingsMacro(name, of)),
     '',
+    '/* The lists of an image, and of a state with how long each is: name, struct, length. */',
+    `#define CHEIR_PARTS(X) ${PARTS.map(([name, of]) => `X(${name}, ${of.name})`).join(' ')}`,
+    `#define CHEIR_STATES(X) ${STATES.map(([name, of]) => `X(${statesOf(name, of)}, ${of.name}, ${countedAs(name)}_n)`).join(' ')}`,
+    '',
     '/* A compiler that would lay them out otherwise refuses here: a negative size. */',
     '#define CHEIR_LIES(name, condition) typedef char cheir_lies_##name[(condition) ? 1 : -1]',
     ...STRUCTS.flatMap(assertionsOf),
@@ -67,6 +71,16 @@ function assertionsOf(of: Struct<Fields>): string[] {
     ),
   ];
 }
+
+/** What cheir_instrument (firmware/cheironom.h) calls a part of the state. */
+const statesOf = (part: keyof typeof STATE_PARTS, of: Struct<Fields>): string =>
+  part.endsWith('_zeros') ? `${part.slice(0, -1)}_states` : `${of.name}s`;
+
+/** The list of the image that a part of the state is as long as. */
+export const countedAs = (part: keyof typeof STATE_PARTS): keyof typeof IMAGE_PARTS | 'contacts' => {
+  if (part === 'level_zeros') return 'levels';
+  return part === 'strike_zeros' ? 'strikes' : part;
+};
 
 /** Names of the image's parts, each with its struct, in their order; and of the state's. */
 export const PARTS = Object.entries(IMAGE_PARTS) as [keyof typeof IMAGE_PARTS, Struct<Fields>][];

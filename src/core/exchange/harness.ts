@@ -1,10 +1,9 @@
 import { mostBytesSettable } from '../engine/engine';
 import { ENGINE_STATE, STATE_PARTS, type Image, type State } from '../engine/layout';
-import { placed, scalarsOf, sizeOf, type Fields, type Struct } from '../engine/struct';
+import { placed, scalarsOf, sizeOf, type Fields, type Struct, type Word } from '../engine/struct';
 import type { Frames } from '../signal/take';
-import { arrayOf, cTypeOf, partsOf, room } from './c-image';
-import { PARTS, STATES } from './c-layout';
-import { dumpRoom, roomOf, structureDigest } from './settings-dump';
+import { countedAs, PARTS, STATES } from './c-layout';
+import { dumpRoom, LISTS, roomOf, structureDigest } from './settings-dump';
 
 /** What was sent in one operation. */
 export interface Sent {
@@ -19,59 +18,59 @@ export interface Played {
   state: Uint8Array;
 }
 
-/** What the harness plays. */
-export interface Program {
-  image: Image;
-  columns: readonly string[];
-}
-
-/** programs.h for firmware/host/harness.c: the images, room for their states, and a list of them. */
-export function writePrograms(list: readonly Program[]): string {
-  const rows = list.map(({ image, columns }, n) => {
-    const bytes = Math.max(mostBytesSettable(image), dumpRoom(image));
-    return `    {&p${n}_instrument, ${columns.length}, ${bytes}},`;
-  });
-  return [
-    ...list.map(({ image }, n) => programOf(image, `p${n}`)),
-    'typedef struct { const cheir_instrument *instrument; uint16_t columns; uint16_t room; } harness_program;',
-    `#define HARNESS_PROGRAMS ${list.length}`,
-    `static const harness_program harness_programs[${list.length}] = {\n${rows.join('\n')}\n};`,
-    '',
-  ].join('\n');
-}
-
-/** One instrument, its fields in the order of cheir_instrument. */
-function programOf(image: Image, prefix: string): string {
-  const states = STATES.map(([name, struct]) => ({ name, struct, n: room(lengthOf(image, name)) }));
-  const parts = partsOf(image);
-  const most: Record<string, number> = { ...roomOf(image) };
-  const fields = [
-    `{${parts.map(({ name }) => `${prefix}_${name}`).join(', ')}}`,
-    `${structureDigest(image, '')}ul`,
-    ...[image.tables.length, image.stairs.length, most.tables, most.stairs],
-    ...[image.byte_us, image.table_bits],
-    ...PARTS.map(([name]) => image[name].length),
-    image.contacts,
-    ...states.map(({ name }) => `${prefix}_state_${name}`),
-    `&${prefix}_engine`,
-  ];
-  return [
-    ...parts.map((part) => {
-      const entries = room(most[part.name] ?? part.rows.length);
-      return arrayOf(part, `static ${cTypeOf(part.type)} ${prefix}_${part.name}[${entries}]`);
-    }),
-    ...states.map(({ name, struct, n }) => `static cheir_${struct.name} ${prefix}_state_${name}[${n}];`),
-    `static cheir_engine_state ${prefix}_engine;`,
-    `static const cheir_instrument ${prefix}_instrument = {${fields.join(', ')}};`,
-  ].join('\n');
-}
-
 /** Entries of a part of the state. */
-export function lengthOf(image: Image, part: keyof typeof STATE_PARTS): number {
-  if (part === 'contacts') return image.contacts;
-  if (part === 'level_zeros') return image.levels.length;
-  if (part === 'strike_zeros') return image.strikes.length;
-  return image[part].length;
+export const lengthOf = (image: Image, part: keyof typeof STATE_PARTS): number => {
+  const counted = countedAs(part);
+  return counted === 'contacts' ? image.contacts : image[counted].length;
+};
+
+/** Writes little-endian words one after another, as the harness's machine reads them. */
+class Bytes {
+  private readonly view: DataView;
+  private at = 0;
+
+  constructor(readonly bytes: Uint8Array<ArrayBuffer>) {
+    this.view = new DataView(bytes.buffer);
+  }
+
+  word(word: Word, value: number): void {
+    if (word === 'u8') this.view.setUint8(this.at, value);
+    else if (word === 'u16') this.view.setUint16(this.at, value & 0xffff, true);
+    else this.view.setUint32(this.at, value >>> 0, true);
+    this.at += { u8: 1, u16: 2, u32: 4 }[word];
+  }
+
+  /** A record as it lies in memory. */
+  row(struct: Struct<Fields>, row: unknown): void {
+    const scalars = scalarsOf(struct, row);
+    placed(struct).forEach(({ word }, i) => this.word(word, scalars[i]));
+  }
+}
+
+/**
+ * An image as the harness reads it: each list with its length before it, tables and stairs with their room as well, then what
+ * else an instrument is made of.
+ */
+function encodeImage(image: Image, columns: number): Uint8Array<ArrayBuffer> {
+  const rows = PARTS.reduce((n, [name, of]) => n + 2 + image[name].length * sizeOf(of), 0);
+  const lists = LISTS.reduce((n, list) => n + 4 + 2 * image[list].length, 0);
+  const out = new Bytes(new Uint8Array(rows + lists + 4 + 2 + 1 + 1 + 2 + 4));
+  for (const [name, of] of PARTS) {
+    out.word('u16', image[name].length);
+    for (const row of image[name]) out.row(of, row);
+  }
+  for (const list of LISTS) {
+    out.word('u16', image[list].length);
+    out.word('u16', roomOf(image)[list]);
+    for (const entry of image[list]) out.word('u16', entry);
+  }
+  out.word('u32', structureDigest(image, ''));
+  out.word('u16', image.byte_us);
+  out.word('u8', image.table_bits);
+  out.word('u8', image.contacts);
+  out.word('u16', columns);
+  out.word('u32', Math.max(mostBytesSettable(image), dumpRoom(image)));
+  return out.bytes;
 }
 
 /** The state as bytes: its parts in the layout's order, then the engine's own. Little-endian, as the harness's machine is. */
@@ -82,19 +81,9 @@ export function encodeState(state: State): Uint8Array {
     ),
     [ENGINE_STATE, state.engine],
   ];
-  const bytes = new Uint8Array(rows.reduce((n, [struct]) => n + sizeOf(struct), 0));
-  const view = new DataView(bytes.buffer);
-  let at = 0;
-  for (const [struct, row] of rows) {
-    const scalars = scalarsOf(struct, row);
-    placed(struct).forEach(({ word, offset }, i) => {
-      if (word === 'u8') view.setUint8(at + offset, scalars[i]);
-      else if (word === 'u32') view.setUint32(at + offset, scalars[i], true);
-      else view.setUint16(at + offset, scalars[i] & 0xffff, true);
-    });
-    at += sizeOf(struct);
-  }
-  return bytes;
+  const out = new Bytes(new Uint8Array(rows.reduce((n, [struct]) => n + sizeOf(struct), 0)));
+  for (const [struct, row] of rows) out.row(struct, row);
+  return out.bytes;
 }
 
 const OPERATION = { frame: 0, silence: 1, edge: 2, change: 3, ask: 4, endAll: 5, end: 255 } as const;
@@ -107,20 +96,29 @@ export interface Between {
   dump?: Uint8Array;
 }
 
+/** The harness's input: an instrument, and a take of it. */
+export function encodeProgram(image: Image, frames: Frames, between: Between = {}): Uint8Array {
+  const head = encodeImage(image, frames.channels.length);
+  const operations = encodeTake(frames, between);
+  const bytes = new Uint8Array(head.length + operations.length);
+  bytes.set(head);
+  bytes.set(operations, head.length);
+  return bytes;
+}
+
 /**
- * The harness's input: a take, with what happens between its frames, and a silence at the end. An edge comes before the
+ * A take as the harness's operations, with what happens between its frames, and a silence at the end. An edge comes before the
  * first frame that is not earlier.
  */
-export function encodeTake(program: number, frames: Frames, between: Between = {}): Uint8Array {
+export function encodeTake(frames: Frames, between: Between = {}): Uint8Array {
   const width = frames.channels.length;
   const n = frames.tUs.length;
   const edges = frames.edges?.tUs.length ?? 0;
   const { dump = new Uint8Array(0), change } = between;
   const changes = (change?.size ?? 0) * (3 + dump.length);
-  const bytes = new Uint8Array(2 + n * (5 + 2 * width) + 7 * edges + n + changes + 4);
+  const bytes = new Uint8Array(n * (5 + 2 * width) + 7 * edges + n + changes + 4);
   const view = new DataView(bytes.buffer);
-  view.setUint16(0, program, true);
-  let at = 2;
+  let at = 0;
   forOperations(frames, between, {
     edge: (tUs, contact, closed) => {
       bytes[at] = OPERATION.edge;

@@ -12,7 +12,7 @@ const DO: Record<Job, (order: Order) => Response | Promise<Response>> = {
   calibrate: ({ text }) => calibrate(text),
   render: ({ text, accept }) => renderTake(text, accept),
   firmware: ({ text }) => firmware(text),
-  prove: ({ text, scratch }) => proveTake(text, scratch),
+  prove: ({ text }) => proveTake(text),
   plan: ({ text }) => plan(text),
   listen: ({ text }) => listen(text),
 };

@@ -5,8 +5,7 @@ export default defineConfig({
   plugins: [react()],
   resolve: { tsconfigPaths: true },
   test: {
-    // The server's threads are begun by Node itself, which reads TypeScript through this.
-    execArgv: ['--require', 'tsx/cjs'],
+    globalSetup: './vitest.global.ts',
     include: ['src/**/*.test.{ts,tsx}', 'firmware/**/*.test.ts', 'demo/**/*.test.ts'],
     setupFiles: ['./vitest.setup.ts'],
     testTimeout: 60_000,

@@ -47,7 +47,7 @@ export function ensureBuild() {
   if (existsSync(mark) && statSync(mark).mtimeMs > newest(['src', 'package-lock.json', 'next.config.ts']))
     return;
   console.log('Building (about a minute)…');
-  const code = run('npx', ['next', 'build']);
+  const code = run('npm', ['run', '--silent', 'build']);
   if (code !== 0) process.exit(code);
 }
 

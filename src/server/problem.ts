@@ -1,7 +1,12 @@
 import type { Fault } from '@/core/result';
 
-/** Faults that are listed; a file can have as many as it has fields. */
+/** Faults that are listed, and letters of one: a file can have as many as it has fields, and names as long as itself. */
 const LISTED = 50;
+const LONGEST_SAYS = 400;
+const LONGEST_PATH = 200;
+
+const short = (words: string, most: number): string =>
+  words.length > most ? `${words.slice(0, most)}…` : words;
 
 /** A refusal as a problem document (RFC 9457): the status, a sentence, and each fault with the field it is in. */
 export function problem(
@@ -10,7 +15,9 @@ export function problem(
   faults: readonly Fault[] = [],
   headers: Record<string, string> = {},
 ): Response {
-  const listed = faults.slice(0, LISTED);
+  const listed = faults
+    .slice(0, LISTED)
+    .map(({ path, says }) => ({ path: short(path, LONGEST_PATH), says: short(says, LONGEST_SAYS) }));
   const more = faults.length - listed.length;
   const body = {
     type: 'about:blank',

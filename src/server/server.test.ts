@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { checkInstrument } from '@/core/exchange/instrument-json';
 import { encodeProgram, decodePlayed, type Played } from '@/core/exchange/harness';
@@ -15,8 +16,10 @@ import { accessFault } from './access';
 import { answer } from './answer';
 import { readBody } from './body';
 import { compileHost } from './compiler';
+import { textOf } from './jobs/text-of';
 import { problem, under } from './problem';
 import { firstDifferent, prove } from './prove';
+import type { Job, Order } from './jobs/protocol';
 import { Workshop } from './workshop';
 
 afterEach(() => {
@@ -91,7 +94,10 @@ describe('bodies and their limits', () => {
         c.close();
       },
     });
-    expect(await readBody(streamed(stream))).toEqual({ ok: true, value: '{"word":"hé"}' });
+    const body = await readBody(streamed(stream));
+    if (!body.ok) throw new Error('a body is required');
+    expect(await textOf(body.value.body, false)).toEqual({ ok: true, value: '{"word":"hé"}' });
+    expect(await textOf(gzipSync('[1]'), true)).toEqual({ ok: true, value: '[1]' });
   });
   it('problems name their fields under the body’s own', async () => {
     const faults = under('instrument', [
@@ -113,32 +119,86 @@ describe('bodies and their limits', () => {
 });
 
 describe('the workshop', () => {
-  const job = (text: string) => ({ job: 'firmware' as const, text, accept: '' });
-  // Ten thousand voices are far past the limit, and cost a thread a second to say so.
-  const heavy = job(JSON.stringify({ instrument: { ...wherry(), voices: new Array(9999).fill({}) } }));
-  it('ends a thread that takes too long, in the middle of its computation, and goes on with a new one', async () => {
-    const shop = new Workshop({ threads: 1, waiting: 4, timeMs: 60, memoryMb: 512 });
-    expect((await shop.do(heavy)).status).toBe(503);
-    expect((await new Workshop().do(job('{}'))).status).toBe(422);
+  const shops: Workshop[] = [];
+  const shopOf = (limits: ConstructorParameters<typeof Workshop>[0]) => {
+    const shop = new Workshop({ processes: 1, timeMs: 20_000, ...limits });
+    shops.push(shop);
+    return shop;
+  };
+  afterEach(async () => {
+    await Promise.all(shops.splice(0).map((shop) => shop.close()));
   });
-  it('ends a thread that takes too much memory', async () => {
-    const shop = new Workshop({ threads: 1, waiting: 4, timeMs: 20_000, memoryMb: 32 });
-    const response = await shop.do(job(`{"instrument":[${'{"a":[]},'.repeat(400_000)}{}]}`));
-    expect([response.status, (await response.json()).title]).toEqual([
-      503,
-      'The answer took too much memory',
-    ]);
+  const order = (job: Job, text: string): Order => ({
+    job,
+    body: new TextEncoder().encode(text),
+    packed: false,
+    accept: '',
   });
-  it('lets few wait, says when to try again, and forgets who has gone', async () => {
-    const shop = new Workshop({ threads: 1, waiting: 2, timeMs: 20_000, memoryMb: 512 });
+  const empty = order('firmware', '{}');
+  // Ten thousand voices are far past the limit, and cost a second to say so.
+  const heavy = order(
+    'firmware',
+    JSON.stringify({ instrument: { ...wherry(), voices: new Array(9999).fill({}) } }),
+  );
+  const titleOf = async (response: Promise<Response>) => (await (await response).json()).title;
+  it('kills a process that takes too long, in the middle of its computation, and goes on with a new one', async () => {
+    const shop = shopOf({ timeMs: 400 });
+    await shop.do(empty);
+    const began = performance.now();
+    expect(await titleOf(shop.do({ ...heavy, body: await gzipOf(heavy.body, 30), packed: true }))).toBe(
+      'The answer took too long',
+    );
+    expect(performance.now() - began).toBeLessThan(1500);
+    expect((await shopOf({}).do(empty)).status).toBe(422);
+    expect((await shop.do(empty)).status).toBe(422);
+  });
+  it('kills a process that takes too much memory, on its heap or beside it, and the server goes on', async () => {
+    const big = order('listen', JSON.stringify({ board: { bits: 12 }, csv: '0,1\n'.repeat(3_000_000) }));
+    expect(await titleOf(shopOf({ heapMb: 40 }).do(big))).toBe('The answer took too much memory');
+    expect(await titleOf(shopOf({ memoryMb: 60 }).do(big))).toBe('The answer took too much memory');
+    expect((await shopOf({}).do(empty)).status).toBe(422);
+  });
+  it('refuses before it parses what a parser could not end on', async () => {
+    const shop = shopOf({});
+    const began = performance.now();
+    for (const text of [
+      `[${'{},'.repeat(9_000_000)}{}]`,
+      '['.repeat(90_000_000),
+      `{"x":[${'1,'.repeat(40_000_000)}1]}`,
+    ]) {
+      const body = await gzipOf(new TextEncoder().encode(text), 1);
+      expect(body.length).toBeLessThan(200_000);
+      expect((await shop.do({ ...empty, body, packed: true })).status).toBe(422);
+    }
+    expect(performance.now() - began).toBeLessThan(10_000);
+  });
+  it('lets few of a client wait, serves clients by turns, says when to try again, and forgets who has gone', async () => {
+    const shop = shopOf({ waiting: 2 });
     const gone = new AbortController();
-    const asked = [shop.do(heavy, gone.signal), shop.do(job('{}')), shop.do(job('{}'), gone.signal)];
-    const refused = await shop.do(job('{}'));
+    const done: string[] = [];
+    const ask = (client: string, asked: Order, signal?: AbortSignal) =>
+      shop.do(asked, client, signal).then((r) => (done.push(client), r.status));
+    const asked = [ask('much', heavy), ask('much', heavy), ask('much', heavy, gone.signal)];
+    const refused = await shop.do(empty, 'much');
     expect([refused.status, refused.headers.get('retry-after')]).toEqual([503, '5']);
+    asked.push(ask('little', empty));
     gone.abort();
-    expect((await Promise.all(asked)).map((r) => r.status)).toEqual([503, 422, 503]);
+    expect(await Promise.all(asked)).toEqual([422, 422, 503, 422]);
+    expect(done).toEqual(['much', 'much', 'little', 'much']);
+  });
+  it('lets nobody wait for ever', async () => {
+    const shop = shopOf({ queueMs: 50 });
+    const first = shop.do(heavy);
+    expect((await shop.do(empty)).status).toBe(503);
+    expect((await first).status).toBe(422);
   });
 });
+
+/** A gzip body of bytes, so many times over within one JSON list. */
+async function gzipOf(bytes: Uint8Array, times: number): Promise<Buffer> {
+  const text = new TextDecoder().decode(bytes);
+  return gzipSync(times === 1 ? text : text.replace(/\}$/, `,"more":"${'x'.repeat(times * 1_000_000)}"}`));
+}
 
 describe('the compiler', () => {
   const scratch = () => path.join(tmpdir(), `cheironom-${randomUUID()}`);

@@ -1,25 +1,47 @@
-import { randomUUID } from 'node:crypto';
-import { rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { existsSync } from 'node:fs';
 import path from 'node:path';
-import { Worker } from 'node:worker_threads';
-import type { Answer, Order } from './jobs/protocol';
+import pidusage from 'pidusage';
+import workerpool, { type Pool } from 'workerpool';
+import type { Answer, Begun, Job, Order } from './jobs/protocol';
 import { problem } from './problem';
+import { Turns } from './turns';
 
-/** Threads at work, jobs that may wait for one, and what each may take. */
+/** Processes at work, jobs that may wait for one, and what each may take. */
 export interface Limits {
-  threads: number;
+  processes: number;
+  /** Jobs of one client, and of all, that may wait. */
   waiting: number;
-  /** Longest time for an answer, from the moment a thread begins on it, ms. */
+  waitingInAll: number;
+  /** Longest time in the queue, ms. */
+  queueMs: number;
+  /** Longest time for an answer, from the moment a process begins on it, ms. */
   timeMs: number;
-  /** Heap of a thread, MB. */
+  /** Heap of a process, and all of its memory, typed arrays too, MB. */
+  heapMb: number;
   memoryMb: number;
 }
 
-const LIMITS: Limits = { threads: 2, waiting: 8, timeMs: 30_000, memoryMb: 768 };
+const LIMITS: Limits = {
+  processes: 2,
+  waiting: 8,
+  waitingInAll: 32,
+  queueMs: 30_000,
+  timeMs: 30_000,
+  heapMb: 768,
+  memoryMb: 1536,
+};
+/** Jobs that take milliseconds have a process of their own: they never wait for those that take seconds. */
+const LIGHT: readonly Job[] = ['plan', 'firmware'];
 
 /** When a client may try again, s. */
 const RETRY_AFTER_S = 5;
+/** A process takes a second or so to begin; this is its most, ms. */
+const START_MS = 15_000;
+/** Memory is looked at this often, ms. */
+const LOOK_MS = 150;
+
+/** The processes' program, made by scripts/build-jobs.mjs. */
+const PROGRAM = path.join(/* turbopackIgnore: true */ process.cwd(), '.next', 'jobs', 'job.process.mjs');
 
 interface Waiting {
   order: Order;
@@ -29,87 +51,124 @@ interface Waiting {
 }
 
 /**
- * Does heavy work in threads, so that the server goes on answering meanwhile, and so that a limit of time or memory holds
- * inside a computation too: the thread is ended, and the next job begins a new one.
+ * Does heavy work in processes, so that the server goes on answering meanwhile, and so that a limit of time or memory holds
+ * inside a computation too: the process is killed, and the next job begins a new one. Clients take turns.
  */
 export class Workshop {
-  private readonly idle: Worker[] = [];
-  private readonly queue: Waiting[] = [];
+  private readonly queue = new Turns<Waiting>();
+  private readonly limits: Limits;
+  private pool: Pool | null = null;
   private busy = 0;
 
-  constructor(private readonly limits: Limits = LIMITS) {}
+  constructor(limits: Partial<Limits> = {}) {
+    this.limits = { ...LIMITS, ...limits };
+  }
 
-  do(asked: Omit<Order, 'scratch'>, signal?: AbortSignal): Promise<Response> {
-    if (this.queue.length >= this.limits.waiting) return Promise.resolve(tooBusy(this.limits.waiting));
-    return new Promise((done) => {
-      const order = { ...asked, scratch: path.join(tmpdir(), `cheironom-${randomUUID()}`) };
-      const waiting = { order, signal, done };
-      this.queue.push(waiting);
-      signal?.addEventListener('abort', () => this.forget(waiting), { once: true });
+  /** @param client who asks, as far as that is known: one that asks much waits for its own */
+  do(order: Order, client = '', signal?: AbortSignal): Promise<Response> {
+    const { waiting: most, waitingInAll, queueMs } = this.limits;
+    if (this.queue.of(client) >= most || this.queue.length >= waitingInAll)
+      return Promise.resolve(tooBusy(Math.min(most, this.queue.length)));
+    return new Promise((resolve) => {
+      const timer = setTimeout(() => this.forget(client, waiting, tooLongQueued(queueMs)), queueMs);
+      const waiting: Waiting = {
+        order,
+        signal,
+        done: (response) => {
+          clearTimeout(timer);
+          resolve(response);
+        },
+      };
+      this.queue.add(client, waiting);
+      signal?.addEventListener('abort', () => this.forget(client, waiting, givenUp()), { once: true });
       this.next();
     });
   }
 
-  private forget(waiting: Waiting): void {
-    const at = this.queue.indexOf(waiting);
-    if (at < 0) return;
-    this.queue.splice(at, 1);
-    waiting.done(givenUp());
+  /** Ends its processes. */
+  async close(): Promise<void> {
+    await this.pool?.terminate(true);
+    this.pool = null;
+  }
+
+  private forget(client: string, waiting: Waiting, response: Response): void {
+    if (this.queue.remove(client, waiting)) waiting.done(response);
   }
 
   private next(): void {
-    if (this.busy >= this.limits.threads) return;
-    const waiting = this.queue.shift();
+    if (this.busy >= this.limits.processes) return;
+    const waiting = this.queue.next();
     if (!waiting) return;
     this.busy++;
-    void this.work(waiting).then((response) => {
+    void this.work(waiting).finally(() => {
       this.busy--;
-      waiting.done(response);
       this.next();
     });
   }
 
-  private async work({ order, signal }: Waiting): Promise<Response> {
-    const worker = this.idle.pop() ?? begin(this.limits.memoryMb);
-    worker.ref();
-    const outcome = await outcomeOf(worker, order, this.limits, signal);
-    if (outcome instanceof Response) await worker.terminate();
-    await rm(order.scratch, { recursive: true, force: true });
-    if (outcome instanceof Response) return outcome;
-    worker.unref();
-    this.idle.push(worker);
-    return new Response(outcome.body, outcome);
+  /** Answers as soon as there is an answer; the process is free, or ended, when this is over. */
+  private async work({ order, signal, done }: Waiting): Promise<void> {
+    const { timeMs, memoryMb } = this.limits;
+    let pid = 0;
+    let refused: Response | null = null;
+    const end = (response: Response) => {
+      if (refused) return;
+      refused = response;
+      done(response);
+      if (pid > 0) kill(pid);
+    };
+    const abort = () => end(givenUp());
+    let timer = setTimeout(() => end(tooLong(timeMs)), timeMs + START_MS);
+    const watch = setInterval(() => {
+      if (pid > 0) void memoryOf(pid).then((mb) => mb > memoryMb && end(tooMuchMemory(memoryMb)));
+    }, LOOK_MS);
+    signal?.addEventListener('abort', abort);
+    if (signal?.aborted) abort();
+    try {
+      if (refused) return;
+      const begun = ({ pid: own }: Begun) => {
+        pid = own;
+        clearTimeout(timer);
+        timer = setTimeout(() => end(tooLong(timeMs)), timeMs);
+        if (refused) kill(pid);
+      };
+      const { status, headers, body }: Answer = await this.processes().exec('work', [order], { on: begun });
+      done(new Response(Uint8Array.from(body), { status, headers }));
+    } catch (error) {
+      end(failed(error as Error, memoryMb));
+    } finally {
+      clearTimeout(timer);
+      clearInterval(watch);
+      signal?.removeEventListener('abort', abort);
+    }
+  }
+
+  private processes(): Pool {
+    if (!existsSync(PROGRAM)) throw new Error(`workshop: ${PROGRAM} is required; npm run build makes it`);
+    return (this.pool ??= workerpool.pool(PROGRAM, {
+      workerType: 'process',
+      maxWorkers: this.limits.processes,
+      workerTerminateTimeout: 100,
+      forkOpts: { serialization: 'advanced', execArgv: [`--max-old-space-size=${this.limits.heapMb}`] },
+    }));
   }
 }
 
-const begin = (memoryMb: number): Worker =>
-  new Worker(new URL('./jobs/job.worker.ts', import.meta.url), {
-    resourceLimits: { maxOldGenerationSizeMb: memoryMb },
-  });
-
-/** What came of an order: the thread's answer, or the refusal to send where the thread is of no more use. */
-function outcomeOf(
-  worker: Worker,
-  order: Order,
-  limits: Limits,
-  signal?: AbortSignal,
-): Promise<Answer | Response> {
-  return new Promise((resolve) => {
-    const over = (outcome: Answer | Response) => {
-      clearTimeout(timer);
-      signal?.removeEventListener('abort', abort);
-      worker.off('message', over).off('error', fail);
-      resolve(outcome);
-    };
-    const fail = (error: Error) => over(failed(error, limits));
-    const abort = () => over(givenUp());
-    const timer = setTimeout(() => over(tooLong(limits)), limits.timeMs);
-    worker.on('message', over).on('error', fail);
-    if (signal?.aborted) return abort();
-    signal?.addEventListener('abort', abort);
-    worker.postMessage(order);
-  });
+function kill(pid: number): void {
+  try {
+    process.kill(pid, 'SIGKILL');
+  } catch (error) {
+    // It has ended by itself.
+    if ((error as NodeJS.ErrnoException).code !== 'ESRCH') throw error;
+  }
 }
+
+/** Memory that a process takes, MB; 0 where it has ended, or this machine does not tell. */
+const memoryOf = (pid: number): Promise<number> =>
+  pidusage(pid).then(
+    ({ memory }) => memory / 2 ** 20,
+    () => 0,
+  );
 
 /** The refusal of one request too many. @param waiting how many there are already */
 export const tooBusy = (waiting: number): Response =>
@@ -120,25 +179,38 @@ export const tooBusy = (waiting: number): Response =>
     { 'retry-after': String(RETRY_AFTER_S) },
   );
 
-const tooLong = ({ timeMs }: Limits): Response =>
+const tooLong = (timeMs: number): Response =>
   problem(503, 'The answer took too long', [
     { path: '', says: `${timeMs / 1000} s are the limit; send shorter takes` },
   ]);
 
+const tooLongQueued = (queueMs: number): Response =>
+  problem(
+    503,
+    'Too much is being asked at once',
+    [{ path: '', says: `it waited for ${queueMs / 1000} s; try again in ${RETRY_AFTER_S} s` }],
+    { 'retry-after': String(RETRY_AFTER_S) },
+  );
+
 /** Nobody reads it: the client is gone. */
 const givenUp = (): Response => problem(503, 'The request was given up');
 
-const failed = (error: Error & { code?: string }, { memoryMb }: Limits): Response =>
-  error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-    ? problem(503, 'The answer took too much memory', [
-        { path: '', says: `${memoryMb} MB are the limit; send shorter takes` },
-      ])
-    : problem(500, 'This could not be computed', [{ path: '', says: error.message }]);
+const tooMuchMemory = (memoryMb: number): Response =>
+  problem(503, 'The answer took too much memory', [
+    { path: '', says: `${memoryMb} MB are the limit; send shorter takes` },
+  ]);
+
+/** A process that was ended by the system, or by its own heap's limit, took too much; all else is a mistake of ours. */
+const failed = ({ message }: Error, memoryMb: number): Response =>
+  /terminated|SIG(ABRT|KILL|TRAP)/i.test(message)
+    ? tooMuchMemory(memoryMb)
+    : problem(500, 'This could not be computed', [{ path: '', says: message }]);
 
 const SHARED = Symbol.for('cheironom.workshop');
 
-/** The one workshop of this process, however often a bundler makes this module. */
-export function workshop(): Workshop {
-  const all = globalThis as { [SHARED]?: Workshop };
-  return (all[SHARED] ??= new Workshop());
+/** The workshop for a job, one for light ones and one for heavy ones in this process, however often a bundler makes this module. */
+export function workshopFor(job: Job): Workshop {
+  const all = globalThis as { [SHARED]?: { light: Workshop; heavy: Workshop } };
+  all[SHARED] ??= { light: new Workshop({ processes: 1 }), heavy: new Workshop() };
+  return LIGHT.includes(job) ? all[SHARED].light : all[SHARED].heavy;
 }

@@ -10,6 +10,46 @@ const MOST_VALUES = 200_000;
 /** Names that every object has. As a field of a file they would hide what the readers rely on. */
 const INHERITED = new Set(Object.getOwnPropertyNames(Object.prototype));
 
+/**
+ * What makes a JSON text unfit for parsing: nesting and values without end, counted outside of strings in one pass that stops
+ * where it is too much. What is no JSON is left to the parser.
+ */
+export function textFaults(text: string): Fault[] {
+  let depth = 0;
+  let values = 0;
+  for (let at = 0; at < text.length; at++) {
+    const code = text.charCodeAt(at);
+    if (code === QUOTE) {
+      at = endOfString(text, at);
+      continue;
+    }
+    if (code === OPEN_OBJECT || code === OPEN_LIST) depth++;
+    else if (code === CLOSE_OBJECT || code === CLOSE_LIST) depth--;
+    else if (code !== COMMA) continue;
+    else values++;
+    if (depth > DEEPEST_TEXT) return [{ path: '', says: `at most ${DEEPEST} levels can be nested` }];
+    if (values > MOST_TEXT_VALUES)
+      return [{ path: '', says: `at most ${MOST_VALUES} values can be taken in all` }];
+  }
+  return [];
+}
+
+/** A text may have more than a value may: {@link plainFaults} then names the field. What costs a parser more ends here. */
+const DEEPEST_TEXT = 100;
+const MOST_TEXT_VALUES = 2_000_000;
+const [QUOTE, BACKSLASH, COMMA] = [0x22, 0x5c, 0x2c];
+const [OPEN_OBJECT, CLOSE_OBJECT, OPEN_LIST, CLOSE_LIST] = [0x7b, 0x7d, 0x5b, 0x5d];
+
+/** Where a string that begins at a quote ends; the text's end where it does not. */
+function endOfString(text: string, from: number): number {
+  for (let at = text.indexOf('"', from + 1); at >= 0; at = text.indexOf('"', at + 1)) {
+    let slashes = 0;
+    while (text.charCodeAt(at - 1 - slashes) === BACKSLASH) slashes++;
+    if (slashes % 2 === 0) return at;
+  }
+  return text.length;
+}
+
 interface Open {
   value: object;
   path: string;

@@ -501,7 +501,7 @@ describe('the board’s files', () => {
     seen.add(digest());
     instrument.sensors[0].lanes[0].pin = 'A7';
     seen.add(digest());
-    instrument.sensors.find((s: { id: string }) => s.id === 'knee')!.lanes[0].pin = '13';
+    instrument.sensors.find((s: { id: string }) => s.id === 'knee')!.lanes[0].pin = '27';
     seen.add(digest());
     expect(seen.size).toBe(5);
   });

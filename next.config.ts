@@ -2,6 +2,8 @@ import type { NextConfig } from 'next';
 
 /** Headers that do not depend on the request; the Content-Security-Policy, with its nonce, is in src/proxy.ts. */
 const headers = [
+  // Scripts that run as workers keep to this one, and so do answers that the proxy does not see.
+  { key: 'Content-Security-Policy', value: "default-src 'self'; object-src 'none'; frame-ancestors 'none'" },
   { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
   { key: 'Cross-Origin-Embedder-Policy', value: 'require-corp' },
   { key: 'X-Content-Type-Options', value: 'nosniff' },
@@ -11,6 +13,9 @@ const headers = [
 const config: NextConfig = {
   poweredByHeader: false,
   devIndicators: false,
+  // No image goes through the server's image service: it is off.
+  images: { unoptimized: true },
+  productionBrowserSourceMaps: false,
   // `npm run check` runs the type checker by itself, once.
   typescript: { ignoreBuildErrors: true },
   outputFileTracingIncludes: { '/api/**': ['./firmware/*', './demo/*.json', './demo/*.csv'] },

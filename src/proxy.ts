@@ -1,13 +1,19 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { accessFault, stranger } from './server/access';
 
+/** What a page is asked by. */
+const METHODS = ['GET', 'HEAD'];
+
 /**
  * Answers only who may ask (server/access.ts), and gives every page a strict Content-Security-Policy with a fresh nonce: nothing
  * from elsewhere, no inline script without the nonce, no eval. Inline style attributes are allowed; style sheets need the nonce as well.
  */
 export function proxy(request: NextRequest): Response {
   const fault = accessFault(request.headers, false);
-  return fault ? stranger(fault) : withPolicy(request);
+  if (fault) return stranger(fault);
+  return METHODS.includes(request.method)
+    ? withPolicy(request)
+    : new Response(null, { status: 405, headers: { allow: METHODS.join(', ') } });
 }
 
 function withPolicy(request: NextRequest): NextResponse {

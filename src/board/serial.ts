@@ -3,6 +3,7 @@ import type { LineNumbers } from '@/core/exchange/line-numbers';
 import type { Packet, Who } from '@/core/exchange/binary-frames';
 import { timeNamed, unitOfStep } from '@/core/exchange/csv-time';
 import type { Board, BoardInfo, Edge, FrameQueue } from './board';
+import { median } from '@/core/signal/quantile';
 import { LineClock } from './line-clock';
 
 /** Lines from which the unit of a time without a name is told. */
@@ -225,7 +226,9 @@ export class SerialBoard implements Board {
     if (this.timeUnit === null) {
       this.early.push(reading);
       if (this.early.length < TOLD_FROM) return null;
-      this.timeUnit = unitOfStep((reading - this.early[0]) / (this.early.length - 1));
+      // The first line may have been cut: of 1234567 it has 4567.
+      const whole = this.early.slice(1);
+      this.timeUnit = unitOfStep(median(whole.slice(1).map((t, i) => t - whole[i])));
     }
     return reading * this.timeUnit;
   }

@@ -35,12 +35,16 @@ export async function firmwareZip(instrument: Instrument): Promise<Uint8Array<Ar
   const sketch = await source('sketch.ino');
   const several = instrument.boards.length > 1;
   const entries = instrument.boards.flatMap((board) => {
-    const folder = several ? `${instrument.id}-${board.id}` : instrument.id;
+    const folder = folderName(several ? `${instrument.id}-${board.id}` : instrument.id);
     const files = { ...Object.fromEntries(runtime), ...boardFiles(instrument, board, sketch, folder) };
     return Object.entries(files).map(([name, text]) => [`${folder}/${name}`, strToU8(text)] as const);
   });
   return Uint8Array.from(zipSync(Object.fromEntries(entries), { mtime: MTIME, level: 9 }));
 }
+
+/** A folder that every system can make: some keep names of devices for themselves. */
+const folderName = (name: string): string =>
+  /^(con|prn|aux|nul|com\d|lpt\d)$/.test(name) ? `${name}-board` : name;
 
 /** What is one board's own. @param name of its sketch, which must be its folder's */
 function boardFiles(

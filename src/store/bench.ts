@@ -17,6 +17,7 @@ import {
 import { importTake } from './import-take';
 import { recordingsOf, removeRecording } from './recordings';
 import { removeTake } from './takes';
+import { StorageRefusal } from './trouble';
 import { forgetUnsaved } from './unsaved';
 
 /** Puts an instrument on the bench under a free id. @returns the id */
@@ -31,7 +32,6 @@ export const addInstrument = (instrument: Instrument, db: Database = database())
 /** What is kept of an instrument, checked: another version may have written it, or a fault. */
 export const readKept = (kept: KeptInstrument): Result<Instrument> => checkInstrument(kept.document);
 
-/** Begins a new instrument. @returns its id */
 /** A new instrument of these wishes, on the best board for them; one breath gauge where nothing is wished. @returns its id */
 export function beginInstrument(
   name: string,
@@ -58,8 +58,25 @@ export interface Removed {
   pieces: KeptPiece[];
 }
 
-/** Removes an instrument with its takes. @returns all of it, to bring back; null where there is none of that id */
-export const removeInstrument = (id: string, db: Database = database()): Promise<Removed | null> =>
+/** The name of the lock that a tab has on the instrument that it works on. */
+export const lockOf = (id: string): string => `cheironom ${id}`;
+
+/** Whether a tab works on an instrument. A browser without locks, as over plain http, cannot tell. */
+async function isHeld(id: string): Promise<boolean> {
+  const { held = [] } = (await globalThis.navigator?.locks?.query()) ?? {};
+  return held.some((lock) => lock.name === lockOf(id));
+}
+
+/**
+ * Removes an instrument with its takes.
+ * @returns all of it, to bring back; null where there is none of that id @throws StorageRefusal while a tab works on it
+ */
+export async function removeInstrument(id: string, db: Database = database()): Promise<Removed | null> {
+  if (await isHeld(id)) throw new StorageRefusal('HeldError');
+  return takeOut(id, db);
+}
+
+const takeOut = (id: string, db: Database): Promise<Removed | null> =>
   db.transaction('rw', [db.instruments, db.takes, db.recordings, db.pieces], async () => {
     const kept = await db.instruments.get(id);
     const takes = await db.takes.where({ instrument: id }).toArray();
@@ -75,16 +92,43 @@ export const removeInstrument = (id: string, db: Database = database()): Promise
     return kept ? { kept, takes, recordings, pieces } : null;
   });
 
-/** Puts a removed instrument back with its takes, under another id where its own was taken since. */
+/** Puts a removed instrument back with its takes, each under another id where its own was taken since: nothing is overwritten. */
 export async function bringBack(removed: Removed, db: Database = database()): Promise<void> {
   const { kept, takes, recordings, pieces } = removed;
   await db.transaction('rw', [db.instruments, db.takes, db.recordings, db.pieces], async () => {
     const id = await freeId(kept.id, db);
-    await db.instruments.add({ ...kept, id, document: { ...kept.document, id } });
-    await db.takes.bulkPut(takes.map((t) => ({ ...t, instrument: id })));
-    await db.recordings.bulkPut(recordings.map((r) => ({ ...r, instrument: id })));
-    await db.pieces.bulkPut(pieces);
+    const ids = new Map<string, string>();
+    for (const own of [...takes, ...recordings]) ids.set(own.id, await freeTakeId(own.id, db));
+    const document = withTakes({ ...kept.document, id }, ids);
+    await db.instruments.add({ ...kept, id, document });
+    await db.takes.bulkAdd(takes.map((t) => ({ ...t, id: ids.get(t.id)!, instrument: id })));
+    await db.recordings.bulkAdd(recordings.map((r) => ({ ...r, id: ids.get(r.id)!, instrument: id })));
+    await db.pieces.bulkPut(pieces.map((p) => ({ ...p, take: ids.get(p.take)! })));
   });
+}
+
+/** A document whose calibrations name their takes by other ids. */
+const withTakes = (document: Instrument, ids: ReadonlyMap<string, string>): Instrument => ({
+  ...document,
+  sensors: document.sensors.map((sensor) =>
+    sensor.calibration
+      ? {
+          ...sensor,
+          calibration: {
+            ...sensor.calibration,
+            takes: sensor.calibration.takes.map((take) => ids.get(take) ?? take),
+          },
+        }
+      : sensor,
+  ),
+});
+
+async function freeTakeId(wanted: string, db: Database): Promise<string> {
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? wanted : `${wanted}-again-${n}`;
+    const taken = (await db.takes.get(id)) ?? (await db.recordings.get(id));
+    if (!taken) return id;
+  }
 }
 
 /** Puts the demonstration instruments on an empty bench, once, with their takes. @param fetchDemo asked only then */
@@ -95,7 +139,7 @@ export async function seedDemo(
   if ((await db.facts.get('demo')) || (await db.instruments.count()) > 0) return;
   const demo = await fetchDemo();
   // All or nothing: a page left in the middle must not leave half a demonstration behind.
-  await db.transaction('rw', db.instruments, db.takes, db.pieces, db.facts, async () => {
+  await db.transaction('rw', [db.instruments, db.takes, db.recordings, db.pieces, db.facts], async () => {
     // Another tab may have been quicker.
     if (await db.facts.get('demo')) return;
     for (const one of demo.instruments) await seedOne(one, db);

@@ -9,11 +9,14 @@ export interface KeptInstrument {
   id: string;
   document: Instrument;
   changedAt: string;
+  /** One more each time that it is kept: a clock may be put back. */
+  revision?: number;
 }
 
 /**
  * A take's label; its frames are in pieces. `whole` turns true when it ended as it should, or is taken as it is; `at` is
- * when it was begun, then when it was last chosen to stand: the newest of a role does (standing.ts).
+ * when it was begun, then when it was last chosen to stand; `order` rises with each of these, whatever the clock says: of a role
+ * the take that was last chosen stands (standing.ts).
  */
 export interface KeptTake {
   id: string;
@@ -21,6 +24,7 @@ export interface KeptTake {
   sensor: string;
   role: Role;
   at: string;
+  order: number;
   channels: string[];
   /** Contacts whose edges are in it. */
   contacts?: string[];
@@ -100,11 +104,30 @@ export class Database extends Dexie {
         }),
     );
     this.version(3).stores({ recordings: 'id, instrument' });
+    // Until version 3 takes were in the order of a clock.
+    this.version(4).upgrade(async (tx) => {
+      const takes = await tx.table<KeptTake>('takes').toArray();
+      const sorted = takes.toSorted((a, b) => a.at.localeCompare(b.at));
+      await tx.table('takes').bulkPut(sorted.map((take, i) => ({ ...take, order: i + 1 })));
+      await tx.table('facts').put({ key: 'order', value: String(sorted.length) });
+    });
   }
 }
 
 const isVersion1 = (document: unknown): document is object =>
   typeof document === 'object' && document !== null && (document as { version?: unknown }).version === 1;
+
+/** The next number in the order of takes; within a transaction that may write facts. */
+export async function nextOrder(db: Database): Promise<number> {
+  const next = Number((await db.facts.get('order'))?.value ?? 0) + 1;
+  await db.facts.put({ key: 'order', value: String(next) });
+  return next;
+}
+
+/** Told when a tab of an older Cheironom keeps the database as it is. */
+export const whenBlocked = (tell: () => void, db: Database = database()): void => {
+  db.on('blocked', tell);
+};
 
 let opened: Database | null = null;
 

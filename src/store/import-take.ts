@@ -53,7 +53,7 @@ export async function importTake(
     return no(
       'The take does not say what it was played for. Nothing was kept; add a line "# role: soft" at its top, or name the file so.',
     );
-  const label: KeptTake = {
+  const label: Omit<KeptTake, 'order'> = {
     id: await freeTakeId(notes.take, `${instrument.id}-${sensor}-${known}`, db),
     instrument: instrument.id,
     sensor,

@@ -3,7 +3,16 @@ import { database, type Database, type KeptRecording } from './database';
 
 /** An instrument's recordings, the newest first. */
 export const recordingsOf = async (instrument: string, db: Database = database()): Promise<KeptRecording[]> =>
-  (await db.recordings.where({ instrument }).sortBy('at')).reverse();
+  (await db.recordings.where({ instrument }).sortBy('at'))
+    .reverse()
+    // Another version may have left something out.
+    .map((r) => ({
+      ...r,
+      tags: r.tags ?? [],
+      marks: r.marks ?? [],
+      notes: r.notes ?? '',
+      name: r.name ?? '',
+    }));
 
 /** Puts a recording's label down before its first piece. */
 export const beginRecording = (label: KeptRecording, db: Database = database()) => db.recordings.put(label);

@@ -18,7 +18,7 @@ export interface RoleTakes {
  * @returns one entry a role that was ever begun
  */
 export function rolesOf(takes: readonly KeptTake[]): RoleTakes[] {
-  const newestFirst = takes.toSorted((a, b) => b.at.localeCompare(a.at));
+  const newestFirst = takes.toSorted((a, b) => b.order - a.order);
   const roles = [...new Set(newestFirst.map((t) => t.role))];
   return roles.map((role) => {
     const own = newestFirst.filter((t) => t.role === role);
@@ -32,4 +32,4 @@ export function rolesOf(takes: readonly KeptTake[]): RoleTakes[] {
 export const standingOf = (takes: readonly KeptTake[]): KeptTake[] =>
   rolesOf(takes)
     .flatMap(({ stands }) => stands ?? [])
-    .sort((a, b) => a.at.localeCompare(b.at));
+    .sort((a, b) => a.order - b.order);

@@ -19,6 +19,7 @@ import {
   beginInstrument,
   bringBack,
   importInstrument,
+  lockOf,
   readKept,
   removeInstrument,
   seedDemo,
@@ -27,7 +28,16 @@ import { Database, type KeptRecording } from './database';
 import { importTake } from './import-take';
 import { beginHistory, record, redo, undo } from './history';
 import { rolesOf, standingOf } from './standing';
-import { addPiece, beginTake, keepTake, loadTake, loadTakes, standTake, sweepTakes } from './takes';
+import {
+  addPiece,
+  beginTake,
+  keepTake,
+  loadTake,
+  loadTakes,
+  standTake,
+  sweepPieces,
+  sweepTakes,
+} from './takes';
 import { StorageQueue } from './storage-queue';
 import { storageWords } from './trouble';
 import { createWorkspace } from './workspace';
@@ -109,10 +119,11 @@ describe('takes in pieces', () => {
   });
   it('stand for their role when they end, until an earlier one is put back or one that was cut off is used', async () => {
     const put = (id: string, minute: number, over = {}) =>
-      db.takes.put(label(id, { at: `2026-11-24T10:0${minute}:00Z`, ...over }));
+      db.takes.put({ ...label(id, over), order: minute });
     await put('soft-1', 1, { whole: true });
     await put('loud', 2, { whole: true, role: 'loud' });
     await put('soft-2', 3);
+    await db.facts.put({ key: 'order', value: '3' });
     const soft = async () => {
       const takes = await db.takes.toArray();
       const { stands, earlier, cut } = rolesOf(takes).find((r) => r.role === 'soft')!;
@@ -121,16 +132,28 @@ describe('takes in pieces', () => {
     expect(await soft()).toEqual([['soft-1', 'loud'], 'soft-1', undefined, 'soft-2']);
     await standTake('soft-2', null, db);
     expect(await soft()).toEqual([['loud', 'soft-2'], 'soft-2', 'soft-1', undefined]);
-    await new Promise((r) => setTimeout(r, 2));
+    // Whatever the clock says meanwhile.
+    vi.setSystemTime('2020-01-01T00:00:00Z');
     await standTake('soft-1', null, db);
     expect(await soft()).toEqual([['loud', 'soft-1'], 'soft-1', 'soft-2', undefined]);
+    vi.useRealTimers();
+  });
+  it('of what was removed keep no piece more, and what it left is swept', async () => {
+    await beginTake(label('gone'), db);
+    await addPiece('gone', 0, piece(0, 10), db);
+    await db.takes.delete('gone');
+    await expect(addPiece('gone', 1, piece(10, 10), db)).rejects.toMatchObject({ name: 'RemovedError' });
+    await beginTake(label('here'), db);
+    await addPiece('here', 0, piece(0, 10), db);
+    await sweepPieces(db);
+    expect((await db.pieces.toArray()).map((p) => p.take)).toEqual(['here']);
   });
   it('are kept while they stand, were cut off since, or are what a calibration came from', async () => {
     const instrument = { ...(JSON.parse((await demo()).instrument) as Instrument), id: 'w' };
     instrument.sensors[0].calibration!.takes = ['cited'];
     const order = ['older', 'cited', 'replaced', 'stands', 'cut'];
     for (const [i, id] of order.entries())
-      await db.takes.put(label(id, { at: `2026-11-25T10:0${i}:00Z`, whole: id !== 'cut' }));
+      await db.takes.put({ ...label(id, { whole: id !== 'cut' }), order: i });
     await addPiece('older', 0, piece(0, 10), db);
     await sweepTakes(instrument, db);
     expect((await db.takes.toArray()).map((t) => t.id).sort()).toEqual(['cited', 'cut', 'stands']);
@@ -255,6 +278,21 @@ describe('the bench', () => {
     await beginInstrument('Wherry', [], db);
     await bringBack(removed, db);
     expect((await db.takes.toArray()).map((t) => t.instrument)).toEqual(new Array(5).fill('wherry-2'));
+  });
+  it('removes nothing while a tab works on it, and never overwrites what has come since', async () => {
+    const id = await beginInstrument('Held', [], db);
+    vi.stubGlobal('navigator', { locks: { query: async () => ({ held: [{ name: lockOf(id) }] }) } });
+    await expect(removeInstrument(id, db)).rejects.toMatchObject({ name: 'HeldError' });
+    vi.unstubAllGlobals();
+    await beginTake(label('held-take', { instrument: id }), db);
+    const removed = (await removeInstrument(id, db))!;
+    await beginTake(label('held-take', { instrument: 'other' }), db);
+    await bringBack(removed, db);
+    const takes = await db.takes.toArray();
+    expect(takes.map((t) => [t.id, t.instrument]).sort()).toEqual([
+      ['held-take', 'other'],
+      ['held-take-again-2', id],
+    ]);
   });
   it('brings back the recordings of an instrument with it', async () => {
     await seedDemo(demo, db);

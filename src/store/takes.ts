@@ -1,19 +1,38 @@
 import type { Instrument } from '@/core/instrument/document';
 import { joinPieces, piecesOf } from '@/core/signal/pieces';
 import type { Frames, Take } from '@/core/signal/take';
-import { database, type Database, type KeptTake } from './database';
+import { database, nextOrder, type Database, type KeptTake } from './database';
 import { rolesOf } from './standing';
+import { StorageRefusal } from './trouble';
 
 /** Puts a take's label down before its first frame. */
-export const beginTake = (take: KeptTake, db: Database = database()) => db.takes.put(take);
+export const beginTake = (take: Omit<KeptTake, 'order'>, db: Database = database()) =>
+  db.transaction('rw', db.takes, db.facts, async () => db.takes.put({ ...take, order: await nextOrder(db) }));
 
-/** Keeps the next piece of a take. */
+/**
+ * Keeps the next piece of a take or a recording.
+ * @throws StorageRefusal where that was removed since: its pieces would belong to nothing
+ */
 export const addPiece = (
   take: string,
   n: number,
   { tUs, counts, edges }: Pick<Frames, 'tUs' | 'counts' | 'edges'>,
   db: Database = database(),
-) => db.pieces.put({ take, n, tUs, counts, ...(edges ? { edges } : {}) });
+) =>
+  db.transaction('rw', db.takes, db.recordings, db.pieces, async () => {
+    if (!(await db.takes.get(take)) && !(await db.recordings.get(take)))
+      throw new StorageRefusal('RemovedError');
+    await db.pieces.put({ take, n, tUs, counts, ...(edges ? { edges } : {}) });
+  });
+
+/** Removes pieces of what is no longer kept. */
+export const sweepPieces = (db: Database = database()): Promise<void> =>
+  db.transaction('rw', db.takes, db.recordings, db.pieces, async () => {
+    const owners = (await db.pieces.orderBy('take').uniqueKeys()) as string[];
+    for (const owner of owners)
+      if (!(await db.takes.get(owner)) && !(await db.recordings.get(owner)))
+        await db.pieces.where('take').equals(owner).delete();
+  });
 
 /**
  * Lets a take stand for its sensor and role: one that has just ended, was cut off, or stood before.
@@ -21,14 +40,15 @@ export const addPiece = (
  * @returns the numbers of the pieces that are missing; where there are any, it does not stand
  */
 export const standTake = (id: string, pieces: number | null, db: Database = database()): Promise<number[]> =>
-  db.transaction('rw', db.takes, db.pieces, async () => {
+  db.transaction('rw', db.takes, db.pieces, db.facts, async () => {
     const keys = await db.pieces.where('take').equals(id).primaryKeys();
     const kept = new Set(keys.map(([, n]) => n));
     const missing = Array.from({ length: pieces ?? 0 }, (_, n) => n).filter((n) => !kept.has(n));
     if (missing.length > 0) return missing;
     const whole = pieces ?? firstMissing(kept);
     await db.pieces.bulkDelete(keys.filter(([, n]) => n >= whole));
-    await db.takes.update(id, { whole: true, at: new Date().toISOString() });
+    const order = await nextOrder(db);
+    await db.takes.update(id, { whole: true, at: new Date().toISOString(), order });
     return [];
   });
 
@@ -74,9 +94,13 @@ export async function loadTakes(ids: string[], db: Database = database()): Promi
 }
 
 /** Keeps a whole take at once, in pieces of a thousand frames. */
-export async function keepTake(label: KeptTake, frames: Frames, db: Database = database()): Promise<void> {
-  await db.transaction('rw', db.takes, db.pieces, async () => {
-    await db.takes.add(label);
+export async function keepTake(
+  label: Omit<KeptTake, 'order'>,
+  frames: Frames,
+  db: Database = database(),
+): Promise<void> {
+  await db.transaction('rw', [db.takes, db.recordings, db.pieces, db.facts], async () => {
+    await db.takes.add({ ...label, order: await nextOrder(db) });
     for (const [n, piece] of piecesOf(frames).entries()) await addPiece(label.id, n, piece, db);
     await db.takes.update(label.id, { whole: true, at: new Date().toISOString() });
   });

@@ -4,6 +4,8 @@ import type { Instrument } from '@/core/instrument/document';
 export interface Unsaved {
   document: Instrument;
   changedAt: string;
+  /** One more than that of what was kept when it was left. */
+  revision: number;
 }
 
 const keyOf = (id: string) => `cheironom-unsaved-${id}`;

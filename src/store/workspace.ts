@@ -1,11 +1,11 @@
 import { createStore } from 'zustand/vanilla';
 import type { Instrument } from '@/core/instrument/document';
 import { readKept } from './bench';
-import { database, type Database, type KeptRecording, type KeptTake } from './database';
+import { database, type Database, type KeptInstrument, type KeptRecording, type KeptTake } from './database';
 import { beginHistory, record, redo, undo, type History } from './history';
 import { recordingsOf } from './recordings';
 import { sweepTakes } from './takes';
-import { forgetUnsaved, keepUnsaved, unsavedOf } from './unsaved';
+import { forgetUnsaved, keepUnsaved, unsavedOf, type Unsaved } from './unsaved';
 import { StorageRefusal, storageWords, type TroubleKind, type Troubles } from './trouble';
 
 /** The instrument on the bench: its document with undo, its takes' labels, and how well it is kept. */
@@ -40,6 +40,10 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     readOnly,
   }));
   let timer: ReturnType<typeof setTimeout> | null = null;
+  /** Of what is kept, as far as this tab knows. */
+  let revision = 0;
+  /** Saves that are going on: each makes one more. */
+  let saving = 0;
 
   /** Says one kind of trouble, or that it is over. */
   const tell = (kind: TroubleKind, says: string | null) =>
@@ -62,8 +66,11 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
   /** Keeps the document where it is still on the bench: one that was removed elsewhere must not come back without its takes. */
   const put = (document: Instrument, changedAt: string) =>
     db.transaction('rw', db.instruments, async () => {
-      if (!(await db.instruments.get(id))) throw new StorageRefusal('RemovedError');
-      await db.instruments.put({ id, document, changedAt });
+      const kept = await db.instruments.get(id);
+      if (!kept) throw new StorageRefusal('RemovedError');
+      const next = (kept.revision ?? 0) + 1;
+      await db.instruments.put({ id, document, changedAt, revision: next });
+      return next;
     });
 
   const save = async () => {
@@ -71,7 +78,11 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     const { history } = store.getState();
     if (!history || store.getState().readOnly) return;
     const changedAt = new Date().toISOString();
-    if (!(await guarded('saving', () => put(history.present, changedAt)))) return saveIn(RETRY_MS);
+    saving++;
+    const done = await guarded('saving', () => put(history.present, changedAt));
+    saving--;
+    if (!done) return saveIn(RETRY_MS);
+    revision = done.value;
     // An older save that ends late must not forget what was kept since.
     if (store.getState().history?.present === history.present) forgetUnsaved(id);
     store.setState({ savedAt: Date.now() });
@@ -86,7 +97,12 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
   const leave = () => {
     const { history } = store.getState();
     if (!timer || !history) return;
-    keepUnsaved(id, { document: history.present, changedAt: new Date().toISOString() });
+    const left = {
+      document: history.present,
+      changedAt: new Date().toISOString(),
+      revision: revision + saving + 1,
+    };
+    keepUnsaved(id, left);
     void flush();
   };
 
@@ -106,7 +122,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
 
   const reloadTakes = () =>
     guarded('reading', async () =>
-      store.setState({ takes: await db.takes.where({ instrument: id }).sortBy('at') }),
+      store.setState({ takes: await db.takes.where({ instrument: id }).sortBy('order') }),
     );
 
   const reloadRecordings = () =>
@@ -117,8 +133,14 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     if (!kept) return store.setState({ status: 'refused' });
     if (!kept.value) return store.setState({ status: 'missing' });
     const unsaved = readOnly ? null : unsavedOf(id);
-    const newer = unsaved !== null && unsaved.changedAt >= kept.value.changedAt;
-    const read = readKept(newer ? { ...kept.value, ...unsaved } : kept.value);
+    revision = kept.value.revision ?? 0;
+    const left =
+      unsaved !== null && revisionOf(unsaved, kept.value) > revision
+        ? readKept({ ...kept.value, ...unsaved })
+        : null;
+    // One that cannot be read never stands in the way of what was kept before it.
+    const newer = left?.ok === true;
+    const read = newer ? left : readKept(kept.value);
     if (!read.ok) {
       tell('reading', UNREADABLE);
       return store.setState({ status: 'refused' });
@@ -164,6 +186,10 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     },
   };
 }
+
+/** Where an older version left it, the clock has to tell. */
+const revisionOf = ({ revision, changedAt }: Partial<Unsaved>, kept: KeptInstrument): number =>
+  revision ?? ((changedAt ?? '') >= kept.changedAt ? Infinity : 0);
 
 const UNREADABLE =
   'What is kept of this instrument cannot be read. Nothing was changed; on the bench you can export it as it is, or remove it.';

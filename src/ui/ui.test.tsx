@@ -170,6 +170,7 @@ describe('findings', () => {
       bits: 12,
       rateHz: 1000,
       whole: true,
+      order: 1,
     };
     const strip = (takes: (typeof take)[]) => (
       <TakesStrip steps={LEVEL_STEPS} takes={takes} report={null} redo={redo} stand={stand} />
@@ -180,8 +181,8 @@ describe('findings', () => {
     expect(screen.getAllByText('to do')).toHaveLength(4);
     fireEvent.click(screen.getByRole('button', { name: 'Play soft again' }));
     expect(redo).toHaveBeenCalledWith('soft');
-    const newer = { ...take, id: 'newer', at: '2026-11-25T10:00:00Z' };
-    const cut = { ...take, id: 'cut', at: '2026-11-25T11:00:00Z', whole: false };
+    const newer = { ...take, id: 'newer', order: 2 };
+    const cut = { ...take, id: 'cut', order: 3, whole: false };
     rerender(strip([take, newer, cut]));
     fireEvent.click(screen.getByRole('button', { name: 'Use the earlier rest take' }));
     fireEvent.click(screen.getByRole('button', { name: 'Use the rest take that was cut off' }));

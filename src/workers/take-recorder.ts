@@ -10,6 +10,10 @@ export interface TakeLabel {
   contacts: string[];
 }
 
+/** Frames and edges of a piece at most: a board's time may stand still. */
+const MOST_FRAMES = 10_000;
+const MOST_EDGES = 10_000;
+
 /** Records some columns of the frames, and some contacts, as a take, and tells it in pieces, to be kept as they come. */
 export class TakeRecorder {
   private take: { id: string; startUs: number; n: number; contacts: string[]; marks: number[] } | null = null;
@@ -35,7 +39,8 @@ export class TakeRecorder {
     if (!this.take) return;
     this.tUs.push(tUs - this.take.startUs);
     for (let c = 0; c < counts.length; c++) this.counts.push(counts[c]);
-    if (this.tUs[this.tUs.length - 1] - this.tUs[0] >= PIECE_US) this.flush();
+    const full = this.tUs.length >= MOST_FRAMES || this.edges.length >= MOST_EDGES;
+    if (full || this.tUs[this.tUs.length - 1] - this.tUs[0] >= PIECE_US) this.flush();
   }
 
   /** Takes an edge, where a take is going on. @param contact of its contacts, from 0 */

@@ -87,6 +87,6 @@ export class Board {
 
 /** One board's output entering another. */
 export class Link {
-  @IsString() from!: string;
-  @IsString() to!: string;
+  @IsString() @Length(1, 40) from!: string;
+  @IsString() @Length(1, 40) to!: string;
 }

@@ -31,6 +31,7 @@ export class Lane {
   @ArrayMinSize(1)
   @ArrayMaxSize(2)
   @Matches(COLUMN, { each: true })
+  @Length(1, 40, { each: true })
   contacts?: string[];
   /** The pin it is wired to, as the sketch names it; A5.11: input 11 of the multiplexer on A5; 4.9: row 4 of a matrix, column 9. */
   @IsOptional() @Matches(PIN_PLACE) pin?: string;
@@ -52,7 +53,7 @@ export class Sensor {
   /** Id of a sensor kind: core/kinds. */
   @IsString() @Length(1, 40) kind!: string;
   /** Id of the board that it is wired to. */
-  @IsString() board!: string;
+  @IsString() @Length(1, 40) board!: string;
   /** What the player does to it, where the kind's own verb is not right: "push". */
   @IsOptional() @Matches(/^[a-z]{2,12}$/) verb?: string;
   /** Numbers from the part's sheet, by the names that its kind gives them. */

@@ -20,8 +20,8 @@ import { Union } from './union';
 
 /** A port of a sensor, which carries a level, a gate or a pitch. */
 export class Source {
-  @IsString() sensor!: string;
-  @IsString() port!: string;
+  @IsString() @Length(1, 40) sensor!: string;
+  @IsString() @Length(1, 40) port!: string;
 }
 
 /** Which side of rest feeds a voice. */
@@ -31,7 +31,7 @@ export type SideOf = (typeof SIDES)[number];
 class VoiceBase {
   @Matches(ID) @Length(1, 40) id!: string;
   /** The zone that it plays into. */
-  @IsString() zone!: string;
+  @IsString() @Length(1, 40) zone!: string;
   /** The scenes that it lives in; all where none is named. */
   @IsOptional() @IsArray() @ArrayMaxSize(32) @IsString({ each: true }) scenes?: string[];
 }

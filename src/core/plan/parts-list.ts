@@ -42,8 +42,11 @@ const multiplexersOf = ({ boards }: Instrument, id: string): number =>
 
 /** The list as CSV, with its sum in the last line. */
 export function partsCsv(parts: readonly PartLine[]): string {
-  const quoted = (text: string) => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
-  const line = (p: PartLine) => [quoted(p.name), p.count, p.cost, p.count * p.cost, quoted(p.for)].join(',');
+  // What begins so is a formula to a table program, wherever the name came from.
+  const plain = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+  const quoted = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+  const line = (p: PartLine) =>
+    [quoted(plain(p.name)), p.count, p.cost, p.count * p.cost, quoted(plain(p.for))].join(',');
   const sum = parts.reduce((n, p) => n + p.count * p.cost, 0);
   return ['part,count,cost of one,cost,for', ...parts.map(line), `sum,,,${sum},`].join('\n') + '\n';
 }

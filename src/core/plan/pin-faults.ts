@@ -13,11 +13,10 @@ export interface PinFault {
 
 /** Pins that the document gives to lanes of a board and that belong to the board itself, to its bus, or to another lane. */
 export function pinFaults({ sensors }: Instrument, board: Board): PinFault[] {
-  if (!board.pins) return [];
   const own = sensors.filter((s) => s.board === board.id);
-  const taken = takenPins(board.pins);
+  const taken = board.pins ? takenPins(board.pins) : [];
   const onBus = own.some((s) => signalsOf(s).some(({ needs }) => needs === 'bus'));
-  const bus = onBus ? (board.pins.busPins ?? []) : [];
+  const bus = onBus ? (board.pins?.busPins ?? []) : [];
   const given = new Map<string, string>();
   return own.flatMap((sensor) =>
     sensor.lanes.flatMap((lane, at) =>
@@ -31,6 +30,7 @@ export function pinFaults({ sensors }: Instrument, board: Board): PinFault[] {
         ];
         // A row and a column of a matrix; of a multiplexer the pin, and the number of its input.
         const parts = place.split('.').slice(0, lane.contacts ? 2 : 1);
+        if (!parts.every(compiles)) return refuse('which is no pin that a sketch can name');
         if (parts.some((pin) => taken.includes(pin))) return refuse('which the board itself needs');
         if (parts.some((pin) => bus.includes(pin))) return refuse('which is the bus');
         return before === undefined ? [] : refuse(`which ${before} has already`);
@@ -38,3 +38,10 @@ export function pinFaults({ sensors }: Instrument, board: Board): PinFault[] {
     ),
   );
 }
+
+/** Pins are counted in eight bits; the last number says that there is none. */
+const MOST_PIN = 254;
+
+/** Whether a sketch can name a pin so: by a number, or as C names things. */
+const compiles = (pin: string): boolean =>
+  /^\d+$/.test(pin) ? Number(pin) <= MOST_PIN : /^[A-Za-z_]\w*$/.test(pin);

@@ -133,6 +133,10 @@ describe('pins', () => {
       );
       return pinFaults(own, own.boards[0]).map(({ sensor: { id }, says }) => `${id}: ${says}`);
     };
+    expect(given('7abc', '300')).toEqual([
+      expect.stringMatching(/7abc, which is no pin that a sketch can name/),
+      expect.stringMatching(/300, which is no pin/),
+    ]);
     expect(given('2', '13', '1', '2')).toEqual([
       expect.stringMatching(/^s1: .*pin 13, which the board itself needs/),
       expect.stringMatching(/^s2: .*pin 1, which the board itself needs/),

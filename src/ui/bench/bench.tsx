@@ -7,10 +7,11 @@ import { useEffect, useState } from 'react';
 import { useKey } from '../hooks/use-key';
 import { ErrorBoundary } from 'react-error-boundary';
 import { importInstrument, readKept, seedDemo } from '@/store/bench';
-import { database } from '@/store/database';
+import { database, whenBlocked } from '@/store/database';
 import { LONGEST_INSTRUMENT, TOO_LARGE } from '@/core/exchange/instrument-json';
 import { refuse, type Fault, type Result } from '@/core/result';
-import { storageWords } from '@/store/trouble';
+import { sweepPieces } from '@/store/takes';
+import { BLOCKED, storageWords } from '@/store/trouble';
 import { useSchemeKey } from '../hooks/use-scheme-key';
 import { InstrumentCard } from './instrument-card';
 import { UnreadableCard } from './unreadable-card';
@@ -37,7 +38,10 @@ export function Bench() {
   useSchemeKey();
   useKey('n', () => setNaming(true), { preventDefault: true });
   useEffect(() => {
-    seedDemo(fetchDemo).catch((e) => setTrouble(storageWords(e)));
+    whenBlocked(() => setTrouble(BLOCKED));
+    seedDemo(fetchDemo)
+      .then(() => sweepPieces())
+      .catch((e) => setTrouble(storageWords(e)));
   }, []);
 
   const take = async (chosen: File) => {

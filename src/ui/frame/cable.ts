@@ -32,6 +32,9 @@ const ASK_TIMES = 5;
 const AGAIN_MS = 500;
 const AGAIN_TIMES = 20;
 
+/** Errors of a line that goes on (W3C community draft "Web Serial API", readable stream). */
+const GARBLED = ['BufferOverrunError', 'FramingError', 'BreakError', 'ParityError'];
+
 const serialOf = (): SerialLike | null => (navigator as unknown as { serial?: SerialLike }).serial ?? null;
 
 /** A serial port that stays open while its board is unplugged and comes back. */
@@ -45,6 +48,8 @@ export class Cable {
   private writes: Promise<void> = Promise.resolve();
   private heard = false;
   private askedMs = 0;
+  /** Whether the reading at hand ended by what was garbled. */
+  private broke = false;
 
   /** @param hear each piece that comes @param tell how it stands now, with a sentence where something went wrong */
   constructor(
@@ -105,13 +110,17 @@ export class Cable {
     try {
       while (port.readable && this.wanted) {
         this.reader = port.readable.getReader();
-        for (let piece = await this.reader.read(); !piece.done; piece = await this.reader.read()) {
+        for (let piece = await this.next(this.reader); !piece.done; piece = await this.next(this.reader)) {
           this.heard = true;
           // In a hidden page timers rest for a minute, what comes on the line does not.
           if (performance.now() - this.askedMs > 1.5 * ASK_MS) void this.askNow();
           this.hear(Uint8Array.from(piece.value));
         }
         this.reader.releaseLock();
+        if (this.broke) {
+          this.broke = false;
+          continue;
+        }
         if (this.wanted) break;
       }
     } catch (error) {
@@ -120,6 +129,19 @@ export class Cable {
     }
     this.reader = null;
     if (this.wanted) await this.again();
+  }
+
+  /** The next piece. A byte that was garbled, or one too many, ends this reading but not the line: a new reader goes on. */
+  private async next(
+    reader: ReadableStreamDefaultReader<Uint8Array>,
+  ): Promise<ReadableStreamReadResult<Uint8Array>> {
+    try {
+      return await reader.read();
+    } catch (error) {
+      if (!GARBLED.includes((error as DOMException).name)) throw error;
+      this.broke = true;
+      return { done: true, value: undefined };
+    }
   }
 
   /** Waits for a board that was unplugged. */

@@ -3,7 +3,7 @@ import { askToPersist } from '@/store/bench';
 import { beginRecording, endRecording } from '@/store/recordings';
 import { StorageQueue } from '@/store/storage-queue';
 import { addPiece, beginTake, removeTake, standTake } from '@/store/takes';
-import { storageWords } from '@/store/trouble';
+import { isRemoved, storageWords } from '@/store/trouble';
 import type { Workspace } from '@/store/workspace';
 import { PIECE_US, type FromLive } from '@/workers/live-protocol';
 
@@ -111,4 +111,6 @@ export class TakeKeeping {
 }
 
 const takesWords = (error: unknown): string =>
-  `${storageWords(error).split('. ')[0]}. What you play waits to be kept and is tried again; make room before you close the page.`;
+  isRemoved(error)
+    ? storageWords(error)
+    : `${storageWords(error).split('. ')[0]}. What you play waits to be kept and is tried again; make room before you close the page.`;

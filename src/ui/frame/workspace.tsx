@@ -6,6 +6,7 @@ import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { useStore } from 'zustand';
+import { lockOf } from '@/store/bench';
 import { firstTrouble } from '@/store/trouble';
 import { SessionContext } from '../hooks/use-session';
 import { FootStrip } from './foot-strip';
@@ -43,10 +44,13 @@ function useOpened(id: string): Session | null {
         .finally(() => setSession(made));
     };
     const held = new Promise<void>((resolve) => (release = resolve));
-    void navigator.locks.request(`cheironom ${id}`, { ifAvailable: true }, (lock) => {
-      open(lock === null);
-      return lock === null ? undefined : held;
-    });
+    // Over plain http from another machine the browser has no locks: two tabs cannot be told apart there (docs/formats.md).
+    if (!navigator.locks) open(false);
+    else
+      void navigator.locks.request(lockOf(id), { ifAvailable: true }, (lock) => {
+        open(lock === null);
+        return lock === null ? undefined : held;
+      });
     return () => {
       left = true;
       void (opened?.close() ?? Promise.resolve()).finally(release);
@@ -70,7 +74,9 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
     broken ??
     (readOnly
       ? 'This instrument is open in another tab. You can look and listen here; changes are made there. Close that tab and reload to work here.'
-      : null);
+      : isSecureContext
+        ? null
+        : INSECURE);
   return (
     <SessionContext value={session}>
       <Keys />
@@ -99,6 +105,9 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
     </SessionContext>
   );
 }
+
+const INSECURE =
+  'Over plain http the browser gives this page no cable, no MIDI port, and no way to tell a second tab. Use https, or this machine’s own address; keep one tab open.';
 
 const brokenWords = (error: unknown): string =>
   `This page could not be opened (${error instanceof Error ? error.message : String(error)}). Your instrument is kept; reload the page.`;

@@ -2,12 +2,15 @@ import type { NextConfig } from 'next';
 
 /** Headers that do not depend on the request; the Content-Security-Policy, with its nonce, is in src/proxy.ts. */
 const headers = [
-  // Scripts that run as workers keep to this one, and so do answers that the proxy does not see.
-  { key: 'Content-Security-Policy', value: "default-src 'self'; object-src 'none'; frame-ancestors 'none'" },
   { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
   { key: 'Cross-Origin-Embedder-Policy', value: 'require-corp' },
   { key: 'X-Content-Type-Options', value: 'nosniff' },
   { key: 'Referrer-Policy', value: 'no-referrer' },
+];
+
+/** What the proxy does not see keeps to this: scripts that run as workers, and answers. */
+const policy = [
+  { key: 'Content-Security-Policy', value: "default-src 'self'; object-src 'none'; frame-ancestors 'none'" },
 ];
 
 const config: NextConfig = {
@@ -19,7 +22,10 @@ const config: NextConfig = {
   // `npm run check` runs the type checker by itself, once.
   typescript: { ignoreBuildErrors: true },
   outputFileTracingIncludes: { '/api/**': ['./firmware/*', './demo/*.json', './demo/*.csv'] },
-  headers: async () => [{ source: '/:path*', headers }],
+  headers: async () => [
+    { source: '/:path*', headers },
+    ...['/_next/:path*', '/api/:path*', '/icon.svg'].map((source) => ({ source, headers: policy })),
+  ],
 };
 
 export default config;

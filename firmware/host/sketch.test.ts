@@ -17,6 +17,7 @@ import { takeFit } from '@/core/plan/take-fit';
 import { FrameQueue } from '@/board/board';
 import { SerialBoard } from '@/board/serial';
 import { splitMessages } from '@/core/midi/messages';
+import { touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf, onBits } from '@/core/testing/bellows';
 import { firmwareZip } from '@/server/firmware';
 
@@ -128,6 +129,18 @@ describe('the sketch, run against a stand-in for the Wiring-style library', () =
     expect(Array.from(sent.subarray(-60)).filter((byte) => byte >> 4 === 9 || byte >> 4 === 8)).not.toEqual(
       [],
     );
+  });
+  it('plays on a port that does not say how much it takes', async () => {
+    const mute = path.join(root, 'mute');
+    await unpack(mute, wherryOn(12), main);
+    const text = readFileSync(path.join(mute, 'main.cpp'), 'utf8');
+    writeFileSync(path.join(mute, 'main.cpp'), `#define WIRING_SAYS_NOTHING\n${text}`);
+    for (const name of ['cheironom', 'instrument'])
+      execFileSync('cc', ['-std=c99', ...WARNINGS, '-c', `${name}.c`, '-o', `${name}.o`], { cwd: mute });
+    const flags = ['-std=c++11', ...WARNINGS, '-Wno-unused-function', '-Wno-unused-variable'];
+    execFileSync('c++', [...flags, 'main.cpp', ...OBJECTS, '-o', 'sketch'], { cwd: mute });
+    const [sent] = execFileSync(path.join(mute, 'sketch'), ['5', '100'], { encoding: 'utf8' }).split(' ');
+    expect(Number(sent)).toBeGreaterThan(9 * 12);
   });
   it('prints frames for the application instead, when it is told to', () => {
     const sketch = path.join(folder, 'wherry.ino');
@@ -273,5 +286,11 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
       expect.stringMatching(/Wherry reads 10 analogue pins.*this board has fewer/),
     ]);
     expect(build(folder, 'LARGE')).toEqual([]);
+    const pads = { ...touchPads([60]), board: wide.boards[0].id };
+    const touched = { ...wherryOn(10), sensors: [pads], voices: [] };
+    await unpack(folder, { ...touched, id: 'wherry' }, main);
+    expect(build(folder, 'SMALL')[0]).toMatch(
+      /has pads for a touch peripheral, and this board has none: choose/,
+    );
   });
 });

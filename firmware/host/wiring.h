@@ -117,7 +117,11 @@ struct WiringPort {
         line = bytes;
         waiting = n;
     }
+#if defined(WIRING_SAYS_NOTHING)
+    int availableForWrite() { return 0; }
+#else
     int availableForWrite() { return 64; }
+#endif
     size_t write(const uint8_t *bytes, size_t n)
     {
         uint32_t since = wiring_us - wiring_written_us;

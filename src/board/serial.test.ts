@@ -25,6 +25,12 @@ function heard(text: string, columns = ['push', 'pull'], nowUs: (line: number) =
 const many = (n: number, line: (i: number) => string) =>
   Array.from({ length: n }, (_, i) => line(i)).join('\n') + '\n';
 
+it('a first line that was cut does not tell the unit of time: milliseconds stay milliseconds', () => {
+  const { frames } = heard(many(60, (i) => `${i === 0 ? 7 : 123_000 + 2 * i},10,20`));
+  const steps = frames.slice(1).map(([t], i) => t - frames[i][0]);
+  expect(steps.slice(2).every((step) => step === 2000)).toBe(true);
+});
+
 describe('what makers’ boards print', () => {
   it.each([
     ['commas', '10,20\r\n11,21\r\n'],

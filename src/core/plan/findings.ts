@@ -38,13 +38,11 @@ export const planFindings = (
   ...latencyFindings(latency),
 ];
 
-/** What would make the longest line of a latency that is felt shorter. */
+/** What would make the longest line of a latency that is felt shorter; a window is a choice of the player's, no fault of the plan. */
+const WINDOW = /window/;
 const SHORTER: [line: RegExp, cure: string][] = [
   [/radio/, 'Lead it over a cable: a note is there within a millisecond.'],
-  [
-    /window/,
-    'Shorten the window in which an attack is judged, in Voice; velocities are then told from less.',
-  ],
+  [WINDOW, 'Shorten the window in which an attack is judged, in Voice; velocities are then told from less.'],
   [/scan/, 'Scan more often: fewer inputs on the board, or a faster one.'],
   [/sound/, 'Ask the computer for a smaller buffer.'],
 ];
@@ -56,7 +54,8 @@ function latencyFindings(latency: readonly Figure[]): PlanFinding[] {
   const longest = lines.reduce((a, b) => (b.value > a.value ? b : a));
   const says = `From gesture to sound ${Math.round(sum.value)} ms; over ${sum.limit} ms is felt. Most of it: ${longest.name}, ${Math.round(longest.value)} ms.`;
   const cure = SHORTER.find(([line]) => line.test(longest.name))?.[1] ?? '';
-  return [{ code: 'latency', severity: 'doubt', about: null, says, cure, figure: sum.name }];
+  const severity = WINDOW.test(longest.name) ? 'hint' : 'doubt';
+  return [{ code: 'latency', severity, about: null, says, cure, figure: sum.name }];
 }
 
 /** What lights take of the first board's pins, and what would take less. */

@@ -31,6 +31,11 @@ class StandIn extends EventTarget implements SerialPortLike {
   breaks(): void {
     this.inside!.error(new DOMException('gone', 'NetworkError'));
   }
+  /** A byte came garbled: this reading ends, the port is there. */
+  garbles(name: string): void {
+    this.inside!.error(new DOMException('garbled', name));
+    this.readable = new ReadableStream({ start: (c) => void (this.inside = c) });
+  }
 }
 
 function bench(port: StandIn | null = new StandIn()) {
@@ -105,6 +110,19 @@ describe('a cable', () => {
     expect(await bench(taken).cable.choose(9600)).toMatch(
       /could not be opened \(NetworkError\)\. Close what else uses it/,
     );
+  });
+  it('reads on after a byte that came garbled, or one too many', async () => {
+    const { cable, heard, states, port } = bench();
+    await cable.choose(500_000);
+    for (const name of ['FramingError', 'BufferOverrunError', 'BreakError', 'ParityError']) {
+      port.garbles(name);
+      await turn();
+      port.brings(name);
+      await turn();
+    }
+    expect(heard).toEqual(['FramingError', 'BufferOverrunError', 'BreakError', 'ParityError']);
+    expect(states).toEqual(['open']);
+    await cable.close();
   });
   it('waits for a board that was pulled out, opens it again as it was, and gives up after ten seconds', async () => {
     vi.useFakeTimers();

@@ -70,7 +70,9 @@ function headlineOf({ boards }: Instrument, { findings, boards: planned }: Plann
       : 'Not yet: something does not add up.';
   if (planned.some((b) => b.wires === null)) return 'Which board?';
   const fits = boards.length === 1 ? 'It fits its board' : `It fits its ${boards.length} boards`;
-  return findings.some((f) => f.code === 'latency') ? `${fits}, and sounds late.` : `${fits}.`;
+  return findings.some((f) => f.code === 'latency' && f.severity === 'doubt')
+    ? `${fits}, and sounds late.`
+    : `${fits}.`;
 }
 
 function underOf({ findings, boards, latency }: Planned): string {

@@ -76,14 +76,14 @@ test('a board on a cable: refused, wrong baud, right, pulled out and back, and t
   await choose(/500000/);
   await expect(page.getByText('1000 frames/s · 0 lost')).toBeVisible();
   await expect(page.getByRole('complementary', { name: 'Reading' })).toContainText(/204[0-3]/);
-  expect(await page.evaluate(() => (window as unknown as Bench).board.sent.at(-1))).toBe('F');
+  expect(await page.evaluate(() => (window as unknown as Bench).board.sent.at(-1))).toContain('}Ch\x04F');
   await page.evaluate(() => (window as unknown as Bench).board.plug(false));
   await expect(page.getByRole('button', { name: /Unplugged/ })).toBeVisible();
   await page.evaluate(() => (window as unknown as Bench).board.plug(true));
   await expect(page.getByRole('button', { name: /Board on the cable/ })).toBeVisible();
   await choose(/Practice/);
   await expect(page.getByRole('button', { name: /^Practice board/ })).toBeVisible();
-  expect(await page.evaluate(() => (window as unknown as Bench).board.sent.at(-1))).toBe('M');
+  expect(await page.evaluate(() => (window as unknown as Bench).board.sent.at(-1))).toContain('}Ch\x04M');
 });
 
 test('three hidden faults are told, shown and mended; every input ticks itself off, with keys alone', async ({

@@ -181,6 +181,7 @@ describe('the times of frames', () => {
     expect(lost.findings.map((f) => f.code)).toEqual(['lost-frames']);
     expect(at([...even.slice(0, 10), 9000, ...even.slice(10)]).timing!.duplicates).toBe(1);
     expect(at(even, 2000).findings.map((f) => f.code)).toEqual(['rate']);
+    expect(at(even.map(() => 7)).findings.map((f) => f.code)).toEqual(['clock-stands']);
   });
 });
 

@@ -19,10 +19,23 @@ export function lostFrames(tUs: ArrayLike<number>, periodUs: number, most = Infi
   return lost;
 }
 
+/** Every frame has the same time: nothing that is measured in time can be told. */
+const clockStands = (heard: Heard): Omit<Finding, 'sensor'> => ({
+  code: 'clock-stands',
+  severity: 'fault',
+  evidence: evidence(heard, 0, heard.tUs.length - 1),
+  says: `${counted(heard.tUs.length, 'frame')} have one and the same time.`,
+  causes: [
+    'the sketch prints a time that it never reads anew',
+    'its time counts seconds, or is a number of another kind',
+  ],
+  cures: [cure('Print micros() or millis() with each line, or no time at all', 'a line of the sketch')],
+});
+
 /** What the times of the frames show: freezes, lost and doubled frames, unevenness, a rate that is not the one asked for. */
 export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<Finding, 'sensor'>[] {
   const { timing, tUs } = heard;
-  if (!timing) return [];
+  if (!timing) return tUs.length > 1 ? [clockStands(heard)] : [];
   const { periodUs, jitterUs, gaps, duplicates, rateHz } = timing;
   const found: Omit<Finding, 'sensor'>[] = [];
   const add = (

@@ -54,6 +54,9 @@ const touchColumns = (instrument: Instrument, board: Board): boolean[] =>
     .filter((s) => s.board === board.id)
     .flatMap((s) => columnsOfSensor(s).map(() => kindOf(s).readBy === 'touch peripheral'));
 
+/** Bits of the converters of 8-bit boards. */
+const AVR_BITS = 10;
+
 /** What each place is, as the maker finds it: its sensor, its lane, its note. */
 const remarksOf = (instrument: Instrument, board: Board, of: 'columns' | 'contacts'): string[] =>
   instrument.sensors
@@ -67,9 +70,14 @@ const remarksOf = (instrument: Instrument, board: Board, of: 'columns' | 'contac
       }),
     );
 
-/** An entry a line, each with what it is. */
-const lines = (places: readonly Place[], remarks: readonly string[]): string =>
-  places.map(({ pin }, i) => `    ${pin}, /* ${remarks[i]} */`).join('\n');
+/** An entry a line, each with what it is. @param what a place chooses at its pin */
+const lines = (places: readonly Place[], remarks: readonly string[], what: 'input' | 'column'): string =>
+  places
+    .map(
+      ({ pin, chosen }, i) =>
+        `    ${pin}, /* ${remarks[i]}${chosen === null ? '' : `, ${what} ${chosen}`} */`,
+    )
+    .join('\n');
 
 /**
  * Fills firmware/sketch.ino for an instrument's board: its name, bits, pins and columns, and of its parts those that it needs.
@@ -101,13 +109,14 @@ export function fillSketch(
     PLAIN_CONTACTS: contacts.length > order.length,
     EXPANDED: contacts.some(({ pin }) => pin === NO_PIN),
     MATRIX: order.length > 0,
-    CONVERSION_NS: board.pins !== undefined && places.length > 0,
+    // A measurement of more bits is refused by the chips whose converter's clock could be set.
+    CONVERSION_NS: board.pins !== undefined && places.length > 0 && board.bits <= AVR_BITS,
   };
   const values: Record<string, string> = {
     NAME: instrument.name.replace(/[^\p{L}\p{N} -]/gu, ' '),
     BITS: String(board.bits),
-    PINS: lines(places, remarksOf(instrument, board, 'columns')),
-    CONTACT_PINS: lines(contacts, remarksOf(instrument, board, 'contacts')),
+    PINS: lines(places, remarksOf(instrument, board, 'columns'), 'input'),
+    CONTACT_PINS: lines(contacts, remarksOf(instrument, board, 'contacts'), 'column'),
     TOUCH: touch.map(Number).join(', '),
     INPUTS: places.map(chosenOr).join(', '),
     CHOOSERS: choosers.join(', '),

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings/finding';
-import { humOf } from '../signal/hum';
+import { humAtRest } from './hum-at-rest';
 import { distinctLevels, rangeShare } from '../signal/levels';
 import { clippingOf } from '../signal/rails';
 import { columnOf, type Frames, type Role } from '../signal/take';
@@ -129,9 +129,6 @@ function laneFindings(lane: HeardLane, heard: Heard, at: number): Finding[] {
   return grave.length > 0 ? grave : run(DETECTORS);
 }
 
-/** Rest in which hum is looked for, s: two windows of a spectrum whose bins part mains from its neighbours. */
-const LEAST_REST_SECONDS = 1;
-
 /** σ, and share of the full scale, that a lane must leave rest by to have moved. */
 const MOVES_NOISES = 8;
 const MOVES_SCALE = 0.01;
@@ -154,7 +151,7 @@ function heardLane(lane: AskedLane, { frames, bits }: Recording, rateHz: number)
     ...lane,
     ...{ counts, plateau, ...reach },
     moves: away > Math.max(MOVES_NOISES * plateau.noise, MOVES_SCALE * scale, Math.abs(plateau.drifted)),
-    hum: humOf(stillest(counts, plateau, rateHz), rateHz, 0.5),
+    hum: humAtRest(counts, plateau, rateHz),
     clipping: clippingOf(counts, bits),
   };
 }
@@ -166,20 +163,6 @@ function heardOf(
 ): Heard {
   const { tUs } = frames;
   return { ...{ take, bits, role, asked, switchedOn, tUs, lanes }, ...rate, crosstalk: crosstalkOf(lanes) };
-}
-
-/** The longest stretch of rest; the whole recording where it rests nowhere for a second. */
-function stillest(
-  counts: Uint16Array,
-  { windows, width }: HeardLane['plateau'],
-  rateHz: number,
-): Uint16Array {
-  let [best, from] = [{ from: 0, to: 0 }, 0];
-  windows.forEach((w, i) => {
-    if (i === 0 || w.from !== windows[i - 1].from + width) from = w.from;
-    if (w.from + width - from > best.to - best.from) best = { from, to: w.from + width };
-  });
-  return best.to - best.from >= LEAST_REST_SECONDS * rateHz ? counts.subarray(best.from, best.to) : counts;
 }
 
 const DEADBANDS = [0, 1, 2, 3];

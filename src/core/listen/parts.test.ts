@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { random } from '../signal/random';
 import { crosstalkOf, spanOf } from './crosstalk';
 import { follows } from './follows';
+import { humAtRest } from './hum-at-rest';
 import type { HeardLane } from './heard';
 import { plateauOf, reachOf } from './plateau';
 import { lostFrames } from './timing-detectors';
@@ -68,6 +69,29 @@ describe('the plateau of a lane', () => {
     expect(low).toBeCloseTo(1000, 0);
     expect(high).toBeCloseTo(3000, 0);
   });
+});
+
+it('hum is found though it lasts two seconds of twelve, and none where there is none', () => {
+  for (let seed = 1; seed <= 12; seed++) {
+    const r = random(seed);
+    const at = r.whole(0, 3) * 2500 + 1000;
+    const played = (i: number) => (i >= 5500 && i < 6500 ? 900 * Math.sin(((i - 5500) * Math.PI) / 1000) : 0);
+    const own = (hum: number) =>
+      lane(
+        counts(12_000, (i) => {
+          const on = i >= at && i < at + 2000 ? hum * Math.sin((2 * Math.PI * 50 * i) / 1000) : 0;
+          return 1000 + played(i) + on + 2 * r.gauss();
+        }),
+      );
+    const found = (hum: number) => {
+      const { counts: heard, plateau } = own(hum);
+      const [first] = humAtRest(heard, plateau, RATE_HZ);
+      return [first.hz, Math.round(first.amplitude)];
+    };
+    if (at < 3500 || at >= 6500) expect(found(6)[0], `seed ${seed}`).toBe(50);
+    if (at < 3500 || at >= 6500) expect(found(6)[1], `seed ${seed}`).toBeGreaterThanOrEqual(4);
+    expect(found(0)[1], `seed ${seed}`).toBe(0);
+  }
 });
 
 describe('what lanes have to do with each other', () => {

@@ -6,9 +6,6 @@
  * Settings are taken on either port while it plays.
 //@end
  */
-#include "cheironom.h"
-#include "cheironom_frames.h"
-#include "cheironom_sysex.h"
 #include "instrument.h"
 
 /* How it begins. 0: MIDI on MIDI_PORT. 1: lines of time and counts on PRINT_PORT; where both are one port, the only way to see them. */
@@ -86,18 +83,9 @@
 #define STORE_READY eeprom_is_ready()
 #endif
 #endif
-#ifndef STORE_READY
-#define STORE_READY 1
-#endif
-static uint8_t dump[CHEIR_DUMP_BYTES];
-//@else
-/* Room for no settings: they are part of the program on this board. */
-static uint8_t dump[1];
+
 //@end
-static cheir_sysex from_print;
-//@if SETTABLE
-static cheir_sysex from_midi;
-//@end
+#include "cheironom_line.h"
 
 //@if NO_PIN
 /* Has no pin of its own. */
@@ -166,13 +154,6 @@ static_assert(sizeof(touchRead(0)) != sizeof(no_touch),
 static const uint32_t PERIOD_US = 1000000UL / INSTRUMENT_SCAN_HZ;
 /* Least time between two changes of what says that scans are late, us. */
 static const uint32_t SHOW_US = 1000000UL;
-/* Packets and text are sent for so long after they were last asked for, ms. */
-static const uint16_t LEASE_MS = 3000;
-/* Bytes of each line that are taken between two scans. */
-static const uint8_t BYTES_AT_ONCE = 32;
-/* A port that takes nothing for so long has nobody at its end: what waits for it is dropped, ms. */
-static const uint16_t STUCK_MS = 100;
-
 //@if COLUMNS
 static uint16_t counts[INSTRUMENT_COLUMNS];
 //@else
@@ -186,294 +167,6 @@ static uint32_t next_us;
 static uint32_t overruns;
 static uint32_t shown_overruns;
 static uint32_t shown_us;
-enum { MIDI = 'M', TEXT = 'T', PACKETS = 'F', WHO = 'W' };
-static const uint8_t FIRST_MODE = PRINT_FRAMES ? TEXT : MIDI;
-static uint8_t mode = FIRST_MODE;
-static uint16_t asked_ms;
-/* Frames sent as packets so far. */
-static uint16_t frames_sent;
-static uint8_t out[INSTRUMENT_MAX_BYTES];
-/* What the port has not taken yet, so that writing never waits; while packets are sent, the packet at hand. */
-#define QUEUE_BYTES (INSTRUMENT_MAX_BYTES + 64u)
-#define PACKET_BYTES CHEIR_PACKET_ROOM(INSTRUMENT_COLUMNS)
-static uint8_t queue[QUEUE_BYTES > PACKET_BYTES ? QUEUE_BYTES : PACKET_BYTES];
-static uint16_t queue_from;
-static uint16_t queued;
-/* Whether the port says how much it takes, as it does at once where it can; else a write waits for it. */
-static uint8_t port_says;
-/* Whether what was sent was dropped: the receiver may hold notes that nothing ends. */
-static uint8_t dropped;
-
-static uint16_t now_ms()
-{
-    return (uint16_t)millis();
-}
-
-static bool port_takes()
-{
-    if (MIDI_PORT.availableForWrite() <= 0) return !port_says;
-    port_says = 1;
-    return true;
-}
-
-static void send_queued()
-{
-    while (queued > 0 && port_takes()) {
-        MIDI_PORT.write(queue + queue_from, 1);
-        queue_from = (uint16_t)((queue_from + 1u) % sizeof(queue));
-        queued--;
-    }
-}
-
-/* Waits until so many bytes at most have to be sent; what a port does not take for long is dropped. */
-static void wait_for_port(uint16_t most)
-{
-    uint16_t left = queued;
-    uint16_t since_ms = now_ms();
-    while (queued > most) {
-        send_queued();
-        if (queued != left) {
-            left = queued;
-            since_ms = now_ms();
-        } else if ((uint16_t)(now_ms() - since_ms) > STUCK_MS) {
-            queued = 0;
-            dropped = 1;
-        }
-    }
-}
-
-/* The runtime lets no more out than the wire takes: only a flood of notes waits here. */
-static void put(uint16_t n)
-{
-    for (uint16_t i = 0; i < n; i++) {
-        if (queued == sizeof(queue)) wait_for_port((uint16_t)(sizeof(queue) - 1u));
-        queue[(queue_from + queued++) % sizeof(queue)] = out[i];
-    }
-    send_queued();
-}
-
-/* What sounds ends, whatever a receiver has missed, and is on its way. */
-static void fall_silent()
-{
-    put(cheir_silence(out));
-    put(cheir_end_all(out));
-    wait_for_port(0);
-}
-
-//@if SETTABLE
-#if defined(STORE)
-#define STORE_BYTES (2u * CHEIR_DUMP_BYTES)
-/* What stands for EEPROM in flash is begun with its size and committed; EEPROM itself knows neither. */
-template <typename Memory> static auto begin_store(Memory &memory, int) -> decltype(memory.begin(STORE_BYTES), void())
-{
-    memory.begin(STORE_BYTES);
-}
-template <typename Memory> static void begin_store(Memory &, long) {}
-template <typename Memory> static auto commit_store(Memory &memory, int) -> decltype(memory.commit(), void())
-{
-    memory.commit();
-}
-template <typename Memory> static void commit_store(Memory &, long) {}
-static uint8_t read_store(uint16_t at)
-{
-    return (uint8_t)STORE.read((int)at);
-}
-static void write_store(uint16_t at, uint8_t byte)
-{
-    if (read_store(at) != byte) STORE.write((int)at, byte);
-}
-static void commit_all()
-{
-    commit_store(STORE, 0);
-}
-static const cheir_store store = {read_store, write_store, commit_all, CHEIR_DUMP_BYTES};
-static cheir_keeper keeper = {&store, 0, 0, 0, 2, 0};
-static bool is_keeping()
-{
-    return keeper.n > 0;
-}
-#else
-static bool is_keeping()
-{
-    return false;
-}
-#endif
-//@end
-
-/* Eight hex digits that change with whatever it plays. */
-static const char *digest()
-{
-//@if SETTABLE
-    static char words[CHEIR_DIGEST_LETTERS + 1];
-    uint32_t rest = cheir_digest();
-    for (uint8_t i = CHEIR_DIGEST_LETTERS; i-- > 0; rest >>= 4) words[i] = "0123456789abcdef"[rest & 15u];
-    return words;
-//@else
-    return INSTRUMENT_DIGEST;
-//@end
-}
-
-/* Digest of its instrument, and scans a second. */
-static void say_who()
-{
-    if (mode == PACKETS) {
-        /* What was sent before, in another form, ends here. */
-        queue[0] = 0;
-        PRINT_PORT.write(queue, 1);
-        PRINT_PORT.write(queue, cheir_who_packet(micros(), digest(), INSTRUMENT_SCAN_HZ, INSTRUMENT_COLUMNS,
-                                                 INSTRUMENT_CONTACTS, queue));
-    }
-    if (mode == TEXT) {
-        PRINT_PORT.print("# board: ");
-        PRINT_PORT.print(digest());
-        PRINT_PORT.print(',');
-        PRINT_PORT.println((uint32_t)INSTRUMENT_SCAN_HZ);
-    }
-}
-
-static void begin_mode()
-{
-    if (mode == MIDI) {
-        MIDI_PORT.begin(MIDI_BAUD);
-        port_says = MIDI_PORT.availableForWrite() > 0;
-        queued = queue_from = 0;
-        cheir_start();
-        put(cheir_end_all(out));
-        return;
-    }
-    PRINT_PORT.begin(PRINT_BAUD);
-    say_who();
-    if (mode == TEXT) PRINT_PORT.println("t_us,@CHANNELS@");
-}
-
-/* What sounds ends before anything else is sent. */
-static void change_mode(uint8_t to)
-{
-    if (mode == MIDI) fall_silent();
-    mode = to;
-    begin_mode();
-}
-
-static void take_command(uint8_t asked)
-{
-    if (asked == WHO) say_who();
-    if (asked != MIDI && asked != TEXT && asked != PACKETS) return;
-    asked_ms = now_ms();
-    if (asked != mode) change_mode(asked);
-}
-
-//@if SETTABLE
-template <typename Port> static void send_sysex(Port &port, cheir_sysex_out message)
-{
-    for (uint8_t byte = 0; byte != 0xf7u;) {
-        byte = cheir_sysex_next(&message);
-        port.write(&byte, 1);
-    }
-}
-
-template <typename Port> static void answer(Port &port, uint8_t says)
-{
-    if (mode == MIDI) {
-        cheir_sysex_out message = {&says, 1, 0, CHEIR_SYSEX_ANSWER, 0};
-        /* Not between the bytes of a message. */
-        wait_for_port(0);
-        send_sysex(port, message);
-    } else if (mode == TEXT) {
-        PRINT_PORT.print("# settings: ");
-        PRINT_PORT.println(says);
-    } else PRINT_PORT.write(queue, cheir_answer_packet(micros(), says, queue));
-}
-
-/* Whether the settings that are being kept came over MIDI_PORT. */
-static uint8_t kept_for_midi;
-
-/* Keeps a byte where the memory is ready for one, and answers when all are kept. */
-static void keep_on()
-{
-#if defined(STORE)
-    if (!is_keeping() || !STORE_READY || cheir_keep_on(&keeper)) return;
-    if (kept_for_midi) answer(MIDI_PORT, CHEIR_ANSWER_TAKEN);
-    else answer(PRINT_PORT, CHEIR_ANSWER_TAKEN);
-#endif
-}
-
-/* Settings that have come in whole, between two frames. They are answered when they are kept, where they can be. */
-template <typename Port> static void take_settings(Port &port, uint16_t n)
-{
-    uint8_t says = n > sizeof(dump) ? (uint8_t)CHEIR_ANSWER_NO_ROOM : cheir_change(dump, n);
-    if (says == CHEIR_ANSWER_TAKEN) {
-        says = CHEIR_ANSWER_TAKEN_FOR_NOW;
-#if defined(STORE)
-        if (STORE.length() >= STORE_BYTES && cheir_keep(&keeper, dump, n)) {
-            kept_for_midi = (const void *)&port == (const void *)&MIDI_PORT;
-            return;
-        }
-#endif
-    }
-    answer(port, says);
-}
-
-template <typename Port> static void give_settings(Port &port)
-{
-    fall_silent();
-    cheir_sysex_out message = {dump, cheir_give_settings(dump), 0, CHEIR_SYSEX_SETTINGS, 0};
-    send_sysex(port, message);
-}
-
-/* Takes what has come on a line, as much of it as there is time for. Returns a letter that asks for something, 0 for none. */
-template <typename Port> static uint8_t read_line(Port &port, cheir_sysex &in)
-{
-    for (uint8_t n = 0; n < BYTES_AT_ONCE && port.available() > 0; n++) {
-        uint16_t room = is_keeping() ? (uint16_t)0 : (uint16_t)sizeof(dump);
-        uint8_t kind = cheir_sysex_byte(&in, (uint8_t)port.read(), now_ms(), dump, room);
-        if (kind == CHEIR_SYSEX_COMMAND) return in.high;
-        if ((kind == CHEIR_SYSEX_SETTINGS || kind == CHEIR_SYSEX_ASKS) && is_keeping()) answer(port, CHEIR_ANSWER_BUSY);
-        else if (kind == CHEIR_SYSEX_SETTINGS) take_settings(port, in.n);
-        else if (kind == CHEIR_SYSEX_ASKS && mode == MIDI) give_settings(port);
-    }
-    return 0;
-}
-//@else
-/* Takes what has come on the line, as much of it as there is time for. Returns a letter that asks for something, 0 for none. */
-template <typename Port> static uint8_t read_line(Port &port, cheir_sysex &in)
-{
-    for (uint8_t n = 0; n < BYTES_AT_ONCE && port.available() > 0; n++)
-        if (cheir_sysex_byte(&in, (uint8_t)port.read(), now_ms(), dump, 0) == CHEIR_SYSEX_COMMAND) return in.high;
-    return 0;
-}
-//@end
-
-static void read_lines()
-{
-    uint8_t asked = read_line(PRINT_PORT, from_print);
-    if (asked != 0) take_command(asked);
-//@if SETTABLE
-    if ((const void *)&MIDI_PORT != (const void *)&PRINT_PORT && mode == MIDI) read_line(MIDI_PORT, from_midi);
-//@end
-    if (mode != FIRST_MODE && (uint16_t)(now_ms() - asked_ms) > LEASE_MS) change_mode(FIRST_MODE);
-}
-
-//@if CONTACTS
-static void print_edge(uint32_t now, uint8_t c, uint8_t is_closed)
-{
-    PRINT_PORT.print("# edge: ");
-    PRINT_PORT.print(now);
-    PRINT_PORT.print(',');
-    PRINT_PORT.print(c);
-    PRINT_PORT.print(',');
-    PRINT_PORT.println(is_closed);
-}
-
-//@end
-static void print_frame(uint32_t now)
-{
-    PRINT_PORT.print(now);
-    for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) {
-        PRINT_PORT.print(',');
-        PRINT_PORT.print(counts[c]);
-    }
-    PRINT_PORT.println();
-}
 
 /* Whether the board's own light is on a pin of its own, and not on one that is wired. */
 static bool has_light()
@@ -540,9 +233,7 @@ static void read_contact(uint32_t now, uint8_t c)
 //@end
     if (is_closed == closed[c]) return;
     closed[c] = is_closed;
-    if (mode == MIDI) put(cheir_edge(now, c, is_closed, out));
-    else if (mode == TEXT) print_edge(now, c, is_closed);
-    else PRINT_PORT.write(queue, cheir_edge_packet(frames_sent, now, c, is_closed, queue));
+    tell_edge(now, c, is_closed);
 }
 
 //@end
@@ -596,10 +287,7 @@ void setup()
     set_converter();
     PRINT_PORT.begin(PRINT_BAUD);
 //@if SETTABLE
-#if defined(STORE)
-    begin_store(STORE, 0);
-    if (STORE.length() >= STORE_BYTES) cheir_recall(&keeper, dump);
-#endif
+    recall_settings();
 //@end
     begin_mode();
 #if defined(LED_BUILTIN)
@@ -634,9 +322,7 @@ static void scan(uint32_t late_us)
 //@if COLUMNS
     for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) counts[c] = read_column(c);
 //@end
-    if (mode == MIDI) put(cheir_frame(now, counts, out));
-    else if (mode == TEXT) print_frame(now);
-    else PRINT_PORT.write(queue, cheir_frame_packet(frames_sent++, now, counts, INSTRUMENT_COLUMNS, queue));
+    tell_frame(now, counts);
     show_overruns(now);
 }
 
@@ -646,17 +332,8 @@ void loop()
     uint32_t late_us = micros() - next_us;
     read_contacts();
     if (late_us < 0x80000000UL) scan(late_us);
-    if (mode == MIDI) {
-        send_queued();
-        if (dropped && queued == 0 && port_takes()) {
-            dropped = 0;
-            put(cheir_end_all(out));
-        }
-    }
+    if (mode == MIDI) go_on_sending();
     read_lines();
-//@if SETTABLE
-    keep_on();
-//@end
 }
 
 #endif

@@ -114,10 +114,15 @@ it('a stranger’s MIDI changes nothing: data bytes that are letters, letters in
   const { ons, sounding } = notesIn(bytesOf(own));
   expect(ons).toBeGreaterThanOrEqual(6 + 2);
   expect(sounding).toBeLessThanOrEqual(2);
+  // A message that pauses for longer than 200 ms is none.
+  own.hears(3.02 * S, command.subarray(0, 6));
+  own.hears(3.3 * S, command.subarray(6));
+  own.run(3.5 * S);
+  expect(packetsIn(bytesOf(own, 3 * S), small()).packets).toBe(0);
   // Half a dump does not swallow what comes after it.
-  own.hears(3.1 * S, command);
-  own.run(3.8 * S);
-  expect(packetsIn(bytesOf(own, 3.1 * S), small()).packets).toBeGreaterThan(500);
+  own.hears(3.51 * S, command);
+  own.run(4.2 * S);
+  expect(packetsIn(bytesOf(own, 3.51 * S), small()).packets).toBeGreaterThan(500);
 }, 120_000);
 
 const settingsOf = (own: Instrument): Uint8Array => {

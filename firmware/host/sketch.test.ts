@@ -17,7 +17,7 @@ import { takeFit } from '@/core/plan/take-fit';
 import { FrameQueue } from '@/board/board';
 import { SerialBoard } from '@/board/serial';
 import { splitMessages } from '@/core/midi/messages';
-import { touchPads } from '@/core/testing/bank-instruments';
+import { bankNotes, kneeSwitch, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf, onBits } from '@/core/testing/bellows';
 import { firmwareZip } from '@/server/firmware';
 
@@ -274,6 +274,21 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
     const folder = path.join(root, board);
     await unpack(folder, wherryOn(10), main);
     expect(build(folder, board)).toEqual([]);
+  });
+  it.each([
+    ['switches alone', { is: 'switches' }],
+    ['settings in program memory', { memoryBytes: 1200 }],
+  ])('no warning with %s', async (name, { is, ...change }: { is?: string; memoryBytes?: number }) => {
+    const folder = path.join(root, name);
+    const own = wherryOn(10);
+    const board = { ...own.boards[0], ...change };
+    const knee = { ...kneeSwitch(), board: board.id };
+    const notes = bankNotes(knee, 'closed', { zone: own.zones[0].id });
+    const switches = { ...own, sensors: [knee], voices: [notes] };
+    await unpack(folder, { ...(is ? switches : own), boards: [board] }, main);
+    const config = readFileSync(path.join(folder, 'cheironom_config.h'), 'utf8');
+    expect(config).toContain(`#define CHEIR_SETTABLE ${is ? 1 : 0}`);
+    expect(build(folder, 'SMALL')).toEqual([]);
   });
   it('stops with one sentence where the converter has too few bits, or a pin is past the board’s last', async () => {
     const folder = path.join(root, 'refused');

@@ -25,7 +25,7 @@ const RUNTIME = [
   'cheironom.c',
   ...['layout', 'image', 'numbers', 'place', 'wire', 'notes', 'zero', 'gate', 'control'].map(part),
   ...['touch', 'strike', 'contacts', 'change', 'settings'].map(part),
-  ...['cheironom_frames.h', 'cheironom_sysex.h'],
+  ...['frames', 'sysex', 'port', 'line', 'keep'].map(part),
 ];
 
 /** Everything that a board needs, in one folder: runtime, image, sketch and the instrument itself; a folder a board where there are several. */

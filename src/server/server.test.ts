@@ -268,16 +268,16 @@ describe('the sketch', () => {
     };
     const pads = { ...bellows, id: 'pads', kind: 'touch-pads', lanes: [{ id: 'p', column: 'p', pin: '22' }] };
     instrument.sensors = [bellows, lip, knee, pads];
-    const template = '@NAME@|@PINS@|@CHANNELS@|@ANALOGUE_PINS@|@CONTACT_PINS@|@TOUCH@';
+    const template = '@NAME@|@PINS@|@ANALOGUE_PINS@|@CONTACT_PINS@|@TOUCH@';
     const filled = (pins: typeof told) =>
       fillSketch(template, instrument, { ...instrument.boards[0], pins }, true).replace(/\s+/g, ' ');
     const told = instrument.boards[0].pins;
     // Where the board has told its pins, a lane without one is wired to none.
     expect(filled(undefined)).toBe(
-      'Wherry error| A0, /* Bellows: bellows */ A1, /* Bellows: lip */ 22, /* Bellows: p */|bellows,lip,p|2| 7, /* Bellows: knee */|0, 0, 1',
+      'Wherry error| A0, /* Bellows: bellows */ A1, /* Bellows: lip */ 22, /* Bellows: p */|2| 7, /* Bellows: knee */|0, 0, 1',
     );
     expect(filled(told)).toBe(
-      'Wherry error| A0, /* Bellows: bellows */ NO_PIN, /* Bellows: lip */ 22, /* Bellows: p */|bellows,lip,p|1| 7, /* Bellows: knee */|0, 0, 1',
+      'Wherry error| A0, /* Bellows: bellows */ NO_PIN, /* Bellows: lip */ 22, /* Bellows: p */|1| 7, /* Bellows: knee */|0, 0, 1',
     );
   });
 });

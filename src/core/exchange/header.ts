@@ -30,6 +30,7 @@ export function writeHeader(
     CONTACTS: contactsOf(instrument, board).length,
     SCAN_HZ: board.scanHz,
     MIDI_BAUD: board.midiBaud,
+    NAMES: `"${columns.join(',')}"`,
     MAX_BYTES: settable ? mostBytesSettable(image) : image.max_bytes,
   };
   return [

@@ -1,4 +1,4 @@
-import { columnsOf, columnsOfSensor } from '../instrument/access';
+import { columnsOfSensor } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { kindOf } from '../kinds/registry';
@@ -124,7 +124,6 @@ export function fillSketch(
     MATRIX_COLUMNS: contacts.map(chosenOr).join(', '),
     MATRIX_ORDER: order.join(', '),
     ANALOGUE_PINS: String(analoguePins(places.filter((_, i) => !touch[i]))),
-    CHANNELS: columnsOf(instrument, board).join(','),
     WIRED: wired.length > 0 ? wired.join(', ') : NO_PIN,
     CONVERSION_NS: String(Math.round((board.pins?.conversionUs ?? 0) * 1000)),
   };

@@ -1,0 +1,104 @@
+/*
+ * What goes out on MIDI_PORT: queued, so that writing never waits. C++ for a Wiring-style sketch, which includes it once, after
+ * it has said which port MIDI_PORT is.
+ */
+#ifndef CHEIRONOM_PORT_H
+#define CHEIRONOM_PORT_H
+
+#include "cheironom.h"
+#include "cheironom_frames.h"
+#include "instrument.h"
+
+/* A port that takes nothing for so long has nobody at its end: what waits for it is dropped, ms. */
+static const uint16_t STUCK_MS = 100;
+
+/* What the runtime writes. */
+static uint8_t out[INSTRUMENT_MAX_BYTES];
+/* What the port has not taken yet; while packets are sent, the packet at hand. */
+#define QUEUE_BYTES (INSTRUMENT_MAX_BYTES + 64u)
+#define PACKET_BYTES CHEIR_PACKET_ROOM(INSTRUMENT_COLUMNS)
+static uint8_t queue[QUEUE_BYTES > PACKET_BYTES ? QUEUE_BYTES : PACKET_BYTES];
+static uint16_t queue_from;
+static uint16_t queued;
+/* Whether the port says how much it takes, as it does at once where it can; else a write waits for it. */
+static uint8_t port_says;
+/* Whether what was sent was dropped: the receiver may hold notes that nothing ends. */
+static uint8_t dropped;
+
+/* Time, ms modulo 2^16. */
+static uint16_t now_ms()
+{
+    return (uint16_t)millis();
+}
+
+static bool port_takes()
+{
+    if (MIDI_PORT.availableForWrite() <= 0) return !port_says;
+    port_says = 1;
+    return true;
+}
+
+static void send_queued()
+{
+    while (queued > 0 && port_takes()) {
+        MIDI_PORT.write(queue + queue_from, 1);
+        queue_from = (uint16_t)((queue_from + 1u) % sizeof(queue));
+        queued--;
+    }
+}
+
+/* Waits until so many bytes at most have to be sent; what a port does not take for long is dropped. */
+static void wait_for_port(uint16_t most)
+{
+    uint16_t left = queued;
+    uint16_t since_ms = now_ms();
+    while (queued > most) {
+        send_queued();
+        if (queued != left) {
+            left = queued;
+            since_ms = now_ms();
+        } else if ((uint16_t)(now_ms() - since_ms) > STUCK_MS) {
+            queued = 0;
+            dropped = 1;
+        }
+    }
+}
+
+/* Sends n bytes of `out`. The runtime lets no more out than the wire takes: only a flood of notes waits here. */
+static void put(uint16_t n)
+{
+    for (uint16_t i = 0; i < n; i++) {
+        if (queued == sizeof(queue)) wait_for_port((uint16_t)(sizeof(queue) - 1u));
+        queue[(queue_from + queued++) % sizeof(queue)] = out[i];
+    }
+    send_queued();
+}
+
+/* Begins to play on a port that is as new: what a receiver may hold from before ends. */
+static void begin_port(uint32_t baud)
+{
+    MIDI_PORT.begin(baud);
+    port_says = MIDI_PORT.availableForWrite() > 0;
+    queued = queue_from = 0;
+    cheir_start();
+    put(cheir_end_all(out));
+}
+
+/* To be called in every pass while MIDI is sent. */
+static void go_on_sending()
+{
+    send_queued();
+    if (!dropped || queued > 0 || !port_takes()) return;
+    dropped = 0;
+    put(cheir_end_all(out));
+}
+
+/* What sounds ends, whatever a receiver has missed, and is on its way. */
+static void fall_silent()
+{
+    put(cheir_silence(out));
+    put(cheir_end_all(out));
+    wait_for_port(0);
+}
+
+#endif

@@ -2,20 +2,23 @@ import http from 'node:http';
 import { PORT } from '../playwright.config';
 import { expect, test } from './bench';
 
-/** A request as a script sends it, with whatever headers. @returns the status, and how long it took, ms */
-function send(path: string, headers: http.OutgoingHttpHeaders, body?: string) {
+type Answer = { status: number; headers: http.IncomingHttpHeaders; ms: number };
+
+/** A request as a script sends it, with whatever headers and method. @returns the answer's head, and how long it took, ms */
+function send(
+  path: string,
+  headers: http.OutgoingHttpHeaders,
+  body?: string,
+  method = body === undefined ? 'GET' : 'POST',
+) {
   const began = performance.now();
-  return new Promise<{ status: number; ms: number }>((resolve, reject) => {
-    const options = {
-      port: PORT,
-      host: '127.0.0.1',
-      path,
-      method: body === undefined ? 'GET' : 'POST',
-      headers,
-    };
+  return new Promise<Answer>((resolve, reject) => {
+    const options = { port: PORT, host: '127.0.0.1', path, method, headers };
     const request = http.request(options, (response) => {
       response.resume();
-      response.on('end', () => resolve({ status: response.statusCode!, ms: performance.now() - began }));
+      response.on('end', () =>
+        resolve({ status: response.statusCode!, headers: response.headers, ms: performance.now() - began }),
+      );
     });
     request.on('error', reject);
     request.end(body);
@@ -32,6 +35,11 @@ test('strangers are refused: another name, another origin, another site, a form'
   expect(await status('/api/render', { ...json, origin: 'https://evil.example' }, '{}')).toBe(403);
   expect(await status('/api/render', { 'content-type': 'text/plain' }, '{}')).toBe(415);
   expect(await status('/api/render', json, '{}')).toBe(422);
+  expect(await status('/', {}, undefined, 'TRACE')).toBe(405);
+  const policies = async (path: string) => (await send(path, {})).headers['content-security-policy'];
+  for (const path of ['/', '/api/schema', '/api/nothing', '/_next/static/nothing.js'])
+    expect(await policies(path), path).toMatch(/default-src 'self'/);
+  expect(await status('/_next/image?url=%2Ficon.svg&w=64&q=75', {})).toBe(404);
 });
 
 /** A body of two takes of so many frames, in which nothing is played. */

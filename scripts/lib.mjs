@@ -43,9 +43,10 @@ export function ensurePackages() {
 
 /** Builds the application if any source is newer than the last build. */
 export function ensureBuild() {
-  const mark = path.join(ROOT, '.next', 'BUILD_ID');
-  if (existsSync(mark) && statSync(mark).mtimeMs > newest(['src', 'package-lock.json', 'next.config.ts']))
-    return;
+  // The jobs' program is made last.
+  const mark = path.join(ROOT, '.next', 'jobs', 'job.process.mjs');
+  const built = existsSync(path.join(ROOT, '.next', 'BUILD_ID')) && existsSync(mark);
+  if (built && statSync(mark).mtimeMs > newest(['src', 'package-lock.json', 'next.config.ts'])) return;
   console.log('Building (about a minute)…');
   const code = run('npm', ['run', '--silent', 'build']);
   if (code !== 0) process.exit(code);

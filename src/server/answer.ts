@@ -1,7 +1,8 @@
 import { accessFault, stranger } from './access';
 import { BODY_LIMIT, readBody } from './body';
 import type { Job } from './jobs/protocol';
-import { tooBusy, workshopFor } from './workshop';
+import { tooBusy } from './refusals';
+import { workshopFor } from './workshop';
 
 /** Bodies that may be arriving at once, of one client and of all, and the bytes that they may hold together. */
 const MOST_OF_ONE = 16;

@@ -3,7 +3,7 @@ import path from 'node:path';
 import pidusage from 'pidusage';
 import workerpool, { type Pool } from 'workerpool';
 import type { Answer, Begun, Job, Order } from './jobs/protocol';
-import { problem } from './problem';
+import { failed, givenUp, tooBusy, tooLong, tooLongQueued, tooMuchMemory } from './refusals';
 import { Turns } from './turns';
 
 /** Processes at work, jobs that may wait for one, and what each may take. */
@@ -33,8 +33,6 @@ const LIMITS: Limits = {
 /** Jobs that take milliseconds have a process of their own: they never wait for those that take seconds. */
 const LIGHT: readonly Job[] = ['plan', 'firmware'];
 
-/** When a client may try again, s. */
-const RETRY_AFTER_S = 5;
 /** A process takes a second or so to begin; this is its most, ms. */
 const START_MS = 15_000;
 /** Memory is looked at this often, ms. */
@@ -169,42 +167,6 @@ const memoryOf = (pid: number): Promise<number> =>
     ({ memory }) => memory / 2 ** 20,
     () => 0,
   );
-
-/** The refusal of one request too many. @param waiting how many there are already */
-export const tooBusy = (waiting: number): Response =>
-  problem(
-    503,
-    'Too much is being asked at once',
-    [{ path: '', says: `${waiting} requests wait already; try again in ${RETRY_AFTER_S} s` }],
-    { 'retry-after': String(RETRY_AFTER_S) },
-  );
-
-const tooLong = (timeMs: number): Response =>
-  problem(503, 'The answer took too long', [
-    { path: '', says: `${timeMs / 1000} s are the limit; send shorter takes` },
-  ]);
-
-const tooLongQueued = (queueMs: number): Response =>
-  problem(
-    503,
-    'Too much is being asked at once',
-    [{ path: '', says: `it waited for ${queueMs / 1000} s; try again in ${RETRY_AFTER_S} s` }],
-    { 'retry-after': String(RETRY_AFTER_S) },
-  );
-
-/** Nobody reads it: the client is gone. */
-const givenUp = (): Response => problem(503, 'The request was given up');
-
-const tooMuchMemory = (memoryMb: number): Response =>
-  problem(503, 'The answer took too much memory', [
-    { path: '', says: `${memoryMb} MB are the limit; send shorter takes` },
-  ]);
-
-/** A process that was ended by the system, or by its own heap's limit, took too much; all else is a mistake of ours. */
-const failed = ({ message }: Error, memoryMb: number): Response =>
-  /terminated|SIG(ABRT|KILL|TRAP)/i.test(message)
-    ? tooMuchMemory(memoryMb)
-    : problem(500, 'This could not be computed', [{ path: '', says: message }]);
 
 const SHARED = Symbol.for('cheironom.workshop');
 

@@ -24,6 +24,7 @@ import {
   removeInstrument,
   seedDemo,
 } from './bench';
+import { Dexie } from 'dexie';
 import { Database, type KeptRecording } from './database';
 import { importTake } from './import-take';
 import { beginHistory, record, redo, undo } from './history';
@@ -203,6 +204,33 @@ describe('storage that refuses in the middle of a take', () => {
     expect(taken).toBeGreaterThan(2000);
     expect(queue.add(never)).toBe(false);
   });
+});
+
+it('takes of a database of version 3, in the order of a clock, get their numbers in that order', async () => {
+  const old = new Dexie('cheironom-version-3');
+  old.version(3).stores({
+    instruments: 'id, changedAt',
+    takes: 'id, instrument, [instrument+sensor]',
+    pieces: '[take+n], take',
+    facts: 'key',
+    recordings: 'id, instrument',
+  });
+  await old
+    .table('takes')
+    .bulkAdd([
+      label('later', { at: '2026-11-02T10:00:00Z' }),
+      label('first', { at: '2026-11-01T10:00:00Z' }),
+    ]);
+  old.close();
+  const opened = new Database('cheironom-version-3');
+  const takes = await opened.takes.toArray();
+  expect(takes.map(({ id, order }) => [id, order]).sort()).toEqual([
+    ['first', 1],
+    ['later', 2],
+  ]);
+  await beginTake(label('new'), opened);
+  expect((await opened.takes.get('new'))!.order).toBe(3);
+  await opened.delete();
 });
 
 describe('a database of a newer application', () => {
@@ -425,6 +453,16 @@ describe('an open instrument', () => {
     const newer = createWorkspace('wherry', false, db);
     await newer.open();
     expect(newer.store.getState().history!.present.name).toBe('Newer');
+    vi.unstubAllGlobals();
+  });
+  it('opens what was kept where what its page was left with cannot be read', async () => {
+    const first = await open();
+    const unsaved = { document: { nonsense: true }, changedAt: '2030-01-01', revision: 99 };
+    vi.stubGlobal('localStorage', { getItem: () => JSON.stringify(unsaved), setItem() {}, removeItem() {} });
+    const again = createWorkspace('wherry', false, db);
+    await again.open();
+    expect(again.store.getState().status).toBe('open');
+    expect(present(again)).toEqual(present(first));
     vi.unstubAllGlobals();
   });
   it('does not bring back what another tab removed, and says so', async () => {

@@ -510,6 +510,12 @@ describe('POST /api/firmware and /api/prove', () => {
     expect(files['wherry/wherry.ino']).not.toMatch(/@\w+@/);
     expect(new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer())).toEqual(zip);
   });
+  it('makes no folder that some systems keep for a device', async () => {
+    const zip = await (await firmware(post({ instrument: { ...wherry(), id: 'con' } }))).arrayBuffer();
+    const entries = new AdmZip(Buffer.from(zip)).getEntries();
+    const folders = new Set(entries.map((e) => e.entryName.split('/')[0]));
+    expect(folders).toEqual(new Set(['con-board']));
+  });
   it('says with both figures that an instrument is larger than its board', async () => {
     const pads = touchPads(Array.from({ length: 88 }, (_, i) => 20 + i));
     const large = instrumentOf([pads], [bankNotes(pads, 'touch')]);

@@ -1,4 +1,5 @@
 import { median, quantile } from '../signal/quantile';
+import { regressionOf } from '../signal/regression';
 import type { HeardLane } from './heard';
 
 /** A gesture of a lane goes past this share of its span, and is over where it has fallen short of the other. */
@@ -105,20 +106,7 @@ function furthest({ counts, plateau }: HeardLane, from: number, to: number): num
 }
 
 function compare(lane: HeardLane, other: HeardLane, stretch: Stretch): GoesWithGesture {
-  const stride = strideOf(stretch);
-  let [sx, sy, sxx, syy, sxy, n] = [0, 0, 0, 0, 0, 0];
-  for (let i = stretch[0]; i < stretch[1]; i += stride, n++) {
-    const x = lane.counts[i] - lane.plateau.rest;
-    const y = other.counts[i] - other.plateau.rest;
-    sx += x;
-    sy += y;
-    sxx += x * x;
-    syy += y * y;
-    sxy += x * y;
-  }
-  const [vx, vy, cov] = [sxx - (sx * sx) / n, syy - (sy * sy) / n, sxy - (sx * sy) / n];
-  if (vx <= 0 || vy <= 0) return { alike: false, gain: 0 };
-  const unlike = 1 - (cov * cov) / (vx * vy);
-  const noise = (NOISES * other.plateau.noise ** 2 * n) / vy;
-  return { alike: unlike <= Math.min(0.5, UNLIKE + noise), gain: cov / vx };
+  const { r, gain, variance } = regressionOf(lane.counts, other.counts, ...stretch, strideOf(stretch));
+  const noise = variance > 0 ? (NOISES * other.plateau.noise ** 2) / variance : Infinity;
+  return { alike: r !== 0 && 1 - r * r <= Math.min(0.5, UNLIKE + noise), gain };
 }

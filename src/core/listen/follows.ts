@@ -1,33 +1,12 @@
+import { regressionOf, type Regression } from '../signal/regression';
 import type { HeardLane } from './heard';
-
-/** How one lane goes with another: correlation of their levels (Pearson), and counts of the second a count of the first. */
-export interface GoesWith {
-  r: number;
-  gain: number;
-}
 
 /** Samples that are compared, at most. */
 const MOST_SAMPLES = 8000;
 
-/** How a lane goes with another, over the whole recording; nothing where one of them does not move. */
-export function goesWith(other: HeardLane, lane: HeardLane): GoesWith {
-  const n = other.counts.length;
-  const stride = Math.max(1, Math.ceil(n / MOST_SAMPLES));
-  let [sx, sy, sxx, syy, sxy, m] = [0, 0, 0, 0, 0, 0];
-  for (let i = 0; i < n; i += stride, m++) {
-    const x = other.counts[i];
-    const y = lane.counts[i];
-    sx += x;
-    sy += y;
-    sxx += x * x;
-    syy += y * y;
-    sxy += x * y;
-  }
-  const vx = sxx - (sx * sx) / m;
-  const vy = syy - (sy * sy) / m;
-  const cov = sxy - (sx * sy) / m;
-  return vx <= 0 || vy <= 0 ? { r: 0, gain: 0 } : { r: cov / Math.sqrt(vx * vy), gain: cov / vx };
-}
+/** How a lane goes with another, counts a count over the whole recording. */
+export const goesWith = ({ counts: x }: HeardLane, { counts: y }: HeardLane): Regression =>
+  regressionOf(x, y, 0, x.length, Math.max(1, Math.ceil(x.length / MOST_SAMPLES)));
 
 /** Correlation from which a lane only repeats another. */
 export const REPEATS = 0.9;

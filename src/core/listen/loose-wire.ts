@@ -11,7 +11,7 @@ const LONGEST_US = 300_000;
 /** It comes back to about where it left: within this share of the edge. */
 const COMES_BACK = 0.35;
 /** Frames within which even a gesture's own level is no gesture's: nobody is there and back so fast. */
-const SHORT = 3;
+export const SHORT = 3;
 /** Share of the full scale at either end that is a rail. */
 const RAIL = 0.01;
 /** Scans so far apart that a gesture's edge may lie within one, µs. */

@@ -2,7 +2,7 @@ import { extremesOf } from '../signal/quantile';
 import { counted } from '../units/counted';
 import { cure, evidence, fullScale, wholeOf, type Detector } from './detectors';
 import { follows } from './follows';
-import { looseStretches } from './loose-wire';
+import { looseStretches, SHORT } from './loose-wire';
 import { returnScatter } from './noise-detectors';
 
 /* Faults of the wire: dead, loose, floating, at the converter's end. */
@@ -33,11 +33,10 @@ export const dead: Detector = ({ counts }, heard) => {
 /** Times that a wire lets go from which it is loose: of stretches too short for a gesture, and of longer ones. */
 const JUMPS = 3;
 const LETS_GO = 2;
-const SHORT_FRAMES = 3;
 
 export const loose: Detector = (lane, heard) => {
   const away = looseStretches(lane, fullScale(heard), heard.rateHz);
-  const long = away.filter(({ from, to }) => to - from > SHORT_FRAMES);
+  const long = away.filter(({ from, to }) => to - from > SHORT);
   if (away.length < JUMPS && long.length < LETS_GO) return null;
   const ms = Math.round(
     (1000 * away.reduce((most, { from, to }) => Math.max(most, to - from), 0)) / heard.rateHz,

@@ -271,6 +271,12 @@ describe('budgets', () => {
     );
     expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
   });
+  it('a name that a table program would take for a formula is written as text', () => {
+    for (const name of ['=1+1', '+1', '-1', '@SUM(A1)', '\t=1']) {
+      const line = partsCsv([{ ...partsList(on('large-8', [sensor('pot')]), [])[0], name }]).split('\n')[1];
+      expect(line.startsWith(`'${name}`), line).toBe(true);
+    }
+  });
   it('a ribbon shorter than its chain is said, with what would do', () => {
     const chain = { ...sensor('chain-ribbon'), facts: { mm: 40, resistors: 170 } };
     expect(planOf(on('small-32', [chain])).findings).toContainEqual(

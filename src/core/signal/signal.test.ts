@@ -7,6 +7,7 @@ import { upcrossingShare, upperTail } from './normal';
 import { median, quantile } from './quantile';
 import { clippingOf } from './rails';
 import { random } from './random';
+import { regressionOf } from './regression';
 import { QUANTISATION_NOISE, restStatistics } from './rest';
 import { columnOf, secondsOf } from './take';
 import { theilSenSlope } from './theil-sen';
@@ -124,6 +125,24 @@ describe('upward crossings of correlated samples', () => {
       close(1000 * upcrossingShare(u, 0.999), rice, 0.05);
     }
   });
+});
+
+it('a regression is that of Anscombe’s first set (Anscombe, The American Statistician 27, 1973), whatever is added to it', () => {
+  const x = [10, 8, 13, 9, 11, 14, 6, 4, 12, 7, 5];
+  const y = [8.04, 6.95, 7.58, 8.81, 8.33, 9.96, 7.24, 4.26, 10.84, 4.82, 5.68];
+  for (const add of [0, 60_000]) {
+    const { r, gain, variance } = regressionOf(
+      x.map((v) => v + add),
+      y.map((v) => v + add),
+      0,
+      11,
+      1,
+    );
+    expect([r.toFixed(3), gain.toFixed(3)]).toEqual(['0.816', '0.500']);
+    // Of the sample 4.127: over n − 1.
+    expect(((variance * 11) / 10).toFixed(3)).toBe('4.127');
+  }
+  expect(regressionOf([1, 1, 1], [1, 2, 3], 0, 3, 1)).toMatchObject({ r: 0, gain: 0 });
 });
 
 describe('hum (Welch 1967)', () => {

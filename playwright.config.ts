@@ -30,7 +30,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `npx next start -H 127.0.0.1 -p ${PORT}`,
+    command: `node scripts/serve.mjs ${PORT}`,
     url: `http://127.0.0.1:${PORT}`,
     reuseExistingServer: false,
     timeout: 60_000,

@@ -67,10 +67,11 @@ static const uint8_t *change_levels(const uint8_t *from)
 
 static const uint8_t *change_banks(const uint8_t *from)
 {
-    uint8_t i;
-    /* Another lane may play what sounds from now on. */
+    uint8_t i, sounds = 0;
+    /* From now on any lane may play what another has begun: both look for who holds it. */
     for (i = 0; i != COUNT(note_lanes); i++)
-        if (STATE(note_lanes)[i].note != NO_NOTE) STATE(note_lanes)[i].channel |= SHARED_NOTE;
+        if (STATE(note_lanes)[i].note != NO_NOTE) sounds = 1;
+    for (i = 0; sounds && i != COUNT(note_lanes); i++) STATE(note_lanes)[i].channel |= SHARED_NOTE;
 #if CHEIR_touch_banks
     for (i = 0; i != COUNT(touch_banks); i++) from = take_touch_bank(&IMAGE(touch_banks)[i], from);
     for (i = 0; i != COUNT(touches); i++) {

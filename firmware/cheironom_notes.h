@@ -69,7 +69,7 @@ static OUT_OF_LINE void start_note(uint8_t index, uint8_t latch, uint8_t lane, u
     cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
     uint8_t channel = U8(IMAGE(note_lanes)[lane].channel);
     uint8_t note = U8(IMAGE(note_lanes)[lane].note);
-    sounding->channel = channel;
+    sounding->channel = (uint8_t)(channel | (sounding->channel & SHARED_NOTE));
     sounding->note = note;
     if (is_shared_and_held(sounding)) send_note_off(channel, note);
     send3((uint8_t)(NOTE_ON | (channel & 15u)), note, velocity_of(&IMAGE(notes)[index], strength));

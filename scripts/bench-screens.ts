@@ -45,7 +45,7 @@ interface Latency {
 
 /** @param executablePath Chromium's */
 export async function screenFigures(executablePath: string): Promise<ScreenFigures> {
-  const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(PORT)], {
+  const server = spawn(process.execPath, ['scripts/serve.mjs', String(PORT)], {
     stdio: 'ignore',
     detached: true,
   });

@@ -8,7 +8,7 @@ ensureBuild();
 
 const port = await freePort(Number(process.env.PORT ?? 4180));
 const address = `http://127.0.0.1:${port}`;
-const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
+const server = spawn(process.execPath, ['scripts/serve.mjs', String(port)], {
   cwd: ROOT,
   stdio: ['ignore', 'ignore', 'inherit'],
   env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../compile/compile';
 import type { Instrument } from '../instrument/document';
 import { splitMessages } from '../midi/messages';
-import { strikePads, bankNotes, instrumentOf } from '../testing/bank-instruments';
+import { strikePads, bankNotes, instrumentOf, touchPads } from '../testing/bank-instruments';
 import { breathController, breathNote, identityInstrument, oneSided } from '../testing/identity-response';
 import { awake } from '../testing/play';
 import { changeEngine } from './change';
@@ -52,6 +52,24 @@ describe('settings that change while it plays', () => {
     change(after);
     expect(at(1, 1000)).toEqual([[0x80, 62, 64]]);
     expect(at(2, 1100)[0].slice(0, 2)).toEqual([0x94, 70]);
+  });
+  it('a lane that is given the note which another holds strikes it anew, and it ends with its last holder', () => {
+    const pads = (notes: number[]) => {
+      const own = touchPads(notes);
+      return instrumentOf([own], [bankNotes(own, 'touch')]);
+    };
+    const { e, at } = awake(pads([60, 62]), [300, 300]);
+    const events = (t: number, counts: number[]) =>
+      at(1000 * t, counts).map(([status, note]) => [status, note]);
+    for (let t = 0; t < 70; t++) at(1000 * t, [300, 300]);
+    expect(events(70, [400, 300])).toEqual([[0x90, 60]]);
+    changeEngine(e, compile(pads([64, 60])));
+    expect([71, 72, 73].flatMap((t) => events(t, [400, 400]))).toEqual([
+      [0x80, 60],
+      [0x90, 60],
+    ]);
+    expect([74, 75, 76].flatMap((t) => events(t, [300, 400]))).toEqual([]);
+    expect([77, 78, 79].flatMap((t) => events(t, [300, 300]))).toEqual([[0x80, 60]]);
   });
   it('a controller that goes elsewhere says there what it is', () => {
     const before = identityInstrument([breathController()]);

@@ -61,8 +61,9 @@ function changeLevels({ image, state }: Engine, next: Image): void {
 }
 
 function changeBanks({ image, state }: Engine, next: Image): void {
-  // Another lane may play what sounds from now on.
-  for (const lane of state.note_lanes) if (lane.note !== NO_NOTE) lane.channel |= SHARED_NOTE;
+  // From now on any lane may play what another has begun: both look for who holds it.
+  if (state.note_lanes.some(({ note }) => note !== NO_NOTE))
+    for (const lane of state.note_lanes) lane.channel |= SHARED_NOTE;
   next.touches.forEach(({ untouched }, i) => {
     const { stage } = state.touches[i];
     if (untouched !== image.touches[i].untouched && stage === TOUCH_STAGE.untouched)

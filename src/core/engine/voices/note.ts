@@ -27,7 +27,7 @@ export function noteEnds(e: Engine, index: number, lane: number): void {
 export function startNote(e: Engine, index: number, latch: number, lane: number, strength: number): void {
   const { channel, note } = e.image.note_lanes[lane];
   const sounding = e.state.note_lanes[latch];
-  sounding.channel = channel;
+  sounding.channel = channel | (sounding.channel & SHARED_NOTE);
   sounding.note = note;
   if (isHeldElsewhere(e, latch)) sendNoteOff(e, channel, note);
   send(e, STATUS.noteOn | (channel & 15), note, velocityOf(e, e.image.notes[index], strength));

@@ -117,8 +117,14 @@ describe('what lanes have to do with each other', () => {
           return 1000 + 2000 * of[Math.floor(i / 1000)] * (at < 1 ? Math.sin(Math.PI * at) : 0);
         }),
       );
-    const [[, other]] = crosstalkOf([strokes(loud, 500, 0), strokes(soft, 300, 120)]);
-    expect(other ?? 0).toBe(0);
+    const answer = (of: number[], width: number, late: number) =>
+      crosstalkOf([strokes(loud, 500, 0), strokes(of, width, late)])[0][1];
+    const quarter = loud.map((height) => height / 4);
+    expect(answer(quarter.with(3, 1), 500, 0)).toBeCloseTo(0.25, 1);
+    expect(answer(quarter.with(3, 1), 300, 120)).toBe(0);
+    const uneven = loud.map((height, k) => height * [0.14, 0.3][k % 2]);
+    expect(answer(uneven.with(3, 1), 500, 0)).toBe(0);
+    expect(answer(soft, 300, 120) ?? 0).toBe(0);
   });
   it('a copy is told from a neighbour that is only alike now and then, and from a small share', () => {
     const r = random(9);

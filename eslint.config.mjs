@@ -20,7 +20,7 @@ const packages = {
 };
 /** Inside core, each folder may reach those before it; the first ones know nothing of instruments. */
 const CORE_ORDER = [
-  ['units', 'signal', 'shape', 'midi', 'parts'],
+  ['units', 'signal', 'shape', 'midi', 'pitch', 'parts'],
   ['instrument'],
   ['engine'],
   ['findings'],

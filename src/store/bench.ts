@@ -1,9 +1,6 @@
 import { checkInstrument, readInstrument } from '@/core/exchange/instrument-json';
 import { readTakeCsv } from '@/core/exchange/take-csv';
-import { solve } from '@/core/plan/solve';
-import { takeFit } from '@/core/plan/take-fit';
-import { wished, type Wish } from '@/core/plan/wishes';
-import { newInstrument } from '@/core/instrument/create';
+import { BEGINNINGS, begun, type Beginning } from '@/core/plan/beginnings';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';
 import {
@@ -32,17 +29,12 @@ export const addInstrument = (instrument: Instrument, db: Database = database())
 /** What is kept of an instrument, checked: another version may have written it, or a fault. */
 export const readKept = (kept: KeptInstrument): Result<Instrument> => checkInstrument(kept.document);
 
-/** A new instrument of these wishes, on the best board for them; one breath gauge where nothing is wished. @returns its id */
-export function beginInstrument(
+/** A new instrument as a beginning has it; one breath gauge unless said. @returns its id */
+export const beginInstrument = (
   name: string,
-  wishes: readonly Wish[] = [],
+  beginning: Beginning = BEGINNINGS[0],
   db: Database = database(),
-): Promise<string> {
-  const at = new Date().toISOString();
-  const plain =
-    wishes.length > 0 ? wished(slug(name), name, at, wishes) : newInstrument(slug(name), name, at);
-  return addInstrument(takeFit(plain, solve(plain.sensors, null)[0]), db);
-}
+): Promise<string> => addInstrument(begun(slug(name), name, new Date().toISOString(), beginning), db);
 
 /** Imports an instrument from JSON text: all of it, or every fault by its path. @returns the new id */
 export async function importInstrument(text: string, db: Database = database()): Promise<Result<string>> {

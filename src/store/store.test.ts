@@ -245,12 +245,12 @@ describe('a database of a newer application', () => {
     });
   it('is refused when it is opened, and when another tab has made it newer meanwhile', async () => {
     (await newer('newer-before')).close();
-    await expect(beginInstrument('x', [], new Database('newer-before'))).rejects.toSatisfy((error) =>
+    await expect(beginInstrument('x', undefined, new Database('newer-before'))).rejects.toSatisfy((error) =>
       /newer Cheironom/.test(storageWords(error)),
     );
-    await beginInstrument('x', [], db);
+    await beginInstrument('x', undefined, db);
     (await newer(db.name)).close();
-    await expect(beginInstrument('y', [], db)).rejects.toSatisfy((error) =>
+    await expect(beginInstrument('y', undefined, db)).rejects.toSatisfy((error) =>
       /newer Cheironom/.test(storageWords(error)),
     );
   });
@@ -303,12 +303,12 @@ describe('the bench', () => {
     expect([await db.takes.toArray(), await db.pieces.toArray()]).toEqual(before);
     expect(await db.instruments.get('wherry')).toEqual(removed.kept);
     await removeInstrument('wherry', db);
-    await beginInstrument('Wherry', [], db);
+    await beginInstrument('Wherry', undefined, db);
     await bringBack(removed, db);
     expect((await db.takes.toArray()).map((t) => t.instrument)).toEqual(new Array(5).fill('wherry-2'));
   });
   it('removes nothing while a tab works on it, and never overwrites what has come since', async () => {
-    const id = await beginInstrument('Held', [], db);
+    const id = await beginInstrument('Held', undefined, db);
     vi.stubGlobal('navigator', { locks: { query: async () => ({ held: [{ name: lockOf(id) }] }) } });
     await expect(removeInstrument(id, db)).rejects.toMatchObject({ name: 'HeldError' });
     vi.unstubAllGlobals();
@@ -340,9 +340,9 @@ describe('the bench', () => {
   });
   it('keeps two instruments of one name apart', async () => {
     expect([
-      await beginInstrument('Reed box', [], db),
-      await beginInstrument('Reed  box', [], db),
-      await beginInstrument('¿?', [], db),
+      await beginInstrument('Reed box', undefined, db),
+      await beginInstrument('Reed  box', undefined, db),
+      await beginInstrument('¿?', undefined, db),
     ]).toEqual(['reed-box', 'reed-box-2', 'instrument']);
   });
   it('imports an instrument whole or not at all', async () => {

@@ -259,8 +259,27 @@ describe('a number that is typed', () => {
     await user.keyboard('40{ArrowDown}');
     expect(set).toHaveBeenLastCalledWith(39);
     await user.clear(input);
-    await user.keyboard('99999{Enter}');
-    expect(set).toHaveBeenLastCalledWith(1000);
+    await user.keyboard('{ArrowUp}');
+    expect(set).toHaveBeenLastCalledWith(40);
+  });
+  it('refuses beside itself what is out of range, no number, or no whole one, with the range, and keeps what stood', async () => {
+    const { set, user, input } = field(500);
+    for (const [keys, says] of [
+      ['99999', '99999: 20 to 1000. 500 stays.'],
+      ['17,5', '17,5: 20 to 1000. 500 stays.'],
+      ['47,5', '47,5: whole numbers only. 500 stays.'],
+      ['1,000', '1,000 can be read in two ways: type it without the comma. 500 stays.'],
+    ]) {
+      await user.clear(input);
+      await user.type(input, `${keys}{Enter}`);
+      expect((await screen.findByRole('alert')).textContent).toBe(says);
+      expect(input.value).toBe('500');
+    }
+    expect(set).not.toHaveBeenCalled();
+    await user.clear(input);
+    await user.type(input, '0k4{Enter}');
+    expect(set.mock.calls).toEqual([[400]]);
+    expect(screen.queryByRole('alert')).toBeNull();
   });
 });
 
@@ -283,9 +302,12 @@ describe('a voice as a sentence', () => {
   };
   it('keeps numbers within what MIDI allows, and plays into a zone of the channel that is typed', async () => {
     const { change, type } = row(breathNote());
-    expect(screen.getByText('D4')).toBeTruthy();
-    await type('Note number', '300');
-    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ pitch: { is: 'fixed', note: 127 } }));
+    expect(screen.getByDisplayValue('D4')).toBeTruthy();
+    await type('Note', '300');
+    expect(screen.getByRole('alert').textContent).toBe('300: C-1 to G9. D4 stays.');
+    expect(change).not.toHaveBeenCalled();
+    await type('Note', 'f#3');
+    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ pitch: { is: 'fixed', note: 54 } }));
     await type('Channel', '16');
     expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ zone: 'channel-16' }), [
       { is: 'single', id: 'channel-16', channel: 16 },

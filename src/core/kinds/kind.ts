@@ -3,6 +3,7 @@ import type { Board } from '../instrument/board';
 import type { Calibration } from '../instrument/calibration';
 import type { Sensor } from '../instrument/sensor';
 import type { Voice } from '../instrument/voices';
+import type { ScaleId } from '../pitch/scale';
 import type { KindPlan } from './kind-plan';
 
 /** The gesture a sensor takes; its colour and shape come from this, its word always stands beside them. */
@@ -42,6 +43,8 @@ export interface Kind {
   care: string;
   /** How many lanes it can have, whether they are columns of counts or contacts, their names where they differ, and contacts a lane, one unless said. */
   lanes: { least: number; most: number; are: 'counts' | 'contacts'; names?: readonly string[]; contacts?: 2 };
+  /** The notes that its lanes begin with, rising from the lowest, where it has so many lanes; none where a lane stands for no note. */
+  notes?: { lowest: number; scale: ScaleId; leastLanes?: number };
   /** What the board reads a lane of counts with. */
   readBy: 'converter' | 'touch peripheral';
   /** Where its reading goes when it is let go, where that is not its rest: back to a middle, or nowhere. */

@@ -41,6 +41,9 @@ export const attackNote = (sensor: Sensor, port: string, zone: string): NoteVoic
   },
 });
 
+/** Whether each lane of a sensor stands for a note. */
+export const hasNotes = ({ lanes }: Sensor): boolean => lanes.every(({ note }) => note !== undefined);
+
 /** A first voice of a bank: each lane's own note. */
 export const laneNotes = (
   sensor: Sensor,

@@ -4,6 +4,7 @@ import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Voice } from '../instrument/voices';
 import type { Fault } from '../result';
 import type { Port } from './kind';
+import { hasNotes } from './level-voices';
 import { findKind, kindIds } from './registry';
 
 /**
@@ -78,7 +79,7 @@ function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fau
   const own = sensorNamed(instrument, gate.sensor);
   const from = pitch.is === 'chosen' ? sensorNamed(instrument, pitch.source.sensor) : own;
   const faults: Fault[] = [];
-  if (pitch.is !== 'fixed' && from.lanes.some((l) => l.note === undefined))
+  if (pitch.is !== 'fixed' && !hasNotes(from))
     faults.push({ path: `${path}.pitch`, says: `every lane of ${from.name} needs a note` });
   const measured = findKind(own.kind)!.calibration;
   for (const [is, calibration] of [

@@ -16,6 +16,17 @@ const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'B�
 /** "D4": the name of a note number, with middle C (60) as C4. */
 export const noteName = (note: number): string => `${NAMES[note % 12]}${Math.floor(note / 12) - 1}`;
 
+const LETTERS: Record<string, number> = { c: 0, d: 2, e: 4, f: 5, g: 7, a: 9, b: 11 };
+const SIGNS: Record<string, number> = { '': 0, '#': 1, '♯': 1, b: -1, '♭': -1 };
+
+/** The number of a note that is typed as a name, "C4", "f#3", "B♭-1"; null where it is none, or not within 0 … 127. */
+export function noteNumber(name: string): number | null {
+  const read = /^([a-g])([#♯b♭]?)(-?\d)$/i.exec(name.trim().replace('−', '-'));
+  if (!read) return null;
+  const note = LETTERS[read[1].toLowerCase()] + SIGNS[read[2].toLowerCase()] + 12 * (Number(read[3]) + 1);
+  return note >= 0 && note <= 127 ? note : null;
+}
+
 /** One complete channel voice message as words: "note 62 on, 87". */
 export function messageWords([status, a, b]: readonly number[]): string {
   switch (status & 0xf0) {

@@ -2,7 +2,8 @@ import type { Board } from '../instrument/board';
 import type { Calibration } from '../instrument/calibration';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
-import { boardOf, hears } from '../instrument/access';
+import { boardOf } from '../instrument/access';
+import { withFirstVoices } from '../kinds/first-voices';
 import { kindOf } from '../kinds/registry';
 
 /** What a plan stands for before anything is measured. */
@@ -51,10 +52,5 @@ export function draftOf(instrument: Instrument): Instrument {
       ? sensor
       : { ...sensor, calibration: draftCalibration(sensor, boardOf(instrument, sensor)) },
   );
-  const unheard = sensors.filter((s) => s.calibration && !instrument.voices.some((v) => hears(v, s.id)));
-  const taken = new Set(instrument.voices.map((v) => v.id));
-  const voices = unheard
-    .flatMap((s) => kindOf(s).firstVoices(s, instrument.zones[0].id))
-    .filter((v) => !taken.has(v.id));
-  return { ...instrument, sensors, voices: [...instrument.voices, ...voices] };
+  return sensors.filter((s) => s.calibration).reduce(withFirstVoices, { ...instrument, sensors });
 }

@@ -5,6 +5,7 @@ import type { Lane, Sensor } from '../instrument/sensor';
 import { withVoices } from '../instrument/with-voices';
 import { newSensor } from '../kinds/new-sensor';
 import { kindOf } from '../kinds/registry';
+import { notesAfter } from '../pitch/scale';
 import { withPins } from './take-fit';
 import { freeId, withWish, type Wish } from './wishes';
 
@@ -56,18 +57,26 @@ export function withLanes(instrument: Instrument, id: string, lanes: number): In
     const { least, most } = kindOf(sensor).lanes;
     const wanted = Math.min(most, Math.max(least, lanes));
     const kept = sensor.lanes.slice(0, wanted);
-    const more = newSensor(kindOf(sensor), id, sensor.name, sensor.board, wanted).lanes.slice(kept.length);
-    const all = [...kept, ...more.map((lane, i) => noted(lane, kept, i + 1))];
+    const made = newSensor(kindOf(sensor), id, sensor.name, sensor.board, wanted).lanes;
+    const all = noted(kept, made);
     return { ...sensor, lanes: all, calibration: sensor.calibration && ofLanes(sensor.calibration, all) };
   };
   const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
   return withPins({ ...instrument, sensors });
 }
 
-/** Where lanes stand for notes, a new one stands for the next. */
-function noted(lane: Lane, kept: readonly Lane[], after: number): Lane {
-  const last = kept.at(-1)?.note;
-  return last === undefined ? lane : { ...lane, note: Math.min(127, last + after) };
+/** Lanes that were there, and the rest as they are made: where those stand for notes, these go on in their scale. */
+function noted(kept: readonly Lane[], made: readonly Lane[]): Lane[] {
+  const more = made.slice(kept.length);
+  const own = kept.flatMap(({ note }) => note ?? []);
+  if (own.length === kept.length) {
+    const notes = notesAfter(own, more.length);
+    return [...kept, ...more.map((lane, i) => ({ ...lane, note: notes[i] }))];
+  }
+  // Too few to stand for notes until now.
+  if (own.length === 0 && more.length > 0 && made[0].note !== undefined && kept.length === 1)
+    return made.map((lane, i) => ({ ...(kept[i] ?? lane), note: lane.note }));
+  return [...kept, ...more.map(({ note: _, ...lane }) => lane)];
 }
 
 function ofLanes(calibration: Calibration, lanes: readonly Lane[]): Calibration | undefined {

@@ -52,6 +52,15 @@ export function boardNumber(own: Board, { of, name }: BoardNumber): number {
   return typeof value === 'number' ? value : 0;
 }
 
+/** Of what, pins that are counted among others are no more. */
+const AMONG: Record<string, 'analogue' | 'digital'> = {
+  ...{ analogueOnly: 'analogue', multiplexers: 'analogue', interrupt: 'digital', touch: 'digital' },
+};
+
+/** The most that a number of a board can be: pins that are counted among others are no more than these. */
+export const highestOf = (own: Board, { name, high }: BoardNumber): number =>
+  AMONG[name] && own.pins ? Math.min(high, own.pins[AMONG[name]]) : high;
+
 /**
  * An instrument one of whose boards has another number: its sensors are wired anew, and what was measured in other counts is
  * kept aside. A board that has not told its pins begins with those of the first class.

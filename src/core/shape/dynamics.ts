@@ -81,3 +81,9 @@ export function proposeResponse(played: Played, wanted: Dynamics): SolvedRespons
 }
 
 const round = (v: number) => Math.round(v * 10_000) / 10_000;
+
+/** Where what one dynamic should read may lie, 0 … 127: soft never above medium, nor medium above loud. */
+export function roomOf(wanted: Dynamics, d: keyof Dynamics): [low: number, high: number] {
+  const { soft, medium, loud } = wanted;
+  return { soft: [0, medium], medium: [soft, loud], loud: [medium, 127] }[d] as [number, number];
+}

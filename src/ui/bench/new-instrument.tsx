@@ -11,7 +11,7 @@ import RadioGroup from '@mui/material/RadioGroup';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { beginInstrument } from '@/store/bench';
-import { BEGINNINGS } from '@/core/plan/wishes';
+import { BEGINNINGS } from '@/core/plan/beginnings';
 import { storageWords } from '@/store/trouble';
 
 /** Asks for a name and for what it begins with; everything else is planned and measured. */
@@ -31,7 +31,7 @@ export function NewInstrument({
   const begin = async (e: React.FormEvent) => {
     e.preventDefault();
     if (name.trim() === '') return setTrouble('Give it a name, so that you find it again.');
-    await beginInstrument(name.trim(), begins?.wishes).then(made, (error) => setTrouble(storageWords(error)));
+    await beginInstrument(name.trim(), begins).then(made, (error) => setTrouble(storageWords(error)));
   };
   return (
     <Dialog open={open} onClose={close} fullWidth maxWidth="xs">

@@ -13,12 +13,12 @@ export interface LineState {
 }
 
 /** Draws both thresholds over the chart, each with its handle. */
-export function drawThresholds(chart: Chart, { choice, colours, countAt }: LineState): void {
+export function drawThresholds(chart: Chart<'line'>, { choice, colours, countAt }: LineState): void {
   handle(chart, countAt(choice.off), 'off', false, colours);
   handle(chart, countAt(choice.on), 'on', true, colours);
 }
 
-function handle(chart: Chart, count: number, word: string, filled: boolean, c: Colours): void {
+function handle(chart: Chart<'line'>, count: number, word: string, filled: boolean, c: Colours): void {
   const { ctx: g, chartArea } = chart;
   const x = Math.min(chartArea.right, Math.max(chartArea.left, chart.scales.x.getPixelForValue(count)));
   g.save();

@@ -2,12 +2,10 @@
 
 import { useCallback, useState } from 'react';
 import { choiceOf, withChoice, type Choice } from '@/core/calibrate/choice';
-import { fullAttack } from '@/core/calibrate/full-attack';
 import type { LevelReport } from '@/core/calibrate/level-types';
-import { levelOf, sensorOf } from '@/core/instrument/access';
+import { levelOf } from '@/core/instrument/access';
 import type { LevelCalibration } from '@/core/instrument/calibration';
 import type { Sensor } from '@/core/instrument/sensor';
-import type { Voice } from '@/core/instrument/voices';
 import { useAcceptCalibration } from './use-accept';
 
 /** What the maker moved by hand: by how much, so that it holds when a newer report moves what it was moved from. */
@@ -45,8 +43,7 @@ export function useProposal(sensor: Sensor, report: LevelReport | null) {
     const calibration = { ...shown, measuredAt: new Date().toISOString() };
     const says = `${sensor.name} calibrated: on ${shown.on}, reach ${shown.reach.up}`;
     const mark = report?.mark ?? sensor.mark;
-    const measured = (v: Voice) => (sensorOf(v) === sensor.id ? remeasured(v, calibration) : v);
-    if (!acceptCalibration(calibration, says, mark, calibration.attack ? measured : undefined)) return false;
+    if (!acceptCalibration(calibration, says, mark)) return false;
     setDraft(null);
     return true;
   };
@@ -62,12 +59,6 @@ function moved(base: LevelCalibration, sensor: string, draft: Draft | null): Lev
     holdOffMs: holdOffMs + draft.holdOffMs,
   });
 }
-
-/** A voice whose full velocity is what a loud attack reaches in its window. */
-const remeasured = (voice: Voice, calibration: LevelCalibration): Voice =>
-  voice.is === 'note' && voice.velocity.is === 'attack'
-    ? { ...voice, velocity: { ...voice.velocity, full: fullAttack(calibration, voice.velocity.windowMs) } }
-    : voice;
 
 /** Whether two calibrations come from the same takes. */
 export const sameIds = (a: readonly string[], b: readonly string[]) =>

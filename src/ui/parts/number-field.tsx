@@ -1,16 +1,27 @@
 'use client';
 
 import TextField from '@mui/material/TextField';
-import { useRef, useState } from 'react';
+import { useMemo, useRef } from 'react';
+import { useForm } from 'react-hook-form';
+import type { Result } from '@/core/result';
+import { readNumber } from '@/core/units/typed-number';
+import { typedResolver, type Typed } from './typed';
 
 interface Props {
   label: string;
   value: number;
   low: number;
   high: number;
-  /** Least difference between two values; arrow keys step by it, with Shift by ten of it. */
+  /** Arrow keys step by it, with Shift by ten of it. */
   step?: number;
+  /** Whether it must be a whole number: where it steps by one, unless said. */
+  whole?: boolean;
+  /** That may be typed after it. */
+  unit?: string;
   set: (value: number) => void;
+  /** A number in the field's own words, and how they are read: notes have names. */
+  words?: (value: number) => string;
+  read?: (typed: string) => Result<number>;
   /** Whether the label stands above the field; a sentence around it says it otherwise. */
   labelled?: boolean;
   disabled?: boolean;
@@ -18,24 +29,35 @@ interface Props {
 
 /**
  * A number that is typed. Nothing happens while it is typed: Enter, or leaving the field, takes it; Escape puts back what
- * was there. Both leave the field, so that the page's keys work again. What is no number is put back too, and what lies
- * outside its limits is brought to the nearer one.
+ * was there. Both leave the field, so that the page's keys work again. What is no number, or lies outside its limits, is refused
+ * beside the field, and what stood stays.
  */
-export function NumberField({ label, value, low, high, step = 1, set, labelled = false, disabled }: Props) {
-  const [typed, setTyped] = useState<string | null>(null);
+export function NumberField(props: Props) {
+  const { label, value, low, high, step = 1, whole = Number.isInteger(step), unit = '', set } = props;
+  const { words = String, read, labelled = false, disabled } = props;
+  const shown = words(value);
+  const limits = useMemo(
+    () => ({ low, high, whole, unit, words, read: read ?? ((typed: string) => readNumber(typed, unit)) }),
+    [low, high, whole, unit, words, read],
+  );
+  const resolver = useMemo(() => typedResolver(limits), [limits]);
+  const form = useForm<Typed>({ resolver, values: { typed: shown }, reValidateMode: 'onSubmit' });
+  const { register, handleSubmit, setValue, getValues, clearErrors, formState } = form;
   const escaped = useRef(false);
-  const take = (wanted: number) => {
-    setTyped(null);
-    // Twelve digits: a tenth has no end in binary.
-    const near = Number((Math.round(wanted / step) * step).toPrecision(12));
-    const next = Math.min(high, Math.max(low, near));
-    if (Number.isFinite(next) && next !== value) set(next);
-  };
-  const typedNumber = () => (typed === null || typed.trim() === '' ? NaN : Number(typed.replace(',', '.')));
+  const putBack = () => setValue('typed', shown);
+  const take = handleSubmit(({ typed }) => {
+    const next = limits.read(typed);
+    putBack();
+    if (next.ok && next.value !== value) set(next.value);
+  }, putBack);
   const by = (e: React.KeyboardEvent, sign: 1 | -1) => {
     e.preventDefault();
-    const from = typedNumber();
-    take((Number.isNaN(from) ? value : from) + sign * step * (e.shiftKey ? 10 : 1));
+    const from = limits.read(getValues('typed'));
+    const wanted = (from.ok ? from.value : value) + sign * step * (e.shiftKey ? 10 : 1);
+    // Twelve digits: a tenth has no end in binary.
+    const next = Math.min(high, Math.max(low, Number(wanted.toPrecision(12))));
+    putBack();
+    if (next !== value) set(next);
   };
   const leave = (e: React.KeyboardEvent) => (e.target as HTMLElement).blur();
   const keys: Record<string, (e: React.KeyboardEvent) => void> = {
@@ -45,34 +67,41 @@ export function NumberField({ label, value, low, high, step = 1, set, labelled =
     },
     Escape: (e) => {
       escaped.current = true;
-      setTyped(null);
+      putBack();
       leave(e);
     },
     ArrowUp: (e) => by(e, 1),
     ArrowDown: (e) => by(e, -1),
   };
+  const { ref, ...field } = register('typed', { onChange: () => clearErrors() });
+  const refused = formState.errors.typed?.message;
   return (
     <TextField
+      {...field}
+      inputRef={ref}
       label={labelled ? label : undefined}
-      value={typed ?? String(value)}
       disabled={disabled}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={() => {
-        if (!escaped.current) take(typedNumber());
+      error={refused !== undefined}
+      helperText={refused && `${refused}. ${shown} stays.`}
+      onBlur={(e) => {
+        void field.onBlur(e);
+        if (!escaped.current && getValues('typed') !== shown) void take();
         escaped.current = false;
       }}
       onKeyDown={(e) => keys[e.key]?.(e)}
       onFocus={(e) => e.target.select()}
       slotProps={{
+        formHelperText: { role: 'alert', className: 'beside' },
         htmlInput: {
           role: 'spinbutton',
-          inputMode: Number.isInteger(step) ? 'numeric' : 'decimal',
+          inputMode: read ? 'text' : 'decimal',
           'aria-label': label,
           'aria-valuenow': value,
+          'aria-valuetext': shown,
           'aria-valuemin': low,
           'aria-valuemax': high,
           style: {
-            width: `${Math.max(String(high).length, String(value).length) + 2}ch`,
+            width: `${Math.max(words(high).length, shown.length) + 2}ch`,
             fontFamily: 'var(--mono)',
             fontWeight: 600,
           },

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Board } from '@/core/instrument/board';
-import { BOARD_NUMBERS, boardNumber, withBoardNumber } from '@/core/plan/own-board';
+import { BOARD_NUMBERS, boardNumber, highestOf, withBoardNumber } from '@/core/plan/own-board';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { NumberField } from '../parts/number-field';
 import styles from './plan.module.css';
@@ -21,8 +21,9 @@ export function BoardNumbers({ board }: { board: Board }) {
                 label={`${board.name}: ${number.says}`}
                 value={boardNumber(board, number)}
                 low={number.low}
-                high={number.high}
+                high={highestOf(board, number)}
                 step={number.step ?? 1}
+                unit={number.unit}
                 set={(value) =>
                   change(`${number.says} of ${board.name}`, (instrument) =>
                     withBoardNumber(instrument, board.id, number, value),

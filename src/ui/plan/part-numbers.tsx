@@ -36,6 +36,8 @@ export function PartNumbers() {
                   low={fact.low}
                   high={fact.high}
                   step={stepOf(fact.low)}
+                  whole={false}
+                  unit={fact.unit}
                   set={(value) =>
                     changeSensor(sensor.id, fact.says, (s) => ({
                       ...s,

@@ -4,7 +4,7 @@ import { Chart, LineController, LineElement, LinearScale, PointElement, type Plu
 import { useEffect, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
 import type { Dynamics, Response } from '@/core/instrument/response';
-import { DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
+import { DYNAMIC_NAMES, roomOf, type Played } from '@/core/shape/dynamics';
 import { useColours } from '../parts/colours';
 import { curveData, curveOptions } from './curve-data';
 import { drawNames, drawUse, type DrawState } from './curve-drawing';
@@ -67,7 +67,8 @@ export function CurveChart({ shown, proposed, played, wanted, compared, xWords, 
     const at = chart.current.scales.y.getValueForPixel(
       e.clientY - e.currentTarget.getBoundingClientRect().top,
     )!;
-    want({ ...wanted, [held]: Math.round(Math.min(127, Math.max(0, at))) });
+    const [low, high] = roomOf(wanted, held);
+    want({ ...wanted, [held]: Math.min(high, Math.max(low, Math.round(at))) });
   };
   return (
     <div

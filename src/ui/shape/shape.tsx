@@ -9,7 +9,7 @@ import { useKey } from '../hooks/use-key';
 import { responseAt, withResponse } from '@/core/instrument/access';
 import type { Dynamics, Response } from '@/core/instrument/response';
 import { levelPort } from '@/core/kinds/ports';
-import { DEFAULT_DYNAMICS, DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
+import { DEFAULT_DYNAMICS, DYNAMIC_NAMES, roomOf, type Played } from '@/core/shape/dynamics';
 import { CURVE_FAMILIES, CURVE_FAMILY_IDS, curveOf, type CurveFamilyId } from '@/core/shape/families';
 import { useLevelReport } from '../calibrate/use-report';
 import { useChangeSensor } from '../hooks/use-change-sensor';
@@ -83,7 +83,7 @@ function ShapeSensor({ port }: { port: string }) {
   const want = (next: Dynamics) => {
     if (!played) return;
     const family = shown.family === 'straight' ? 'power' : shown.family;
-    set(solved(family, played, ordered(next)), 'curve drawn');
+    set(solved(family, played, next), 'curve drawn');
   };
   const accept = () => {
     if (proposed && set(shown, 'curve accepted')) notify('Accepted. Ctrl+Z takes it back.');
@@ -166,21 +166,14 @@ function Wanted({
           labelled
           disabled={disabled}
           value={Math.round(wanted[d])}
-          low={0}
-          high={127}
+          low={roomOf(wanted, d)[0]}
+          high={roomOf(wanted, d)[1]}
           set={(reads) => want({ ...wanted, [d]: reads })}
         />
       ))}
     </div>
   );
 }
-
-/** Soft never reads more than medium, nor medium more than loud. */
-const ordered = ({ soft, medium, loud }: Dynamics): Dynamics => ({
-  soft: Math.min(soft, medium, loud),
-  medium: Math.min(Math.max(soft, medium), loud),
-  loud: Math.max(soft, medium, loud),
-});
 
 function fitWords(shown: Response, played: Played, wanted: Dynamics): string {
   if (shown.family === 'points') return 'A smooth curve through all three.';

@@ -8,9 +8,11 @@ import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { ControllerVoice, NoteVoice, PressureVoice, SideOf, Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
+import { hasNotes } from '@/core/kinds/level-voices';
 import { portThat } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
-import { controllerWords, noteName } from '@/core/midi/words';
+import { controllerWords } from '@/core/midi/words';
+import { NoteField } from '../parts/note-field';
 import { NumberField } from '../parts/number-field';
 import { Pick } from '../parts/pick';
 import styles from './voice.module.css';
@@ -88,16 +90,11 @@ function NoteSentence({
       <b>{pitch.is === 'fixed' ? 'note' : 'notes'}</b>
       <PitchPick instrument={instrument} sensor={sensor} voice={voice} change={change} />
       {pitch.is === 'fixed' && (
-        <>
-          <NumberField
-            label="Note number"
-            value={pitch.note}
-            low={0}
-            high={127}
-            set={(note) => change({ ...voice, pitch: { is: 'fixed', note } })}
-          />
-          <span className={styles.aside}>{noteName(pitch.note)}</span>
-        </>
+        <NoteField
+          label="Note"
+          value={pitch.note}
+          set={(note) => change({ ...voice, pitch: { is: 'fixed', note } })}
+        />
       )}
       <span>{sensor && `${kindOf(sensor).ports[voice.gate.port]?.says},`}</span>
       {velocity.is === 'fixed' && (
@@ -157,10 +154,8 @@ function PitchPick({
   change: Change<NoteVoice>;
 }) {
   const { pitch } = voice;
-  const choosers = instrument.sensors.filter(
-    (s) => portThat(s, 'pitch') !== null && s.lanes.every((l) => l.note !== undefined),
-  );
-  const own = sensor?.lanes.every((l) => l.note !== undefined) ?? false;
+  const choosers = instrument.sensors.filter((s) => portThat(s, 'pitch') !== null && hasNotes(s));
+  const own = sensor !== undefined && hasNotes(sensor);
   const options: Record<string, string> = {
     fixed: 'always',
     ...(own ? { lane: 'of its own lanes' } : {}),

@@ -6,13 +6,14 @@ import { clashesOf } from '@/core/instrument/clashes';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Voice } from '@/core/instrument/voices';
 import { channelsOfVoice, hears } from '@/core/instrument/access';
-import { attackNote, laneNotes } from '@/core/kinds/level-voices';
+import { attackNote, hasNotes, laneNotes } from '@/core/kinds/level-voices';
 import { gatePort, levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import { useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { PlaySurface } from '../parts/play-surface';
 import { Headline, Reading, Station } from '../parts/station';
+import { LaneNotes } from './lane-notes';
 import { VoiceRow } from './voice-row';
 import { wireBytes } from '../parts/words';
 import styles from './voice.module.css';
@@ -54,6 +55,7 @@ export function VoiceStation() {
         ))}
       </div>
       {!sensor.calibration && <p>It stays silent until it is calibrated.</p>}
+      <LaneNotes key={sensor.id} sensor={sensor} />
       <Said />
       <PlaySurface titled />
     </Station>
@@ -83,7 +85,7 @@ const plainNote = (sensor: Sensor, port: string, zone: string): Voice =>
     ? attackNote(sensor, port, zone)
     : {
         ...laneNotes(sensor, port, zone, { is: 'fixed', value: 100 }),
-        pitch: { is: 'fixed', note: 62 },
+        ...(hasNotes(sensor) ? {} : { pitch: { is: 'fixed', note: 62 } }),
       };
 
 const freeId = (voices: Voice[], sensor: string): string => {

@@ -11,6 +11,7 @@ export const contactMatrix: Kind = {
   gestures: 'presses',
   care: '',
   lanes: { least: 1, most: 128, are: 'contacts' },
+  notes: { lowest: 48, scale: 'chromatic' },
   readBy: 'converter',
   ports: {
     closed: { carries: 'gate', says: 'while one is closed' },

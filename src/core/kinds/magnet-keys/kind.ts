@@ -11,6 +11,7 @@ export const magnetKeys: Kind = {
   gestures: 'strokes',
   care: 'Repeated strikes strain wrists: pause between takes. Keep strong magnets away from pacemakers.',
   lanes: { least: 1, most: 88, are: 'counts' },
+  notes: { lowest: 48, scale: 'chromatic' },
   readBy: 'converter',
   ports: {
     key: { carries: 'gate', says: 'while a key is down' },

@@ -11,6 +11,7 @@ export const pressureSheet: Kind = {
   gestures: 'presses',
   care: 'Brittle sheet cracks and splinters: cover your eyes when you cut it. Repeated hard presses strain thumb and wrist: pause.',
   lanes: { least: 1, most: 64, are: 'counts' },
+  notes: { lowest: 60, scale: 'chromatic' },
   readBy: 'converter',
   ports: {
     press: { carries: 'level', says: 'how hard it is pressed' },

@@ -1,6 +1,6 @@
 import type { Kind } from '../kind';
 import { strikePadsPlan } from './plan';
-import { laneNotes } from '../level-voices';
+import { hasNotes, laneNotes } from '../level-voices';
 
 /** Pads that are struck, one lane each: a piezo disc or a membrane, whose peak tells how hard. */
 export const strikePads: Kind = {
@@ -12,6 +12,7 @@ export const strikePads: Kind = {
   gestures: 'strikes',
   care: 'Repeated strikes strain wrists: pause between takes. A hard-struck piezo disc gives many volts: clamp it before the board.',
   lanes: { least: 1, most: 128, are: 'counts' },
+  notes: { lowest: 60, scale: 'major' },
   readBy: 'converter',
   ports: { hit: { carries: 'gate', says: 'when a pad is struck' } },
   facts: {},
@@ -23,7 +24,5 @@ export const strikePads: Kind = {
     { role: 'loud', gestures: 2, seconds: null },
   ],
   firstVoices: (sensor, zone) =>
-    sensor.lanes.every((l) => l.note !== undefined)
-      ? [laneNotes(sensor, 'hit', zone, { is: 'strike', from: 1, to: 127 })]
-      : [],
+    hasNotes(sensor) ? [laneNotes(sensor, 'hit', zone, { is: 'strike', from: 1, to: 127 })] : [],
 };

@@ -12,6 +12,7 @@ export const switchKind: Kind = {
   gestures: 'presses',
   care: '',
   lanes: { least: 1, most: 32, are: 'contacts' },
+  notes: { lowest: 60, scale: 'major', leastLanes: 2 },
   readBy: 'converter',
   ports: { closed: { carries: 'gate', says: 'while it is pressed' } },
   facts: {

@@ -1,5 +1,5 @@
 import type { Kind } from '../kind';
-import { laneNotes } from '../level-voices';
+import { hasNotes, laneNotes } from '../level-voices';
 import { timedPadsPlan } from './plan';
 
 /** Capacitive pads that a pin charges through a resistor; the time is the count. */
@@ -12,6 +12,7 @@ export const timedPads: Kind = {
   gestures: 'touches',
   care: 'Pads that skin touches belong on a battery or an isolated low voltage, never on a mains supply without isolation.',
   lanes: { least: 1, most: 64, are: 'counts' },
+  notes: { lowest: 60, scale: 'major' },
   readBy: 'touch peripheral',
   ports: {
     touch: { carries: 'gate', says: 'while a pad is touched' },
@@ -28,7 +29,5 @@ export const timedPads: Kind = {
     { role: 'medium', gestures: 2, seconds: null },
   ],
   firstVoices: (sensor, zone) =>
-    sensor.lanes.every((l) => l.note !== undefined)
-      ? [laneNotes(sensor, 'touch', zone, { is: 'fixed', value: 100 })]
-      : [],
+    hasNotes(sensor) ? [laneNotes(sensor, 'touch', zone, { is: 'fixed', value: 100 })] : [],
 };

@@ -1,6 +1,6 @@
 import type { Kind } from '../kind';
 import { touchPadsPlan } from './plan';
-import { laneNotes } from '../level-voices';
+import { hasNotes, laneNotes } from '../level-voices';
 
 /** Capacitive pads, one lane each, read as counts by a touch peripheral or by timing a charge. */
 export const touchPads: Kind = {
@@ -12,6 +12,7 @@ export const touchPads: Kind = {
   gestures: 'touches',
   care: 'Pads that skin touches belong on a battery or an isolated low voltage, never on a mains supply without isolation.',
   lanes: { least: 1, most: 128, are: 'counts' },
+  notes: { lowest: 60, scale: 'major' },
   readBy: 'touch peripheral',
   ports: {
     touch: { carries: 'gate', says: 'while a pad is touched' },
@@ -25,7 +26,5 @@ export const touchPads: Kind = {
     { role: 'medium', gestures: 2, seconds: null },
   ],
   firstVoices: (sensor, zone) =>
-    sensor.lanes.every((l) => l.note !== undefined)
-      ? [laneNotes(sensor, 'touch', zone, { is: 'fixed', value: 100 })]
-      : [],
+    hasNotes(sensor) ? [laneNotes(sensor, 'touch', zone, { is: 'fixed', value: 100 })] : [],
 };

@@ -11,6 +11,7 @@ export const twoContactKeys: Kind = {
   gestures: 'strokes',
   care: 'Repeated strikes strain wrists: pause between takes.',
   lanes: { least: 1, most: 127, are: 'contacts', contacts: 2 },
+  notes: { lowest: 48, scale: 'chromatic' },
   readBy: 'converter',
   ports: {
     key: { carries: 'gate', says: 'while a key is down' },

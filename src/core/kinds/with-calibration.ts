@@ -1,0 +1,31 @@
+import { fullAttack } from '../calibrate/full-attack';
+import { sensorOf } from '../instrument/access';
+import type { Calibration } from '../instrument/calibration';
+import type { Instrument } from '../instrument/document';
+import type { Voice } from '../instrument/voices';
+import { withFirstVoices } from './first-voices';
+
+/**
+ * An instrument whose sensor is calibrated so: what its voices take from the measurement follows, and where nothing hears it yet
+ * it gets its first voices.
+ * @param mark shape of its medium take, or undefined
+ */
+export function withCalibration(
+  instrument: Instrument,
+  id: string,
+  calibration: Calibration,
+  mark: number[] | undefined,
+): Instrument {
+  const sensors = instrument.sensors.map((s) => (s.id === id ? { ...s, calibration, mark } : s));
+  const voices = instrument.voices.map((v) => (sensorOf(v) === id ? remeasured(v, calibration) : v));
+  return withFirstVoices(
+    { ...instrument, sensors, voices },
+    sensors.find((s) => s.id === id)!,
+  );
+}
+
+/** A voice whose full velocity is what a loud attack reaches in its window, where that was measured. */
+const remeasured = (voice: Voice, calibration: Calibration): Voice =>
+  voice.is === 'note' && voice.velocity.is === 'attack' && calibration.is === 'level' && calibration.attack
+    ? { ...voice, velocity: { ...voice.velocity, full: fullAttack(calibration, voice.velocity.windowMs) } }
+    : voice;

@@ -1,0 +1,48 @@
+'use client';
+
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import { ValidateBy } from 'class-validator';
+import type { Resolver } from 'react-hook-form';
+import type { Result } from '@/core/result';
+
+/** What a field may hold. */
+export interface Limits {
+  low: number;
+  high: number;
+  /** Whether it must be a whole number. */
+  whole: boolean;
+  unit: string;
+  /** A number from what is typed. */
+  read: (typed: string) => Result<number>;
+  /** A number as the field shows it. */
+  words: (value: number) => string;
+}
+
+/** A form of one field. */
+export interface Typed {
+  typed: string;
+}
+
+/** Why what is typed cannot be taken, in one sentence; null where it can. */
+export function refusalOf(typed: string, { low, high, whole, unit, read, words }: Limits): string | null {
+  const number = read(typed);
+  if (!number.ok) return number.faults[0].says;
+  const { value } = number;
+  if (value < low || value > high) return `${typed.trim()}: ${words(low)} to ${words(high)} ${unit}`.trim();
+  return whole && !Number.isInteger(value) ? `${typed.trim()}: whole numbers only` : null;
+}
+
+/** A check of a form of one field, for react-hook-form. */
+export function typedResolver(limits: Limits): Resolver<Typed> {
+  class Form implements Typed {
+    @ValidateBy({
+      name: 'typed',
+      validator: {
+        validate: (typed) => refusalOf(String(typed), limits) === null,
+        defaultMessage: (told) => refusalOf(String(told?.value), limits) ?? '',
+      },
+    })
+    typed!: string;
+  }
+  return classValidatorResolver(Form, {}, { mode: 'sync' }) as Resolver<Typed>;
+}

@@ -3,19 +3,9 @@ import { readTakeCsv } from '@/core/exchange/take-csv';
 import { BEGINNINGS, begun, type Beginning } from '@/core/plan/beginnings';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';
-import {
-  database,
-  type Database,
-  type KeptInstrument,
-  type KeptPiece,
-  type KeptRecording,
-  type KeptTake,
-} from './database';
+import { database, type Database, type KeptInstrument } from './database';
 import { importTake } from './import-take';
-import { recordingsOf, removeRecording } from './recordings';
-import { removeTake } from './takes';
-import { StorageRefusal } from './trouble';
-import { forgetUnsaved } from './unsaved';
+import { setAside } from './removed';
 
 /** Puts an instrument on the bench under a free id. @returns the id */
 export const addInstrument = (instrument: Instrument, db: Database = database()): Promise<string> =>
@@ -42,87 +32,6 @@ export async function importInstrument(text: string, db: Database = database()):
   return read.ok ? ok(await addInstrument(read.value, db)) : read;
 }
 
-/** An instrument with its takes, off the bench. */
-export interface Removed {
-  kept: KeptInstrument;
-  takes: KeptTake[];
-  recordings: KeptRecording[];
-  pieces: KeptPiece[];
-}
-
-/** The name of the lock that a tab has on the instrument that it works on. */
-export const lockOf = (id: string): string => `cheironom ${id}`;
-
-/** Whether a tab works on an instrument. A browser without locks, as over plain http, cannot tell. */
-async function isHeld(id: string): Promise<boolean> {
-  const { held = [] } = (await globalThis.navigator?.locks?.query()) ?? {};
-  return held.some((lock) => lock.name === lockOf(id));
-}
-
-/**
- * Removes an instrument with its takes.
- * @returns all of it, to bring back; null where there is none of that id @throws StorageRefusal while a tab works on it
- */
-export async function removeInstrument(id: string, db: Database = database()): Promise<Removed | null> {
-  if (await isHeld(id)) throw new StorageRefusal('HeldError');
-  return takeOut(id, db);
-}
-
-const takeOut = (id: string, db: Database): Promise<Removed | null> =>
-  db.transaction('rw', [db.instruments, db.takes, db.recordings, db.pieces], async () => {
-    const kept = await db.instruments.get(id);
-    const takes = await db.takes.where({ instrument: id }).toArray();
-    const recordings = await recordingsOf(id, db);
-    const pieces = await db.pieces
-      .where('take')
-      .anyOf([...takes, ...recordings].map((t) => t.id))
-      .toArray();
-    for (const take of takes) await removeTake(take.id, db);
-    for (const recording of recordings) await removeRecording(recording.id, db);
-    await db.instruments.delete(id);
-    forgetUnsaved(id);
-    return kept ? { kept, takes, recordings, pieces } : null;
-  });
-
-/** Puts a removed instrument back with its takes, each under another id where its own was taken since: nothing is overwritten. */
-export async function bringBack(removed: Removed, db: Database = database()): Promise<void> {
-  const { kept, takes, recordings, pieces } = removed;
-  await db.transaction('rw', [db.instruments, db.takes, db.recordings, db.pieces], async () => {
-    const id = await freeId(kept.id, db);
-    const ids = new Map<string, string>();
-    for (const own of [...takes, ...recordings]) ids.set(own.id, await freeTakeId(own.id, db));
-    const document = withTakes({ ...kept.document, id }, ids);
-    await db.instruments.add({ ...kept, id, document });
-    await db.takes.bulkAdd(takes.map((t) => ({ ...t, id: ids.get(t.id)!, instrument: id })));
-    await db.recordings.bulkAdd(recordings.map((r) => ({ ...r, id: ids.get(r.id)!, instrument: id })));
-    await db.pieces.bulkPut(pieces.map((p) => ({ ...p, take: ids.get(p.take)! })));
-  });
-}
-
-/** A document whose calibrations name their takes by other ids. */
-const withTakes = (document: Instrument, ids: ReadonlyMap<string, string>): Instrument => ({
-  ...document,
-  sensors: document.sensors.map((sensor) =>
-    sensor.calibration
-      ? {
-          ...sensor,
-          calibration: {
-            ...sensor.calibration,
-            takes: sensor.calibration.takes.map((take) => ids.get(take) ?? take),
-          },
-        }
-      : sensor,
-  ),
-});
-
-async function freeTakeId(wanted: string, db: Database): Promise<string> {
-  for (let n = 1; ; n++) {
-    const id = n === 1 ? wanted : `${wanted}-again-${n}`;
-    const taken = (await db.takes.get(id)) ?? (await db.recordings.get(id));
-    if (!taken) return id;
-  }
-}
-
 /** Puts the demonstration instruments on an empty bench, once, with their takes. @param fetchDemo asked only then */
 export async function seedDemo(
   fetchDemo: () => Promise<Demonstrations>,
@@ -137,6 +46,23 @@ export async function seedDemo(
     for (const one of demo.instruments) await seedOne(one, db);
     await db.facts.add({ key: 'demo', value: new Date().toISOString() });
   });
+}
+
+/** Brings back the demonstrations that are not on the bench. @returns names of those that came */
+export async function restoreDemo(
+  fetchDemo: () => Promise<Demonstrations>,
+  db: Database = database(),
+): Promise<string[]> {
+  const came: string[] = [];
+  for (const one of (await fetchDemo()).instruments) {
+    const { id, name } = JSON.parse(one.instrument) as Instrument;
+    const there = await db.instruments.get(id);
+    if (there && there.removedAt === undefined) continue;
+    if (there) await setAside('instruments', id, false, db);
+    else await seedOne(one, db);
+    came.push(name);
+  }
+  return came;
 }
 
 /** As GET /api/demo gives them. */

@@ -1,5 +1,8 @@
 import { Dexie, type EntityTable, type Table } from 'dexie';
 import type { Instrument } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { Voice } from '@/core/instrument/voices';
+import type { Zone } from '@/core/instrument/zones';
 import { upgraded } from '@/core/instrument/upgrade';
 import type { Edges, Role } from '@/core/signal/take';
 import { StorageRefusal } from './trouble';
@@ -11,6 +14,8 @@ export interface KeptInstrument {
   changedAt: string;
   /** One more each time that it is kept: a clock may be put back. */
   revision?: number;
+  /** When it was laid aside (removed.ts); undefined while it is on the bench. */
+  removedAt?: string;
 }
 
 /**
@@ -33,6 +38,9 @@ export interface KeptTake {
   bits: number;
   rateHz: number;
   whole: boolean;
+  /** When it was laid aside, and the removed sensor that it was laid aside with. */
+  removedAt?: string;
+  removedWith?: string;
 }
 
 /**
@@ -56,6 +64,18 @@ export interface KeptRecording {
   seconds: number;
   /** False until it ended as it should. */
   whole: boolean;
+  /** When it was laid aside. */
+  removedAt?: string;
+}
+
+/** A sensor that was removed from its instrument, with what listened to it. */
+export interface RemovedSensor {
+  id: string;
+  instrument: string;
+  removedAt: string;
+  sensor: Sensor;
+  voices: Voice[];
+  zones: Zone[];
 }
 
 /** At most a second of a take: times in µs from its start, counts in frame order. */
@@ -85,6 +105,7 @@ export class Database extends Dexie {
   recordings!: EntityTable<KeptRecording, 'id'>;
   pieces!: Table<KeptPiece, [string, number]>;
   facts!: EntityTable<{ key: string; value: string }, 'key'>;
+  removedSensors!: EntityTable<RemovedSensor, 'id'>;
 
   constructor(name = 'cheironom') {
     super(name, { indexedDB: strictFactory() });
@@ -111,6 +132,7 @@ export class Database extends Dexie {
       await tx.table('takes').bulkPut(sorted.map((take, i) => ({ ...take, order: i + 1 })));
       await tx.table('facts').put({ key: 'order', value: String(sorted.length) });
     });
+    this.version(5).stores({ removedSensors: 'id, instrument' });
   }
 }
 

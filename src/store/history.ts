@@ -1,8 +1,32 @@
-/** Undo and redo over whole values. Steps with the same label in quick succession are one step. */
+/** Where something was done: a page of the instrument, and what was chosen there. */
+export interface Place {
+  /** Last part of its address; empty for the run sheet. */
+  page: string;
+  sensor: string;
+  lane: number;
+  /** Id of the recording that was looked at, or null. */
+  look: string | null;
+}
+
+/** What was done outside the value, and how it is taken back. Both may be called again and again, by turns. */
+export interface Deed {
+  undo: () => unknown;
+  redo: () => unknown;
+}
+
+/** One step: what it does, in words, where, the value on its other side, and what it did besides. */
+export interface Step<T> {
+  value: T;
+  says: string;
+  at: Place;
+  deed?: Deed;
+}
+
+/** Undo and redo over whole values and deeds. Steps with the same words in quick succession are one step. */
 export interface History<T> {
-  past: { value: T; says: string }[];
+  past: Step<T>[];
   present: T;
-  future: { value: T; says: string }[];
+  future: Step<T>[];
   lastLabel: string | null;
   lastAt: number;
 }
@@ -18,33 +42,42 @@ export const beginHistory = <T>(present: T): History<T> => ({
   lastAt: 0,
 });
 
-/** @param says what the step does: "curve drawn" @param nowMs clock, ms */
-export function record<T>(h: History<T>, next: T, says: string, nowMs: number): History<T> {
-  const same = h.lastLabel === says && nowMs - h.lastAt < ONE_STEP_MS && h.past.length > 0;
-  const past = same ? h.past : [...h.past, { value: h.present, says }].slice(-STEPS);
+/** What is recorded of a step. */
+export interface Done<T> extends Omit<Step<T>, 'value'> {
+  /** The value after it; the present one where only a deed was done. */
+  next?: T;
+}
+
+/** @param nowMs clock, ms */
+export function record<T>(
+  h: History<T>,
+  { next = h.present, says, at, deed }: Done<T>,
+  nowMs: number,
+): History<T> {
+  const last = h.past[h.past.length - 1];
+  const same = h.lastLabel === says && nowMs - h.lastAt < ONE_STEP_MS && last !== undefined;
+  const joined = same ? { ...last, deed: joinedDeed(last.deed, deed) } : { value: h.present, says, at, deed };
+  const past = [...(same ? h.past.slice(0, -1) : h.past), joined].slice(-STEPS);
   return { past, present: next, future: [], lastLabel: says, lastAt: nowMs };
 }
 
-export function undo<T>(h: History<T>): History<T> {
-  const last = h.past[h.past.length - 1];
-  if (!last) return h;
-  return {
-    past: h.past.slice(0, -1),
-    present: last.value,
-    future: [{ value: h.present, says: last.says }, ...h.future],
-    lastLabel: null,
-    lastAt: 0,
-  };
+/** Two deeds as one: back to before the first, on to after the second. */
+const joinedDeed = (first: Deed | undefined, second: Deed | undefined): Deed | undefined =>
+  first && second ? { undo: first.undo, redo: second.redo } : (first ?? second);
+
+/** The history after its last step is taken back, and that step; null where there is none. Its deed is still to be taken back. */
+export function undo<T>(h: History<T>): { history: History<T>; step: Step<T> } | null {
+  const step = h.past[h.past.length - 1];
+  if (!step) return null;
+  const future = [{ ...step, value: h.present }, ...h.future];
+  const history = { past: h.past.slice(0, -1), present: step.value, future, lastLabel: null, lastAt: 0 };
+  return { history, step };
 }
 
-export function redo<T>(h: History<T>): History<T> {
-  const [next, ...future] = h.future;
-  if (!next) return h;
-  return {
-    past: [...h.past, { value: h.present, says: next.says }],
-    present: next.value,
-    future,
-    lastLabel: null,
-    lastAt: 0,
-  };
+/** The history after the next step is done again, and that step. Its deed is still to be done. */
+export function redo<T>(h: History<T>): { history: History<T>; step: Step<T> } | null {
+  const [step, ...future] = h.future;
+  if (!step) return null;
+  const past = [...h.past, { ...step, value: h.present }];
+  return { history: { past, present: step.value, future, lastLabel: null, lastAt: 0 }, step };
 }

@@ -35,7 +35,7 @@ export async function importTake(
   instrument: Instrument,
   sensor: string,
   { byOrder = false, marks = readWords(take.notes, '').marks, db = database() }: ImportOptions = {},
-): Promise<Result<{ role: Role; leftOut: number; frames: number; first: string }>> {
+): Promise<Result<{ id: string; role: Role; leftOut: number; frames: number; first: string }>> {
   const own = instrument.sensors.find((s) => s.id === sensor);
   if (!own) throw new RangeError(`importTake: a sensor ${sensor} is required, ${instrument.id} has none`);
   const { notes, leftOut, faults } = take;
@@ -69,6 +69,7 @@ export async function importTake(
   await keepTake(label, frames, db);
   const [worst] = faults;
   return ok({
+    id: label.id,
     role: known,
     leftOut,
     frames: frames.tUs.length,

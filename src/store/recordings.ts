@@ -1,9 +1,14 @@
 import type { Piece } from '@/core/signal/pieces';
 import { database, type Database, type KeptRecording } from './database';
 
-/** An instrument's recordings, the newest first. */
-export const recordingsOf = async (instrument: string, db: Database = database()): Promise<KeptRecording[]> =>
+/** An instrument's recordings, the newest first. @param all whether those that were laid aside are among them */
+export const recordingsOf = async (
+  instrument: string,
+  db: Database = database(),
+  all = false,
+): Promise<KeptRecording[]> =>
   (await db.recordings.where({ instrument }).sortBy('at'))
+    .filter((r) => all || r.removedAt === undefined)
     .reverse()
     // Another version may have left something out.
     .map((r) => ({

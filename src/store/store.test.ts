@@ -17,17 +17,25 @@ import {
   addInstrument,
   askToPersist,
   beginInstrument,
-  bringBack,
   importInstrument,
-  lockOf,
   readKept,
-  removeInstrument,
+  restoreDemo,
   seedDemo,
 } from './bench';
 import { Dexie } from 'dexie';
 import { Database, type KeptRecording } from './database';
 import { importTake } from './import-take';
 import { beginHistory, record, redo, undo } from './history';
+import {
+  asideOf,
+  bringBackSensor,
+  lockOf,
+  removeForGood,
+  removeInstrument,
+  removeSensor,
+  setAside,
+  sweepRemoved,
+} from './removed';
 import { rolesOf, standingOf } from './standing';
 import {
   addPiece,
@@ -75,25 +83,35 @@ const wherry = async () => ({
 });
 
 describe('undo and redo', () => {
+  const at = { page: '', sensor: '', lane: 0, look: null };
   it('go back and forth over any run of changes', () => {
     fc.assert(
       fc.property(fc.array(fc.integer(), { minLength: 1, maxLength: 50 }), (values) => {
         let h = beginHistory(-1);
-        values.forEach((v, i) => (h = record(h, v, `step ${i}`, i * 10)));
-        for (let i = 0; i < values.length; i++) h = undo(h);
+        values.forEach((next, i) => (h = record(h, { next, says: `step ${i}`, at }, i * 10)));
+        for (let i = 0; i < values.length; i++) h = undo(h)!.history;
         expect(h.present).toBe(-1);
-        expect(undo(h)).toBe(h);
-        for (let i = 0; i < values.length; i++) h = redo(h);
+        expect(undo(h)).toBeNull();
+        for (let i = 0; i < values.length; i++) h = redo(h)!.history;
         expect(h.present).toBe(values[values.length - 1]);
+        expect(redo(h)).toBeNull();
       }),
     );
   });
-  it('take one drag for one step, and a later one for another', () => {
+  it('take one drag for one step, and a later one for another, with what was done besides', () => {
+    const said: string[] = [];
+    const deed = (i: number) => ({
+      undo: () => said.push(`before ${i}`),
+      redo: () => said.push(`after ${i}`),
+    });
     let h = beginHistory(0);
-    for (let i = 1; i <= 20; i++) h = record(h, i, 'curve drawn', i * 16);
-    h = record(h, 99, 'curve drawn', 5000);
-    expect(undo(h).present).toBe(20);
-    expect(undo(undo(h)).present).toBe(0);
+    for (let i = 1; i <= 20; i++) h = record(h, { next: i, says: 'curve drawn', at, deed: deed(i) }, i * 16);
+    h = record(h, { next: 99, says: 'curve drawn', at }, 5000);
+    const [last, drag] = [undo(h)!, undo(undo(h)!.history)!];
+    expect([last.history.present, drag.history.present]).toEqual([20, 0]);
+    drag.step.deed!.undo();
+    redo(drag.history)!.step.deed!.redo();
+    expect(said).toEqual(['before 1', 'after 20']);
   });
 });
 
@@ -287,50 +305,63 @@ describe('the bench', () => {
     vi.unstubAllGlobals();
     expect(persist).toHaveBeenCalledTimes(1);
   });
-  it('gets the demonstration once: not again after it was removed', async () => {
+  it('gets the demonstration once: not again after it was removed for good, but when it is asked for', async () => {
     await seedDemo(demo, db);
+    await removeForGood('wherry', db);
+    await seedDemo(demo, db);
+    const all = async () => [await db.instruments.count(), await db.takes.count()];
+    expect([...(await all()), await db.pieces.count()]).toEqual([0, 0, 0]);
+    expect(await restoreDemo(demo, db)).toEqual(['Wherry']);
+    expect(await all()).toEqual([1, 5]);
+    expect(await restoreDemo(demo, db)).toEqual([]);
     await removeInstrument('wherry', db);
-    await seedDemo(demo, db);
-    expect([await db.instruments.count(), await db.takes.count(), await db.pieces.count()]).toEqual([
-      0, 0, 0,
-    ]);
+    expect(await restoreDemo(demo, db)).toEqual(['Wherry']);
+    expect((await db.instruments.get('wherry'))!.removedAt).toBeUndefined();
   });
-  it('brings back what was removed, takes and all, beside one of its name that came since', async () => {
+  it('keeps what was removed for thirty days, with all that belongs to it, beside one of its name that came since', async () => {
     await seedDemo(demo, db);
-    const before = [await db.takes.toArray(), await db.pieces.toArray()];
-    const removed = (await removeInstrument('wherry', db))!;
-    await bringBack(removed, db);
-    expect([await db.takes.toArray(), await db.pieces.toArray()]).toEqual(before);
-    expect(await db.instruments.get('wherry')).toEqual(removed.kept);
+    await beginRecording(recording, db);
+    const before = [await db.takes.toArray(), await db.pieces.toArray(), await db.recordings.toArray()];
     await removeInstrument('wherry', db);
-    await beginInstrument('Wherry', undefined, db);
-    await bringBack(removed, db);
-    expect((await db.takes.toArray()).map((t) => t.instrument)).toEqual(new Array(5).fill('wherry-2'));
+    expect(await beginInstrument('Wherry', undefined, db)).toBe('wherry-2');
+    const workspace = createWorkspace('wherry', false, db);
+    await workspace.open();
+    expect(workspace.store.getState().status).toBe('missing');
+    const day = 86_400_000;
+    await sweepRemoved(Date.now() + 29 * day, db);
+    await setAside('instruments', 'wherry', false, db);
+    expect([await db.takes.toArray(), await db.pieces.toArray(), await db.recordings.toArray()]).toEqual(
+      before,
+    );
+    await removeInstrument('wherry', db);
+    await sweepRemoved(Date.now() + 31 * day, db);
+    expect((await db.instruments.toArray()).map((i) => i.id)).toEqual(['wherry-2']);
+    expect([await db.takes.count(), await db.pieces.count(), await db.recordings.count()]).toEqual([0, 0, 0]);
   });
-  it('removes nothing while a tab works on it, and never overwrites what has come since', async () => {
+  it('removes nothing while a tab works on it', async () => {
     const id = await beginInstrument('Held', undefined, db);
     vi.stubGlobal('navigator', { locks: { query: async () => ({ held: [{ name: lockOf(id) }] }) } });
     await expect(removeInstrument(id, db)).rejects.toMatchObject({ name: 'HeldError' });
+    await expect(removeForGood(id, db)).rejects.toMatchObject({ name: 'HeldError' });
     vi.unstubAllGlobals();
-    await beginTake(label('held-take', { instrument: id }), db);
-    const removed = (await removeInstrument(id, db))!;
-    await beginTake(label('held-take', { instrument: 'other' }), db);
-    await bringBack(removed, db);
-    const takes = await db.takes.toArray();
-    expect(takes.map((t) => [t.id, t.instrument]).sort()).toEqual([
-      ['held-take', 'other'],
-      ['held-take-again-2', id],
-    ]);
+    expect((await db.instruments.get(id))!.removedAt).toBeUndefined();
   });
-  it('brings back the recordings of an instrument with it', async () => {
+  it('a removed sensor takes its takes along, and brings them back; another of its id begins with none', async () => {
     await seedDemo(demo, db);
-    await beginRecording(recording, db);
-    await addPieces('r', 0, somePieces(3), db);
-    const removed = (await removeInstrument('wherry', db))!;
-    expect([await db.recordings.count(), await db.pieces.count()]).toEqual([0, 0]);
-    await bringBack(removed, db);
-    expect(await recordingsOf('wherry', db)).toEqual([recording]);
-    expect(await db.pieces.where('take').equals('r').count()).toBe(3);
+    const { document } = (await db.instruments.get('wherry'))!;
+    const removed = {
+      ...{ id: 'gone', instrument: 'wherry', removedAt: new Date().toISOString() },
+      ...{ sensor: document.sensors[0], voices: [], zones: [] },
+    };
+    await removeSensor(removed, db);
+    const workspace = createWorkspace('wherry', false, db);
+    await workspace.open();
+    expect(workspace.store.getState().takes).toEqual([]);
+    expect((await asideOf('wherry', db)).sensors.map((s) => s.sensor.name)).toEqual(['Bellows']);
+    await bringBackSensor(removed, true, db);
+    await workspace.reloadTakes();
+    expect(workspace.store.getState().takes).toHaveLength(5);
+    expect((await asideOf('wherry', db)).sensors).toEqual([]);
   });
   it('finds the demonstration’s calibration and its takes together', async () => {
     await seedDemo(demo, db);
@@ -393,11 +424,29 @@ describe('an open instrument', () => {
       expect((await db.instruments.get('wherry'))!.document.name).toBe('Wherry II'),
     );
     expect(present(w).log.at(-1)!.says).toBe('renamed');
-    expect(w.undo()).toBe('renamed');
+    expect(await w.undo()).toMatchObject({ says: 'renamed' });
     expect(present(w).name).toBe('Wherry');
     await w.close();
     expect((await db.instruments.get('wherry'))!.document.name).toBe('Wherry');
-    expect(w.redo()).toBe('renamed');
+    expect(await w.redo()).toMatchObject({ says: 'renamed' });
+  });
+  it('takes back takes, recordings and moved thresholds in the order in which they came, each alone', async () => {
+    const w = await open();
+    await keepTake(label('t', { instrument: 'wherry' }), { channels: ['breath'], ...piece(0, 5) }, db);
+    await w.reloadTakes();
+    w.came('takes', 't', 'soft take played');
+    w.draft('bellows', { on: 3, off: 0, holdOffMs: 0 }, '“on” moved');
+    w.change('renamed', { ...present(w), name: 'Wherry II' });
+    const says = async () => (await w.undo())?.says;
+    expect(await says()).toBe('renamed');
+    expect(w.store.getState().drafts).toHaveProperty('bellows');
+    expect(await says()).toBe('“on” moved');
+    expect([w.store.getState().drafts, w.store.getState().takes.length]).toEqual([{}, 1]);
+    expect(await says()).toBe('soft take played');
+    expect([w.store.getState().takes, await says()]).toEqual([[], undefined]);
+    for (let i = 0; i < 3; i++) await w.redo();
+    expect([w.store.getState().takes.length, present(w).name]).toEqual([1, 'Wherry II']);
+    expect(w.store.getState().drafts).toEqual({ bellows: { on: 3, off: 0, holdOffMs: 0 } });
   });
   it('changes nothing where another tab holds it', async () => {
     for (const minute of [1, 2])
@@ -470,7 +519,10 @@ describe('an open instrument', () => {
     await removeInstrument('wherry', db);
     w.change('renamed', { ...present(w), name: 'Ghost' });
     await w.close();
-    expect(await db.instruments.count()).toBe(0);
+    expect((await db.instruments.get('wherry'))!).toMatchObject({
+      document: { name: 'Wherry' },
+      removedAt: expect.any(String),
+    });
     expect(w.store.getState().troubles.saving).toMatch(/removed from the bench in another tab/);
   });
   it('goes on, on screen, when storage is full, says what to do, and saves once there is room', async () => {

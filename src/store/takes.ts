@@ -62,13 +62,18 @@ function firstMissing(kept: ReadonlySet<number>): number {
 export async function sweepTakes(instrument: Instrument, db: Database = database()): Promise<void> {
   const cited = instrument.sensors.flatMap((s) => s.calibration?.takes ?? []);
   await db.transaction('rw', db.takes, db.pieces, async () => {
-    const takes = await db.takes.where({ instrument: instrument.id }).toArray();
+    const takes = (await db.takes.where({ instrument: instrument.id }).toArray()).filter(
+      (t) => t.removedAt === undefined,
+    );
     const needed = [...new Set(takes.map((t) => t.sensor))]
       .flatMap((sensor) => rolesOf(takes.filter((t) => t.sensor === sensor)))
       .flatMap(({ stands, cut }) => [stands?.id, cut?.id]);
     for (const { id } of takes) if (!needed.includes(id) && !cited.includes(id)) await removeTake(id, db);
   });
 }
+
+/** Puts a take's label back as it was. */
+export const putTake = (label: KeptTake, db: Database = database()) => db.takes.put(label);
 
 /** Removes a take with its pieces. */
 export async function removeTake(id: string, db: Database = database()): Promise<void> {

@@ -1,9 +1,11 @@
 import { createStore } from 'zustand/vanilla';
+import type { Choice } from '@/core/calibrate/choice';
 import type { Instrument } from '@/core/instrument/document';
 import { readKept } from './bench';
 import { database, type Database, type KeptInstrument, type KeptRecording, type KeptTake } from './database';
-import { beginHistory, record, redo, undo, type History } from './history';
+import { beginHistory, record, redo, undo, type Deed, type History, type Place, type Step } from './history';
 import { recordingsOf } from './recordings';
+import { setAside } from './removed';
 import { sweepTakes } from './takes';
 import { forgetUnsaved, keepUnsaved, unsavedOf, type Unsaved } from './unsaved';
 import { StorageRefusal, storageWords, type TroubleKind, type Troubles } from './trouble';
@@ -20,6 +22,8 @@ export interface WorkspaceState {
   troubles: Troubles;
   /** True where another tab has this instrument. */
   readOnly: boolean;
+  /** By how much what a calibration proposes was moved by hand, by sensor; until it is accepted. */
+  drafts: Readonly<Record<string, Choice>>;
 }
 
 export type Workspace = ReturnType<typeof createWorkspace>;
@@ -28,8 +32,18 @@ const AUTOSAVE_MS = 300;
 /** Time after which a save that was refused is tried again, ms. */
 const RETRY_MS = 3000;
 
-/** Opens an instrument for work. @param id its id; @param readOnly another tab holds it */
-export function createWorkspace(id: string, readOnly: boolean, db: Database = database()) {
+const NOWHERE: Place = { page: '', sensor: '', lane: 0, look: null };
+
+/**
+ * Opens an instrument for work.
+ * @param id its id @param readOnly another tab holds it @param where told with each step, so that taking it back can go there
+ */
+export function createWorkspace(
+  id: string,
+  readOnly: boolean,
+  db: Database = database(),
+  where: () => Place = () => NOWHERE,
+) {
   const store = createStore<WorkspaceState>(() => ({
     status: 'opening',
     history: null,
@@ -38,6 +52,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     savedAt: null,
     troubles: {},
     readOnly,
+    drafts: {},
   }));
   let timer: ReturnType<typeof setTimeout> | null = null;
   /** Of what is kept, as far as this tab knows. */
@@ -67,7 +82,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
   const put = (document: Instrument, changedAt: string) =>
     db.transaction('rw', db.instruments, async () => {
       const kept = await db.instruments.get(id);
-      if (!kept) throw new StorageRefusal('RemovedError');
+      if (!kept || kept.removedAt) throw new StorageRefusal('RemovedError');
       const next = (kept.revision ?? 0) + 1;
       await db.instruments.put({ id, document, changedAt, revision: next });
       return next;
@@ -113,16 +128,46 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     await save();
   };
 
-  const setHistory = (history: History<Instrument>): boolean => {
-    if (store.getState().readOnly) return false;
+  const setHistory = (history: History<Instrument>): void => {
+    const changed = history.present !== store.getState().history?.present;
     store.setState({ history });
-    saveIn(AUTOSAVE_MS);
+    if (changed) saveIn(AUTOSAVE_MS);
+  };
+
+  /** Records a step. @returns false where nothing may be changed */
+  const step = (says: string, next?: Instrument, deed?: Deed): boolean => {
+    const { history, readOnly: off } = store.getState();
+    if (!history || off) return false;
+    setHistory(record(history, { says, next, deed, at: where() }, Date.now()));
     return true;
   };
 
+  /** Takes the last step back, or does the next one again. @returns that step; null where there is none */
+  const walk = async (way: typeof undo<Instrument>, deed: keyof Deed): Promise<Step<Instrument> | null> => {
+    const { history, readOnly: off } = store.getState();
+    const walked = history && !off ? way(history) : null;
+    if (!walked) return null;
+    setHistory(walked.history);
+    await guarded('saving', async () => walked.step.deed?.[deed]());
+    return walked.step;
+  };
+
+  /** Something that came, or was laid aside. */
+  const asideDeed = (table: 'takes' | 'recordings', own: string, aside: boolean): Deed => {
+    const set = (to: boolean) => async () => {
+      await setAside(table, own, to, db);
+      await (table === 'takes' ? reloadTakes() : reloadRecordings());
+    };
+    return { undo: set(!aside), redo: set(aside) };
+  };
+
+  const setDrafts = (drafts: WorkspaceState['drafts']) => store.setState({ drafts });
+
   const reloadTakes = () =>
     guarded('reading', async () =>
-      store.setState({ takes: await db.takes.where({ instrument: id }).sortBy('order') }),
+      store.setState({
+        takes: (await db.takes.where({ instrument: id }).sortBy('order')).filter((t) => !t.removedAt),
+      }),
     );
 
   const reloadRecordings = () =>
@@ -131,7 +176,7 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
   const open = async () => {
     const kept = await guarded('reading', () => db.instruments.get(id));
     if (!kept) return store.setState({ status: 'refused' });
-    if (!kept.value) return store.setState({ status: 'missing' });
+    if (!kept.value || kept.value.removedAt) return store.setState({ status: 'missing' });
     const unsaved = readOnly ? null : unsavedOf(id);
     revision = kept.value.revision ?? 0;
     const left =
@@ -161,23 +206,42 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     tell,
     flush,
     leave,
-    /** Changes the instrument, undoably. `logged` puts the step into its log too. @returns false where it may not */
-    change(says: string, next: Instrument, logged = false): boolean {
-      const { history } = store.getState();
-      if (!history) return false;
+    /**
+     * Changes the instrument, undoably. `logged` puts the step into its log too; a deed is what was done besides, already.
+     * @returns false where it may not
+     */
+    change(says: string, next: Instrument, logged = false, deed?: Deed): boolean {
       const log = logged ? [...next.log, { at: new Date().toISOString(), says }] : next.log;
-      return setHistory(record(history, { ...next, log }, says, Date.now()));
+      return step(says, { ...next, log }, deed);
     },
-    undo: () => {
-      const { history } = store.getState();
-      if (history) setHistory(undo(history));
-      return history?.past.at(-1)?.says ?? null;
+    /** Records what was done already outside the instrument: takes, recordings. */
+    did: (says: string, deed: Deed): boolean => step(says, undefined, deed),
+    /** Records that a take or a recording came; taken back, it lies aside. */
+    came: (table: 'takes' | 'recordings', own: string, says: string): boolean =>
+      step(says, undefined, asideDeed(table, own, false)),
+    /** Lays a take or a recording aside. */
+    async layAside(table: 'takes' | 'recordings', own: string, says: string): Promise<void> {
+      const deed = asideDeed(table, own, true);
+      await guarded('saving', async () => deed.redo());
+      step(says, undefined, deed);
     },
-    redo: () => {
-      const { history } = store.getState();
-      if (history) setHistory(redo(history));
-      return history?.future[0]?.says ?? null;
+    /** Moves what is proposed for a sensor by so much, undoably. @param by null as it was proposed */
+    draft(sensor: string, by: Choice | null, says: string): void {
+      const { drafts: before } = store.getState();
+      const others = without(before, sensor);
+      const after = by ? { ...others, [sensor]: by } : others;
+      const deed = { undo: () => setDrafts(before), redo: () => setDrafts(after) };
+      if (step(says, undefined, deed)) setDrafts(after);
     },
+    /** Forgets what was moved by hand; @returns the deed of it, for the step that it belongs to. */
+    dropDraft(sensor: string): Deed {
+      const { drafts: before } = store.getState();
+      const after = without(before, sensor);
+      setDrafts(after);
+      return { undo: () => setDrafts(before), redo: () => setDrafts(after) };
+    },
+    undo: () => walk(undo, 'undo'),
+    redo: () => walk(redo, 'redo'),
     /** Keeps what is still waiting to be kept, and ends. */
     close: async () => {
       await flush();
@@ -186,6 +250,9 @@ export function createWorkspace(id: string, readOnly: boolean, db: Database = da
     },
   };
 }
+
+const without = (drafts: WorkspaceState['drafts'], sensor: string): WorkspaceState['drafts'] =>
+  Object.fromEntries(Object.entries(drafts).filter(([own]) => own !== sensor));
 
 /** Where an older version left it, the clock has to tell. */
 const revisionOf = ({ revision, changedAt }: Partial<Unsaved>, kept: KeptInstrument): number =>

@@ -1,4 +1,7 @@
 import { hears } from '../instrument/access';
+import { sourcesOf } from '../instrument/rules/voices';
+import type { Voice } from '../instrument/voices';
+import type { Zone } from '../instrument/zones';
 import type { Calibration } from '../instrument/calibration';
 import type { Instrument } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
@@ -38,6 +41,33 @@ export function withoutSensor(instrument: Instrument, id: string): Instrument {
   if (sensors.length === 0) return instrument;
   const voices = instrument.voices.filter((v) => !hears(v, id));
   return withVoices({ ...instrument, sensors }, voices);
+}
+
+/**
+ * With a sensor that was removed, under its id where that is free, and what listened to it where all that it names is there.
+ * @returns also the id that it has now
+ */
+export function withSensorBack(
+  instrument: Instrument,
+  sensor: Sensor,
+  voices: readonly Voice[],
+  zones: readonly Zone[],
+): { instrument: Instrument; id: string } {
+  const id = freeId(
+    sensor.id,
+    instrument.sensors.map((s) => s.id),
+  );
+  const made = newSensor(kindOf(sensor), id, sensor.name, sensor.board, sensor.lanes.length);
+  const board = instrument.boards.some((b) => b.id === sensor.board) ? sensor.board : instrument.boards[0].id;
+  // Under another id its columns are others too: what was measured of them is played again.
+  const back = id === sensor.id ? { ...sensor, board } : { ...made, board, facts: sensor.facts };
+  const sensors = [...instrument.sensors, back];
+  const kept = (v: Voice) =>
+    id === sensor.id &&
+    !instrument.voices.some((own) => own.id === v.id) &&
+    sourcesOf(v).every(([, source]) => sensors.some((s) => s.id === source.sensor));
+  const wired = withPins({ ...instrument, sensors });
+  return { instrument: withVoices(wired, [...wired.voices, ...voices.filter(kept)], zones), id };
 }
 
 /** A sensor so many places further along. */

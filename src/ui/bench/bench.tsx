@@ -4,18 +4,21 @@ import Button from '@mui/material/Button';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { useKey } from '../hooks/use-key';
+import { useKey, useSymbolKey } from '../hooks/use-key';
 import { ErrorBoundary } from 'react-error-boundary';
-import { importInstrument, readKept, seedDemo } from '@/store/bench';
+import { importInstrument, readKept, restoreDemo, seedDemo } from '@/store/bench';
 import { database, whenBlocked } from '@/store/database';
 import { LONGEST_INSTRUMENT, TOO_LARGE } from '@/core/exchange/instrument-json';
 import { refuse, type Fault, type Result } from '@/core/result';
+import { sweepRemoved } from '@/store/removed';
 import { sweepPieces } from '@/store/takes';
 import { BLOCKED, storageWords } from '@/store/trouble';
 import { useSchemeKey } from '../hooks/use-scheme-key';
 import { InstrumentCard } from './instrument-card';
 import { UnreadableCard } from './unreadable-card';
+import { KeyPanel } from '../frame/key-help';
 import { NewInstrument } from './new-instrument';
+import { RemovedInstruments } from './removed-instruments';
 import styles from './bench.module.css';
 import { useFilePicker } from '../parts/use-file-picker';
 import { notify } from '../parts/notice';
@@ -26,20 +29,26 @@ const fetchDemo = async () => (await fetch('/api/demo')).json();
 export function Bench() {
   const router = useRouter();
   const [naming, setNaming] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const [opened, setOpened] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const kept = useLiveQuery(() =>
     database()
       .instruments.orderBy('changedAt')
       .reverse()
+      .filter((row) => row.removedAt === undefined)
       .toArray()
       .then((rows) => rows.map((row) => ({ row, read: readKept(row) })))
       .catch((e) => setTrouble(storageWords(e))),
   );
   useSchemeKey();
   useKey('n', () => setNaming(true), { preventDefault: true });
+  useSymbolKey(['?'], () => setKeys(true));
   useEffect(() => {
     whenBlocked(() => setTrouble(BLOCKED));
     seedDemo(fetchDemo)
+      .then(() => setOpened(true))
+      .then(() => sweepRemoved())
       .then(() => sweepPieces())
       .catch((e) => setTrouble(storageWords(e)));
   }, []);
@@ -52,8 +61,18 @@ export function Bench() {
   const picker = useFilePicker('Instrument file', '.json,application/json', ([chosen]) => void take(chosen));
   useKey('i', picker.open);
 
+  const restore = () =>
+    restoreDemo(fetchDemo).then(
+      (came) =>
+        notify(
+          came.length > 0 ? `Back on the bench: ${came.join(', ')}.` : 'They are all on the bench already.',
+        ),
+      (e: unknown) => setTrouble(storageWords(e)),
+    );
+
   return (
     <div className={styles.bench}>
+      <title>Bench · Cheironom</title>
       <header>
         <h1>Cheironom</h1>
         <p>From raw sensor counts to music, and to the board.</p>
@@ -85,9 +104,19 @@ export function Bench() {
             )}
           </ErrorBoundary>
         ))}
-        {kept?.length === 0 && <p>The bench is empty. Press N to begin an instrument, or import one.</p>}
-        {kept === undefined && !trouble && <p>Opening the bench…</p>}
+        {kept?.length === 0 && opened && (
+          <p>Nothing lies here now. Press N to begin an instrument, or I to import one.</p>
+        )}
+        {(kept === undefined || (kept.length === 0 && !opened)) && !trouble && <p>Opening the bench…</p>}
       </main>
+      <RemovedInstruments />
+      <footer>
+        <Button onClick={() => void restore()}>Restore the demonstrations</Button>
+        <Button onClick={() => setKeys(true)}>
+          Keys&nbsp;<kbd>?</kbd>
+        </Button>
+      </footer>
+      <KeyPanel at="bench" open={keys} close={() => setKeys(false)} />
       <NewInstrument
         open={naming}
         close={() => setNaming(false)}

@@ -5,14 +5,21 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import Radio from '@mui/material/Radio';
-import RadioGroup from '@mui/material/RadioGroup';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import { IsIn, Matches } from 'class-validator';
+import { useForm } from 'react-hook-form';
 import { beginInstrument } from '@/store/bench';
 import { BEGINNINGS } from '@/core/plan/beginnings';
 import { storageWords } from '@/store/trouble';
+import styles from './bench.module.css';
+
+/** What a new instrument is asked. */
+class Asked {
+  @Matches(/\S/, { message: 'Give it a name, so that you find it again.' }) name!: string;
+  @IsIn(BEGINNINGS.map((b) => b.id)) from!: string;
+}
+const resolver = classValidatorResolver(Asked, {}, { mode: 'sync' });
 
 /** Asks for a name and for what it begins with; everything else is planned and measured. */
 export function NewInstrument({
@@ -24,49 +31,41 @@ export function NewInstrument({
   close: () => void;
   made: (id: string) => void;
 }) {
-  const [name, setName] = useState('');
-  const [from, setFrom] = useState(BEGINNINGS[0].id);
-  const begins = BEGINNINGS.find((b) => b.id === from);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const begin = async (e: React.FormEvent) => {
-    e.preventDefault();
-    if (name.trim() === '') return setTrouble('Give it a name, so that you find it again.');
-    await beginInstrument(name.trim(), begins).then(made, (error) => setTrouble(storageWords(error)));
-  };
+  const form = useForm<Asked>({ resolver, defaultValues: { name: '', from: BEGINNINGS[0].id } });
+  const { register, handleSubmit, setError, formState } = form;
+  const begin = handleSubmit(({ name, from }) =>
+    beginInstrument(
+      name.trim(),
+      BEGINNINGS.find((b) => b.id === from),
+    ).then(made, (error: unknown) => setError('name', { message: storageWords(error) })),
+  );
+  const { ref, ...name } = register('name');
+  const wrong = formState.errors.name?.message;
   return (
-    <Dialog open={open} onClose={close} fullWidth maxWidth="xs">
-      <form onSubmit={begin}>
-        <DialogTitle>What is it called?</DialogTitle>
+    <Dialog open={open} onClose={close} fullWidth maxWidth="sm">
+      <form onSubmit={begin} noValidate>
+        <DialogTitle>A new instrument</DialogTitle>
         <DialogContent>
           <TextField
+            {...name}
+            inputRef={ref}
             autoFocus
             fullWidth
             label="Name"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            error={trouble !== null}
-            helperText={trouble ?? 'A practice board stands in until yours is built.'}
+            error={wrong !== undefined}
+            helperText={wrong ?? 'A practice board stands in until yours is built.'}
             slotProps={{ htmlInput: { maxLength: 60 } }}
           />
-          <RadioGroup
-            aria-label="What it begins with"
-            value={from}
-            onChange={(e) => setFrom(e.target.value)}
-            sx={{ mt: 2 }}
-          >
+          <fieldset className={styles.beginnings}>
+            <legend>What it begins with</legend>
             {BEGINNINGS.map((b) => (
-              <FormControlLabel
-                key={b.id}
-                value={b.id}
-                control={<Radio size="small" />}
-                label={
-                  <>
-                    <b>{b.name}</b> {b.says}
-                  </>
-                }
-              />
+              <label key={b.id}>
+                <input type="radio" value={b.id} {...register('from')} />
+                <b>{b.name}</b>
+                <span>{b.says}</span>
+              </label>
             ))}
-          </RadioGroup>
+          </fieldset>
         </DialogContent>
         <DialogActions>
           <Button onClick={close}>Not now</Button>

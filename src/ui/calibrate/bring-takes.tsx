@@ -7,6 +7,7 @@ import { leftOutSentence, LONGEST_CSV, TOO_LONG, type ReadTake } from '@/core/ex
 import { counted } from '@/core/units/counted';
 import { boardOf, columnsOfSensor } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
+import type { Role } from '@/core/signal/take';
 import { importTake, MATCH_BY_ORDER } from '@/store/import-take';
 import { storageWords } from '@/store/trouble';
 import { AnalysisLink, Stopped } from '@/workers/analysis-link';
@@ -52,10 +53,14 @@ function useBringTakes(sensor: Sensor) {
   const [reading, setReading] = useState<{ name: string; share: number } | null>(null);
   useEffect(() => () => link.stop(), [link]);
 
+  const came = ({ id, role }: { id: string; role: Role }) =>
+    workspace.came('takes', id, `${role} take of ${sensor.name} brought in`);
+
   const byOrder = async (name: string, take: ReadTake) => {
     const kept = await importTake(take, name, instrument, sensor.id, { byOrder: true });
     if (!kept.ok) return notify(kept.faults[0].says);
     await workspace.reloadTakes();
+    came(kept.value);
   };
 
   const bring = async (chosen: File): Promise<Brought> => {
@@ -73,6 +78,7 @@ function useBringTakes(sensor: Sensor) {
       const kept = read.ok ? await importTake(read.value, name, instrument, sensor.id) : read;
       if (kept.ok) {
         const { role, frames } = kept.value;
+        came(kept.value);
         return {
           says: `kept as the ${role} take, ${counted(frames, 'frame')}. ${leftOutSentence(kept.value)}`,
         };

@@ -56,12 +56,14 @@ function CalibrateLater() {
 /** Rest, reach and thresholds of a level. */
 function CalibrateLevel() {
   const session = useSession();
+  const { workspace } = session;
   const { sensor, column } = useSensor();
+  const drafted = useWorkspace((s) => s.drafts[sensor.id] !== undefined);
   const takes = useKeptTakesOf(sensor.id);
   const readOnly = useWorkspace((s) => s.readOnly);
   const view = useLive((s) => s.tick?.guide ?? null);
   const { report, refused, progress, stop } = useLevelReport(sensor);
-  const { shown, waits, move, accept, forget } = useProposal(sensor, report);
+  const { shown, waits, move, accept } = useProposal(sensor, report);
   const settling = useLive((s) => s.settling);
   const restKnown = useLive((s) => report !== null || Boolean(s.rest[column]));
   const { steps } = kindOf(sensor);
@@ -72,7 +74,7 @@ function CalibrateLevel() {
 
   const guide = (steps: readonly GuideStep[]) => {
     if (readOnly) return;
-    forget();
+    if (drafted) workspace.draft(sensor.id, null, 'thresholds as proposed');
     const known = report?.rest ?? session.live.getState().rest[column] ?? null;
     session.say({ is: 'guide', sensor: sensor.id, steps: [...steps], known });
   };

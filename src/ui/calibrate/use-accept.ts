@@ -4,14 +4,18 @@ import { useCallback } from 'react';
 import type { Calibration } from '@/core/instrument/calibration';
 import type { Sensor } from '@/core/instrument/sensor';
 import { withCalibration } from '@/core/kinds/with-calibration';
-import { useChangeInstrument } from '../hooks/use-change-sensor';
+import { useSession } from '../hooks/use-session';
 
-/** Puts a calibration into the instrument, as one step that is logged; false where this tab only looks on. */
+/** Puts a calibration into the instrument, as one step that is logged; what was moved by hand is in it. False where this tab only looks on. */
 export function useAcceptCalibration({ id }: Sensor) {
-  const change = useChangeInstrument();
+  const { workspace } = useSession();
   return useCallback(
-    (calibration: Calibration, says: string, mark: number[] | undefined): boolean =>
-      change(says, (instrument) => withCalibration(instrument, id, calibration, mark), true),
-    [id, change],
+    (calibration: Calibration, says: string, mark: number[] | undefined): boolean => {
+      const { history, readOnly } = workspace.store.getState();
+      if (!history || readOnly) return false;
+      const next = withCalibration(history.present, id, calibration, mark);
+      return workspace.change(says, next, true, workspace.dropDraft(id));
+    },
+    [id, workspace],
   );
 }

@@ -14,19 +14,21 @@ export function FootStrip() {
   const bytes = useLive((s) => s.tick?.bytesPerSecond ?? 0);
   return (
     <footer className={styles.foot}>
-      <span className={styles.word}>{note ?? words[0] ?? 'nothing sent yet'}</span>
-      <span className={styles.word}>{note ? (words[0] ?? '') : ''}</span>
-      <span>
-        <code>{bytes}</code> bytes/s of {wireBytes(boards[0])}
-      </span>
-      <EndRecording />
-      <OutMenu />
-      <button type="button" onClick={() => session.choice.setState({ glance: true })}>
-        <kbd>G</kbd> glance
-      </button>
-      <button type="button" onClick={() => session.choice.setState({ keys: true })}>
-        <kbd>?</kbd> keys
-      </button>
+      <div>
+        <span className={styles.word}>{note ?? words[0] ?? 'nothing sent yet'}</span>
+        <span className={styles.word}>{note ? (words[0] ?? '') : ''}</span>
+        <span>
+          <code>{bytes}</code> bytes/s of {wireBytes(boards[0])}
+        </span>
+        <EndRecording />
+        <OutMenu />
+        <button type="button" onClick={() => session.choice.setState({ glance: true })}>
+          <kbd>G</kbd> glance
+        </button>
+        <button type="button" onClick={() => session.choice.setState({ keys: true })}>
+          <kbd>?</kbd> keys
+        </button>
+      </div>
       <button type="button" className={styles.silence} onClick={() => session.silence()}>
         Silence <kbd>Esc</kbd>
       </button>

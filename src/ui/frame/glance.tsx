@@ -34,6 +34,9 @@ function OpenGlance() {
       <strong ref={number}>–</strong>
       <span>{column < 0 ? '' : sensor.calibration ? 'of 127' : 'counts'}</span>
       <LevelBar sensor={sensor} lane={lane} />
+      <p>
+        <kbd>G</kbd>, <kbd>Esc</kbd> or a click leads back
+      </p>
     </div>
   );
 }

@@ -1,6 +1,9 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import type { Instrument } from '@/core/instrument/document';
+import type { Place } from '@/store/history';
+import { useAddress } from './use-address';
 import { useKey, useSymbolKey } from '../hooks/use-key';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { useHandKeys } from '../hooks/use-hand-keys';
@@ -42,9 +45,27 @@ export function Keys() {
   useSymbolKey([']'], () => stepLane(1));
   useKey('up', () => step(-1), { preventDefault: true });
   useKey('down', () => step(1), { preventDefault: true });
-  const told = (done: string, verb: string, says: string | null) =>
-    notify(says ? `${done}: ${says}` : `Nothing to ${verb}`);
-  useKey('mod+z', () => told('Undone', 'undo', workspace.undo()), { preventDefault: true });
-  useKey('mod+shift+z, mod+y', () => told('Redone', 'redo', workspace.redo()), { preventDefault: true });
+  useAddress();
+  const walked = async (done: string, verb: string, step: ReturnType<typeof workspace.undo>) => {
+    const walked = await step;
+    if (!walked) return notify(`Nothing to ${verb}`);
+    const { says, at } = walked;
+    notify(`${done}: ${says} (${placeWords(at, workspace.store.getState().history!.present)})`);
+    const { sensor, lane, look, page } = at;
+    if (workspace.store.getState().history!.present.sensors.some((s) => s.id === sensor))
+      choice.setState({ sensor, lane, look });
+    if (page !== choice.getState().page) router.push(`/i/${id}${page && `/${page}`}`);
+  };
+  useKey('mod+z', () => void walked('Undone', 'undo', workspace.undo()), { preventDefault: true });
+  useKey('mod+shift+z, mod+y', () => void walked('Redone', 'redo', workspace.redo()), {
+    preventDefault: true,
+  });
   return null;
+}
+
+/** Where a step was done: the station, and the sensor where it is still there. */
+function placeWords({ page, sensor }: Place, { sensors }: Instrument): string {
+  const station = STATIONS.find((s) => s.id === page)?.name ?? 'run sheet';
+  const own = sensors.find((s) => s.id === sensor);
+  return own ? `${station}, ${own.name}` : station;
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import ArrowBack from '@mui/icons-material/ArrowBack';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
@@ -16,12 +17,19 @@ export function Ruler() {
   const { name, about } = useInstrument();
   const path = usePathname();
   const done = useProgress();
+  const here = STATIONS.find((s) => path.endsWith(`/${s.id}`))?.name ?? 'Run sheet';
   return (
     <header className={styles.ruler}>
-      <Link href={`/i/${id}`} className={styles.title} aria-label={`${name}, run sheet`}>
-        <b>{name}</b>
-        <Saved about={about} />
-      </Link>
+      <title>{`${name} · ${here} · Cheironom`}</title>
+      <div className={styles.title}>
+        <Link href="/" aria-label="Back to the bench" title="Back to the bench (B)">
+          <ArrowBack fontSize="small" />
+        </Link>
+        <Link href={`/i/${id}`} aria-label={`${name}, run sheet`}>
+          <b>{name}</b>
+          <Saved about={about} />
+        </Link>
+      </div>
       <nav aria-label="Stations">
         <ol className={styles.stations}>
           {STATIONS.map((s) => {

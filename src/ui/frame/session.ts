@@ -13,20 +13,12 @@ import { LiveLink } from '@/workers/live-link';
 import { Ear } from '../sound/ear';
 import { MidiOut } from '../sound/midi-out';
 import { notify } from '../parts/notice';
+import type { Choice } from './choice';
 import { Cable } from './cable';
 import { createLiveStore, type LiveState } from './live-state';
 import { keepOnLeaving } from './keep-on-leaving';
 import { TakeKeeping } from './take-keeping';
 import { TraceRing } from './trace-ring';
-
-/** What is chosen on the screen; nothing of it is kept. */
-export interface Choice {
-  sensor: string;
-  /** Place of the lane that is looked at, in its sensor, from 0. */
-  lane: number;
-  glance: boolean;
-  keys: boolean;
-}
 
 const WORDS = 3;
 
@@ -40,7 +32,10 @@ const lastOf = (newest: string[], before: string[]) =>
 export class Session {
   readonly workspace: Workspace;
   readonly live = createLiveStore();
-  readonly choice = createStore<Choice>(() => ({ sensor: '', lane: 0, glance: false, keys: false }));
+  readonly choice = createStore<Choice>(() => ({
+    ...{ page: '', sensor: '', lane: 0, look: null },
+    ...{ glance: false, keys: false },
+  }));
   readonly ear = new Ear();
   readonly midi = new MidiOut();
   traces: TraceRing[] = [];
@@ -71,7 +66,10 @@ export class Session {
     readonly id: string,
     readOnly: boolean,
   ) {
-    this.workspace = createWorkspace(id, readOnly);
+    this.workspace = createWorkspace(id, readOnly, undefined, () => {
+      const { page, sensor, lane, look } = this.choice.getState();
+      return { page, sensor, lane, look };
+    });
     this.takes = new TakeKeeping(id, this.workspace, () => this.live.setState({ settling: false }));
   }
 

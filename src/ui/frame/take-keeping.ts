@@ -2,7 +2,8 @@ import { boardOf } from '@/core/instrument/access';
 import { askToPersist } from '@/store/bench';
 import { beginRecording, endRecording } from '@/store/recordings';
 import { StorageQueue } from '@/store/storage-queue';
-import { addPiece, beginTake, removeTake, standTake } from '@/store/takes';
+import type { KeptTake } from '@/store/database';
+import { addPiece, beginTake, putTake, removeTake, standTake } from '@/store/takes';
 import { isRemoved, storageWords } from '@/store/trouble';
 import type { Workspace } from '@/store/workspace';
 import { PIECE_US, type FromLive } from '@/workers/live-protocol';
@@ -34,9 +35,23 @@ export class TakeKeeping {
   /** Lets a take that is kept stand for its role. */
   stand(take: string): void {
     this.queue.add(async () => {
+      const { takes } = this.workspace.store.getState();
+      const own = takes.find((t) => t.id === take);
       await standTake(take, null);
       await this.workspace.reloadTakes();
+      const after = this.workspace.store.getState().takes.find((t) => t.id === take);
+      if (own && after)
+        this.workspace.did(`another ${own.role} take used`, {
+          undo: () => this.put(own),
+          redo: () => this.put(after),
+        });
     });
+  }
+
+  /** Puts a take's label back as it was. */
+  private async put(label: KeptTake): Promise<void> {
+    await putTake(label);
+    await this.workspace.reloadTakes();
   }
 
   hear(message: AboutTakes): void {
@@ -88,6 +103,7 @@ export class TakeKeeping {
     if (missing.length > 0) this.lost(take, missing);
     this.recordings.delete(take);
     await this.workspace.reloadRecordings();
+    this.workspace.came('recordings', take, 'recording made');
   }
 
   private async end(take: string, pieces: number): Promise<void> {
@@ -95,6 +111,8 @@ export class TakeKeeping {
     if (missing.length > 0) this.lost(take, missing);
     else this.workspace.tell('hole', null);
     await this.workspace.reloadTakes();
+    const own = this.workspace.store.getState().takes.find((t) => t.id === take);
+    if (own) this.workspace.came('takes', take, `${own.role} take played`);
   }
 
   /** Says that a take has a hole. @param pieces numbers of those that are missing */

@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { useStore } from 'zustand';
-import { lockOf } from '@/store/bench';
+import { lockOf } from '@/store/removed';
 import { firstTrouble } from '@/store/trouble';
 import { SessionContext } from '../hooks/use-session';
 import { FootStrip } from './foot-strip';
@@ -80,6 +80,9 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
   return (
     <SessionContext value={session}>
       <Keys />
+      <a href="#work" className={styles.skip}>
+        Skip to the work
+      </a>
       <div className={styles.frame}>
         <Ruler />
         <SensorList />

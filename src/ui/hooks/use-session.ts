@@ -9,7 +9,8 @@ import type { KeptTake } from '@/store/database';
 import { standingOf } from '@/store/standing';
 import type { WorkspaceState } from '@/store/workspace';
 import type { LiveState } from '../frame/live-state';
-import type { Choice, Session } from '../frame/session';
+import type { Choice } from '../frame/choice';
+import type { Session } from '../frame/session';
 
 export const SessionContext = createContext<Session | null>(null);
 

@@ -23,7 +23,9 @@ import { SelfTest } from './self-test';
 import { useHeard } from './use-heard';
 import { ChooseColumns } from '../recording/choose-columns';
 import { ListenToFile } from '../recording/listen-to-file';
-import { RecordingView, type Shown } from '../recording/recording-view';
+import { RecordingView } from '../recording/recording-view';
+import type { Shown } from '../recording/shown';
+import { useShown } from '../recording/use-shown';
 import { RecordingsList } from '../recording/recordings-list';
 import { lengthWords } from '../parts/words';
 import { LaneStrip } from '../parts/lane-strip';
@@ -31,11 +33,7 @@ import { PlaySurface } from '../parts/play-surface';
 
 /** What the station shows. */
 type Mode =
-  | { is: 'lane' }
-  | { is: 'all' }
-  | { is: 'test' }
-  | { is: 'columns'; file: File; preview: CsvPreview }
-  | { is: 'recording'; shown: Shown };
+  { is: 'lane' } | { is: 'all' } | { is: 'test' } | { is: 'columns'; file: File; preview: CsvPreview };
 const LANE: Mode = { is: 'lane' };
 
 /** Station 2: what the raw stream says, live, and what recordings of it say. */
@@ -43,10 +41,13 @@ export function Listen() {
   const session = useSession();
   const [board] = useInstrument().boards;
   const [mode, setMode] = useState<Mode>(LANE);
-  const show = (shown: Shown) => setMode({ is: 'recording', shown });
-  const leave = () => setMode(LANE);
+  const { shown, show, leave: leaveShown } = useShown();
+  const leave = () => {
+    setMode(LANE);
+    leaveShown();
+  };
   const toggle = (is: 'all' | 'test') => setMode((m) => (m.is === is ? LANE : { is }));
-  const live = mode.is === 'lane' || mode.is === 'all';
+  const live = !shown && (mode.is === 'lane' || mode.is === 'all');
   useKey('f', () => toggle('test'), { enabled: live || mode.is === 'test' });
   useKey('j', () => toggle('all'), { enabled: live });
   useKey('space', () => session.record(), { enabled: live, preventDefault: true });
@@ -82,6 +83,7 @@ export function Listen() {
       at={mode.is}
     />
   );
+  if (shown) return <RecordingView key={shown.again?.id ?? 'loose'} {...{ shown, show, leave }} />;
   switch (mode.is) {
     case 'columns':
       return (
@@ -92,8 +94,6 @@ export function Listen() {
           leave={leave}
         />
       );
-    case 'recording':
-      return <RecordingView shown={mode.shown} show={show} leave={leave} />;
     default:
       return <Live mode={mode.is} tools={tools} show={show} leave={leave} />;
   }

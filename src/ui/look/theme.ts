@@ -45,7 +45,89 @@ export const theme = createTheme({
       defaultProps: { elevation: 0 },
       styleOverrides: { root: { border: '1px solid var(--line)', backgroundImage: 'none' } },
     },
+    // A sheet laid on the bench: square, its title over a rule.
+    MuiDialog: {
+      styleOverrides: {
+        paper: { borderRadius: 0, border: '1px solid var(--ink)', background: 'var(--sheet)', margin: 16 },
+      },
+    },
+    MuiBackdrop: {
+      styleOverrides: { root: { background: 'color-mix(in srgb, var(--ground) 78%, transparent)' } },
+    },
+    MuiDialogTitle: {
+      styleOverrides: {
+        root: {
+          padding: '14px 22px 10px',
+          borderBottom: '1px solid var(--line)',
+          fontSize: 22,
+          fontWeight: 700,
+          lineHeight: 1.2,
+        },
+      },
+    },
+    MuiDialogContent: { styleOverrides: { root: { padding: '16px 22px !important' } } },
+    MuiDialogActions: {
+      styleOverrides: { root: { padding: '10px 22px', borderTop: '1px solid var(--line)' } },
+    },
+    MuiMenu: {
+      styleOverrides: { paper: { borderRadius: 0, border: '1px solid var(--ink)' }, list: { padding: 0 } },
+    },
+    MuiMenuItem: {
+      styleOverrides: { root: { fontSize: 15, minHeight: 0, borderBottom: '1px solid var(--faint)' } },
+    },
     MuiTextField: { defaultProps: { size: 'small', variant: 'standard' } },
-    MuiTooltip: { defaultProps: { arrow: false } },
+    // Labels stand above their fields and stay there.
+    MuiInputLabel: {
+      defaultProps: { shrink: true },
+      styleOverrides: {
+        root: {
+          position: 'static',
+          transform: 'none',
+          marginBottom: 2,
+          fontSize: 13.5,
+          fontWeight: 600,
+          color: 'var(--soft)',
+        },
+      },
+    },
+    MuiInput: {
+      styleOverrides: {
+        root: {
+          'label + &': { marginTop: 0 },
+          '&::before': { borderBottom: '1px solid var(--line) !important' },
+          '&::after': { borderBottomWidth: 2, transition: 'none' },
+        },
+      },
+    },
+    MuiSnackbarContent: {
+      styleOverrides: {
+        root: {
+          width: '100%',
+          borderRadius: 0,
+          border: 0,
+          borderTop: '2px solid var(--live)',
+          background: 'var(--sheet)',
+          color: 'var(--ink)',
+          boxShadow: 'none',
+          fontSize: 15,
+          padding: '2px 20px',
+        },
+      },
+    },
+    MuiTooltip: {
+      defaultProps: { arrow: false },
+      styleOverrides: {
+        tooltip: {
+          borderRadius: 0,
+          border: '1px solid var(--ink)',
+          background: 'var(--sheet)',
+          color: 'var(--ink)',
+          fontSize: 14,
+          lineHeight: 1.35,
+          maxWidth: 320,
+          padding: '8px 12px',
+        },
+      },
+    },
   },
 });

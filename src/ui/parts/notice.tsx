@@ -44,20 +44,10 @@ export function Notices() {
       autoHideDuration={readingMs(says)}
       onClose={(_, reason) => reason !== 'clickaway' && close()}
       anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-      sx={{ mb: 3, left: '8px !important', maxWidth: 192 }}
+      // Over the foot strip, as wide as the page: it covers no reading's middle.
+      sx={{ left: '0 !important', right: '0 !important', bottom: '36px !important', width: '100%' }}
     >
-      <SnackbarContent
-        message={says}
-        action={button}
-        sx={{
-          minWidth: { sm: 0 },
-          border: '1px solid var(--live)',
-          bgcolor: 'var(--sheet)',
-          color: 'var(--ink)',
-          boxShadow: 'none',
-          fontSize: 14,
-        }}
-      />
+      <SnackbarContent message={says} action={button} />
     </Snackbar>
   );
 }

@@ -19,7 +19,7 @@ export function Station({
   return (
     <div className={styles.station}>
       <fieldset className={styles.controls} disabled={changes && readOnly}>
-        <main className={styles.work} aria-label={title}>
+        <main id="work" tabIndex={-1} className={styles.work} aria-label={title}>
           {children}
         </main>
         <aside className={styles.reading} aria-label="Reading">

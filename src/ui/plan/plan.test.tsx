@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { planOf } from '@/core/plan/plan';
+import { asideOf } from '@/store/removed';
 import { LiveStandIn } from '../frame/live-stand-in';
 import type { Session } from '../frame/session';
 import { closeDemo, openDemo } from '../frame/test-bench';
@@ -87,9 +88,11 @@ describe('the chosen sensor', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Move it down' }));
     expect(now().sensors.map((s) => s.name)[2]).toBe('Bag 2');
     await userEvent.click(screen.getByRole('button', { name: /^Remove/ }));
-    expect(now().sensors.map((s) => s.name)).not.toContain('Bag 2');
-    session.workspace.undo();
+    await waitFor(() => expect(now().sensors.map((s) => s.name)).not.toContain('Bag 2'));
+    expect((await asideOf('wherry')).sensors.map((s) => s.sensor.name)).toEqual(['Bag 2']);
+    await act(async () => void (await session.workspace.undo()));
     expect(now().sensors.map((s) => s.name)).toContain('Bag 2');
+    expect((await asideOf('wherry')).sensors).toEqual([]);
   });
   it('has the lanes that are typed, within its kind’s limits', async () => {
     session.choice.setState({ sensor: 'leaves', lane: 0 });

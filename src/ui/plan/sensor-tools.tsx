@@ -4,10 +4,11 @@ import Button from '@mui/material/Button';
 import { useKey, useSymbolKey } from '../hooks/use-key';
 import { kindOf } from '@/core/kinds/registry';
 import type { Instrument } from '@/core/instrument/document';
-import { withAnother, withLanes, withMoved, withoutSensor } from '@/core/plan/edit';
+import { withAnother, withLanes, withMoved } from '@/core/plan/edit';
 import { useChangeInstrument, useChangeSensor } from '../hooks/use-change-sensor';
 import { useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { NameField } from './name-field';
+import { useRemoveSensor } from './use-remove-sensor';
 import { NumberField } from '../parts/number-field';
 import styles from './plan.module.css';
 
@@ -29,7 +30,7 @@ export function SensorTools() {
       choice.setState({ sensor: more.sensors[at + 1].id, lane: 0 });
       return more;
     });
-  const remove = () => edit(`${sensor.name.toLowerCase()} removed`, (i) => withoutSensor(i, sensor.id));
+  const remove = useRemoveSensor(sensor);
   const move = (by: number) => edit('sensors reordered', (i) => withMoved(i, sensor.id, by));
   const lanes = (n: number) =>
     edit(`${sensor.name.toLowerCase()}: ${n} lanes`, (i) => withLanes(i, sensor.id, n));

@@ -6,7 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import type { KeptRecording } from '@/store/database';
 import { useSensor, useTakesOf, useWorkspace } from '../hooks/use-session';
-import { takeAsRecording } from './recording-view';
+import { takeAsRecording } from './shown';
 
 /** Another recording, or a take of the chosen sensor, beneath this one. */
 export function LayBeneath({

@@ -1,24 +1,23 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { useKey } from '../hooks/use-key';
-import { writeWords } from '@/core/exchange/recording-words';
+import { writeWords, type Words } from '@/core/exchange/recording-words';
 import { cutMarks } from '@/core/signal/cut';
 import type { KeptRecording } from '@/store/database';
-import { removeRecording } from '@/store/recordings';
-import { storageWords } from '@/store/trouble';
+import { KEPT_DAYS } from '@/store/removed';
 import type { DeskShape } from '@/workers/desk';
 import { useSession, useWorkspace } from '../hooks/use-session';
 import { download } from '../parts/download';
 import { notify } from '../parts/notice';
 import { LayBeneath } from './lay-beneath';
-import { KeepButton, useDescribe } from './recording-words';
-import type { Shown } from './recording-view';
+import { KeepButton } from './recording-words';
+import type { Shown } from './shown';
 import styles from './recording.module.css';
 import type { Desked } from './use-desk';
 import { LEAST_US, NOTHING_BETWEEN, type Look } from './use-look';
 import { UseAsTake } from './use-as-take';
+import { useDescribe } from './use-describe';
 import { useKeep } from './use-keep';
 
 interface Props {
@@ -39,8 +38,13 @@ export function RecordingTools(props: Props) {
   const { workspace } = session;
   const readOnly = useWorkspace((s) => s.readOnly);
   const describe = useDescribe(shown, show);
-  const { keep, keeping } = useKeep(desked, shown, show);
-  const [sure, setSure] = useState(false);
+  const { keep: keepShape, keeping } = useKeep(desked.link);
+  const keep = () => void keepAs(desked.shape, shown.words, `${shown.words.name} kept`);
+  const keepAs = async (shape: DeskShape, words: Words, says: string): Promise<boolean> => {
+    const id = await keepShape(shape, words, says);
+    if (id !== null) session.choice.setState({ look: id });
+    return id !== null;
+  };
   const [from, to] = look.cursors.toSorted((a, b) => a - b);
   const mark = () =>
     describe({
@@ -50,16 +54,13 @@ export function RecordingTools(props: Props) {
   const trim = async () => {
     if (to - from < LEAST_US) return notify(NOTHING_BETWEEN);
     const shape = await desked.link.desk.cut(from, to);
-    reshape(shape);
-    look.reset(shape.endUs);
     const { name, marks } = shown.words;
     const part = name.endsWith(', part') ? name : `${name}, part`;
-    show({
-      ...shown,
-      kept: null,
-      again: null,
-      words: { ...shown.words, name: part, marks: cutMarks(marks, from, to) },
-    });
+    const words = { ...shown.words, name: part, marks: cutMarks(marks, from, to) };
+    if (!readOnly && (await keepAs(shape, words, `${name} trimmed`))) return;
+    reshape(shape);
+    look.reset(shape.endUs);
+    show({ ...shown, kept: null, again: null, words });
   };
   const csv = async () => {
     try {
@@ -69,15 +70,9 @@ export function RecordingTools(props: Props) {
     }
   };
   const remove = async () => {
-    if (!sure) return setSure(true);
-    try {
-      await removeRecording(shown.kept!);
-      await workspace.reloadRecordings();
-      notify(`${shown.words.name} is removed.`);
-      leave();
-    } catch (error) {
-      notify(storageWords(error));
-    }
+    await workspace.layAside('recordings', shown.kept!, `${shown.words.name} removed`);
+    notify(`${shown.words.name} lies on the run sheet, with what was removed, for ${KEPT_DAYS} days.`);
+    leave();
   };
   useKey('enter', () => (shown.kept === null ? keep() : mark()), { enabled: !readOnly });
   return (
@@ -110,15 +105,7 @@ export function RecordingTools(props: Props) {
         <LayBeneath over={over} setOver={setOver} shown={shown.again?.id ?? null} />
         {shown.again && <PlayAgain recording={shown.again} leave={leave} />}
         <Button onClick={() => void csv()}>CSV</Button>
-        {shown.kept !== null && !readOnly && (
-          <Button
-            color={sure ? 'error' : 'primary'}
-            onClick={() => void remove()}
-            onBlur={() => setSure(false)}
-          >
-            {sure ? 'Remove for good' : 'Remove'}
-          </Button>
-        )}
+        {shown.kept !== null && !readOnly && <Button onClick={() => void remove()}>Remove</Button>}
       </div>
       {!readOnly && <UseAsTake desked={desked} look={look} marks={shown.words.marks} />}
     </>

@@ -2,10 +2,9 @@
 
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import type { Words } from '@/core/exchange/recording-words';
 import type { Finding } from '@/core/findings/finding';
 import { counted } from '@/core/units/counted';
-import type { KeptRecording, KeptTake } from '@/store/database';
+import type { KeptRecording } from '@/store/database';
 import type { Span } from '@/workers/desk';
 import { useKey } from '../hooks/use-key';
 import { useInstrument } from '../hooks/use-session';
@@ -17,39 +16,11 @@ import { ReadingsTable } from './readings-table';
 import { RecordingTools } from './recording-tools';
 import { RecordingWords } from './recording-words';
 import { Stretch } from './stretch';
-import { useDesk, useDrawing, useListened, type Desked, type DeskSource } from './use-desk';
+import type { DeskSource } from './desk-source';
+import type { Shown } from './shown';
+import { useDesk, useDrawing, useListened, type Desked } from './use-desk';
 import { useLanes } from './use-lanes';
 import { useLook } from './use-look';
-
-/** A recording to be looked at: where it is from, and what is said of it. */
-export interface Shown {
-  source: DeskSource;
-  words: Words;
-  /** Its id on this bench; null while it is not kept as a recording. */
-  kept: string | null;
-  /** What can be played again in the board's place: nothing of what is not kept. */
-  again: KeptRecording | null;
-}
-
-export const shownOf = (recording: KeptRecording): Shown => {
-  const { name, notes, tags, marks } = recording;
-  return {
-    ...{ source: { is: 'kept', recording }, words: { name, notes, tags, marks } },
-    ...{ kept: recording.id, again: recording },
-  };
-};
-
-/** A take of a sensor, as a recording is. @param sensor its name */
-export function takeAsRecording(take: KeptTake, sensor: string): KeptRecording {
-  const { id, instrument, at, channels, contacts = [], bits, marks = [], role } = take;
-  const words = { name: `${sensor}, ${role}`, notes: '', tags: [], marks };
-  return { ...{ id, instrument, at, channels, contacts, bits }, ...words, seconds: 0, whole: true };
-}
-
-export const shownOfTake = (take: KeptTake, sensor: string): Shown => ({
-  ...shownOf(takeAsRecording(take, sensor)),
-  kept: null,
-});
 
 /** A recording of any length: drawn, measured, listened to, cut, named, used. */
 export function RecordingView({

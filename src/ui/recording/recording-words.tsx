@@ -3,25 +3,11 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { tagsIn, type Words } from '@/core/exchange/recording-words';
-import { describeRecording } from '@/store/recordings';
-import { storageWords } from '@/store/trouble';
-import { useSession, useWorkspace } from '../hooks/use-session';
-import { notify } from '../parts/notice';
-import type { Shown } from './recording-view';
+import { tagsIn } from '@/core/exchange/recording-words';
+import { useWorkspace } from '../hooks/use-session';
+import type { Shown } from './shown';
+import { useDescribe } from './use-describe';
 import styles from './recording.module.css';
-
-/** Says something else of a recording, and keeps that where it is kept. */
-export function useDescribe(shown: Shown, show: (next: Shown) => void): (change: Partial<Words>) => void {
-  const { workspace } = useSession();
-  return (change) => {
-    show({ ...shown, words: { ...shown.words, ...change } });
-    if (shown.kept === null) return;
-    describeRecording(shown.kept, change)
-      .then(() => workspace.reloadRecordings())
-      .catch((error: unknown) => notify(storageWords(error)));
-  };
-}
 
 /** Name, tags and notes of a recording, each kept when its field is left. */
 export function RecordingWords({ shown, show }: { shown: Shown; show: (next: Shown) => void }) {

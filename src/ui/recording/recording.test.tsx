@@ -6,6 +6,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { database } from '@/store/database';
 import { loadTakes } from '@/store/takes';
 import { recordingsOf } from '@/store/recordings';
+import { asideOf } from '@/store/removed';
 import type { Frames } from '@/core/signal/take';
 import type { Session } from '../frame/session';
 import { closeDemo, openDemo } from '../frame/test-bench';
@@ -13,8 +14,10 @@ import { SessionContext } from '../hooks/use-session';
 import { Notices } from '../parts/notice';
 import { ChooseColumns } from './choose-columns';
 import { DeskStandIn } from './desk-stand-in';
-import { RecordingView, type Shown } from './recording-view';
+import { RecordingView } from './recording-view';
 import { RecordingsList } from './recordings-list';
+import type { Shown } from './shown';
+import { useShown } from './use-shown';
 
 let session: Session;
 beforeEach(async () => {
@@ -49,25 +52,43 @@ const held = (): Shown => ({
 let left = 0;
 let last: Shown;
 
-function Bench({ first }: { first: Shown }) {
-  const [shown, show] = useState<Shown | null>(first);
+function Desk({ first }: { first: Shown }) {
+  const { shown, show, leave } = useShown();
+  const [begun, begin] = useState(false);
   useEffect(() => {
     if (shown) last = shown;
   }, [shown]);
+  if (!begun)
+    return (
+      <button
+        ref={(own) => {
+          own?.click();
+        }}
+        onClick={() => {
+          show(first);
+          begin(true);
+        }}
+      />
+    );
+  return shown ? (
+    <RecordingView
+      key={shown.again?.id ?? 'loose'}
+      shown={shown}
+      show={show}
+      leave={() => {
+        left++;
+        leave();
+      }}
+    />
+  ) : (
+    <RecordingsList show={show} />
+  );
+}
+
+function Bench({ first }: { first: Shown }) {
   return (
     <SessionContext value={session}>
-      {shown ? (
-        <RecordingView
-          shown={shown}
-          show={show}
-          leave={() => {
-            left++;
-            show(null);
-          }}
-        />
-      ) : (
-        <RecordingsList show={show} />
-      )}
+      <Desk first={first} />
       <Notices />
     </SessionContext>
   );
@@ -111,14 +132,12 @@ describe('a recording on the screen', () => {
     for (let i = 0; i < 3; i++) key('-', 'Minus');
     await waitFor(() => expect(shown()).toMatch(/from 0\.000 s to 3\.999 s$/));
   });
-  it('trimmed, it is a new one that begins at 0, with its marks; kept, it is there to be opened again', async () => {
+  it('trimmed, it is a new one, kept at once, that begins at 0, with its marks; undo shows the whole, redo the part', async () => {
     await openHeld();
     cursors(50, 500);
     await press('Trim to the cursors');
     await screen.findByText('1.8 s · 2 columns', { exact: false });
     expect(last.words).toMatchObject({ name: 'Held, part', marks: [expect.closeTo(300_000, -3)] });
-    await press(/Keep it/);
-    await screen.findByRole('button', { name: 'Remove' });
     const [kept] = await recordingsOf('wherry');
     expect(kept).toMatchObject({
       name: 'Held, part',
@@ -127,6 +146,13 @@ describe('a recording on the screen', () => {
       contacts: ['knee'],
     });
     expect(kept.seconds).toBeCloseTo(1.8, 1);
+    await act(async () => {
+      expect(await session.workspace.undo()).toMatchObject({ says: 'Held trimmed' });
+    });
+    await screen.findByText('4.0 s · 2 columns', { exact: false });
+    expect(await recordingsOf('wherry')).toEqual([]);
+    await act(async () => void (await session.workspace.redo()));
+    await screen.findByText('1.8 s · 2 columns', { exact: false });
     await press(/Back to the board/);
     expect(DeskStandIn.open).toBe(0);
     await press(/Held, part/);
@@ -146,6 +172,11 @@ describe('a recording on the screen', () => {
     await userEvent.type(screen.getByLabelText('Notes'), 'not this{Escape}');
     act(() => screen.getByLabelText('Notes').blur());
     expect(last.words.notes).toBe('');
+    await act(async () => {
+      await session.workspace.undo();
+      await session.workspace.undo();
+    });
+    expect(last.words).toMatchObject({ name: 'Held', tags: [] });
   });
   it('a stretch of it becomes a take of a sensor, with what was marked as its gestures', async () => {
     await openHeld();
@@ -195,16 +226,17 @@ describe('a recording on the screen', () => {
     await userEvent.click(dead);
     await screen.findByRole('img', { name: /^strange, in counts/ });
   });
-  it('is removed only when that is said twice', async () => {
+  it('removed, it lies aside, and undo brings it back to where it was looked at', async () => {
     await openHeld();
     await press(/Keep it/);
     await screen.findByRole('button', { name: 'Remove' });
     await press('Remove');
-    expect(await recordingsOf('wherry')).toHaveLength(1);
-    await press('Remove for good');
     await waitFor(() => expect(left).toBe(1));
     expect(await recordingsOf('wherry')).toEqual([]);
-    expect(await database().pieces.count()).toBe(0);
+    expect((await asideOf('wherry')).recordings.map((r) => r.name)).toEqual(['Held']);
+    const step = await act(() => session.workspace.undo());
+    expect(step).toMatchObject({ says: 'Held removed', at: { look: expect.any(String) } });
+    expect(await recordingsOf('wherry')).toHaveLength(1);
   });
   it('that cannot be kept says why, and leaves nothing half kept', async () => {
     await openHeld();

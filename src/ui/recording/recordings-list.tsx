@@ -3,7 +3,7 @@
 import { useSensor, useTakesOf, useWorkspace } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
 import { agoWords, lengthWords } from '../parts/words';
-import { shownOf, shownOfTake, type Shown } from './recording-view';
+import { shownOf, shownOfTake, type Shown } from './shown';
 import styles from './recording.module.css';
 
 /** The instrument's recordings, the newest first, and the takes of the chosen sensor; one press opens one. */

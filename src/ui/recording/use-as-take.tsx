@@ -52,6 +52,7 @@ export function UseAsTake({
       const kept = await importTake(take, '', instrument, own.id, { marks: cutMarks(marks, from, to) });
       if (!kept.ok) return notify(kept.faults[0].says);
       await workspace.reloadTakes();
+      workspace.came('takes', kept.value.id, `${role} take of ${own.name} brought in`);
       notify(`It is the ${role} take of ${own.name} now. Calibrate uses it.`);
     } catch (error) {
       notify(storageWords(error));

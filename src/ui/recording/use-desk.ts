@@ -2,22 +2,14 @@
 
 import { proxy } from 'comlink';
 import { startTransition, useEffect, useState } from 'react';
-import type { CsvColumns } from '@/core/exchange/csv-columns';
 import type { Instrument } from '@/core/instrument/document';
 import type { Listened } from '@/core/listen/listen';
-import type { Frames } from '@/core/signal/take';
-import type { KeptRecording } from '@/store/database';
 import { piecesIn } from '@/store/recordings';
 import { storageWords } from '@/store/trouble';
 import { Stopped } from '@/workers/analysis-link';
 import type { DeskDrawing, DeskShape, DeskView } from '@/workers/desk';
 import { DeskLink } from '@/workers/desk-link';
-
-/** Where a recording comes from: kept on this bench, the last seconds of the board, or a file. */
-export type DeskSource =
-  | { is: 'kept'; recording: KeptRecording }
-  | { is: 'held'; frames: Frames }
-  | { is: 'file'; file: File; columns: CsvColumns; rateHz: number };
+import type { DeskSource } from './desk-source';
 
 export interface Desked {
   link: DeskLink;

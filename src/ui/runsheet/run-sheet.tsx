@@ -15,6 +15,7 @@ import { levelOf } from '@/core/instrument/access';
 import { useColours } from '../parts/colours';
 import { Trace, type TraceOverlay } from '../parts/trace';
 import { SheetRow } from './sheet-row';
+import { Removed } from './removed';
 import styles from './runsheet.module.css';
 
 /** An instrument's first page: where was I? Rows are sensors, columns the stations in working order. */
@@ -59,6 +60,7 @@ export function RunSheet() {
           .join(' ')}{' '}
         Every cell opens its station.
       </p>
+      <Removed />
     </Station>
   );
 }

@@ -1,0 +1,38 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { useChoice, useInstrument, useSession, useWorkspace } from '../hooks/use-session';
+import { shownOf, shownOfTake, type Shown } from './shown';
+
+/**
+ * The recording that is looked at, if any. One that is kept, or a take, stands in the page's address, so that reload and Back know
+ * it; what is not kept yet lies under it, and is shown again where the kept one was taken back.
+ */
+export function useShown(): { shown: Shown | null; show: (next: Shown) => void; leave: () => void } {
+  const { choice } = useSession();
+  const { sensors } = useInstrument();
+  const look = useChoice((c) => c.look);
+  const recording = useWorkspace((s) => s.recordings.find((r) => r.id === look));
+  const take = useWorkspace((s) => s.takes.find((t) => t.id === look));
+  const [loose, setLoose] = useState<Shown | null>(null);
+  const name = sensors.find((s) => s.id === take?.sensor)?.name ?? '';
+  const id = recording?.id ?? take?.id;
+  // The same source as long as it is the same recording: another name must not lay it out anew.
+  const kept = useMemo(
+    () => (recording ? shownOf(recording) : take ? shownOfTake(take, name) : null),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [id],
+  );
+  const words = recording && shownOf(recording).words;
+  return {
+    shown: kept ? { ...kept, words: words ?? kept.words } : loose,
+    show: (next) => {
+      if (next.again) choice.setState({ look: next.again.id });
+      else setLoose(next);
+    },
+    leave: () => {
+      setLoose(null);
+      choice.setState({ look: null });
+    },
+  };
+}

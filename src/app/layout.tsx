@@ -9,7 +9,6 @@ import type { ReactNode } from 'react';
 import { Providers } from '@/ui/look/providers';
 
 export const metadata: Metadata = {
-  title: 'Cheironom',
   description: 'From raw sensor counts to music, and to the board.',
 };
 

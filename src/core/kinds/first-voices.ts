@@ -27,8 +27,31 @@ export function withFirstVoices(instrument: Instrument, sensor: Sensor): Instrum
   const first = kindOf(sensor)
     .firstVoices(sensor, zones[0]?.id ?? MAIN.id)
     .filter(({ id }) => !voices.some((v) => v.id === id));
-  return withVoices(instrument, [...voices, ...first], [MAIN]);
+  const all = first.reduce((list, voice) => [...list, freed(voice, list)], voices);
+  return withVoices(instrument, all, [MAIN]);
 }
+
+/** General purpose controllers, and those that MIDI leaves undefined (MIDI 1.0 Detailed Specification, table III). */
+const FREE_CONTROLLERS = [16, 17, 18, 19, 20, 21, 22, 23, 24, 25, 26, 27, 28, 29, 30, 31];
+
+/** A level's voice that overwrites none of the others: another controller, where what it would send is taken. */
+function freed(voice: Voice, others: readonly Voice[]): Voice {
+  if (voice.is === 'note') return voice;
+  const taken = others.filter(
+    (v) => v.is !== 'note' && v.zone === voice.zone && v.source.sensor !== voice.source.sensor,
+  );
+  const sends = (controller: number) =>
+    taken.some((v) => v.is === 'controller' && v.controller === controller);
+  const clashes =
+    voice.is === 'pressure'
+      ? taken.some((v) => v.is === 'pressure')
+      : voice.controller !== SUSTAIN && sends(voice.controller);
+  const controller = FREE_CONTROLLERS.find((c) => !sends(c));
+  return clashes && controller !== undefined ? { ...voice, is: 'controller', controller } : voice;
+}
+
+/** Several pedals may hold. */
+const SUSTAIN = 64;
 
 /** Whether a voice is a note, always the same, for as long as breath or a bellows goes. */
 const isBlown = (voice: Voice, { sensors }: Instrument): boolean =>

@@ -33,6 +33,8 @@ export interface Kind {
   id: string;
   /** In a sentence: "a breath gauge". */
   name: string;
+  /** What makers call it, or look for it by. */
+  aka: readonly string[];
   family: GestureFamily;
   /** The verb of its prompts: "blow", "press". */
   verb: string;

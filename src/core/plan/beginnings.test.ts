@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkInstrument } from '../exchange/instrument-json';
+import { clashesOf } from '../instrument/clashes';
 import { keeps } from '../parts/figure';
 import { BEGINNINGS, begun } from './beginnings';
 import { planOf } from './plan';
@@ -12,8 +13,9 @@ describe.each(BEGINNINGS)('the beginning “$name”', (beginning) => {
     expect(instrument.boards).toHaveLength(1);
     expect(plan.boards[0].wires?.every((w) => w.pin !== null)).toBe(true);
     expect(plan.boards[0].chips).toEqual({ multiplexers: 0, expanders: 0 });
-    expect(instrument.boards[0].pins?.transport).not.toBe('radio');
+    expect(instrument.boards[0]).toMatchObject({ midiBaud: 31_250, pins: { transport: 'cable' } });
     expect(plan.findings.filter((f) => f.severity === 'fault')).toEqual([]);
+    expect(clashesOf(instrument)).toEqual([]);
   });
   it('has beside every figure that is past its limit what would cure it', () => {
     const figures = [...plan.boards.flatMap((b) => b.figures), ...plan.latency, ...plan.figures];

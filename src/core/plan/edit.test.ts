@@ -118,10 +118,13 @@ describe('a plan that changes', () => {
       const [first] = wherry.boards;
       const asked = { ...wherry, boards: [{ ...first, pins: { ...first.pins!, transport } }] };
       const taken = takeFit(asked, fit);
-      return [taken.boards[0].pins!.transport, planOf(taken).findings.some((f) => f.code === 'latency')];
+      const told = ['latency', 'transport'].map((code) =>
+        planOf(taken).findings.some((f) => f.code === code),
+      );
+      return [taken.boards[0].pins!.transport, ...told];
     };
-    expect(by('cable')[0]).toBe('cable');
-    expect(by('radio')).toEqual(['radio', true]);
+    expect(by('cable')).toEqual(['cable', expect.any(Boolean), false]);
+    expect(by('radio')).toEqual(['radio', true, true]);
   });
   it('parts sensors among boards in series where one has too few pins', () => {
     // Three times sixteen pins that time edges, of the twenty that a board has; no chip brings those.

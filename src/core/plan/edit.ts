@@ -9,7 +9,7 @@ import { withVoices } from '../instrument/with-voices';
 import { newSensor } from '../kinds/new-sensor';
 import { kindOf } from '../kinds/registry';
 import { notesAfter } from '../pitch/scale';
-import { withPins } from './take-fit';
+import { movedTo, withPins } from './take-fit';
 import { freeId, withWish, type Wish } from './wishes';
 
 /** An instrument with more sensors, on its first board, wired to pins that are left. */
@@ -81,6 +81,28 @@ export function withMoved(instrument: Instrument, id: string, by: number): Instr
   return { ...instrument, sensors };
 }
 
+/** A sensor on a board, before another sensor, or after all where none is named; what no longer fits is kept aside. */
+export function withPlaced(
+  instrument: Instrument,
+  id: string,
+  board: string,
+  before: string | null,
+): Instrument {
+  const own = instrument.sensors.find((s) => s.id === id);
+  const on = instrument.boards.find((b) => b.id === board);
+  if (!own || !on || before === id) return instrument;
+  const others = instrument.sensors.filter((s) => s.id !== id);
+  const at = before === null ? others.length : others.findIndex((s) => s.id === before);
+  const placed = own.board === board ? own : bare(movedTo(own, on, instrument));
+  return withPins({ ...instrument, sensors: [...others.slice(0, at), placed, ...others.slice(at)] });
+}
+
+/** A sensor without the pins that it had on another board. */
+const bare = (sensor: Sensor): Sensor => ({
+  ...sensor,
+  lanes: sensor.lanes.map(({ pin: _pin, otherPin: _other, ...lane }) => lane),
+});
+
 /** A sensor with so many lanes: the first ones stay as they are, and what was measured of them. */
 export function withLanes(instrument: Instrument, id: string, lanes: number): Instrument {
   const change = (sensor: Sensor): Sensor => {
@@ -112,6 +134,7 @@ function noted(kept: readonly Lane[], made: readonly Lane[]): Lane[] {
 function ofLanes(calibration: Calibration, lanes: readonly Lane[]): Calibration | undefined {
   if (calibration.is !== 'touch' && calibration.is !== 'strike') return calibration;
   const own = (l: { lane: string }) => lanes.some(({ id }) => id === l.lane);
+  if (!calibration.lanes.some(own)) return undefined;
   if (calibration.is === 'touch') return { ...calibration, lanes: calibration.lanes.filter(own) };
   return { ...calibration, lanes: calibration.lanes.filter(own) };
 }

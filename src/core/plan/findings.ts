@@ -12,6 +12,7 @@ import { pinsOfBoard, roomOf, shortage, withChoosers } from './pins';
 import type { Chips } from './scan';
 import { signalsOf } from './signals';
 import type { Fit } from './solve';
+import { PLAYED, TRANSPORT_WORDS } from './transports';
 
 /** What is wrong with a plan, or could be left out, in a sentence, with what to do. */
 export interface PlanFinding {
@@ -101,6 +102,13 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
     found.push({
       ...{ code: 'pin-taken', severity: 'fault', about: sensor.id, says },
       cure: 'Drag its wire to another pin.',
+    });
+  const transport = board.pins?.transport ?? 'cable';
+  if (!PLAYED.includes(transport))
+    found.push({
+      ...{ code: 'transport', severity: 'doubt', about },
+      says: `${board.name} is planned to play over ${TRANSPORT_WORDS[transport]}; its sketch plays over a MIDI cable.`,
+      cure: 'Let it play over a cable.',
     });
   if (plan.chips && plan.chips.expanders > 0)
     found.push({

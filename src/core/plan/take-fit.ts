@@ -6,18 +6,16 @@ import { assignPins, chooserPins, contactPins, pinRefusal, type Wire } from './a
 import { ofClass } from './board-classes';
 import { loadOfAll } from './load';
 import type { Fit } from './solve';
+import { CABLE_BAUD } from './transports';
 
-/** Bits a second of each way out; USB takes far more than an instrument sends. */
-const BAUD: Record<Transport, number> = { cable: 31_250, usb: 1_000_000, radio: 31_250 };
 /** Scans a second that are set where the board can and nothing asks for more. */
 const USUAL_HZ = 1000;
 
 /** An instrument on the boards of a fit: sensors parted, boards linked in series, pins written. What no longer fits is kept. */
 export function takeFit(instrument: Instrument, fit: Fit): Instrument {
   const [first] = instrument.boards;
-  // A board that has a radio plays over a cable too, sooner, unless it is asked to play by radio.
-  const asked = fit.board.pins.transport;
-  const transport = asked === 'radio' && first.pins?.transport !== 'radio' ? 'cable' : asked;
+  // Every board plays over a cable; one that is asked to play by radio says that its sketch does not yet (findings.ts).
+  const transport: Transport = first.pins?.transport === 'radio' ? 'radio' : 'cable';
   const boards = fit.boards.map((own, i): Board => {
     const { leastHz } = loadOfAll(own.map((s) => instrument.sensors[s]));
     const fastest = Math.floor(fit.rate?.value ?? USUAL_HZ);
@@ -29,7 +27,7 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
       ...(i > 0 ? { name: `${fit.board.name}, ${i + 1}` } : {}),
       id: i === 0 ? first.id : `${first.id}-${i + 1}`,
       scanHz: Math.max(20, Math.min(fastest, Math.max(USUAL_HZ, leastHz))),
-      midiBaud: BAUD[transport],
+      midiBaud: CABLE_BAUD,
     };
   });
   const place = new Map(fit.boards.flatMap((own, i) => own.map((s) => [s, boards[i]] as const)));

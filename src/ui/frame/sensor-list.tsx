@@ -1,5 +1,6 @@
 'use client';
 
+import { lanesLeft } from '@/core/compile/sounding';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { counted } from '@/core/units/counted';
@@ -54,6 +55,8 @@ function SensorState({ sensor }: { sensor: Sensor }) {
   const now = useSeconds();
   const word = () => {
     if (guide && chosen) return `${guide.role}, ${guide.done} of ${guide.wanted}`;
+    const left = lanesLeft(sensor);
+    if (left > 0) return `${left} of ${counted(sensor.lanes.length, 'lane')} to do`;
     const at = sensor.calibration?.measuredAt;
     if (at && now > 0) return `measured ${agoWords(now - Date.parse(at))}`;
     if (sensor.calibration) return 'measured';

@@ -118,6 +118,7 @@ const brokenWords = (error: unknown): string =>
 function Message({ words }: { words: string }) {
   return (
     <main className={styles.message}>
+      <title>Cheironom</title>
       <p>{words}</p>
       <Link href="/">To the bench</Link>
     </main>

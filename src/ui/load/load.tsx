@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import { useKey } from '../hooks/use-key';
 import { compile } from '@/core/compile/compile';
+import { soundingOf } from '@/core/compile/sounding';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
 import { identityOf } from '@/core/exchange/instrument-digest';
 import { boardNeeds, holdsSettings, settingsBytes, shortfalls } from '@/core/exchange/image-size';
@@ -22,6 +23,7 @@ import { Headline, Reading, Station } from '../parts/station';
 import { HeaderView } from './header-view';
 import { ProofView } from './proof-view';
 import { SettingsView } from './settings-view';
+import { SoundingView } from './sounding-view';
 import { grouped } from '../parts/words';
 import styles from './load.module.css';
 import { notify } from '../parts/notice';
@@ -31,7 +33,7 @@ export function Load() {
   const instrument = useInstrument();
   const { sensor } = useSensor();
   const { id } = useSession();
-  const ready = instrument.sensors.some((s) => s.calibration) && instrument.voices.length > 0;
+  const ready = soundingOf(instrument).some((s) => s.sounds !== 'none');
   if (!ready)
     return (
       <Station title="Load" reading={null}>
@@ -44,6 +46,7 @@ export function Load() {
             </>
           }
         />
+        <SoundingView />
       </Station>
     );
   return <LoadReady key={sensor.id} />;
@@ -120,6 +123,7 @@ function LoadReady() {
           {says} Take lanes or voices away, or a larger board.
         </p>
       ))}
+      <SoundingView />
       <ProofView sensor={sensor.id} />
       <SettingsView key={board.digest} instrument={instrument} board={board.own} />
       <Exports />

@@ -48,7 +48,13 @@ export const theme = createTheme({
     // A sheet laid on the bench: square, its title over a rule.
     MuiDialog: {
       styleOverrides: {
-        paper: { borderRadius: 0, border: '1px solid var(--ink)', background: 'var(--sheet)', margin: 16 },
+        paper: {
+          borderRadius: 0,
+          border: '1px solid var(--ink)',
+          background: 'var(--sheet)',
+          margin: 16,
+          outline: 0,
+        },
       },
     },
     MuiBackdrop: {
@@ -90,10 +96,11 @@ export const theme = createTheme({
         },
       },
     },
+    MuiFormControl: { styleOverrides: { root: { '& label + .MuiInput-root': { marginTop: 0 } } } },
+    MuiFormHelperText: { styleOverrides: { root: { fontSize: 13.5, lineHeight: 1.35 } } },
     MuiInput: {
       styleOverrides: {
         root: {
-          'label + &': { marginTop: 0 },
           '&::before': { borderBottom: '1px solid var(--line) !important' },
           '&::after': { borderBottomWidth: 2, transition: 'none' },
         },

@@ -7,14 +7,15 @@ const UNMEASURED = 'M2 16 H42';
 /** The shape of a sensor's own medium take as one small stroke; stands before the sensor's name. */
 export function GestureMark({ sensor, width = 44 }: { sensor: Sensor; width?: number }) {
   const { mark } = sensor;
-  const d = mark
-    ? mark
-        .map(
-          (y, i) =>
-            `${i === 0 ? 'M' : 'L'}${(2 + (40 * i) / (mark.length - 1)).toFixed(1)} ${(18 - 15 * y).toFixed(1)}`,
-        )
-        .join('')
-    : UNMEASURED;
+  const d =
+    mark && mark.length > 1
+      ? mark
+          .map(
+            (y, i) =>
+              `${i === 0 ? 'M' : 'L'}${(2 + (40 * i) / (mark.length - 1)).toFixed(1)} ${(18 - 15 * y).toFixed(1)}`,
+          )
+          .join('')
+      : UNMEASURED;
   return (
     <svg viewBox="0 0 44 22" width={width} height={width / 2} aria-hidden="true">
       <path

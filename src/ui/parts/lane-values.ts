@@ -17,7 +17,8 @@ export function laneReader(instrument: Instrument, sensor: Sensor): (tick: Tick,
   return (tick, lane) => {
     const place = places[lane];
     if (place < 0) return tick.closed[ofLane[lane]] !== restClosed && ofLane[lane] >= 0 ? 1 : 0;
-    return sensor.calibration ? tick.responses[place] : tick.counts[place] / top;
+    // A tick from before a lane was added has nothing of it yet.
+    return sensor.calibration ? (tick.responses[place] ?? 0) : (tick.counts[place] ?? 0) / top;
   };
 }
 

@@ -7,18 +7,14 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useKey } from '../hooks/use-key';
-import { GESTURE_FAMILIES, type Kind } from '@/core/kinds/kind';
-import { findKind, kindIds } from '@/core/kinds/registry';
+import { findKinds, KINDS } from '@/core/kinds/find-kinds';
+import type { Kind } from '@/core/kinds/kind';
 import { withMore } from '@/core/plan/edit';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useSession, useWorkspace } from '../hooks/use-session';
+import styles from './plan.module.css';
 
-/** All kinds, in the order of their gesture families. */
-const KINDS: Kind[] = kindIds()
-  .map((id) => findKind(id)!)
-  .sort((a, b) => GESTURE_FAMILIES.indexOf(a.family) - GESTURE_FAMILIES.indexOf(b.family));
-
-/** Asks for a kind of sensor by typing a part of its name, and adds one. */
+/** Asks for a kind of sensor by typing any word that makers have for it, and adds one. */
 export function AddSensor({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
   const { choice } = useSession();
   const readOnly = useWorkspace((s) => s.readOnly);
@@ -45,19 +41,32 @@ export function AddSensor({ open, setOpen }: { open: boolean; setOpen: (open: bo
             autoHighlight
             disablePortal
             options={KINDS}
+            groupBy={(kind) => kind.family}
             getOptionLabel={(kind) => kind.name}
+            filterOptions={(_, { inputValue }) => findKinds(inputValue)}
+            noOptionsText="No kind is called so. Try what it does: blow, press, touch, strike, slide, turn."
             renderOption={({ key, ...own }, kind) => (
-              <li key={key} {...own}>
-                {kind.name}&nbsp;<small style={{ color: 'var(--soft)' }}>{kind.family}</small>
+              <li key={key} {...own} className={`${own.className} ${styles.kind}`}>
+                {kind.name}
+                <small>
+                  {kind.calibration === null
+                    ? 'planned and listened to; calibrating it comes later'
+                    : kind.aka.slice(0, 3).join(', ')}
+                </small>
               </li>
             )}
             onChange={(_, kind) => kind && add(kind)}
             onClose={(_, reason) => reason === 'escape' && setOpen(false)}
-            slotProps={{ listbox: { style: { maxHeight: 320 } } }}
+            slotProps={{ listbox: { style: { maxHeight: 400 } } }}
             renderInput={(params) => (
-              <TextField {...params} autoFocus label="Kind of sensor" placeholder="type a part of its name" />
+              <TextField
+                {...params}
+                autoFocus
+                label="Kind of sensor"
+                placeholder="knob, button, piezo, joystick, breath …"
+              />
             )}
-            sx={{ minHeight: 400, mt: 1 }}
+            sx={{ minHeight: 470 }}
           />
         </DialogContent>
       </Dialog>

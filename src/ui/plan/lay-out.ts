@@ -7,6 +7,8 @@ import { signalsOf } from '@/core/plan/signals';
 /** The picture's own units: as wide as the work at 1280. */
 export const WIDTH = 744;
 export const PIN_WIDTH = 190;
+/** Width of a sensor's block. */
+export const BLOCK = 300;
 export const ROW = 19;
 /** Signals beyond these are drawn as a bundle, without names. */
 const MOST_NAMED = 6;

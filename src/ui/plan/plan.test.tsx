@@ -14,6 +14,7 @@ import { PartNumbers } from './part-numbers';
 import { PlanReading } from './plan-reading';
 import { SensorTools } from './sensor-tools';
 import { Wiring } from './wiring';
+import { WiringDesk } from './wiring-desk';
 
 let session: Session;
 beforeEach(async () => {
@@ -33,9 +34,11 @@ function Parts() {
   return (
     <>
       <SensorTools />
-      {plan.boards.map((b) => (
-        <Wiring key={b.board} plan={b} />
-      ))}
+      <WiringDesk>
+        {plan.boards.map((b) => (
+          <Wiring key={b.board} plan={b} />
+        ))}
+      </WiringDesk>
       <PartNumbers />
       <Boards fits={plan.fits} />
       <BuildList steps={plan.steps} />
@@ -54,20 +57,22 @@ describe('wires', () => {
   it('are led by key: hold one, then the pin; what was there changes places', () => {
     open();
     fireEvent.keyDown(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }), { key: 'Enter' });
-    expect(screen.getByText('Lead Bellows · out to a pin.')).toBeTruthy();
+    expect(screen.getByText('Lead Bellows · out to a pin; Esc lets it go.')).toBeTruthy();
     fireEvent.keyDown(screen.getByRole('button', { name: 'Lead Bellows · out to pin A1' }), { key: 'Enter' });
     expect([sensor('bellows'), sensor('thumb')].map((s) => s.lanes[0].pin)).toEqual(['A1', 'A0']);
   });
-  it('are led by pointer; a pin that cannot says why and nothing changes', () => {
+  it('are led by pointer; a pin that cannot says why and nothing changes; Escape lets go', async () => {
     open();
     const before = now();
-    fireEvent.pointerDown(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }));
-    const refused = screen.getByRole('button', { name: /Pin 5 is not read by the converter/ });
-    fireEvent.pointerUp(refused);
-    expect(screen.getByRole('status').textContent).toMatch(/^Pin 5 is not read by the converter/);
+    await userEvent.click(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }));
+    await userEvent.click(screen.getByRole('button', { name: /Pin 5 is not read by the converter/ }));
+    expect(screen.getAllByRole('status')[0].textContent).toMatch(/^Pin 5 is not read by the converter/);
     expect(now()).toBe(before);
-    fireEvent.pointerDown(screen.getByRole('button', { name: 'Hold Bellows · out' }));
-    fireEvent.pointerUp(screen.getByRole('button', { name: 'Lead Bellows · out to pin A5' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Hold Bellows · out' }));
+    await userEvent.keyboard('{Escape}');
+    expect(screen.queryByRole('button', { name: 'Lead Bellows · out to pin A5' })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Hold Bellows · out' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Lead Bellows · out to pin A5' }));
     expect(sensor('bellows').lanes[0].pin).toBe('A5');
   });
 });

@@ -20,6 +20,7 @@ import { PlanReading } from './plan-reading';
 import { PlanSheet } from './plan-sheet';
 import { SensorTools } from './sensor-tools';
 import { Wiring } from './wiring';
+import { WiringDesk } from './wiring-desk';
 import styles from './plan.module.css';
 
 /** Station 1: from what the hands should do to a board that can. */
@@ -37,9 +38,11 @@ export function Plan() {
           side={<AddSensor open={adding} setOpen={setAdding} />}
         />
         <SensorTools />
-        {plan.boards.map((board) => (
-          <Wiring key={board.board} plan={board} />
-        ))}
+        <WiringDesk>
+          {plan.boards.map((board) => (
+            <Wiring key={board.board} plan={board} />
+          ))}
+        </WiringDesk>
         <PartNumbers key={sensor.id} />
         <Boards fits={plan.fits} />
         <BuildList steps={plan.steps} />

@@ -1,107 +1,94 @@
 'use client';
 
+import Button from '@mui/material/Button';
+import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { useState } from 'react';
-import type { Sensor } from '@/core/instrument/sensor';
+import type { Board } from '@/core/instrument/board';
 import { kindOf } from '@/core/kinds/registry';
 import { pinRefusal, type Wire } from '@/core/plan/assign';
 import type { BoardPlan } from '@/core/plan/board-plan';
-import { movePin } from '@/core/plan/take-fit';
 import { counted } from '@/core/units/counted';
+import { overCable, PLAYED, TRANSPORT_WORDS } from '@/core/plan/transports';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
-import { useInstrument, useSensor, useSession, useWorkspace } from '../hooks/use-session';
-import { layOut, PIN_WIDTH, ROW, WIDTH, type Row } from './lay-out';
+import { useInstrument } from '../hooks/use-session';
+import { BLOCK, layOut, PIN_WIDTH, ROW, WIDTH, type PinPlace } from './lay-out';
 import styles from './plan.module.css';
+import { SensorBlock } from './sensor-block';
+import { byPointer, inPicture, useWiringDesk, type Thing } from './wiring-desk';
 
 /** What hands, breath and feet do at the left, the board's pins at the right, and the wires between. */
 export function Wiring({ plan }: { plan: BoardPlan }) {
   const instrument = useInstrument();
-  const readOnly = useWorkspace((s) => s.readOnly);
+  const desk = useWiringDesk();
   const change = useChangeInstrument();
-  const [held, setHeld] = useState<string | null>(null);
-  const [refused, setRefused] = useState<string | null>(null);
+  const [box, setBox] = useState<DOMRect | null>(null);
   const board = instrument.boards.find((b) => b.id === plan.board)!;
   const sensors = instrument.sensors.filter((s) => s.board === board.id);
+  const held = desk.held?.board === board.id ? desk.held.wire : null;
   const { rows, pins, hidden, height } = layOut(sensors, plan.wires, board.pins ?? null, held !== null);
-  const wire = plan.wires?.find((w) => w.signal.label === held) ?? null;
-
-  const hold = (label: string) => {
-    setRefused(null);
-    setHeld((h) => (h === label || readOnly ? null : label));
-  };
-  const lead = (to: string) => {
-    if (!wire || wire.pin === to) return setHeld(null);
-    const moved = movePin(instrument, board, wire, to);
-    if (moved.ok) change(`${wire.signal.label} to pin ${to}`, () => moved.value);
-    setRefused(moved.ok ? null : moved.says);
-    setHeld(null);
-  };
+  const { setNodeRef, isOver } = useDroppable({
+    id: `board ${board.id}`,
+    data: { is: 'board', board: board.id } satisfies Thing,
+  });
+  const familyOf = (wire: Wire) => kindOf(sensors.find((s) => s.id === wire.signal.sensor)!).family;
+  const start = (wire: Wire) =>
+    rows.find((r) => r.sensor.id === wire.signal.sensor)?.signals.get(wire.signal.label);
   return (
-    <figure className={styles.wiring} data-held={held !== null}>
+    <figure
+      ref={setNodeRef}
+      className={styles.wiring}
+      data-held={held !== null}
+      data-over={isOver}
+      onPointerLeave={desk.forget}
+    >
       <figcaption>
         <b>{board.name}</b>
         <span>
           {board.bits} bits, {board.supplyVolts} V, {board.scanHz} scans a second
           {board.pins?.multiplexers ? `, with ${counted(board.pins.multiplexers, 'multiplexer')}` : ''}
+          {board.pins && `, plays over ${TRANSPORT_WORDS[board.pins.transport]}`}{' '}
+          {board.pins && !PLAYED.includes(board.pins.transport) && (
+            <Button onClick={() => change('plays over a cable', (own) => overCable(own, board.id))}>
+              Over a cable instead
+            </Button>
+          )}
         </span>
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         role="group"
         aria-label={`Wires of ${board.name}`}
-        onPointerLeave={() => setRefused(null)}
+        onPointerMove={(e) => held && setBox(e.currentTarget.getBoundingClientRect())}
       >
         {rows.map((row) => (
-          <SensorBlock key={row.sensor.id} row={row} held={held} hold={hold} />
+          <SensorBlock key={row.sensor.id} row={row} board={board.id} wires={plan.wires ?? []} />
         ))}
-        {plan.wires?.map((w) => {
-          const from = rows.find((r) => r.sensor.id === w.signal.sensor)?.signals.get(w.signal.label);
-          const to = pins.find((p) => p.name === w.pin);
+        {plan.wires?.map((wire) => {
+          const from = start(wire);
+          const to = pins.find((p) => p.name === wire.pin);
           if (from === undefined || !to) return null;
+          const label = wire.signal.label;
+          const isHeld = held?.signal.label === label;
+          const followed = isHeld && desk.point !== null;
           return (
             <path
-              key={w.signal.label}
+              key={label}
               d={bend(from, to.y)}
-              stroke={`var(--${kindOf(sensors.find((s) => s.id === w.signal.sensor)!).family})`}
+              stroke={`var(--${familyOf(wire)})`}
               className={styles.wire}
-              data-proposed={!w.fixed}
-              data-held={held === w.signal.label}
-              onPointerDown={() => hold(w.signal.label)}
+              data-proposed={!wire.fixed}
+              data-held={isHeld && !followed}
+              data-left={followed}
+              onClick={() => desk.hold(board.id, wire)}
             />
           );
         })}
-        {pins.map((pin) => {
-          const own = plan.wires?.find((w) => w.pin === pin.name);
-          const cannot = wire && board.pins ? pinRefusal(board.pins, wire.signal, pin.name) : null;
-          return (
-            <g
-              key={pin.name}
-              role="button"
-              tabIndex={0}
-              aria-label={pinWords(pin.name, own, wire, cannot)}
-              className={styles.pin}
-              data-used={own !== undefined}
-              data-cannot={cannot !== null}
-              onPointerDown={() => !wire && own && hold(own.signal.label)}
-              onPointerUp={() => wire && own?.signal.label !== held && lead(pin.name)}
-              onKeyDown={(e) => {
-                if (e.key !== 'Enter' && e.key !== ' ') return;
-                e.preventDefault();
-                e.stopPropagation();
-                if (wire) lead(pin.name);
-                else if (own) hold(own.signal.label);
-              }}
-            >
-              <title>{cannot ?? pinWords(pin.name, own, wire, cannot)}</title>
-              <rect x={WIDTH - PIN_WIDTH} y={pin.y - ROW / 2 + 1} width={PIN_WIDTH} height={ROW - 2} rx={2} />
-              <text x={WIDTH - PIN_WIDTH + 8} y={pin.y + 4}>
-                {pin.name}
-              </text>
-              <text x={WIDTH - 8} y={pin.y + 4} textAnchor="end" className={styles.can}>
-                {own ? own.signal.label : pin.can}
-              </text>
-            </g>
-          );
-        })}
+        {pins.map((pin) => (
+          <Pin key={pin.name} {...{ pin, board, wires: plan.wires ?? [], held }} />
+        ))}
+        {held && start(held) !== undefined && (
+          <Following {...{ box, height, from: start(held)!, family: familyOf(held) }} />
+        )}
         {hidden > 0 && (
           <text x={WIDTH - 8} y={height - 6} textAnchor="end" className={styles.can}>
             and {hidden} more free
@@ -113,8 +100,89 @@ export function Wiring({ plan }: { plan: BoardPlan }) {
           </text>
         )}
       </svg>
-      <p role="status">{refused ?? (wire ? `Lead ${wire.signal.label} to a pin.` : '')}</p>
+      <p role="status">
+        {desk.refused ?? (held ? `Lead ${held.signal.label} to a pin; Esc lets it go.` : '')}
+      </p>
     </figure>
+  );
+}
+
+/** A held wire from its sensor to the pointer. @param box of the picture, in the window, px */
+function Following({
+  box,
+  from,
+  family,
+  height,
+}: {
+  box: DOMRect | null;
+  from: number;
+  family: string;
+  height: number;
+}) {
+  const { point } = useWiringDesk();
+  if (!point || !box) return null;
+  const x = ((point.x - box.left) / box.width) * WIDTH;
+  const y = ((point.y - box.top) / box.height) * height;
+  return <path d={bendTo(from, x, y)} stroke={`var(--${family})`} className={styles.following} />;
+}
+
+/** A pin: a wire is dropped on it anywhere, and one that it has is dragged off it. */
+function Pin({
+  pin,
+  board,
+  wires,
+  held,
+}: {
+  pin: PinPlace;
+  board: Board;
+  wires: readonly Wire[];
+  held: Wire | null;
+}) {
+  const desk = useWiringDesk();
+  const own = wires.find((w) => w.pin === pin.name);
+  const cannot = held && board.pins ? pinRefusal(board.pins, held.signal, pin.name) : null;
+  const { setNodeRef: setDrop, isOver } = useDroppable({
+    id: `pin ${board.id} ${pin.name}`,
+    data: { is: 'pin', board: board.id, pin: pin.name } satisfies Thing,
+  });
+  const { setNodeRef: setDrag, listeners } = useDraggable({
+    id: `off ${board.id} ${pin.name}`,
+    disabled: !own,
+    data: own && ({ is: 'wire', board: board.id, wire: own } satisfies Thing),
+  });
+  const press = () => (held ? desk.lead(pin.name) : own && desk.hold(board.id, own));
+  const set = (node: SVGElement | null) => {
+    inPicture(setDrop)(node);
+    inPicture(setDrag)(node);
+  };
+  return (
+    <g
+      ref={set}
+      {...byPointer(listeners)}
+      role="button"
+      tabIndex={0}
+      aria-label={pinWords(pin.name, own, held, cannot)}
+      className={styles.pin}
+      data-used={own !== undefined}
+      data-cannot={cannot !== null}
+      data-over={isOver}
+      onClick={press}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        e.stopPropagation();
+        press();
+      }}
+    >
+      <title>{cannot ?? pinWords(pin.name, own, held, cannot)}</title>
+      <rect x={WIDTH - PIN_WIDTH} y={pin.y - ROW / 2 + 1} width={PIN_WIDTH} height={ROW - 2} rx={2} />
+      <text x={WIDTH - PIN_WIDTH + 8} y={pin.y + 4}>
+        {pin.name}
+      </text>
+      <text x={WIDTH - 8} y={pin.y + 4} textAnchor="end" className={styles.can}>
+        {own ? own.signal.label : pin.can}
+      </text>
+    </g>
   );
 }
 
@@ -124,65 +192,7 @@ function pinWords(name: string, own: Wire | undefined, held: Wire | null, cannot
   return own ? `Pin ${name}: ${own.signal.label}` : `Pin ${name}, free`;
 }
 
-/** A sensor with its signals; more than a few are one bundle. */
-function SensorBlock({ row, held, hold }: { row: Row; held: string | null; hold: (label: string) => void }) {
-  const { choice } = useSession();
-  const { sensor: chosen } = useSensor();
-  const { sensor, y, height, signals, named } = row;
-  const family = kindOf(sensor).family;
-  return (
-    <g
-      className={styles.block}
-      data-chosen={chosen.id === sensor.id}
-      onPointerDown={() => choice.setState({ sensor: sensor.id, lane: 0 })}
-    >
-      <rect x={0} y={y} width={BLOCK} height={height} />
-      <rect x={0} y={y} width={4} height={height} fill={`var(--${family})`} stroke="none" />
-      <text x={14} y={y + 18} className={styles.name}>
-        {sensor.name.slice(0, 24)}
-      </text>
-      <text x={14} y={y + 34} className={styles.can}>
-        {kindWords(sensor)}
-      </text>
-      {[...signals].map(([label, at]) => (
-        <g
-          key={label}
-          role={named ? 'button' : undefined}
-          tabIndex={named ? 0 : undefined}
-          aria-label={named ? `Hold ${label}` : undefined}
-          className={styles.signal}
-          data-held={held === label}
-          onPointerDown={() => hold(label)}
-          onKeyDown={(e) => {
-            if (e.key !== 'Enter' && e.key !== ' ') return;
-            e.preventDefault();
-            e.stopPropagation();
-            hold(label);
-          }}
-        >
-          <circle cx={BLOCK} cy={at} r={named ? 4 : 2} fill={`var(--${family})`} />
-          {named && (
-            <text x={BLOCK - 10} y={at + 4} textAnchor="end" className={styles.can}>
-              {label.split(' · ')[1]}
-            </text>
-          )}
-        </g>
-      ))}
-    </g>
-  );
-}
-
-const kindWords = (sensor: Sensor): string => {
-  const { name, family } = kindOf(sensor);
-  const lanes = sensor.lanes.length > 1 ? `, ${sensor.lanes.length} lanes` : '';
-  return `${family}: ${name}${lanes}`.slice(0, 36);
-};
-
-const BLOCK = 300;
-
 /** A wire as it would lie: level at both ends. */
-const bend = (from: number, to: number): string => {
-  const [left, right] = [BLOCK, WIDTH - PIN_WIDTH];
-  const middle = (left + right) / 2;
-  return `M${left} ${from} C${middle} ${from} ${middle} ${to} ${right} ${to}`;
-};
+const bend = (from: number, to: number): string => bendTo(from, WIDTH - PIN_WIDTH, to);
+const bendTo = (from: number, x: number, to: number): string =>
+  `M${BLOCK} ${from} C${(BLOCK + x) / 2} ${from} ${(BLOCK + x) / 2} ${to} ${x} ${to}`;

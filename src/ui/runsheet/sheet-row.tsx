@@ -12,6 +12,7 @@ import {
 } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Voice } from '@/core/instrument/voices';
+import { soundingOf } from '@/core/compile/sounding';
 import { movedSince, type MovedSince } from '@/core/listen/moved-since';
 import { levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
@@ -61,10 +62,7 @@ export function SheetRow({ sensor }: { sensor: Sensor }) {
       <CalibrateCell sensor={sensor} moved={moved} />
       <ShapeCell sensor={sensor} />
       <VoiceCell sensor={sensor} />
-      <Cell
-        to="load"
-        words={sensor.calibration ? 'ready' : kindOf(sensor).calibration === null ? 'listened to' : 'to do'}
-      />
+      <LoadCell sensor={sensor} />
     </tr>
   );
 }
@@ -150,6 +148,23 @@ function VoiceCell({ sensor }: { sensor: Sensor }) {
     <Cell to="voice" words={words}>
       {own.length > 0 && <b>{own.map(voiceWord).join(' · ')}</b>}
     </Cell>
+  );
+}
+
+const LOAD_WORDS = { all: 'sounds', some: 'sounds in part', none: 'silent' };
+
+/** What the board will play of it. */
+function LoadCell({ sensor }: { sensor: Sensor }) {
+  const instrument = useInstrument();
+  const { sounds, because } = soundingOf(instrument).find((s) => s.sensor === sensor.id)!;
+  const title = `${LOAD_WORDS[sounds]}: ${because}`;
+  return (
+    <Cell
+      to="load"
+      words={LOAD_WORDS[sounds]}
+      title={title}
+      state={sounds === 'some' ? 'doubt' : undefined}
+    />
   );
 }
 

@@ -7,6 +7,7 @@ import { bendLeverPlan } from './plan';
 export const bendLever: Kind = {
   id: 'bend-lever',
   name: 'bend lever',
+  aka: ['lever', 'spring', 'wheel', 'whammy', 'pitch bend', 'hall'],
   family: 'move',
   verb: 'bend',
   gesture: 'bend',

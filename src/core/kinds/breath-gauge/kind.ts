@@ -8,6 +8,7 @@ import { attackNote, levelController } from '../level-voices';
 export const breathGauge: Kind = {
   id: 'breath-gauge',
   name: 'breath gauge',
+  aka: ['breath', 'pressure sensor', 'mouthpiece', 'blow', 'suck', 'bellows', 'wind', 'gauge'],
   family: 'breath',
   verb: 'blow',
   gesture: 'breath',

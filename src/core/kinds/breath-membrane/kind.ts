@@ -7,6 +7,7 @@ import { breathMembranePlan } from './plan';
 export const breathMembrane: Kind = {
   id: 'breath-membrane',
   name: 'breath membrane',
+  aka: ['breath', 'membrane', 'optical', 'reflective', 'light', 'infrared', 'diaphragm'],
   family: 'breath',
   verb: 'blow',
   gesture: 'breath',

@@ -5,6 +5,7 @@ import { chainRibbonPlan } from './plan';
 export const chainRibbon: Kind = {
   id: 'chain-ribbon',
   name: 'chain ribbon',
+  aka: ['ribbon', 'resistor ladder', 'slide', 'strip', 'fretboard', 'position'],
   family: 'place',
   verb: 'touch',
   gesture: 'touch',

@@ -5,6 +5,7 @@ import { contactMatrixPlan } from './plan';
 export const contactMatrix: Kind = {
   id: 'contact-matrix',
   name: 'contact matrix',
+  aka: ['buttons', 'switches', 'matrix', 'keyboard', 'keypad', 'rows and columns', 'diodes'],
   family: 'switch',
   verb: 'press',
   gesture: 'press',

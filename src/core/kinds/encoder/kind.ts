@@ -5,6 +5,7 @@ import { encoderPlan } from './plan';
 export const encoder: Kind = {
   id: 'encoder',
   name: 'encoders',
+  aka: ['knob', 'rotary', 'endless', 'detents', 'quadrature', 'dial'],
   family: 'move',
   verb: 'turn',
   gesture: 'turn',

@@ -7,6 +7,7 @@ import { footSwitchPlan } from './plan';
 export const footSwitch: Kind = {
   id: 'foot-switch',
   name: 'foot switch',
+  aka: ['sustain', 'pedal', 'damper', 'stomp', 'hold'],
   family: 'switch',
   verb: 'press',
   gesture: 'press',

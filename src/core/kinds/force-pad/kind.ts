@@ -7,6 +7,7 @@ import { levelController } from '../level-voices';
 export const forcePad: Kind = {
   id: 'force-pad',
   name: 'force pad',
+  aka: ['force-sensing', 'pressure', 'squeeze', 'thumb', 'resistor', 'pad', 'aftertouch', 'grip'],
   family: 'press',
   verb: 'press',
   gesture: 'press',

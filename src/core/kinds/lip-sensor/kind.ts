@@ -7,6 +7,7 @@ import { lipSensorPlan } from './plan';
 export const lipSensor: Kind = {
   id: 'lip-sensor',
   name: 'lip or bite sensor',
+  aka: ['lip', 'bite', 'teeth', 'reed', 'embouchure', 'jaw'],
   family: 'press',
   verb: 'bite',
   gesture: 'bite',

@@ -5,6 +5,7 @@ import { magnetKeysPlan } from './plan';
 export const magnetKeys: Kind = {
   id: 'magnet-keys',
   name: 'magnet keys',
+  aka: ['hall', 'magnet', 'keys', 'piano', 'keyboard', 'velocity'],
   family: 'strike',
   verb: 'play',
   gesture: 'stroke',

@@ -5,6 +5,7 @@ import { mouthResonatorPlan } from './plan';
 export const mouthResonator: Kind = {
   id: 'mouth-resonator',
   name: 'mouth resonator',
+  aka: ['microphone', 'voice', 'whistle', 'pitch', 'tone', 'mouth'],
   family: 'place',
   verb: 'tune',
   gesture: 'tone',

@@ -5,6 +5,7 @@ import { pedalPlan } from './plan';
 export const pedal: Kind = {
   id: 'pedal',
   name: 'continuous pedal',
+  aka: ['expression', 'sustain', 'volume', 'foot', 'damper', 'half pedal'],
   family: 'press',
   verb: 'press',
   gesture: 'press',

@@ -5,6 +5,7 @@ import { pressureSheetPlan } from './plan';
 export const pressureSheet: Kind = {
   id: 'pressure-sheet',
   name: 'pressure sheet',
+  aka: ['conductive sheet', 'conductive foam', 'pressure', 'keys', 'foil', 'aftertouch'],
   family: 'press',
   verb: 'press',
   gesture: 'press',

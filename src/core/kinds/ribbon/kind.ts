@@ -5,6 +5,7 @@ import { ribbonPlan } from './plan';
 export const ribbon: Kind = {
   id: 'ribbon',
   name: 'ribbon',
+  aka: ['slide', 'strip', 'position', 'touch strip', 'fretboard', 'string'],
   family: 'place',
   verb: 'touch',
   gesture: 'touch',

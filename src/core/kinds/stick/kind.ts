@@ -5,6 +5,7 @@ import { stickPlan } from './plan';
 export const stick: Kind = {
   id: 'stick',
   name: 'thumb stick',
+  aka: ['joystick', 'thumb', 'x y', 'pitch bend', 'nub'],
   family: 'move',
   verb: 'push',
   gesture: 'push',

@@ -6,6 +6,7 @@ import { hasNotes, laneNotes } from '../level-voices';
 export const strikePads: Kind = {
   id: 'strike-pads',
   name: 'strike pads',
+  aka: ['piezo', 'drum', 'percussion', 'hit', 'trigger', 'disc', 'velocity'],
   family: 'strike',
   verb: 'strike',
   gesture: 'strike',

@@ -6,6 +6,7 @@ import { switchPlan } from './plan';
 export const switchKind: Kind = {
   id: 'switch',
   name: 'switch',
+  aka: ['button', 'toggle', 'key', 'push', 'contact', 'reed switch', 'lever switch'],
   family: 'switch',
   verb: 'press',
   gesture: 'press',

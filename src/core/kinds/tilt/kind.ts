@@ -5,6 +5,7 @@ import { tiltPlan } from './plan';
 export const tilt: Kind = {
   id: 'tilt',
   name: 'tilt',
+  aka: ['accelerometer', 'gyro', 'motion', 'imu', 'orientation', 'shake', 'angle'],
   family: 'move',
   verb: 'tilt',
   gesture: 'tilt',

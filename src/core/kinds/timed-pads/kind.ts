@@ -6,6 +6,7 @@ import { timedPadsPlan } from './plan';
 export const timedPads: Kind = {
   id: 'timed-pads',
   name: 'timed pads',
+  aka: ['capacitive', 'touch', 'resistor', 'skin', 'pad', 'copper', 'foil'],
   family: 'touch',
   verb: 'touch',
   gesture: 'touch',

@@ -6,6 +6,7 @@ import { hasNotes, laneNotes } from '../level-voices';
 export const touchPads: Kind = {
   id: 'touch-pads',
   name: 'touch pads',
+  aka: ['capacitive', 'touch', 'pad', 'skin', 'copper', 'electrode', 'leaf'],
   family: 'touch',
   verb: 'touch',
   gesture: 'touch',

@@ -5,6 +5,7 @@ import { touchSurfacePlan } from './plan';
 export const touchSurface: Kind = {
   id: 'touch-surface',
   name: 'touch surface',
+  aka: ['x y', 'touch screen', 'resistive', 'surface', 'plate', 'pad'],
   family: 'place',
   verb: 'touch',
   gesture: 'touch',

@@ -5,6 +5,7 @@ import { twoContactKeysPlan } from './plan';
 export const twoContactKeys: Kind = {
   id: 'two-contact-keys',
   name: 'two-contact keys',
+  aka: ['keyboard', 'keybed', 'keys', 'piano', 'velocity', 'make and break'],
   family: 'strike',
   verb: 'play',
   gesture: 'stroke',

@@ -5,6 +5,7 @@ import { wheelSpeedPlan } from './plan';
 export const wheelSpeed: Kind = {
   id: 'wheel-speed',
   name: 'wheel speed',
+  aka: ['crank', 'hall', 'magnet', 'rotation', 'speed', 'pulse', 'spinning'],
   family: 'move',
   verb: 'turn',
   gesture: 'turn',

@@ -5,6 +5,7 @@ import { wheelPlan } from './plan';
 export const wheel: Kind = {
   id: 'wheel',
   name: 'wheel',
+  aka: ['modulation', 'pitch bend', 'thumb wheel', 'spring', 'pot'],
   family: 'move',
   verb: 'turn',
   gesture: 'turn',

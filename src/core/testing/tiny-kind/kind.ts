@@ -7,6 +7,7 @@ import { attackNote, levelController } from '../../kinds/level-voices';
 export const pullCord: Kind = {
   id: 'pull-cord',
   name: 'pull cord',
+  aka: [],
   family: 'move',
   verb: 'pull',
   gesture: 'pull',

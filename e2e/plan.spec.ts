@@ -57,7 +57,7 @@ test('a ribbon’s span is typed and its cents a count follow; a wire is led to 
 
   await page.getByRole('button', { name: 'Pin A0: Bellows · out' }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: /Pin 5 is not read by the converter/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Pin 5 reads no levels/ })).toBeVisible();
   await page.getByRole('button', { name: 'Lead Bellows · out to pin A1' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Pin A1: Bellows · out' })).toBeVisible();

@@ -19,7 +19,7 @@ export const tagsIn = (text: string): string[] => [
 
 /** Words as `# key: value` lines of a CSV; what is empty is left out. */
 export function writeWords({ name, tags, notes, marks }: Words): Record<string, string> {
-  const said = { name, tags: tags.join(', '), notes, marks: marks.join(' ') };
+  const said = { name, tags: tags.join(', '), notes, marks: marks.map(Math.round).join(' ') };
   return Object.fromEntries(Object.entries(said).filter(([, text]) => text !== ''));
 }
 

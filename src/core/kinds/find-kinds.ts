@@ -17,7 +17,9 @@ export function findKinds(typed: string): Kind[] {
     return wanted.every((w) => own.some((o) => o.startsWith(w)));
   };
   const named = ({ name }: Kind) => (answers(name) ? 0 : 1);
-  const found = KINDS.filter(({ name, family, verb, aka }) => answers([name, family, verb, ...aka].join(' ')));
+  const found = KINDS.filter(({ name, family, verb, aka }) =>
+    answers([name, family, verb, ...aka].join(' ')),
+  );
   const bestOf = (kind: Kind) => Math.min(...found.filter((k) => k.family === kind.family).map(named));
   return found.toSorted(
     (a, b) =>

@@ -77,7 +77,7 @@ function answers(lane: HeardLane, other: HeardLane, gestures: readonly Stretch[]
 type Stretch = [from: number, to: number];
 
 /** Gestures of a lane, each with a quarter of its length before and after it; spread over the recording where there are many. */
-function gesturesOf(lane: HeardLane): Stretch[] {
+export function gesturesOf(lane: HeardLane): Stretch[] {
   const span = spanOf(lane);
   if (span === 0) return [];
   const { counts, plateau } = lane;

@@ -1,6 +1,6 @@
 import { distinctLevels, rangeShare } from '../signal/levels';
 import type { GestureFamily } from '../kinds/kind';
-import { followsAlways, spanOf } from './crosstalk';
+import { followsAlways, gesturesOf, spanOf } from './crosstalk';
 import { goesWith, REPEATS } from './follows';
 import { cure, fullScale, wholeOf, type Detector } from './detectors';
 import type { Asked, Heard, HeardLane } from './heard';
@@ -9,12 +9,15 @@ import type { Asked, Heard, HeardLane } from './heard';
 
 /** Under a quarter of the range is poor, under half fair (common practice). */
 const POOR = 0.25;
+/** Fewer gestures are a knock, or a hand that passed: nobody played. (Common practice, no source.) */
+const PLAYED = 2;
 /** Seven bits need 128 levels. */
 const SEVEN_BITS = 128;
 
 export const range: Detector = (lane, heard) => {
   // A strike is over before the converter has seen its peak, and a touch is a step: their own calibrations tell.
   if (!lane.moves || lane.family === 'strike' || lane.family === 'touch') return null;
+  if (gesturesOf(lane).length < PLAYED) return null;
   const span = spanOf(lane);
   // Of both sides of rest, where it is played to both.
   const used = Math.max(span, lane.high - lane.low);

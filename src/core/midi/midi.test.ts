@@ -5,7 +5,7 @@ import { parseMidi } from 'midi-file';
 import { describe, expect, it } from 'vitest';
 import { dataBytes, splitMessages } from './messages';
 import { variableLength, writeSmf } from './smf';
-import { controllerWords, messageWords, noteName } from './words';
+import { controllerWords, messageWords, noteName, noteNumber } from './words';
 
 smf(JZZ);
 // The plug-in adds this class at run time; its package ships no types.
@@ -27,11 +27,15 @@ describe('messages (MIDI 1.0 Detailed Specification 1996, tables I–III)', () =
   it('says them in words', () => {
     expect(messageWords([0x90, 62, 87])).toBe('note 62 on, 87');
     expect(messageWords([0x90, 62, 0])).toBe('note 62 off');
-    expect(messageWords([0xb0, 2, 41])).toBe('breath 2 = 41');
-    expect(messageWords([0xb0, 34, 9])).toBe('breath 2 fine = 9');
+    expect(messageWords([0xb0, 2, 41])).toBe('CC 2 breath = 41');
+    expect(messageWords([0xb0, 34, 9])).toBe('CC 2 breath fine = 9');
     expect(messageWords([0xd0, 9])).toBe('pressure = 9');
     expect([noteName(60), noteName(69), noteName(0)]).toEqual(['C4', 'A4', 'C-1']);
-    expect(controllerWords(20)).toBe('controller 20');
+    for (let note = 0; note < 128; note++) expect(noteNumber(noteName(note))).toBe(note);
+    expect(['f#3', 'Db4', ' c4 ', 'cb4', 'H4', 'C', '60', 'G#9', 'C-2'].map(noteNumber)).toEqual([
+      ...[54, 61, 60, 59, null, null, null, null, null],
+    ]);
+    expect(controllerWords(20)).toBe('CC 20');
   });
 });
 

@@ -7,9 +7,12 @@ const CONTROLLER_WORDS: Record<number, string> = {
   74: 'timbre',
 };
 
-/** "breath 2", "controller 20": a controller's number, with its name where the MIDI 1.0 tables give one. */
+/** "CC 2 breath", "CC 20": a controller's number, with its name where the MIDI 1.0 tables give one. */
 export const controllerWords = (controller: number): string =>
-  `${CONTROLLER_WORDS[controller] ?? 'controller'} ${controller}`;
+  ['CC', controller, CONTROLLER_WORDS[controller]].filter((w) => w !== undefined).join(' ');
+
+/** The name of a controller, or null. */
+export const controllerName = (controller: number): string | null => CONTROLLER_WORDS[controller] ?? null;
 
 const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'B♭', 'B'];
 

@@ -128,12 +128,17 @@ export function pinRefusal(pins: BoardPins, signal: WiredSignal, name: string): 
   const pin = pinsOfBoard(pins).find((p) => p.name === name);
   if (!pin) return `This board has no pin ${name}.`;
   if (pin.can.has(signal.needs)) return null;
-  const words: Record<PinNeed, string> = {
-    analogue: 'is not read by the converter',
-    digital: 'can only be read by the converter',
-    touch: 'has no touch peripheral',
-    interrupt: 'cannot time an edge',
-    bus: 'is not on the bus',
+  const reads = pin.can.has('analogue')
+    ? 'reads levels only'
+    : pin.can.has('digital')
+      ? 'reads switches only'
+      : 'cannot';
+  const wants: Record<PinNeed, string> = {
+    analogue: `Pin ${name} reads no levels; ${signal.label} needs a pin of the converter.`,
+    digital: `Pin ${name} ${reads}; ${signal.label} needs a digital pin.`,
+    touch: `Pin ${name} senses no touch; ${signal.label} needs a touch pin.`,
+    interrupt: `Pin ${name} cannot time an edge; ${signal.label} needs one that can.`,
+    bus: `Pin ${name} is not on the bus, where ${signal.label} belongs.`,
   };
-  return `Pin ${name} ${words[signal.needs]}, which ${signal.label} needs.`;
+  return wants[signal.needs];
 }

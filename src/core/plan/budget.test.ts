@@ -112,9 +112,7 @@ describe('what is told', () => {
   });
   it('what is not needed at all is a hint of its kind', () => {
     const hints = planOf(on('small-8', [['switch', 1]])).findings.filter((f) => f.code === 'not-needed');
-    expect(hints.map((f) => f.says)).toEqual([
-      'No debounce circuit is needed: the runtime passes over bounces.',
-    ]);
+    expect(hints.map((f) => f.says)).toEqual(['No debounce circuit: the runtime passes over bounces.']);
   });
 });
 

@@ -144,7 +144,7 @@ describe('a plan that changes', () => {
     expect([pinOf(moved.value, 'bellows'), pinOf(moved.value, 'thumb')]).toEqual(['A1', 'A0']);
     expect(movePin(wherry, board, bellows, '5')).toEqual({
       ok: false,
-      says: 'Pin 5 is not read by the converter, which Bellows · out needs.',
+      says: 'Pin 5 reads no levels; Bellows · out needs a pin of the converter.',
     });
   });
 });

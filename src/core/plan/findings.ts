@@ -167,7 +167,7 @@ function partFindings(sensor: Sensor): PlanFinding[] {
             severity: 'hint' as const,
             about: sensor.id,
             says: spare,
-            cure: 'Leave it out.',
+            cure: '',
           },
         ]
       : []),

@@ -68,7 +68,7 @@ describe('pins', () => {
     expect(second).toMatchObject({ pin: '5', fixed: true });
     const [pot] = assignPins(pins, [sensor('pot')]);
     expect(pinRefusal(pins, pot.signal, '5')).toBe(
-      'Pin 5 is not read by the converter, which pot · out needs.',
+      'Pin 5 reads no levels; pot · out needs a pin of the converter.',
     );
     expect(pinRefusal(pins, pot.signal, 'A99')).toMatch(/no pin A99/);
     expect(pinRefusal(pins, pot.signal, 'A1')).toBeNull();

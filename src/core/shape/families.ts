@@ -39,7 +39,7 @@ const power: CurveFamily = {
 
 const points: CurveFamily = {
   id: 'points',
-  name: 'monotone through points',
+  name: 'smooth',
   fault: ({ points: k }) => {
     if (!k || k.length < 2) return 'a points curve needs two points or more';
     if (k[0].x !== 0 || k[k.length - 1].x !== 1)

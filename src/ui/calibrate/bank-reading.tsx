@@ -22,6 +22,7 @@ export function BankReading({
     <>
       <Reading
         label="Lanes played"
+        term="lane"
         value={played === null ? '–' : String(played)}
         unit={`of ${sensor.lanes.length}`}
       >
@@ -29,8 +30,8 @@ export function BankReading({
       </Reading>
       {report && <Replayed numbers={report.readings.numbers} />}
       {calibration &&
-        sharedReadings(calibration).map(({ label, value, unit, says }) => (
-          <Reading key={label} label={label} value={value} unit={unit}>
+        sharedReadings(calibration).map(({ label, term, value, unit, says }) => (
+          <Reading key={label} label={label} term={term} value={value} unit={unit}>
             {says}
           </Reading>
         ))}
@@ -45,8 +46,8 @@ function Replayed({ numbers }: { numbers: Record<string, number> }) {
   if (strikes === undefined) return null;
   return (
     <Reading label="Doubled, missed" value={`${doubled}, ${missed}`} unit={`of ${strikes}`}>
-      Your takes, played with these values. Up to {Math.round(100 * upperBound(missed, strikes))} % could
-      still be missed.
+      Your takes, played with these values. With only {strikes} tries the true share of missed ones could be
+      up to {Math.round(100 * upperBound(missed, strikes))} %.
     </Reading>
   );
 }

@@ -1,47 +1,53 @@
 'use client';
 
+import { useMemo } from 'react';
 import type { BankReport } from '@/core/calibrate/report';
-import type { Sensor } from '@/core/instrument/sensor';
+import type { Lane, Sensor } from '@/core/instrument/sensor';
 import { noteName } from '@/core/midi/words';
 import { useChoice, useSession } from '../hooks/use-session';
 import styles from '../parts/lanes.module.css';
+import { SortedTable, type SortedColumn } from '../parts/sorted-table';
+import { Term } from '../parts/term';
 import { laneColumns, type LaneColumn } from './bank-words';
 
 /** A row a lane, with what was read of it; a press on a lane looks at it alone. */
 export function BankTable({ sensor, report }: { sensor: Sensor; report: BankReport | null }) {
   const { choice } = useSession();
   const chosen = useChoice((c) => c.lane);
-  const columns = laneColumns(sensor, report?.readings.lanes ?? null);
+  const columns = useMemo((): SortedColumn<Lane>[] => {
+    const own = laneColumns(sensor, report?.readings.lanes ?? null);
+    const isWhole = ({ of }: LaneColumn) => sensor.lanes.every((l) => Number.isInteger(of(l.id) ?? 0));
+    if (own.length === 0) return [];
+    return [
+      {
+        ...{ id: 'lane', head: 'lane', of: (lane) => lane.id },
+        shown: (lane) => (
+          <button type="button" onClick={() => choice.setState({ lane: sensor.lanes.indexOf(lane) })}>
+            {lane.id}
+            {lane.note !== undefined && `, ${noteName(lane.note)}`}
+          </button>
+        ),
+      },
+      ...own.map((c): SortedColumn<Lane> => {
+        const whole = isWhole(c);
+        return {
+          ...{ id: c.head, head: c.term ? <Term is={c.term}>{c.head}</Term> : c.head },
+          of: (lane) => c.of(lane.id),
+          shown: (lane) => shown(c.of(lane.id), whole),
+        };
+      }),
+    ];
+  }, [sensor, report, choice]);
   if (columns.length === 0) return null;
-  const isWhole = ({ of }: LaneColumn) => sensor.lanes.every((l) => Number.isInteger(of(l.id) ?? 0));
   return (
-    <table className={styles.table}>
-      <thead>
-        <tr>
-          <th scope="col">lane</th>
-          {columns.map((c) => (
-            <th key={c.head} scope="col">
-              {c.head}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {sensor.lanes.map((lane, i) => (
-          <tr key={lane.id} aria-current={i === chosen}>
-            <th scope="row">
-              <button type="button" onClick={() => choice.setState({ lane: i })}>
-                {lane.id}
-                {lane.note !== undefined && `, ${noteName(lane.note)}`}
-              </button>
-            </th>
-            {columns.map((c) => (
-              <td key={c.head}>{shown(c.of(lane.id), isWhole(c))}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <div className={styles.table}>
+      <SortedTable
+        rows={sensor.lanes}
+        columns={columns}
+        idOf={(lane) => lane.id}
+        isChosen={(lane) => sensor.lanes.indexOf(lane) === chosen}
+      />
+    </div>
   );
 }
 

@@ -1,9 +1,12 @@
 import type { LaneReading } from '@/core/calibrate/report';
 import type { Calibration } from '@/core/instrument/calibration';
 import type { Sensor } from '@/core/instrument/sensor';
+import type { TermId } from '../parts/terms';
 
 interface SharedReading {
   label: string;
+  /** What explains its label. */
+  term?: TermId;
   value: string;
   unit: string;
   says: string;
@@ -15,6 +18,7 @@ export function sharedReadings(c: Calibration): SharedReading[] {
     return [
       {
         label: 'Follows drift',
+        term: 'drift',
         value: c.followPerSecond.toFixed(1),
         unit: 'counts/s',
         says: 'While nothing touches it; frozen while touched.',
@@ -36,6 +40,7 @@ export function sharedReadings(c: Calibration): SharedReading[] {
       },
       {
         label: 'Mask',
+        term: 'mask',
         value: String(c.maskMs),
         unit: 'ms',
         says: `Then a second strike must exceed the last, halved every ${c.halfLifeMs} ms.`,
@@ -45,6 +50,7 @@ export function sharedReadings(c: Calibration): SharedReading[] {
     return [
       {
         label: 'Debounce',
+        term: 'debounce',
         value: String(c.debounceMs),
         unit: 'ms',
         says: `Normally ${c.rest}. A press counts at once; what follows within this is bounce.`,
@@ -56,6 +62,8 @@ export function sharedReadings(c: Calibration): SharedReading[] {
 /** A column of the table of lanes. */
 export interface LaneColumn {
   head: string;
+  /** What explains its head. */
+  term?: TermId;
   /** The number of a lane, or null where it is not known. */
   of: (lane: string) => number | null;
 }
@@ -68,7 +76,7 @@ export function laneColumns(sensor: Sensor, readings: readonly LaneReading[] | n
     return [
       { head: 'played', of: (lane) => read(lane)?.gestures ?? 0 },
       ...names.map((name) => ({
-        head: HEADS[name] ?? name,
+        ...headOf(name),
         of: (lane: string) => read(lane)?.numbers[name] ?? null,
       })),
     ];
@@ -78,7 +86,7 @@ export function laneColumns(sensor: Sensor, readings: readonly LaneReading[] | n
   const names =
     c.is === 'touch' ? (['untouched', 'touched', 'on', 'off'] as const) : (['rest', 'on', 'full'] as const);
   return names.map((name) => ({
-    head: HEADS[name] ?? name,
+    ...headOf(name),
     of: (lane) => {
       const record = c.lanes.find((l) => l.lane === lane) as Record<string, unknown> | undefined;
       return record ? Number(record[name]) : null;
@@ -86,14 +94,19 @@ export function laneColumns(sensor: Sensor, readings: readonly LaneReading[] | n
   }));
 }
 
-const HEADS: Record<string, string> = {
-  on: 'on, counts',
-  off: 'off, counts',
-  full: 'full, counts',
-  softest: 'softest',
-  onSigmas: 'on, σ',
-  signalToNoise: 'signal, σ',
-  crosstalkPercent: 'neighbours, %',
-  shockPercent: 'shaken, %',
-  longestBounceMs: 'bounce, ms',
+const HEADS: Record<string, [head: string, term?: TermId]> = {
+  on: ['on, from rest', 'threshold'],
+  off: ['off, from rest', 'threshold'],
+  full: ['full, from rest', 'reach'],
+  softest: ['softest'],
+  onSigmas: ['on, σ', 'σ'],
+  signalToNoise: ['signal, σ', 'σ'],
+  crosstalkPercent: ['neighbours, %', 'crosstalk'],
+  shockPercent: ['shaken, %'],
+  longestBounceMs: ['bounce, ms', 'debounce'],
 };
+
+function headOf(name: string): { head: string; term?: TermId } {
+  const [head, term] = HEADS[name] ?? [name];
+  return term ? { head, term } : { head };
+}

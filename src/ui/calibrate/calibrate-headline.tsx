@@ -2,6 +2,7 @@
 
 import Button from '@mui/material/Button';
 import Link from 'next/link';
+import type { GuideStep } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
 import { counted } from '@/core/units/counted';
@@ -83,7 +84,7 @@ export function CalibrateHeadline({
       under={
         goesOnWith
           ? 'What you played before is kept.'
-          : `${counted(steps.length, 'short take')}, about a minute. Your hands stay on the instrument.`
+          : `${counted(steps.length, 'short take')}, ${runWords(steps)}. Your hands stay on the instrument.`
       }
       side={
         <Button variant="contained" onClick={begin}>
@@ -92,4 +93,18 @@ export function CalibrateHeadline({
       }
     />
   );
+}
+
+/** Time that a gesture takes, with the pause after it, s. (Common practice, no source.) */
+const GESTURE_S = 1.5;
+
+/** About how long a guided run takes. */
+function runWords(steps: readonly GuideStep[]): string {
+  const seconds = steps.reduce(
+    (sum, { seconds, gestures }) => sum + (seconds ?? GESTURE_S * (gestures ?? 0)),
+    0,
+  );
+  return seconds < 50
+    ? `about ${5 * Math.ceil(seconds / 5)} s`
+    : `about ${counted(Math.round(seconds / 60), 'minute')}`;
 }

@@ -105,7 +105,7 @@ function CalibrateLevel() {
   useKey('shift+right', nudge('off', 1), { preventDefault: true });
 
   const reading = shown ? (
-    <CalibrationReading report={report} shown={shown} move={move} act={act} />
+    <CalibrationReading sensor={sensor} report={report} shown={shown} move={move} act={act} />
   ) : (
     <Reading label="On threshold" value="–" unit="counts">
       Comes from your takes: low enough for your softest, high enough for silence.

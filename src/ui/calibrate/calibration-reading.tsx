@@ -3,10 +3,20 @@ import type { Cure } from '@/core/findings/finding';
 import type { LevelReport } from '@/core/calibrate/level-types';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
 import type { LevelCalibration } from '@/core/instrument/calibration';
+import type { Sensor } from '@/core/instrument/sensor';
 import { Findings } from '../parts/findings';
 import { NumberField } from '../parts/number-field';
 import { Reading } from '../parts/station';
-import { perHourWords } from '../parts/words';
+import { sidesOf } from '../parts/sides';
+import { Term } from '../parts/term';
+import { perHourWords, sentence } from '../parts/words';
+
+/** Levels that seven bits have; what a player rarely controls more than. */
+const SEVEN_BITS = 128;
+
+/** Whether a sensor is quiet enough for what it sends. */
+const quietWords = (levels: number): string =>
+  levels >= SEVEN_BITS ? 'Quiet enough' : levels >= SEVEN_BITS / 4 ? 'Fairly quiet' : 'Noisy';
 
 /** What "off" is worth: as far below "on" as noise needs, or not. */
 function offWords({ on, off, noise }: LevelCalibration): string {
@@ -18,30 +28,38 @@ function offWords({ on, off, noise }: LevelCalibration): string {
 
 /** The few numbers that matter of a calibration, why, and the findings. */
 export function CalibrationReading({
+  sensor,
   report,
   shown,
   move,
   act,
 }: {
+  sensor: Sensor;
   report: LevelReport | null;
   shown: LevelCalibration;
   move: (next: (before: Choice) => Choice) => void;
   act: (cure: Cure) => void;
 }) {
+  const { outward, inward } = sidesOf(sensor);
   const price = report && priceOf(report, shown);
   const seconds = report ? Math.round(report.rest.seconds) : 0;
   return (
     <>
-      <Reading label="On threshold" value={String(shown.on)} unit="counts">
-        {(Math.abs(shown.on - shown.rest) / shown.noise || 0).toFixed(1)} σ from rest. {offWords(shown)}
-        {shown.onDown !== null && ` Drawn: on ${shown.onDown}, off ${shown.offDown}.`}
+      <Reading label="On threshold" term="threshold" value={String(shown.on)} unit="counts">
+        {offWords(shown)}
+        {shown.onDown !== null && ` ${sentence(inward)}: on ${shown.onDown}, off ${shown.offDown}.`} It lies{' '}
+        {(Math.abs(shown.on - shown.rest) / shown.noise || 0).toFixed(1)} <Term is="σ">σ</Term> from rest.
       </Reading>
       {price && (
         <>
-          <Reading label="Phantom notes" value={perHourWords(price.phantomsPerHour)}>
+          <Reading
+            label="Notes that would sound though nobody plays"
+            term="phantom"
+            value={perHourWords(price.phantomsPerHour)}
+          >
             {price.observedPerHour > 0
               ? `${Math.round((price.observedPerHour * seconds) / 3600)} happened in ${seconds} s of rest.`
-              : `Predicted from ${seconds} s of rest. None happened in them.`}
+              : `None happened in ${seconds} s of rest; predicted from its noise.`}
           </Reading>
           <Reading
             label="Soft ones missed"
@@ -50,12 +68,13 @@ export function CalibrationReading({
           >
             {price.missed.upTo === null
               ? 'No soft ones were played.'
-              : `Up to ${Math.round(100 * price.missed.upTo)} % could still be.`}
+              : `With only ${price.missed.of} tries the true share could be up to ${Math.round(100 * price.missed.upTo)} %.`}
           </Reading>
         </>
       )}
       <Reading
         label="Hold-off"
+        term="hold-off"
         value={
           <NumberField
             label="Hold-off, ms"
@@ -70,9 +89,12 @@ export function CalibrationReading({
         {holdOffPrice(choiceOf(shown).holdOffMs)}
       </Reading>
       <Reading label="Rest" value={shown.rest.toFixed(1)} unit={`± ${shown.noise.toFixed(1)}`}>
-        Reach {shown.reach.up}
-        {shown.reach.down === null ? '' : ` pushed, ${shown.reach.down} drawn`}: loud playing and 5 %.
-        {report ? ` ${report.readings.levels} levels stand clear of the noise.` : ''}
+        {report
+          ? `${quietWords(report.readings.levels)}: ${report.readings.levels} steps stay clear of its noise. `
+          : ''}
+        <Term is="reach">Reach</Term> {shown.reach.up}
+        {shown.reach.down === null ? '' : ` ${outward}, ${shown.reach.down} ${inward}`}: your loud playing and
+        5 %.
       </Reading>
       {report && <Findings findings={report.findings} act={act} />}
     </>

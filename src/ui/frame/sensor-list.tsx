@@ -61,7 +61,7 @@ function SensorState({ sensor }: { sensor: Sensor }) {
     if (at && now > 0) return `measured ${agoWords(now - Date.parse(at))}`;
     if (sensor.calibration) return 'measured';
     if (kindOf(sensor).calibration === null) return 'planned';
-    return takes.length > 0 ? `${counted(takes.length, 'take')}, not accepted` : 'to do';
+    return takes.length > 0 ? `${counted(takes.length, 'take')}, not on the board yet` : 'to do';
   };
   return <small>{word()}</small>;
 }

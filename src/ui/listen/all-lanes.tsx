@@ -59,7 +59,7 @@ export function AllLanes({ tools }: { tools: React.ReactNode }) {
         stamp={stamp}
         chosen={lanes.findIndex((l) => l.sensor.id === sensor && l.at === lane)}
         choose={(row) => session.choice.setState({ sensor: lanes[row].sensor.id, lane: lanes[row].at })}
-        label={`${rows.length} lanes, the last eight seconds of each`}
+        label={`${counted(rows.length, 'lane')}, the last eight seconds of each`}
       />
       {contacts.length > 0 && (
         <p>{shut === '' ? `${counted(contacts.length, 'contact')}, none closed.` : `Closed: ${shut}.`}</p>

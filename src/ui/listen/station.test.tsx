@@ -178,7 +178,7 @@ describe('the foot strip', () => {
     says({ is: 'events', events, zeroMs: 0 });
     tick({ bytesPerSecond: 42 });
     expect(screen.getByText('note 62 on, 87')).toBeTruthy();
-    expect(screen.getByText('breath 2 = 40')).toBeTruthy();
+    expect(screen.getByText('CC 2 breath = 40')).toBeTruthy();
     expect(screen.getByText('42')).toBeTruthy();
     expect(screen.queryByText(/End the recording/)).toBeNull();
     tick({ recordingUs: 5e6 });

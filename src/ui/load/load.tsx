@@ -150,7 +150,7 @@ function Exports() {
           role: take.role,
           sensor: sensor.id,
           bits: String(boardOf(instrument, sensor).bits),
-          ...(take.marks ? { marks: take.marks.join(' ') } : {}),
+          ...(take.marks ? { marks: take.marks.map(Math.round).join(' ') } : {}),
         }),
         'text/csv',
       );

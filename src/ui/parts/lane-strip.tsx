@@ -1,6 +1,7 @@
 'use client';
 
 import { useRef } from 'react';
+import { counted } from '@/core/units/counted';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { useChoice, useSession } from '../hooks/use-session';
@@ -26,7 +27,7 @@ export function LaneStrip({ sensor, height = 22 }: { sensor: Sensor; height?: nu
       preserveAspectRatio="none"
       style={{ height }}
       role="img"
-      aria-label={`${n} lanes of ${sensor.name}`}
+      aria-label={`${counted(n, 'lane')} of ${sensor.name}`}
       onPointerDown={(e) => {
         const box = e.currentTarget.getBoundingClientRect();
         const lane = Math.min(n - 1, Math.max(0, Math.floor((n * (e.clientX - box.left)) / box.width)));

@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react';
 import { useWorkspace } from '../hooks/use-session';
+import { Term } from './term';
+import type { TermId } from './terms';
 import styles from './station.module.css';
 
 /** A station's page: the work in the centre, the reading at the right (underneath on a narrow screen). */
@@ -48,9 +50,12 @@ export function Reading({
   label,
   value,
   unit,
+  term,
   children,
 }: {
   label: string;
+  /** What explains its label. */
+  term?: TermId;
   /** The number, or a field in which it can be typed. */
   value: ReactNode;
   unit?: string;
@@ -58,7 +63,7 @@ export function Reading({
 }) {
   return (
     <section className={styles.number}>
-      <h2>{label}</h2>
+      <h2>{term ? <Term is={term}>{label}</Term> : label}</h2>
       <p>
         <strong data-long={typeof value === 'string' && value.length > 12}>{value}</strong>{' '}
         {unit && <span>{unit}</span>}

@@ -1,15 +1,21 @@
+import { format, intervalToDuration, parseISO } from 'date-fns';
+import { counted } from '@/core/units/counted';
 import type { Sensor } from '@/core/instrument/sensor';
 
 /** "2 s ago", "6 days ago". @param ms how long since */
 export function agoWords(ms: number): string {
-  const s = Math.max(0, Math.round(ms / 1000));
-  if (s < 2) return 'just now';
-  if (s < 60) return `${s} s ago`;
-  if (s < 3600) return `${Math.floor(s / 60)} min ago`;
-  if (s < 86_400) return `${Math.floor(s / 3600)} h ago`;
-  const days = Math.floor(s / 86_400);
-  return days === 1 ? 'yesterday' : `${days} days ago`;
+  const span = { start: 0, end: Math.max(0, ms) };
+  if (span.end < 2000) return 'just now';
+  const { years = 0, months = 0, days = 0, hours = 0, minutes = 0, seconds = 0 } = intervalToDuration(span);
+  if (years > 0) return `${counted(years, 'year')} ago`;
+  if (months > 0) return `${counted(months, 'month')} ago`;
+  if (days > 0) return days === 1 ? 'yesterday' : `${days} days ago`;
+  if (hours > 0) return `${hours} h ago`;
+  return minutes > 0 ? `${minutes} min ago` : `${seconds} s ago`;
 }
+
+/** "28 Nov". @param at ISO 8601 */
+export const dayWords = (at: string): string => format(parseISO(at), 'd MMM');
 
 /** A rate an hour so that it can be felt, to two digits: "1 in 40 h", "12 an hour", "< 1 a year". */
 export function perHourWords(perHour: number): string {

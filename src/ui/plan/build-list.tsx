@@ -5,6 +5,7 @@ import type { Step } from '@/core/plan/build-list';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
 import { Care } from '../parts/care';
+import { dayWords } from '../parts/words';
 import styles from './plan.module.css';
 
 /** The steps of the build in order, each to tick off, with a note. */
@@ -69,9 +70,7 @@ function StepNote({ at, words, set }: { at: string; words: string; set: (words: 
   };
   return (
     <p className={styles.noted}>
-      <time dateTime={at}>
-        {new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}
-      </time>
+      <time dateTime={at}>{dayWords(at)}</time>
       <input
         aria-label="Note"
         placeholder="a note"

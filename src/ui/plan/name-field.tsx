@@ -3,24 +3,32 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 
-/** A name that is typed: Enter, or leaving the field, takes it; Escape puts back what was there. */
+/** A name that is typed: Enter, or leaving the field, takes it; Escape puts back what was there, and so does an empty one, which says so. */
 export function NameField({ value, set }: { value: string; set: (name: string) => void }) {
   const [typed, setTyped] = useState<string | null>(null);
+  const [empty, setEmpty] = useState(false);
   const take = () => {
     const name = typed?.trim();
     setTyped(null);
+    setEmpty(name === '');
     if (name && name !== value) set(name);
   };
   return (
     <TextField
       value={typed ?? value}
-      onChange={(e) => setTyped(e.target.value)}
+      error={empty}
+      helperText={empty && `A sensor needs a name. ${value} stays.`}
+      onChange={(e) => {
+        setTyped(e.target.value);
+        setEmpty(false);
+      }}
       onBlur={take}
       onKeyDown={(e) => {
         if (e.key === 'Escape') setTyped(null);
         if (e.key === 'Enter') (e.target as HTMLElement).blur();
       }}
       slotProps={{
+        formHelperText: { role: 'alert', className: 'beside' },
         htmlInput: {
           'aria-label': 'Name of the sensor',
           maxLength: 60,

@@ -36,7 +36,7 @@ export function PlanReading({ plan }: { plan: Plan }) {
       <section className={styles.budget} aria-label="The whole">
         <h2>The whole</h2>
         {plan.figures.map((f) => (
-          <FigureLine key={f.name} figure={f} />
+          <FigureLine key={f.name} figure={f} cure={cureOf(plan, null, f)} />
         ))}
         <div className={styles.battery}>
           battery
@@ -89,7 +89,8 @@ function withLights({ lights: _, ...own }: Instrument, count: number, as: 'strip
 }
 
 function Findings({ findings }: { findings: readonly PlanFinding[] }) {
-  const shown = [...findings].sort((a, b) => rank(a) - rank(b));
+  const savings = findings.filter((f) => f.code === 'not-needed');
+  const shown = findings.filter((f) => f.code !== 'not-needed').sort((a, b) => rank(a) - rank(b));
   return (
     <section className={styles.budget} aria-label="Findings">
       {shown.map((f) => (
@@ -98,6 +99,16 @@ function Findings({ findings }: { findings: readonly PlanFinding[] }) {
           <p>{f.cure}</p>
         </article>
       ))}
+      {savings.length > 0 && (
+        <>
+          <h2>Savings</h2>
+          <ul className={styles.savings}>
+            {[...new Set(savings.map((f) => f.says))].map((says) => (
+              <li key={says}>{says}</li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   );
 }

@@ -65,8 +65,8 @@ describe('wires', () => {
     open();
     const before = now();
     await userEvent.click(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }));
-    await userEvent.click(screen.getByRole('button', { name: /Pin 5 is not read by the converter/ }));
-    expect(screen.getAllByRole('status')[0].textContent).toMatch(/^Pin 5 is not read by the converter/);
+    await userEvent.click(screen.getByRole('button', { name: /Pin 5 reads no levels/ }));
+    expect(screen.getAllByRole('status')[0].textContent).toMatch(/^Pin 5 reads no levels/);
     expect(now()).toBe(before);
     await userEvent.click(screen.getByRole('button', { name: 'Hold Bellows · out' }));
     await userEvent.keyboard('{Escape}');

@@ -78,13 +78,13 @@ function headlineOf({ boards }: Instrument, { findings, boards: planned }: Plann
     : `${fits}.`;
 }
 
-function underOf({ findings, boards, latency }: Planned): string {
+function underOf({ findings, boards, latency, figures: whole }: Planned): string {
   const fault = findings.find((f) => f.severity === 'fault');
   if (fault) return `${fault.says} ${fault.cure}`;
   if (boards.some((b) => b.wires === null))
     return 'Choose a class of boards below: what it can do decides, not who makes it.';
   const wires = boards.reduce((n, b) => n + (b.wires?.length ?? 0), 0);
-  const figures = [...boards.flatMap((b) => b.figures), ...latency];
+  const figures = [...boards.flatMap((b) => b.figures), ...latency, ...whole];
   const within = figures.every(keeps);
   return `${counted(wires, 'wire')}, each with its pin${within ? '; every budget is kept' : ''}. Drag a wire to another pin, or choose it and then the pin.`;
 }

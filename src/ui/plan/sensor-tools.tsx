@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import { useKey, useSymbolKey } from '../hooks/use-key';
 import { kindOf } from '@/core/kinds/registry';
+import { counted } from '@/core/units/counted';
 import type { Instrument } from '@/core/instrument/document';
 import { withAnother, withLanes, withMoved } from '@/core/plan/edit';
 import { useChangeInstrument, useChangeSensor } from '../hooks/use-change-sensor';
@@ -33,7 +34,7 @@ export function SensorTools() {
   const remove = useRemoveSensor(sensor);
   const move = (by: number) => edit('sensors reordered', (i) => withMoved(i, sensor.id, by));
   const lanes = (n: number) =>
-    edit(`${sensor.name.toLowerCase()}: ${n} lanes`, (i) => withLanes(i, sensor.id, n));
+    edit(`${sensor.name.toLowerCase()}: ${counted(n, 'lane')}`, (i) => withLanes(i, sensor.id, n));
   useKey('shift+k', another, { preventDefault: true });
   useKey('delete', remove);
   useKey('shift+up', () => move(-1), { preventDefault: true });

@@ -53,7 +53,7 @@ export function ChooseColumns({
       reading={
         <p>
           {time
-            ? 'Its time is told by the column that says so.'
+            ? `Time: column ${preview.titles[time.place]}.`
             : 'No column is a time: its frames are taken to be as far apart as this board’s.'}{' '}
           {columns.noCounts.length > 0 &&
             `${columns.noCounts.join(', ')}: no whole counts, so left out. Counts are what the converter gives.`}

@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useMemo, useRef, useState } from 'react';
+import { counted } from '@/core/units/counted';
 import type { DeskDrawing, Span } from '@/workers/desk';
 import { useColours } from '../parts/colours';
 import { LaneRows, type LaneRow } from '../parts/lane-rows';
@@ -128,7 +129,7 @@ export function Stretch({
         stamp={stamp}
         chosen={chosen}
         choose={choose}
-        label={`${places.length} lanes at once`}
+        label={`${counted(places.length, 'lane')} at once`}
       />
       {laid.evidence && (
         <i

@@ -9,7 +9,7 @@ import { STATIONS } from '../frame/stations';
 import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
 import { Headline, Reading, Station } from '../parts/station';
-import { agoWords } from '../parts/words';
+import { agoWords, dayWords } from '../parts/words';
 import { kindOf } from '@/core/kinds/registry';
 import { levelOf } from '@/core/instrument/access';
 import { useColours } from '../parts/colours';
@@ -113,10 +113,7 @@ function Since() {
             .slice(0, 8)
             .map((entry) => (
               <li key={entry.at + entry.says}>
-                <time dateTime={entry.at}>
-                  {new Date(entry.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}
-                </time>{' '}
-                {entry.says}
+                <time dateTime={entry.at}>{dayWords(entry.at)}</time> {entry.says}
               </li>
             ))}
         </ol>

@@ -91,7 +91,8 @@ function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | 
   const takes = useTakesOf(sensor.id);
   const c = levelOf(sensor);
   if (kindOf(sensor).calibration === null) return <Cell to="calibrate" words="comes later" />;
-  if (!sensor.calibration) return <Cell to="calibrate" words={takes.length > 0 ? 'not accepted' : 'to do'} />;
+  if (!sensor.calibration)
+    return <Cell to="calibrate" words={takes.length > 0 ? 'not on the board yet' : 'to do'} />;
   return (
     <Cell
       to="calibrate"

@@ -11,7 +11,7 @@ import type { Zone } from '@/core/instrument/zones';
 import { hasNotes } from '@/core/kinds/level-voices';
 import { portThat } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
-import { controllerWords } from '@/core/midi/words';
+import { controllerName } from '@/core/midi/words';
 import { NoteField } from '../parts/note-field';
 import { NumberField } from '../parts/number-field';
 import { Pick } from '../parts/pick';
@@ -179,8 +179,6 @@ function PitchPick({
   return <Pick label="Pitch" value={value} set={set} options={options} />;
 }
 
-const OFFERED = [1, 2, 7, 11, 64, 74];
-
 function LevelSentence({
   sensor,
   voice,
@@ -202,7 +200,7 @@ function LevelSentence({
         <span>127 {kindOf(sensor).ports[voice.source.port].says}, else 0,</span>
       ) : (
         <>
-          sent after
+          smallest step
           <NumberField
             label="Deadband, steps"
             value={voice.deadband ?? 0}
@@ -210,7 +208,7 @@ function LevelSentence({
             high={64}
             set={(deadband) => change({ ...voice, deadband })}
           />
-          steps, at most
+          , at most
           <NumberField
             label="Messages a second"
             value={voice.perSecond ?? 1000}
@@ -249,8 +247,8 @@ function ControllerWords({
         high={119}
         set={setController}
       />
-      {OFFERED.includes(voice.controller) && (
-        <span className={styles.aside}>{controllerWords(voice.controller).split(' ')[0]}</span>
+      {controllerName(voice.controller) && (
+        <span className={styles.aside}>{controllerName(voice.controller)}</span>
       )}
       {fine && (
         <>

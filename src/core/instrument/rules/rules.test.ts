@@ -98,7 +98,7 @@ describe('the channel plan', () => {
   const says = (voices: Voice[]) => clashesOf(identityInstrument(voices)).map((c) => c.says);
   it('names two voices that overwrite each other, the low byte of 14 bits among them', () => {
     expect(says([breathController(), breathController()])).toEqual([
-      '2 voices send breath 2 on channel 1: each overwrites the other.',
+      '2 voices send CC 2 breath on channel 1: each overwrites the other.',
     ]);
     expect(says([breathController({ bits: 14 }), breathController({ controller: 34 })])).toHaveLength(1);
     expect(says([breathNote(), breathNote()])[0]).toMatch(/D4 on channel 1/);

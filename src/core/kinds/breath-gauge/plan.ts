@@ -24,7 +24,7 @@ export const breathGaugePlan: KindPlan = {
     },
     ...THREE_PIN_STEPS,
   ],
-  spare: 'No switch is needed to begin a note: the breath’s own gate does it.',
+  spare: 'No switch to begin a note: the breath’s own gate does it.',
   sums: ({ perKpa, holeMm, playingKpa, litres }, { bits }) => [
     {
       name: 'air through the bleed hole',

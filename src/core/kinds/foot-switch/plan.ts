@@ -20,5 +20,5 @@ export const footSwitchPlan: KindPlan = {
     ...LEAD_STEPS,
   ],
   sums: switchPlan.sums,
-  spare: 'It need not be one that is open at rest: which it is is found by itself.',
+  spare: 'Any foot switch will do; which way it works is found out.',
 };

@@ -19,6 +19,6 @@ export const forcePadPlan: KindPlan = {
     },
     ...LEAD_STEPS,
   ],
-  spare: 'No amplifier is needed: a divider with the right resistor uses the range.',
+  spare: 'No amplifier: a divider with the right resistor uses the range.',
   sums: dividerSums,
 };

@@ -18,5 +18,5 @@ export const potPlan: KindPlan = {
     },
     ...THREE_PIN_STEPS,
   ],
-  spare: 'No capacitor is needed at its wiper: a deadband from its own noise keeps it quiet.',
+  spare: 'No capacitor at its wiper: a deadband from its own noise keeps it quiet.',
 };

@@ -45,5 +45,5 @@ export const switchPlan: KindPlan = {
       },
     ];
   },
-  spare: 'No debounce circuit is needed: the runtime passes over bounces.',
+  spare: 'No debounce circuit: the runtime passes over bounces.',
 };

@@ -52,6 +52,13 @@ export class Lights {
   @IsIn(['strip', 'single']) as!: 'strip' | 'single';
 }
 
+/** What a part costs, as the maker typed it. */
+export class Price {
+  /** As the list of parts names it. */
+  @IsString() @Length(1, 120) part!: string;
+  @IsNumber(finite) @Min(0) @Max(1_000_000) cost!: number;
+}
+
 export class Instrument {
   @IsIn([FORMAT]) format!: typeof FORMAT;
   @IsIn([VERSION]) version!: typeof VERSION;
@@ -103,6 +110,16 @@ export class Instrument {
   built?: BuiltStep[];
   /** What it is fed from, mAh; a lead where it is left out. */
   @IsOptional() @IsNumber(finite) @Min(1) @Max(1_000_000) batteryMah?: number;
+  /** Sign of the currency that parts are priced in; none where it is left out. */
+  @IsOptional() @IsString() @Length(1, 6) currency?: string;
+  /** Prices that were typed; others are invented. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(500)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => Price)
+  prices?: Price[];
   /** Three-colour lights that it carries, and how they are wired. */
   @IsOptional() @IsObject() @ValidateNested() @Type(() => Lights) lights?: Lights;
 }

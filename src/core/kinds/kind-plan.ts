@@ -1,3 +1,4 @@
+import type { Circuit } from '../parts/circuit';
 import type { PartSum } from '../parts/figure';
 import { matrixLines } from '../parts/formulas';
 
@@ -47,7 +48,10 @@ export interface KindPlan {
   currentMa: number;
   /** Wires of a lane with its supply, and those that all lanes share. */
   wires: { lane: number; shared: number };
-  parts(lanes: number): Part[];
+  /** Facts are whole: a resistor is bought by its value. */
+  parts(lanes: number, facts: Readonly<Record<string, number>>): Part[];
+  /** How a lane is wired to its pin, with the values of its parts. */
+  circuit(facts: Readonly<Record<string, number>>): Circuit;
   steps: readonly BuildStep[];
   /** Facts are whole here: what was not typed is the usual. What its numbers cannot be, in a sentence, with what to do; null where nothing is wrong. */
   check?(facts: Readonly<Record<string, number>>): { says: string; cure: string } | null;

@@ -2,12 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import { newSensor } from '../kinds/new-sensor';
+import { factsOf } from '../kinds/facts';
 import { findKind, kindIds } from '../kinds/registry';
 import { BOARD_CLASSES, classOf, findBoardClass, ofClass } from './board-classes';
 import { latencyFigures, powerFigures, wireFigure } from './budget';
 import { draftOf } from './draft';
 import { loadOfAll } from './load';
-import { partsList } from './parts-list';
+import { partsCsv, partsList, withPrice } from './parts-list';
 import { planOf } from './plan';
 import { fastestHz, NO_CHIPS } from './scan';
 import { buildSteps } from './build-list';
@@ -135,14 +136,22 @@ describe('classes, parts and steps', () => {
       expect(list[0].cost).toBeGreaterThan(0);
       for (const part of list.slice(1)) expect(part.count, `${id}: ${part.name}`).toBeGreaterThan(0);
       const doubled = findKind(id)!
-        .plan.parts(2 * lanes)
+        .plan.parts(2 * lanes, factsOf(own.sensors[0]))
         .reduce((n, p) => n + p.count, 0);
       expect(doubled).toBeGreaterThanOrEqual(
         findKind(id)!
-          .plan.parts(lanes)
+          .plan.parts(lanes, factsOf(own.sensors[0]))
           .reduce((n, p) => n + p.count, 0),
       );
     }
+    const pad = on('small-8', [['force-pad', 1]]);
+    pad.sensors[0].facts = { fixedOhms: 4700 };
+    const priced = withPrice({ ...pad, currency: '€' }, 'fixed resistor, 4700 Ω', 0.5);
+    expect(partsList(priced, planOf(priced).boards).at(-1)).toMatchObject({ cost: 0.5, count: 1 });
+    expect(partsCsv(planOf(priced).parts, '€')).toMatch(/^part,count,"cost of one, €"/);
+    expect(buildSteps(pad).find((s) => s.id.endsWith('-wire'))!.does).toMatch(
+      /^Solder the force pad between 5 V and .*; the fixed resistor, 4700 Ω, between that pin and ground\.$/,
+    );
     const own = on('small-8', [['pot', 7]]);
     expect(partsList(own, planOf(own).boards).map((p) => p.name)).toContain(
       'multiplexer, 16 analogue inputs',

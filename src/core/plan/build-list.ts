@@ -1,6 +1,10 @@
 import type { Instrument } from '../instrument/document';
 import type { BuildStep } from '../kinds/kind-plan';
+import { boardOf } from '../instrument/access';
+import type { Sensor } from '../instrument/sensor';
+import { factsOf } from '../kinds/facts';
 import { kindOf } from '../kinds/registry';
+import { connectWords } from '../parts/circuit';
 
 /** A step of the build, for a sensor or for the whole instrument. */
 export interface Step extends BuildStep {
@@ -29,16 +33,24 @@ const LAST: readonly BuildStep[] = [
   },
 ];
 
+/** What a sensor is soldered to, with the values of its parts and its pins. */
+function connectSensor(instrument: Instrument, sensor: Sensor): string {
+  const pins = sensor.lanes.flatMap(({ pin, otherPin }) => [pin, otherPin]).filter((p) => p !== undefined);
+  const circuit = kindOf(sensor).plan.circuit(factsOf(sensor));
+  return connectWords(circuit, pins, boardOf(instrument, sensor).supplyVolts);
+}
+
 /** What to do in order: what all share, then sensor by sensor, steps of its kind once each. */
 export function buildSteps(instrument: Instrument): Step[] {
   const whole = (steps: readonly BuildStep[], stem: string) =>
     steps.map((step, i): Step => ({ ...step, id: `${stem}-${i + 1}`, for: 'the instrument' }));
-  const sensors = instrument.sensors.flatMap((sensor) =>
-    kindOf(sensor).plan.steps.map((step, i): Step => ({
+  const sensors = instrument.sensors.flatMap((sensor) => [
+    { does: connectSensor(instrument, sensor), id: `${sensor.id}-wire`, for: sensor.name },
+    ...kindOf(sensor).plan.steps.map((step, i): Step => ({
       ...step,
       id: `${sensor.id}-${i + 1}`,
       for: sensor.name,
     })),
-  );
+  ]);
   return [...whole(FIRST, 'first'), ...sensors, ...whole(LAST, 'last')];
 }

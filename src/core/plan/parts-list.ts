@@ -1,6 +1,7 @@
 import { findBoardClass, classOf } from './board-classes';
 import type { Instrument } from '../instrument/document';
 import type { Part } from '../kinds/kind-plan';
+import { factsOf } from '../kinds/facts';
 import { kindOf } from '../kinds/registry';
 import type { BoardPlan } from './board-plan';
 
@@ -31,22 +32,36 @@ export function partsList(instrument: Instrument, boards: readonly BoardPlan[]):
   );
   const sensors = instrument.sensors.flatMap((s) =>
     kindOf(s)
-      .plan.parts(s.lanes.length)
+      .plan.parts(s.lanes.length, factsOf(s))
       .map((part): PartLine => ({ ...part, for: s.name })),
   );
-  return [...own, ...chips, ...sensors];
+  const typed = (part: PartLine) => instrument.prices?.find((p) => p.part === part.name)?.cost ?? part.cost;
+  return [...own, ...chips, ...sensors].map((part) => ({ ...part, cost: typed(part) }));
 }
 
 const multiplexersOf = ({ boards }: Instrument, id: string): number =>
   boards.find((b) => b.id === id)?.pins?.multiplexers ?? 0;
 
-/** The list as CSV, with its sum in the last line. */
-export function partsCsv(parts: readonly PartLine[]): string {
+/** A part at the maker's own price; what it costs nothing to think of stays invented. */
+export const withPrice = (instrument: Instrument, part: string, cost: number): Instrument => ({
+  ...instrument,
+  prices: [...(instrument.prices ?? []).filter((p) => p.part !== part), { part, cost }],
+});
+
+/** The list as CSV, with its sum in the last line. @param currency its sign, or empty */
+export function partsCsv(parts: readonly PartLine[], currency = ''): string {
   // What begins so is a formula to a table program, wherever the name came from.
   const plain = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
   const quoted = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
   const line = (p: PartLine) =>
     [quoted(plain(p.name)), p.count, p.cost, p.count * p.cost, quoted(plain(p.for))].join(',');
   const sum = parts.reduce((n, p) => n + p.count * p.cost, 0);
-  return ['part,count,cost of one,cost,for', ...parts.map(line), `sum,,,${sum},`].join('\n') + '\n';
+  const of = currency === '' ? '' : `, ${currency}`;
+  return (
+    [
+      `part,count,${quoted(`cost of one${of}`)},${quoted(`cost${of}`)},for`,
+      ...parts.map(line),
+      `sum,,,${sum},`,
+    ].join('\n') + '\n'
+  );
 }

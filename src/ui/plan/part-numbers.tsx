@@ -2,11 +2,14 @@
 
 import { boardOf } from '@/core/instrument/access';
 import type { PartSum } from '@/core/parts/figure';
+import type { Sensor } from '@/core/instrument/sensor';
+import { connectWords } from '@/core/parts/circuit';
 import { factsOf } from '@/core/kinds/facts';
 import { kindOf } from '@/core/kinds/registry';
 import { useChangeSensor } from '../hooks/use-change-sensor';
 import { useInstrument, useSensor } from '../hooks/use-session';
 import { NumberField } from '../parts/number-field';
+import { CircuitDrawing } from './circuit-drawing';
 import { FigureLine } from './figure-line';
 import { numberWords } from './number-words';
 import styles from './plan.module.css';
@@ -18,9 +21,9 @@ export function PartNumbers() {
   const changeSensor = useChangeSensor();
   const { facts, plan } = kindOf(sensor);
   const own = factsOf(sensor);
-  const sums = plan.sums?.(own, boardOf(instrument, sensor), sensor.lanes.length) ?? [];
+  const board = boardOf(instrument, sensor);
+  const sums = plan.sums?.(own, board, sensor.lanes.length) ?? [];
   const curve = sums.find((s) => s.curve);
-  if (Object.keys(facts).length === 0 && sums.length === 0) return null;
   return (
     <section className={styles.part} aria-label={`The part of ${sensor.name}`}>
       <h2>{sensor.name}: the part</h2>
@@ -53,11 +56,24 @@ export function PartNumbers() {
             <FigureLine key={s.name} figure={s} />
           ))}
         </div>
-        {curve?.curve && <Curve of={curve.curve} />}
+        <div>
+          <CircuitDrawing
+            circuit={plan.circuit(own)}
+            pin={sensor.lanes[0].pin ?? 'its pin'}
+            supplyVolts={board.supplyVolts}
+            label={connectWords(plan.circuit(own), pinsOf(sensor), board.supplyVolts)}
+          />
+          <p className={styles.note}>{connectWords(plan.circuit(own), pinsOf(sensor), board.supplyVolts)}</p>
+          {curve?.curve && <Curve of={curve.curve} />}
+        </div>
       </div>
     </section>
   );
 }
+
+/** The pins of a sensor's lanes, those that are told. */
+const pinsOf = ({ lanes }: Sensor): string[] =>
+  lanes.flatMap(({ pin, otherPin }) => [pin, otherPin]).filter((p) => p !== undefined);
 
 const [CURVE_WIDTH, CURVE_HEIGHT, LEFT, BELOW] = [360, 210, 44, 34];
 

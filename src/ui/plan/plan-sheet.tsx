@@ -1,8 +1,13 @@
 'use client';
 
+import { boardOf } from '@/core/instrument/access';
+import { factsOf } from '@/core/kinds/facts';
 import { kindOf } from '@/core/kinds/registry';
+import { leadsOf } from '@/core/parts/circuit';
+import { counted } from '@/core/units/counted';
 import type { Plan } from '@/core/plan/plan';
 import { useInstrument } from '../hooks/use-session';
+import { CircuitDrawing } from './circuit-drawing';
 import { numberWords } from './number-words';
 import styles from './plan-sheet.module.css';
 
@@ -27,18 +32,31 @@ export function PlanSheet({ plan }: { plan: Plan }) {
                 <b>{w.pin ?? '–'}</b> {w.signal.label}
               </li>
             ))}
+            <Leads board={board} />
           </ul>
         </section>
       ))}
-      <section>
+      <section className={styles.circuits}>
         <h2>Sensors</h2>
         <ul>
-          {instrument.sensors.map((s) => (
-            <li key={s.id}>
-              <b>{s.name}</b> {kindOf(s).name},{' '}
-              {s.lanes.length === 1 ? 'one lane' : `${s.lanes.length} lanes`}
-            </li>
-          ))}
+          {instrument.sensors.map((s) => {
+            const circuit = kindOf(s).plan.circuit(factsOf(s));
+            const { supplyVolts } = boardOf(instrument, s);
+            const pins = s.lanes
+              .flatMap(({ pin, otherPin }) => [pin, otherPin])
+              .filter((p) => p !== undefined);
+            return (
+              <li key={s.id}>
+                <b>{s.name}</b> {kindOf(s).name}, {counted(s.lanes.length, 'lane')}
+                <CircuitDrawing
+                  circuit={circuit}
+                  pin={pins.length > 1 ? `${pins[0]} …` : (pins[0] ?? '–')}
+                  supplyVolts={supplyVolts}
+                  label=""
+                />
+              </li>
+            );
+          })}
         </ul>
       </section>
       <section>
@@ -46,7 +64,8 @@ export function PlanSheet({ plan }: { plan: Plan }) {
         <ul>
           {plan.parts.map((p, i) => (
             <li key={i}>
-              <b>{p.count} ×</b> {p.name}, {numberWords(p.count * p.cost)} ({nameOf(p.for)})
+              <b>{p.count} ×</b> {p.name}, {numberWords(p.count * p.cost)} {instrument.currency} (
+              {nameOf(p.for)})
             </li>
           ))}
         </ul>
@@ -63,5 +82,25 @@ export function PlanSheet({ plan }: { plan: Plan }) {
         </ol>
       </section>
     </article>
+  );
+}
+
+/** Which sensors the leads of supply and ground go to. */
+function Leads({ board }: { board: string }) {
+  const instrument = useInstrument();
+  const own = instrument.sensors
+    .filter((s) => s.board === board)
+    .map((s) => ({ name: s.name, ...leadsOf(kindOf(s).plan.circuit(factsOf(s))) }));
+  const { supplyVolts } = instrument.boards.find((b) => b.id === board)!;
+  const names = (of: 'supply' | 'ground') => own.filter((s) => s[of]).map((s) => s.name);
+  return (
+    <>
+      <li>
+        <b>{supplyVolts} V</b> {names('supply').join(', ') || 'no sensor'}
+      </li>
+      <li>
+        <b>ground</b> {names('ground').join(', ') || 'no sensor'}
+      </li>
+    </>
   );
 }

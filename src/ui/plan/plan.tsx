@@ -15,6 +15,7 @@ import { Headline, Station } from '../parts/station';
 import { AddSensor } from './add-sensor';
 import { Boards } from './boards';
 import { BuildList } from './build-list';
+import { Parts } from './parts';
 import { PartNumbers } from './part-numbers';
 import { PlanReading } from './plan-reading';
 import { PlanSheet } from './plan-sheet';
@@ -45,6 +46,7 @@ export function Plan() {
         </WiringDesk>
         <PartNumbers key={sensor.id} />
         <Boards fits={plan.fits} />
+        <Parts parts={plan.parts} />
         <BuildList steps={plan.steps} />
         <div className={styles.foot}>
           <Care>{kindOf(sensor).care}</Care>
@@ -53,7 +55,9 @@ export function Plan() {
           </Button>
           <Button
             variant="outlined"
-            onClick={() => download(`${instrument.id}-parts.csv`, partsCsv(plan.parts), 'text/csv')}
+            onClick={() =>
+              download(`${instrument.id}-parts.csv`, partsCsv(plan.parts, instrument.currency), 'text/csv')
+            }
           >
             Parts, CSV
           </Button>

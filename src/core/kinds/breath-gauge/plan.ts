@@ -12,6 +12,7 @@ export const breathGaugePlan: KindPlan = {
     { name: 'pressure gauge, 10 kPa', count: lanes, cost: 14 },
     { name: 'tube, 8 mm', count: lanes, cost: 2 },
   ],
+  circuit: () => ({ box: 'the gauge' }),
   steps: [
     {
       does: 'Punch one hole 1 mm smaller than the tube and try the fit before the others.',

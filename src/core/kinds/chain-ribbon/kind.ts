@@ -20,6 +20,8 @@ export const chainRibbon: Kind = {
   facts: {
     mm: { unit: 'mm', low: 10, high: 2000, says: 'length', usual: 400 },
     resistors: { unit: 'resistors', low: 2, high: 1000, says: 'in the chain', usual: 170 },
+    stepOhms: { unit: 'Ω', low: 1, high: 100_000, says: 'one resistor of the chain', usual: 100 },
+    pullDownOhms: { unit: 'Ω', low: 1000, high: 100_000_000, says: 'pull-down', usual: 1_000_000 },
     octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span', usual: 2 },
   },
   plan: chainRibbonPlan,

@@ -1,3 +1,4 @@
+import { ohmsWords } from '../../parts/circuit';
 import { THREE_PIN_STEPS, eachLane, type KindPlan } from '../kind-plan';
 import { centsPerCount, chainStepMm } from '../../parts/formulas';
 
@@ -11,11 +12,15 @@ export const chainRibbonPlan: KindPlan = {
   sourceOhms: 10000,
   currentMa: 0.5,
   wires: { lane: 3, shared: 0 },
-  parts: (lanes) => [
-    { name: 'resistor of the chain', count: 170 * lanes, cost: 0.02 },
+  parts: (lanes, { resistors, stepOhms, pullDownOhms }) => [
+    { name: `resistor of the chain, ${ohmsWords(stepOhms)}`, count: resistors * lanes, cost: 0.02 },
     { name: 'contact strip', count: lanes, cost: 4 },
-    { name: 'pull-down resistor', count: lanes, cost: 0.1 },
+    { name: `pull-down resistor, ${ohmsWords(pullDownOhms)}`, count: lanes, cost: 0.1 },
   ],
+  circuit: ({ pullDownOhms }) => ({
+    box: 'the chain’s ends and its contact strip',
+    down: [`the pull-down, ${ohmsWords(pullDownOhms)},`],
+  }),
   steps: [
     {
       does: 'Solder the chain, and measure it end to end.',

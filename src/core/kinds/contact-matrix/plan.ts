@@ -12,6 +12,7 @@ export const contactMatrixPlan: KindPlan = {
     { name: 'switch', count: lanes, cost: 0.5 },
     { name: 'diode', count: lanes, cost: 0.05 },
   ],
+  circuit: () => ({ up: 'a diode and the switch', from: 'the pin of its row' }),
   steps: [
     {
       does: 'Put a diode at each switch, all with the ring towards the column.',

@@ -1,3 +1,4 @@
+import { ohmsWords } from '../../parts/circuit';
 import { dividerSums } from '../divider-sums';
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 
@@ -8,10 +9,14 @@ export const forcePadPlan: KindPlan = {
   sourceOhms: 10000,
   currentMa: 1,
   wires: { lane: 2, shared: 0 },
-  parts: (lanes) => [
+  parts: (lanes, { fixedOhms }) => [
     { name: 'force pad', count: lanes, cost: 6 },
-    { name: 'fixed resistor', count: lanes, cost: 0.1 },
+    { name: `fixed resistor, ${ohmsWords(fixedOhms)}`, count: lanes, cost: 0.1 },
   ],
+  circuit: ({ fixedOhms }) => ({
+    up: 'the force pad',
+    down: [`the fixed resistor, ${ohmsWords(fixedOhms)},`],
+  }),
   steps: [
     {
       does: 'Bond the pad to a flat, stiff ground.',

@@ -1,3 +1,4 @@
+import { ohmsWords } from '../../parts/circuit';
 import { dividerSums } from '../divider-sums';
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 
@@ -8,10 +9,14 @@ export const lipSensorPlan: KindPlan = {
   sourceOhms: 10000,
   currentMa: 1,
   wires: { lane: 2, shared: 0 },
-  parts: (lanes) => [
+  parts: (lanes, { fixedOhms }) => [
     { name: 'force pad, small', count: lanes, cost: 5 },
-    { name: 'fixed resistor', count: lanes, cost: 0.1 },
+    { name: `fixed resistor, ${ohmsWords(fixedOhms)}`, count: lanes, cost: 0.1 },
   ],
+  circuit: ({ fixedOhms }) => ({
+    up: 'the lip’s force pad',
+    down: [`the fixed resistor, ${ohmsWords(fixedOhms)},`],
+  }),
   steps: [
     {
       does: 'Cover it so that no moisture reaches its leads.',

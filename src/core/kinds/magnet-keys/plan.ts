@@ -11,6 +11,7 @@ export const magnetKeysPlan: KindPlan = {
     { name: 'magnet sensor', count: lanes, cost: 1 },
     { name: 'magnet', count: lanes, cost: 0.3 },
   ],
+  circuit: () => ({ box: 'each magnet sensor' }),
   steps: [
     {
       does: 'Fix one magnet, and try its key through all its travel before the others.',

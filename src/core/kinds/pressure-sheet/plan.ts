@@ -1,3 +1,4 @@
+import { ohmsWords } from '../../parts/circuit';
 import { dividerSums } from '../divider-sums';
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 
@@ -8,11 +9,15 @@ export const pressureSheetPlan: KindPlan = {
   sourceOhms: 10000,
   currentMa: 1,
   wires: { lane: 2, shared: 0 },
-  parts: (lanes) => [
+  parts: (lanes, { fixedOhms }) => [
     { name: 'pressure sheet, cut', count: lanes, cost: 0.5 },
     { name: 'foil electrodes', count: 2 * lanes, cost: 0.2 },
-    { name: 'fixed resistor', count: lanes, cost: 0.1 },
+    { name: `fixed resistor, ${ohmsWords(fixedOhms)}`, count: lanes, cost: 0.1 },
   ],
+  circuit: ({ fixedOhms }) => ({
+    up: 'the sheet, one foil each,',
+    down: [`the fixed resistor, ${ohmsWords(fixedOhms)},`],
+  }),
   steps: [
     {
       does: 'Cut sheet and foil, the sheet larger all round.',

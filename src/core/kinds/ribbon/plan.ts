@@ -1,3 +1,4 @@
+import { ohmsWords } from '../../parts/circuit';
 import { THREE_PIN_STEPS, eachLane, type KindPlan } from '../kind-plan';
 import { centsPerCount, ribbonShare, ribbonWorstError } from '../../parts/formulas';
 
@@ -11,10 +12,14 @@ export const ribbonPlan: KindPlan = {
   sourceOhms: 10000,
   currentMa: 0.5,
   wires: { lane: 3, shared: 0 },
-  parts: (lanes) => [
+  parts: (lanes, { pullDownOhms }) => [
     { name: 'position strip', count: lanes, cost: 15 },
-    { name: 'pull-down resistor', count: lanes, cost: 0.1 },
+    { name: `pull-down resistor, ${ohmsWords(pullDownOhms)}`, count: lanes, cost: 0.1 },
   ],
+  circuit: ({ pullDownOhms }) => ({
+    box: 'the ends and the wiper of the strip',
+    down: [`the pull-down, ${ohmsWords(pullDownOhms)},`],
+  }),
   steps: [
     { does: 'Connect the pull-down between the wiper and ground.', check: 'Untouched, it reads zero.' },
     ...THREE_PIN_STEPS,

@@ -12,6 +12,10 @@ export const strikePadsPlan: KindPlan = {
     { name: 'resistor, 1 MΩ', count: lanes, cost: 0.1 },
     { name: 'clamping diodes', count: 2 * lanes, cost: 0.1 },
   ],
+  circuit: () => ({
+    up: 'a clamping diode',
+    down: ['the piezo disc', 'a resistor of 1 MΩ', 'the other diode'],
+  }),
   steps: [
     {
       does: 'Clamp each disc with diodes to ground and supply.',

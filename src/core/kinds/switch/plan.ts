@@ -13,6 +13,7 @@ export const switchPlan: KindPlan = {
   currentMa: 0.1,
   wires: { lane: 2, shared: 0 },
   parts: (lanes) => [{ name: 'switch', count: lanes, cost: 1 }],
+  circuit: () => ({ down: ['the switch'] }),
   steps: [
     {
       does: 'Wire one side to ground, the other to its pin.',

@@ -8,6 +8,7 @@ export const tiltPlan: KindPlan = {
   currentMa: 1,
   wires: { lane: 4, shared: 0 },
   parts: () => [{ name: 'tilt sensor of three axes', count: 1, cost: 4 }],
+  circuit: () => ({ box: 'the tilt sensor', bus: true }),
   steps: [
     {
       does: 'Fix it square to the instrument.',

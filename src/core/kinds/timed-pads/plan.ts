@@ -1,3 +1,4 @@
+import { ohmsWords } from '../../parts/circuit';
 import { chargeUs } from '../../parts/formulas';
 import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 
@@ -11,10 +12,11 @@ export const timedPadsPlan: KindPlan = {
   sourceOhms: 0,
   currentMa: 0.1,
   wires: { lane: 1, shared: 1 },
-  parts: (lanes) => [
+  parts: (lanes, { ohms }) => [
     { name: 'pad and lead', count: lanes, cost: 0.5 },
-    { name: 'resistor, 1 MΩ', count: lanes, cost: 0.1 },
+    { name: `resistor, ${ohmsWords(ohms)}`, count: lanes, cost: 0.1 },
   ],
+  circuit: ({ ohms }) => ({ up: `a resistor of ${ohmsWords(ohms)}`, from: 'the send pin', down: [] }),
   steps: [
     {
       does: 'Put a resistor of about 1 MΩ between the send pin and each receive pin.',

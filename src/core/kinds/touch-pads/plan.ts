@@ -8,6 +8,7 @@ export const touchPadsPlan: KindPlan = {
   currentMa: 0.2,
   wires: { lane: 1, shared: 0 },
   parts: (lanes) => [{ name: 'pad and lead', count: lanes, cost: 0.5 }],
+  circuit: () => ({}),
   steps: [
     {
       does: 'Keep each lead short and away from its neighbours’.',

@@ -12,6 +12,7 @@ export const twoContactKeysPlan: KindPlan = {
     { name: 'keybed, two contacts a key', count: 1, cost: 0 },
     { name: 'diode', count: 2 * lanes, cost: 0.05 },
   ],
+  circuit: () => ({ up: 'a diode and the contact', from: 'the pin of its row' }),
   steps: [
     {
       does: 'Find rows and columns of the keybed with the meter, one key at a time.',

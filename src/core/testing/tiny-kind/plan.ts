@@ -7,6 +7,7 @@ export const pullCordPlan: KindPlan = {
   sourceOhms: 5000,
   currentMa: 0.4,
   wires: { lane: 3, shared: 0 },
+  circuit: () => ({ box: 'the strip' }),
   parts: (lanes) => [{ name: 'strip that bends', count: lanes, cost: 2 }],
   steps: [{ does: 'Knot the cord behind its hole.', check: 'Pulled hard, it holds.' }],
 };

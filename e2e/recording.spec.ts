@@ -31,7 +31,10 @@ test('what is played is recorded with keys alone, named, cut, kept, used as a ta
   await page.getByLabel('Tags, parted by commas').fill('cold room, new reed, cold room');
   await page.getByLabel('Tags, parted by commas').press('Enter');
   await expect(head(page)).toHaveText('Slow push');
+  // A reload comes back to it; Back leaves it, and stays in the station.
   await page.reload();
+  await expect(head(page)).toHaveText('Slow push');
+  await page.goBack();
   await page.getByRole('button', { name: /Slow push.*cold room, new reed$/ }).click();
   // The first quarter goes.
   await page.getByLabel('First cursor').fill('250');
@@ -47,14 +50,17 @@ test('what is played is recorded with keys alone, named, cut, kept, used as a ta
   expect(csv[0]).toBe('# name: Slow push, part');
   expect(csv.slice(0, 5).some((line) => line.startsWith('# marks: '))).toBe(true);
   expect(csv.filter((line) => /^\d/.test(line)).length).toBeGreaterThan(900 * left);
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: 'Remove' })).toBeVisible();
   await page.getByRole('button', { name: 'Use it so' }).click();
   await expect(page.getByText('It is the soft take of Bellows now.')).toBeVisible();
+  // What was trimmed is kept; removed, it comes back to where it was by undo, from another station.
   await page.getByRole('button', { name: 'Remove' }).click();
-  await page.getByRole('button', { name: 'Remove for good' }).click();
   await expect(head(page)).toHaveText(/It lies still|It moves/);
   await expect(page.getByRole('region', { name: 'Recordings' }).getByRole('listitem')).toHaveCount(1);
+  await page.keyboard.press('5');
+  await expect(page).toHaveURL(/voice/);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Undone: Slow push, part removed (Listen, Bellows)')).toBeVisible();
+  await expect(head(page)).toHaveText('Slow push, part');
 });
 
 test('a recording stands in for the board: it goes on and stands, steps, leaps, and gives the board back', async ({

@@ -2,6 +2,8 @@
 export interface Circuit {
   /** A part with leads of its own to supply, pin and ground. */
   box?: string;
+  /** Whether the lead to the pin is its wiper. */
+  wiper?: boolean;
   /** Between the pin and what feeds it: the supply, unless `from` says otherwise. */
   up?: string;
   from?: string;
@@ -19,7 +21,7 @@ const MOST_NAMED = 4;
 
 /** How to connect it, in a sentence. @param pins that its lanes are led to; none where they are not told */
 export function connectWords(
-  { box, up, from, down = [], bus }: Circuit,
+  { box, wiper, up, from, down = [], bus }: Circuit,
   pins: readonly string[],
   supplyVolts: number,
 ): string {
@@ -34,7 +36,7 @@ export function connectWords(
           : `pins ${pins[0]} to ${pins[pins.length - 1]}, one of each a lane`;
   if (bus) return `Connect ${box} to ${supply}, ground, and the data and clock of the bus.`;
   const parts = [
-    ...(box ? [`${box} to ${supply}, ${pin} and ground`] : []),
+    ...(box ? [`${box} to ${supply}, ${pin}${wiper ? ' (its wiper)' : ''} and ground`] : []),
     ...(up ? [`${up} between ${supply} and ${pin}`] : []),
     ...(down.length > 0 ? [`${down.join(', and ')} between ${box || up ? 'that pin' : pin} and ground`] : []),
   ];

@@ -7,7 +7,6 @@ import { noteName } from '@/core/midi/words';
 import { useChoice, useSession } from '../hooks/use-session';
 import styles from '../parts/lanes.module.css';
 import { SortedTable, type SortedColumn } from '../parts/sorted-table';
-import { Term } from '../parts/term';
 import { laneColumns, type LaneColumn } from './bank-words';
 
 /** A row a lane, with what was read of it; a press on a lane looks at it alone. */
@@ -31,7 +30,7 @@ export function BankTable({ sensor, report }: { sensor: Sensor; report: BankRepo
       ...own.map((c): SortedColumn<Lane> => {
         const whole = isWhole(c);
         return {
-          ...{ id: c.head, head: c.term ? <Term is={c.term}>{c.head}</Term> : c.head },
+          ...{ id: c.head, head: c.head, term: c.term },
           of: (lane) => c.of(lane.id),
           shown: (lane) => shown(c.of(lane.id), whole),
         };

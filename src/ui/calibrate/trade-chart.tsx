@@ -1,25 +1,18 @@
 'use client';
 
-import {
-  Chart,
-  LineController,
-  LineElement,
-  LinearScale,
-  LogarithmicScale,
-  PointElement,
-  type Plugin,
-} from 'chart.js';
-import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { Chart, LineController, LineElement, LinearScale, LogarithmicScale, PointElement } from 'chart.js';
+import Annotation from 'chartjs-plugin-annotation';
+import { useCallback, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
 import { choiceOf, type Choice } from '@/core/calibrate/choice';
 import type { TradePoint } from '@/core/calibrate/thresholds';
 import type { LevelCalibration } from '@/core/instrument/calibration';
 import { useColours } from '../parts/colours';
 import { tradeData, tradeOptions } from './trade-data';
-import { drawThresholds, type LineState } from './trade-drawing';
+import { thresholdLines } from './threshold-lines';
 import styles from './calibrate.module.css';
 
-Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, PointElement);
+Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, PointElement, Annotation);
 
 interface Props {
   trade: readonly TradePoint[];
@@ -36,18 +29,11 @@ export function TradeChart({ trade, calibration, move }: Props) {
   const sign = calibration.polarity === 'falling' ? -1 : 1;
   const countAt = useCallback((d: number) => whole + sign * d, [whole, sign]);
   const data = useMemo(() => tradeData(trade, colours, countAt), [trade, colours, countAt]);
-  const options = useMemo(() => tradeOptions(trade, colours, countAt), [trade, colours, countAt]);
-  const state = useRef<LineState>({ choice, colours, countAt, held: null });
-  const plugin = useMemo(
-    (): Plugin<'line'> => ({ id: 'thresholds', afterDatasetsDraw: (c) => drawThresholds(c, state.current) }),
-    [],
-  );
-  useEffect(() => {
-    state.current.choice = choice;
-    state.current.colours = colours;
-    state.current.countAt = countAt;
-    chart.current?.draw();
-  }, [choice, colours, countAt]);
+  const options = useMemo(() => {
+    const plugins = { annotation: { clip: false, annotations: thresholdLines(choice, colours, countAt) } };
+    return { ...tradeOptions(trade, colours, countAt), plugins };
+  }, [trade, colours, countAt, choice]);
+  const held = useRef<'on' | 'off' | null>(null);
 
   const distanceAt = (e: React.PointerEvent) => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -59,31 +45,23 @@ export function TradeChart({ trade, calibration, move }: Props) {
     const far = (d: number) => Math.abs(x.getPixelForValue(countAt(d)) - at);
     const nearest = far(choice.on) <= far(choice.off) ? 'on' : 'off';
     if (far(choice[nearest]) > 28) return;
-    state.current.held = nearest;
+    held.current = nearest;
     e.currentTarget.setPointerCapture(e.pointerId);
   };
   const drag = (e: React.PointerEvent) => {
-    const { held } = state.current;
-    const at = distanceAt(e);
-    if (held) move((before) => ({ ...before, [held]: at }));
+    const [which, at] = [held.current, distanceAt(e)];
+    if (which) move((before) => ({ ...before, [which]: at }));
   };
   return (
     <div
       className={styles.chart}
       onPointerDown={hold}
       onPointerMove={drag}
-      onPointerUp={() => (state.current.held = null)}
+      onPointerUp={() => (held.current = null)}
       role="img"
       aria-label={`On at ${calibration.on}, off at ${calibration.off} counts: phantom notes an hour and soft gestures missed, over where on could lie`}
     >
-      <ChartView
-        role="presentation"
-        ref={chart}
-        type="line"
-        data={data}
-        options={options}
-        plugins={[plugin]}
-      />
+      <ChartView role="presentation" ref={chart} type="line" data={data} options={options} />
     </div>
   );
 }

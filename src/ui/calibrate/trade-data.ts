@@ -1,4 +1,4 @@
-import type { ChartOptions } from 'chart.js';
+import type { ChartData, ChartOptions } from 'chart.js';
 import type { TradePoint } from '@/core/calibrate/thresholds';
 import { READING_FACE, WORD_FACE } from '../parts/chart-fonts';
 import type { Colours } from '../parts/colours';
@@ -8,7 +8,11 @@ import { grouped } from '../parts/words';
 const FLOOR_PER_HOUR = 0.001;
 
 /** The three lines: phantom notes predicted and observed, soft gestures missed. @param countAt count at a distance */
-export function tradeData(trade: readonly TradePoint[], c: Colours, countAt: (d: number) => number) {
+export function tradeData(
+  trade: readonly TradePoint[],
+  c: Colours,
+  countAt: (d: number) => number,
+): ChartData<'line'> {
   const line = { pointRadius: 0, borderWidth: 2.2, animation: false as const };
   return {
     datasets: [

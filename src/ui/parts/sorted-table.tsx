@@ -15,12 +15,16 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import { useMemo, type ReactNode } from 'react';
+import { Term } from './term';
+import type { TermId } from './terms';
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel() });
 
 /** A column of a table. */
 export interface SortedColumn<Row> {
-  head: ReactNode;
+  head: string;
+  /** What explains its head. */
+  term?: TermId;
   id: string;
   /** What it is sorted by; null stands last. */
   of: (row: Row) => number | string | null;
@@ -62,7 +66,7 @@ export function SortedTable<Row extends object>({
       {caption && <caption>{caption}</caption>}
       <TableHead>
         <TableRow>
-          {columns.map(({ id, head }) => {
+          {columns.map(({ id, head, term }) => {
             const here = sorted?.id === id;
             const way = here && sorted.desc ? 'desc' : 'asc';
             return (
@@ -74,6 +78,12 @@ export function SortedTable<Row extends object>({
                 >
                   {head}
                 </TableSortLabel>
+                {term && (
+                  <>
+                    {' '}
+                    <Term is={term}>?</Term>
+                  </>
+                )}
               </TableCell>
             );
           })}

@@ -65,7 +65,7 @@ export function Reading({
     <section className={styles.number}>
       <h2>{term ? <Term is={term}>{label}</Term> : label}</h2>
       <p>
-        <strong data-long={typeof value === 'string' && value.length > 12}>{value}</strong>{' '}
+        <strong data-long={typeof value === 'string' && value.length > 10}>{value}</strong>{' '}
         {unit && <span>{unit}</span>}
       </p>
       {children && <small>{children}</small>}

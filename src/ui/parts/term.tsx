@@ -17,7 +17,12 @@ export function Term({ is, children }: { is: TermId; children: ReactNode }) {
       enterTouchDelay={0}
       leaveTouchDelay={6000}
     >
-      <button type="button" className={styles.term} onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className={styles.term}
+        aria-label={children === '?' ? `What is ${is}?` : undefined}
+        onClick={() => setOpen(true)}
+      >
         {children}
       </button>
     </Tooltip>

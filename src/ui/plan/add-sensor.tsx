@@ -41,13 +41,14 @@ export function AddSensor({ open, setOpen }: { open: boolean; setOpen: (open: bo
             autoHighlight
             disablePortal
             options={KINDS}
-            groupBy={(kind) => kind.family}
             getOptionLabel={(kind) => kind.name}
             filterOptions={(_, { inputValue }) => findKinds(inputValue)}
             noOptionsText="No kind is called so. Try what it does: blow, press, touch, strike, slide, turn."
             renderOption={({ key, ...own }, kind) => (
               <li key={key} {...own} className={`${own.className} ${styles.kind}`}>
-                {kind.name}
+                <span>
+                  {kind.name} <small>{kind.family}</small>
+                </span>
                 <small>
                   {kind.calibration === null
                     ? 'planned and listened to; calibrating it comes later'

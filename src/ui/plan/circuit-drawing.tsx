@@ -1,7 +1,7 @@
 import { leadsOf, type Circuit } from '@/core/parts/circuit';
 import styles from './plan.module.css';
 
-const [WIDTH, HEIGHT, X, SUPPLY, GROUND, NODE] = [300, 150, 96, 16, 134, 75];
+const [WIDTH, HEIGHT, X, SUPPLY, GROUND, NODE] = [300, 160, 116, 18, 138, 78];
 
 /** How a lane of a sensor is wired: supply above, ground below, its pin at the right; each element with its value. */
 export function CircuitDrawing({
@@ -54,13 +54,21 @@ export function CircuitDrawing({
           </g>
         );
       })}
+      {!box && !up && down.length === 0 && (
+        <>
+          <circle cx={X - 14} cy={NODE} r={14} />
+          <text x={X - 36} y={NODE + 4} textAnchor="end" className={styles.element}>
+            pad
+          </text>
+        </>
+      )}
       {bus ? (
         <text x={X + 44} y={NODE + 4}>
           data, clock → the bus
         </text>
       ) : (
         <>
-          <line x1={X} x2={WIDTH - 76} y1={NODE} y2={NODE} className={styles.lead} />
+          <line x1={box ? X + 34 : X} x2={WIDTH - 76} y1={NODE} y2={NODE} className={styles.lead} />
           <text x={WIDTH - 70} y={NODE + 5} className={styles.pinName}>
             {pin}
           </text>

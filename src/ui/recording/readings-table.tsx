@@ -2,7 +2,6 @@ import type { LaneReadings, Listened } from '@/core/listen/listen';
 import { counted } from '@/core/units/counted';
 import { useMemo } from 'react';
 import { SortedTable, type SortedColumn } from '../parts/sorted-table';
-import { Term } from '../parts/term';
 import type { TermId } from '../parts/terms';
 import styles from './recording.module.css';
 
@@ -14,7 +13,7 @@ const column = (
   shown: (l: LaneReadings) => string,
   term?: TermId,
 ): SortedColumn<Row> => ({
-  ...{ id, head: term ? <Term is={term}>{id}</Term> : id },
+  ...{ id, head: id, term },
   of: (row) => (row.is === 'lane' ? of(row.of) : null),
   shown: (row) => (row.is === 'lane' ? shown(row.of) : ''),
 });

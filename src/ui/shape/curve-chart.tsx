@@ -1,6 +1,7 @@
 'use client';
 
 import { Chart, LineController, LineElement, LinearScale, PointElement, type Plugin } from 'chart.js';
+import DragData from 'chartjs-plugin-dragdata';
 import { useEffect, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
 import type { Dynamics, Response } from '@/core/instrument/response';
@@ -11,7 +12,7 @@ import { drawNames, drawUse, type DrawState } from './curve-drawing';
 import type { Compared } from './use-shape';
 import styles from './shape.module.css';
 
-Chart.register(LineController, LineElement, LinearScale, PointElement);
+Chart.register(LineController, LineElement, LinearScale, PointElement, DragData);
 
 interface Props {
   shown: Response;
@@ -28,12 +29,15 @@ interface Props {
 export function CurveChart({ shown, proposed, played, wanted, compared, xWords, want }: Props) {
   const colours = useColours();
   const chart = useRef<Chart<'line'>>(null);
-  const state = useRef<DrawState>({ compared, colours, held: null, wanted });
+  const state = useRef<DrawState>({ compared, colours, wanted });
   const data = useMemo(
     () => curveData(shown, proposed, played, wanted, colours),
     [shown, proposed, played, wanted, colours],
   );
-  const options = useMemo(() => curveOptions(colours, xWords), [colours, xWords]);
+  const options = useMemo(
+    () => ({ ...curveOptions(colours, xWords), plugins: { dragData: dragged(wanted, want) } }),
+    [colours, xWords, wanted, want],
+  );
   const plugin = useMemo(
     (): Plugin<'line'> => ({
       id: 'use',
@@ -47,35 +51,9 @@ export function CurveChart({ shown, proposed, played, wanted, compared, xWords, 
     chart.current?.draw();
   }, [compared, colours, wanted]);
 
-  const hold = (e: React.PointerEvent) => {
-    if (!played || !chart.current) return;
-    const box = e.currentTarget.getBoundingClientRect();
-    const { x, y } = chart.current.scales;
-    const far = (d: keyof Dynamics) =>
-      Math.hypot(
-        x.getPixelForValue(100 * played[d]) - (e.clientX - box.left),
-        y.getPixelForValue(wanted[d]) - (e.clientY - box.top),
-      );
-    const nearest = [...DYNAMIC_NAMES].sort((a, b) => far(a) - far(b))[0];
-    if (far(nearest) > 32) return;
-    state.current.held = nearest;
-    e.currentTarget.setPointerCapture(e.pointerId);
-  };
-  const drag = (e: React.PointerEvent) => {
-    const { held } = state.current;
-    if (!held || !chart.current) return;
-    const at = chart.current.scales.y.getValueForPixel(
-      e.clientY - e.currentTarget.getBoundingClientRect().top,
-    )!;
-    const [low, high] = roomOf(wanted, held);
-    want({ ...wanted, [held]: Math.min(high, Math.max(low, Math.round(at))) });
-  };
   return (
     <div
       className={styles.curve}
-      onPointerDown={hold}
-      onPointerMove={drag}
-      onPointerUp={() => (state.current.held = null)}
       role="img"
       aria-label={`Response: ${DYNAMIC_NAMES.map((d) => `${d} should read ${wanted[d]}`).join(', ')}`}
     >
@@ -90,3 +68,17 @@ export function CurveChart({ shown, proposed, played, wanted, compared, xWords, 
     </div>
   );
 }
+
+/** A diamond is dragged along y, between its neighbours. */
+const dragged = (wanted: Dynamics, want: Props['want']) => ({
+  round: 0,
+  dragX: false,
+  showTooltip: false,
+  onDrag: (_: unknown, __: number, index: number, value: unknown) => {
+    const d = DYNAMIC_NAMES[index];
+    const [low, high] = roomOf(wanted, d);
+    const at = Math.min(high, Math.max(low, (value as { y: number }).y));
+    if (at !== wanted[d]) want({ ...wanted, [d]: at });
+    return undefined;
+  },
+});

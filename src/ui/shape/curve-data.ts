@@ -1,4 +1,4 @@
-import type { ChartOptions } from 'chart.js';
+import type { ChartData, ChartOptions } from 'chart.js';
 import type { Dynamics, Response } from '@/core/instrument/response';
 import { DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
 import { curveOf } from '@/core/shape/families';
@@ -15,7 +15,7 @@ export function curveData(
   played: Played | null,
   wanted: Dynamics,
   c: Colours,
-) {
+): ChartData<'line'> {
   const curve = curveOf(shown);
   const along = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => i / CURVE_POINTS);
   const diamonds = played ? DYNAMIC_NAMES.map((d) => ({ x: 100 * played[d], y: wanted[d] })) : [];
@@ -26,11 +26,13 @@ export function curveData(
         showLine: false,
         pointStyle: 'rectRot' as const,
         pointRadius: 9,
+        pointHitRadius: 22,
         pointBorderWidth: 2.5,
         pointBackgroundColor: c.sheet,
         pointBorderColor: c.live,
       },
       {
+        dragData: false,
         data: along.map((x) => ({ x: 100 * x, y: 127 * curve(x) })),
         pointRadius: 0,
         borderColor: c.ink,
@@ -38,6 +40,7 @@ export function curveData(
         borderDash: proposed ? [7, 6] : [],
       },
       {
+        dragData: false,
         data: [
           { x: 0, y: 0 },
           { x: 100, y: 127 },

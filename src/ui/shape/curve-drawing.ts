@@ -12,7 +12,6 @@ export const LANDS_WIDTH = 84;
 export interface DrawState {
   compared: Compared | null;
   colours: Colours;
-  held: keyof Dynamics | null;
   wanted: Dynamics;
 }
 

@@ -11,7 +11,7 @@ export const bendLeverPlan: KindPlan = {
     { name: 'lever with pot or magnet sensor', count: lanes, cost: 6 },
     { name: 'spring', count: 2 * lanes, cost: 0.5 },
   ],
-  circuit: () => ({ box: 'the lever’s pot, or its magnet sensor,' }),
+  circuit: () => ({ box: 'the lever’s pot or sensor' }),
   steps: [
     {
       does: 'Set the springs so that it rests in the middle.',

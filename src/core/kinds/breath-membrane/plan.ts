@@ -11,7 +11,7 @@ export const breathMembranePlan: KindPlan = {
     { name: 'light and receiver, reflecting', count: lanes, cost: 3 },
     { name: 'membrane', count: lanes, cost: 1 },
   ],
-  circuit: () => ({ box: 'the receiver, and its light,' }),
+  circuit: () => ({ box: 'the light and its receiver' }),
   steps: [
     {
       does: 'Fix the sensor about a centimetre from the membrane, so that all its travel lies on one side of the brightest place.',

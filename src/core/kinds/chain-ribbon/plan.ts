@@ -18,7 +18,8 @@ export const chainRibbonPlan: KindPlan = {
     { name: `pull-down resistor, ${ohmsWords(pullDownOhms)}`, count: lanes, cost: 0.1 },
   ],
   circuit: ({ pullDownOhms }) => ({
-    box: 'the chain’s ends and its contact strip',
+    box: 'the chain’s strip',
+    wiper: true,
     down: [`the pull-down, ${ohmsWords(pullDownOhms)},`],
   }),
   steps: [

@@ -11,7 +11,7 @@ export const encoderPlan: KindPlan = {
     { name: 'encoder', count: lanes, cost: 2 },
     { name: 'knob', count: lanes, cost: 0.8 },
   ],
-  circuit: () => ({ down: ['a and b of the encoder, its middle lead'] }),
+  circuit: () => ({ down: ['the encoder'] }),
   steps: [
     {
       does: 'Wire its middle pin to ground and both others to pins that time edges.',

@@ -12,7 +12,7 @@ export const footSwitchPlan: KindPlan = {
     { name: 'foot switch', count: lanes, cost: 12 },
     { name: 'socket', count: lanes, cost: 1 },
   ],
-  circuit: () => ({ down: ['the socket, its sleeve'] }),
+  circuit: () => ({ down: ['the socket'] }),
   steps: [
     {
       does: 'Find out which pins of its plug are the contact.',

@@ -11,7 +11,7 @@ export const mouthResonatorPlan: KindPlan = {
     { name: 'microphone with amplifier', count: lanes, cost: 5 },
     { name: 'resonator tube', count: lanes, cost: 3 },
   ],
-  circuit: () => ({ box: 'the microphone’s amplifier' }),
+  circuit: () => ({ box: 'the microphone' }),
   steps: [
     {
       does: 'Fix the microphone outside the flow of air.',

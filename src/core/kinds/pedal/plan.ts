@@ -11,7 +11,7 @@ export const pedalPlan: KindPlan = {
     { name: 'continuous pedal', count: lanes, cost: 30 },
     { name: 'socket of three pins', count: lanes, cost: 1 },
   ],
-  circuit: () => ({ box: 'the socket of three pins' }),
+  circuit: () => ({ box: 'the socket', wiper: true }),
   steps: [
     {
       does: 'Find out with the meter which pin of its plug is the wiper.',

@@ -11,7 +11,7 @@ export const potPlan: KindPlan = {
     { name: 'pot or slider, 10 kΩ', count: lanes, cost: 1.5 },
     { name: 'knob', count: lanes, cost: 0.8 },
   ],
-  circuit: () => ({ box: 'the ends and the wiper of each pot' }),
+  circuit: () => ({ box: 'each pot', wiper: true }),
   steps: [
     {
       does: 'Wire its outer ends to supply and ground, and its middle to the pin.',

@@ -17,7 +17,8 @@ export const ribbonPlan: KindPlan = {
     { name: `pull-down resistor, ${ohmsWords(pullDownOhms)}`, count: lanes, cost: 0.1 },
   ],
   circuit: ({ pullDownOhms }) => ({
-    box: 'the ends and the wiper of the strip',
+    box: 'the strip',
+    wiper: true,
     down: [`the pull-down, ${ohmsWords(pullDownOhms)},`],
   }),
   steps: [

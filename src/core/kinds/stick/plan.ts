@@ -8,7 +8,7 @@ export const stickPlan: KindPlan = {
   currentMa: 0.5,
   wires: { lane: 2, shared: 2 },
   parts: () => [{ name: 'thumb stick', count: 1, cost: 3 }],
-  circuit: () => ({ box: 'the stick, a wiper an axis,' }),
+  circuit: () => ({ box: 'the stick' }),
   steps: [
     {
       does: 'Fix it so that it returns to its middle by itself.',

@@ -17,7 +17,7 @@ export const touchSurfacePlan: KindPlan = {
     { name: 'touch surface, four wires', count: 1, cost: 12 },
     { name: 'pressure sheet under it', count: 1, cost: 5 },
   ],
-  circuit: () => ({ box: 'the surface, an edge a pin,' }),
+  circuit: () => ({ box: 'the surface' }),
   steps: [
     {
       does: 'Lay the surface on its pressure sheet without a crease.',

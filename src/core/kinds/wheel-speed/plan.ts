@@ -11,7 +11,7 @@ export const wheelSpeedPlan: KindPlan = {
     { name: 'magnet switch sensor', count: lanes, cost: 1.5 },
     { name: 'magnet', count: 6 * lanes, cost: 0.3 },
   ],
-  circuit: () => ({ box: 'the magnet switch sensor' }),
+  circuit: () => ({ box: 'the magnet sensor' }),
   steps: [
     { does: 'Space the magnets evenly round the wheel.', check: 'Turned evenly, its pulses come evenly.' },
     ...THREE_PIN_STEPS,

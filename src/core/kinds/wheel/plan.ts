@@ -8,6 +8,6 @@ export const wheelPlan: KindPlan = {
   currentMa: 0.4,
   wires: { lane: 3, shared: 0 },
   parts: (lanes) => [{ name: 'wheel with pot', count: lanes, cost: 8 }],
-  circuit: () => ({ box: 'the ends and the wiper of the wheel’s pot' }),
+  circuit: () => ({ box: 'the wheel’s pot', wiper: true }),
   steps: [{ does: 'Set its pot so that neither end of the wheel is an end of the pot.' }, ...THREE_PIN_STEPS],
 };

@@ -62,7 +62,8 @@ export function Listen() {
       again: null,
     });
   };
-  useKey('h', () => void hold(), { enabled: live });
+  // From the self-test too.
+  useKey('h', () => void hold(), { enabled: live || mode.is === 'test' });
   const read = (file: File, columns: CsvColumns, { notes }: CsvPreview) =>
     show({
       source: { is: 'file', file, columns, rateHz: board.scanHz },

@@ -76,6 +76,8 @@ export interface RemovedSensor {
   sensor: Sensor;
   voices: Voice[];
   zones: Zone[];
+  /** Of its board, in whose counts it was measured. */
+  bits: number;
 }
 
 /** At most a second of a take: times in µs from its start, counts in frame order. */

@@ -351,7 +351,7 @@ describe('the bench', () => {
     const { document } = (await db.instruments.get('wherry'))!;
     const removed = {
       ...{ id: 'gone', instrument: 'wherry', removedAt: new Date().toISOString() },
-      ...{ sensor: document.sensors[0], voices: [], zones: [] },
+      ...{ sensor: document.sensors[0], voices: [], zones: [], bits: 12 },
     };
     await removeSensor(removed, db);
     const workspace = createWorkspace('wherry', false, db);

@@ -1,11 +1,22 @@
+import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkInstrument, readInstrument } from '../exchange/instrument-json';
+import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
+import type { Sensor } from '../instrument/sensor';
 import { assignPins } from './assign';
 import { BOARD_NUMBERS, boardNumber, withBoardNumber } from './own-board';
 import { findBoardClass } from './board-classes';
-import { withAnother, withLanes, withMore, withMoved, withoutSensor } from './edit';
+import {
+  withAnother,
+  withLanes,
+  withMore,
+  withMoved,
+  withoutSensor,
+  withPlaced,
+  withSensorBack,
+} from './edit';
 import { planOf } from './plan';
 import { fitOf } from './solve';
 import { movePin, takeFit } from './take-fit';
@@ -146,5 +157,41 @@ describe('a plan that changes', () => {
       ok: false,
       says: 'Pin 5 reads no levels; Bellows · out needs a pin of the converter.',
     });
+  });
+});
+
+describe('any run of edits', () => {
+  it('leaves a whole document: no id, column or contact stands twice', () => {
+    const kinds = ['pot', 'switch', 'two-contact-keys', 'touch-pads', 'stick', 'encoder'];
+    const step = fc.record({
+      does: fc.constantFrom('more', 'another', 'lanes', 'without', 'back', 'move'),
+      kind: fc.constantFrom(...kinds),
+      at: fc.nat(20),
+      lanes: fc.integer({ min: 1, max: 5 }),
+    });
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 25 }), (steps) => {
+        let own = newInstrument('own', 'Own', '2026-11-28T00:00:00.000Z');
+        let removed: Sensor[] = [];
+        for (const { does, kind, at, lanes } of steps) {
+          const sensor = own.sensors[at % own.sensors.length];
+          if (does === 'more') own = withMore(own, { kind, lanes });
+          if (does === 'another') own = withAnother(own, sensor.id);
+          if (does === 'lanes') own = withLanes(own, sensor.id, lanes);
+          if (does === 'move') own = withPlaced(own, sensor.id, own.boards[0].id, own.sensors[0].id);
+          if (does === 'without' && own.sensors.length > 1) {
+            own = withoutSensor(own, sensor.id);
+            removed = [...removed, sensor];
+          }
+          const back = removed[at % Math.max(1, removed.length)];
+          if (does === 'back' && back) {
+            own = withSensorBack(own, { sensor: back, voices: [], zones: [], bits: 12 }).instrument;
+            removed = removed.filter((s) => s !== back);
+          }
+          expect(checkInstrument(own)).toMatchObject({ ok: true });
+        }
+      }),
+      { numRuns: 200 },
+    );
   });
 });

@@ -6,11 +6,11 @@ import type { Calibration } from '../instrument/calibration';
 import type { Instrument } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
 import { withVoices } from '../instrument/with-voices';
-import { newSensor } from '../kinds/new-sensor';
+import { freshSensor, inputsOf, isFree, newLane, newSensor } from '../kinds/new-sensor';
 import { kindOf } from '../kinds/registry';
 import { notesAfter } from '../pitch/scale';
-import { movedTo, withPins } from './take-fit';
-import { freeId, withWish, type Wish } from './wishes';
+import { movedTo, rebased, withPins } from './take-fit';
+import { withWish, type Wish } from './wishes';
 
 /** An instrument with more sensors, on its first board, wired to pins that are left. */
 export const withMore = (instrument: Instrument, wish: Wish): Instrument =>
@@ -22,13 +22,16 @@ export function withAnother(instrument: Instrument, id: string): Instrument {
   if (at < 0) return instrument;
   const like = instrument.sensors[at];
   const kind = kindOf(like);
-  const own = freeId(
+  const stem = like.name.replace(/ \d+$/, '');
+  const named = (number: string) => [stem, number].filter(Boolean).join(' ');
+  const made = freshSensor(
+    kind,
     like.id.replace(/-\d+$/, ''),
-    instrument.sensors.map((s) => s.id),
+    named,
+    like.board,
+    like.lanes.length,
+    instrument.sensors,
   );
-  const number = /-(\d+)$/.exec(own)?.[1] ?? '2';
-  const name = `${like.name.replace(/ \d+$/, '')} ${number}`.slice(0, 60);
-  const made = newSensor(kind, own, name, like.board, like.lanes.length);
   const another = like.facts ? { ...made, facts: { ...like.facts } } : made;
   const sensors = [...instrument.sensors];
   sensors.splice(at + 1, 0, another);
@@ -43,31 +46,39 @@ export function withoutSensor(instrument: Instrument, id: string): Instrument {
   return withVoices({ ...instrument, sensors }, voices);
 }
 
+/** A sensor that was removed: what listened to it, and the bits in whose counts it was measured. */
+export interface Removed {
+  sensor: Sensor;
+  voices: readonly Voice[];
+  zones: readonly Zone[];
+  bits: number;
+}
+
 /**
  * With a sensor that was removed, under its id where that is free, and what listened to it where all that it names is there.
  * @returns also the id that it has now
  */
 export function withSensorBack(
   instrument: Instrument,
-  sensor: Sensor,
-  voices: readonly Voice[],
-  zones: readonly Zone[],
+  { sensor, voices, zones, bits }: Removed,
 ): { instrument: Instrument; id: string } {
-  const id = freeId(
-    sensor.id,
-    instrument.sensors.map((s) => s.id),
-  );
-  const made = newSensor(kindOf(sensor), id, sensor.name, sensor.board, sensor.lanes.length);
-  const board = instrument.boards.some((b) => b.id === sensor.board) ? sensor.board : instrument.boards[0].id;
+  const own = isFree(sensor, instrument.sensors);
+  const board = instrument.boards.find((b) => b.id === sensor.board) ?? instrument.boards[0];
+  const named = (number: string) => [sensor.name, number].filter(Boolean).join(' ');
+  const { lanes, facts } = sensor;
+  const made = freshSensor(kindOf(sensor), sensor.id, named, board.id, lanes.length, instrument.sensors);
   // Under another id its columns are others too: what was measured of them is played again.
-  const back = id === sensor.id ? { ...sensor, board } : { ...made, board, facts: sensor.facts };
+  const back = own ? rebased({ ...sensor, board: board.id }, bits, board.bits) : { ...made, facts };
   const sensors = [...instrument.sensors, back];
   const kept = (v: Voice) =>
-    id === sensor.id &&
-    !instrument.voices.some((own) => own.id === v.id) &&
+    own &&
+    !instrument.voices.some((other) => other.id === v.id) &&
     sourcesOf(v).every(([, source]) => sensors.some((s) => s.id === source.sensor));
   const wired = withPins({ ...instrument, sensors });
-  return { instrument: withVoices(wired, [...wired.voices, ...voices.filter(kept)], zones), id };
+  return {
+    instrument: withVoices(wired, [...wired.voices, ...voices.filter(kept)], zones),
+    id: back.id,
+  };
 }
 
 /** A sensor so many places further along. */
@@ -110,11 +121,29 @@ export function withLanes(instrument: Instrument, id: string, lanes: number): In
     const wanted = Math.min(most, Math.max(least, lanes));
     const kept = sensor.lanes.slice(0, wanted);
     const made = newSensor(kindOf(sensor), id, sensor.name, sensor.board, wanted).lanes;
-    const all = noted(kept, made);
+    const others = instrument.sensors.filter((s) => s.id !== id);
+    const all = noted(kept, freed(made, kept, sensor, others));
     return { ...sensor, lanes: all, calibration: sensor.calibration && ofLanes(sensor.calibration, all) };
   };
   const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
   return withPins({ ...instrument, sensors });
+}
+
+/** Lanes as they are made, those after the kept ones under other names where another sensor has theirs. */
+function freed(
+  made: readonly Lane[],
+  kept: readonly Lane[],
+  sensor: Sensor,
+  others: readonly Sensor[],
+): Lane[] {
+  const taken = new Set([...others.flatMap(inputsOf), ...inputsOf({ lanes: [...kept] })]);
+  return made.map((lane, i) => {
+    let own = lane;
+    for (let n = i + 1; i >= kept.length && inputsOf({ lanes: [own] }).some((input) => taken.has(input)); n++)
+      own = { ...lane, ...newLane(kindOf(sensor), sensor.id, String(n)) };
+    for (const input of inputsOf({ lanes: [own] })) taken.add(input);
+    return own;
+  });
 }
 
 /** Lanes that were there, and the rest as they are made: where those stand for notes, these go on in their scale. */

@@ -41,13 +41,17 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
 /** A sensor on another board: a calibration in its counts stays, another one is kept aside, and comes back when it fits again. */
 export function movedTo(sensor: Sensor, board: Board, instrument: Instrument): Sensor {
   const before = instrument.boards.find((b) => b.id === sensor.board)!;
-  const moved = { ...sensor, board: board.id };
-  if (before.bits === board.bits || sensor.calibration?.is === 'contacts') return moved;
-  const { calibration, former, ...bare } = moved;
+  return rebased({ ...sensor, board: board.id }, before.bits, board.bits);
+}
+
+/** A sensor whose counts have other bits now. */
+export function rebased(sensor: Sensor, before: number, after: number): Sensor {
+  if (before === after || sensor.calibration?.is === 'contacts') return sensor;
+  const { calibration, former, ...bare } = sensor;
   return {
     ...bare,
-    ...(former?.bits === board.bits ? { calibration: former.calibration } : {}),
-    ...(calibration ? { former: { bits: before.bits, calibration } } : {}),
+    ...(former?.bits === after ? { calibration: former.calibration } : {}),
+    ...(calibration ? { former: { bits: before, calibration } } : {}),
   };
 }
 

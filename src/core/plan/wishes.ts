@@ -1,7 +1,7 @@
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
-import { newSensor } from '../kinds/new-sensor';
+import { freshSensor } from '../kinds/new-sensor';
 import { findKind } from '../kinds/registry';
 
 /** A wish: a kind of sensor, how many of them, and of how many lanes each. */
@@ -13,28 +13,15 @@ export interface Wish {
   name?: string;
 }
 
-/** An id that is free among those that are taken: "pot", "pot-2". */
-export function freeId(stem: string, taken: readonly string[]): string {
-  for (let n = 1; ; n++) {
-    const id = n === 1 ? stem : `${stem}-${n}`;
-    if (!taken.includes(id)) return id;
-  }
-}
-
 /** Sensors added to those that there are. @throws RangeError for a kind that is not known */
 export function withWish(sensors: readonly Sensor[], board: string, wish: Wish): Sensor[] {
   const kind = findKind(wish.kind);
   if (!kind) throw new RangeError(`withWish: a kind is required, got ${wish.kind}`);
   const all = [...sensors];
   for (let i = 0; i < (wish.count ?? 1); i++) {
-    const id = freeId(
-      kind.id,
-      all.map((s) => s.id),
-    );
-    const number = id.slice(kind.id.length).replace('-', ' ');
-    const stem = wish.name ?? kind.name[0].toUpperCase() + kind.name.slice(1);
-    const name = (stem + number).slice(0, 60);
-    const made = newSensor(kind, id, name, board, wish.lanes ?? kind.lanes.least);
+    const named = wish.name ?? kind.name[0].toUpperCase() + kind.name.slice(1);
+    const name = (number: string) => [named, number].filter(Boolean).join(' ');
+    const made = freshSensor(kind, kind.id, name, board, wish.lanes ?? kind.lanes.least, all);
     all.push(wish.facts ? { ...made, facts: wish.facts } : made);
   }
   return all;

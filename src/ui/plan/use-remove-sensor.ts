@@ -1,7 +1,7 @@
 'use client';
 
 import type { Sensor } from '@/core/instrument/sensor';
-import { hears } from '@/core/instrument/access';
+import { boardOf, hears } from '@/core/instrument/access';
 import { withoutSensor } from '@/core/plan/edit';
 import type { RemovedSensor } from '@/store/database';
 import { bringBackSensor, KEPT_DAYS, removeSensor } from '@/store/removed';
@@ -22,6 +22,7 @@ export function useRemoveSensor(sensor: Sensor): () => void {
     const removed: RemovedSensor = {
       ...{ id: `${id}-${sensor.id}-${Date.now().toString(36)}`, instrument: id, removedAt: at, sensor },
       ...{ voices: instrument.voices.filter((v) => hears(v, sensor.id)), zones: instrument.zones },
+      bits: boardOf(instrument, sensor).bits,
     };
     const redo = () => removeSensor(removed).then(workspace.reloadTakes);
     const undo = () => bringBackSensor(removed, true).then(workspace.reloadTakes);

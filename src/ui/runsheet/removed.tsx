@@ -17,9 +17,9 @@ export function Removed() {
   if (!aside || readOnly) return null;
   const tried = (work: Promise<unknown>) => void work.catch((e: unknown) => notify(storageWords(e)));
   const sensorBack = async (removed: RemovedSensor) => {
-    const { sensor, voices, zones } = removed;
+    const { sensor } = removed;
     const now = workspace.store.getState().history!.present;
-    const back = withSensorBack(now, sensor, voices, zones);
+    const back = withSensorBack(now, removed);
     const redo = () => bringBackSensor(removed, back.id === sensor.id).then(workspace.reloadTakes);
     const undo = () =>
       removeSensor({ ...removed, sensor: { ...sensor, id: back.id } }).then(workspace.reloadTakes);

@@ -160,6 +160,19 @@ describe('a plan that changes', () => {
   });
 });
 
+it('a sensor goes to another board before another one, without its old pins, and what was measured in other counts is kept aside', () => {
+  const sallow = shipped('sallow');
+  const [first, second] = sallow.boards;
+  const own = sallow.sensors.find((s) => s.board === second.id)!;
+  const placed = withPlaced(sallow, own.id, first.id, 'keys');
+  expect(holds(placed)).toBe(true);
+  expect(placed.sensors[0]).toMatchObject({ id: own.id, board: first.id });
+  const wherry2 = { ...wherry, boards: [...wherry.boards, { ...second, id: 'other', bits: 10 }] };
+  const moved = withPlaced(wherry2, 'bellows', 'other', null).sensors.at(-1)!;
+  expect(moved).toMatchObject({ id: 'bellows', board: 'other', former: { bits: 12 } });
+  expect(moved.calibration).toBeUndefined();
+});
+
 describe('any run of edits', () => {
   it('leaves a whole document: no id, column or contact stands twice', () => {
     const kinds = ['pot', 'switch', 'two-contact-keys', 'touch-pads', 'stick', 'encoder'];

@@ -9,14 +9,7 @@ import { NumberField } from '../parts/number-field';
 import { Reading } from '../parts/station';
 import { sidesOf } from '../parts/sides';
 import { Term } from '../parts/term';
-import { perHourWords, sentence } from '../parts/words';
-
-/** Levels that seven bits have; what a player rarely controls more than. */
-const SEVEN_BITS = 128;
-
-/** Whether a sensor is quiet enough for what it sends. */
-const quietWords = (levels: number): string =>
-  levels >= SEVEN_BITS ? 'Quiet enough' : levels >= SEVEN_BITS / 4 ? 'Fairly quiet' : 'Noisy';
+import { perHourWords, quietWords, sentence } from '../parts/words';
 
 /** What "off" is worth: as far below "on" as noise needs, or not. */
 function offWords({ on, off, noise }: LevelCalibration): string {

@@ -6,10 +6,13 @@ import { useCallback, useState, type ReactNode } from 'react';
 import { useKey } from '../hooks/use-key';
 import type { CsvColumns, CsvPreview } from '@/core/exchange/csv-columns';
 import { readWords } from '@/core/exchange/recording-words';
-import { allContacts, boardOf, lanePlaces } from '@/core/instrument/access';
+import { allContacts, boardOf, lanePlaces, levelOf } from '@/core/instrument/access';
+import type { Sensor } from '@/core/instrument/sensor';
 import { movedSince } from '@/core/listen/moved-since';
 import { kindOf } from '@/core/kinds/registry';
+import { distinctLevels } from '@/core/signal/levels';
 import { QUANTISATION_NOISE } from '@/core/signal/rest';
+import { counted } from '@/core/units/counted';
 import { useInstrument, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { Headline, Reading, Station } from '../parts/station';
 import { SensorTrace } from '../parts/sensor-trace';
@@ -27,7 +30,7 @@ import { RecordingView } from '../recording/recording-view';
 import type { Shown } from '../recording/shown';
 import { useShown } from '../recording/use-shown';
 import { RecordingsList } from '../recording/recordings-list';
-import { lengthWords } from '../parts/words';
+import { lengthWords, quietWords } from '../parts/words';
 import { LaneStrip } from '../parts/lane-strip';
 import { PlaySurface } from '../parts/play-surface';
 
@@ -192,10 +195,9 @@ function ListenLane({ heard, tools, below }: LiveParts) {
               : 'Let it lie still for a second.'}
           </Reading>
           {moved && <p className={styles.moved}>{moved.says}</p>}
-          <Reading label="Noise" value={rest ? rest.noise.toFixed(1) : '–'} unit="counts, 1 σ">
-            {rest && rest.noise <= QUANTISATION_NOISE * 1.05
-              ? 'As quiet as the converter can tell.'
-              : '1.4826 × the median deviation, so a knock does not count.'}
+          <Reading label="Noise" term="σ" value={rest ? rest.noise.toFixed(1) : '–'} unit="counts, 1 σ">
+            {rest && quietSentence(rest.noise, sensor, board.bits)}
+            {rest && ' It is 1.4826 × the median deviation, so a knock does not count.'}
           </Reading>
           <Rate />
           <HeardFindings {...heard} />
@@ -226,6 +228,16 @@ function ListenLane({ heard, tools, below }: LiveParts) {
       {below}
     </Station>
   );
+}
+
+/** What its noise leaves of it: of its own reach where that was measured, else of the whole converter. */
+function quietSentence(noise: number, sensor: Sensor, bits: number): string {
+  if (noise <= QUANTISATION_NOISE * 1.05) return 'As quiet as the converter can tell.';
+  const level = levelOf(sensor);
+  const span = level ? Math.abs(level.reach.up - level.rest) : 2 ** bits - 1;
+  const levels = distinctLevels(span, noise);
+  const of = level ? '' : ' of the whole range';
+  return `${quietWords(levels)}: ${counted(levels, 'step')}${of} stay clear of it.`;
 }
 
 function Tools({

@@ -96,12 +96,9 @@ export const theme = createTheme({
         },
       },
     },
-    MuiFormControl: { styleOverrides: { root: { '& label + .MuiInput-root': { marginTop: 0 } } } },
     MuiFormHelperText: { styleOverrides: { root: { fontSize: 13.5, lineHeight: 1.35 } } },
     MuiInput: {
       styleOverrides: {
-        // The rule under a field, two pixels in the living colour, shows its focus.
-        input: { '&:focus-visible': { outline: 'none' } },
         root: {
           '&::before': { borderBottom: '1px solid var(--line) !important' },
           '&::after': { borderBottomWidth: 2, transition: 'none' },

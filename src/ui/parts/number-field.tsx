@@ -41,7 +41,11 @@ export function NumberField(props: Props) {
     [low, high, whole, unit, words, read],
   );
   const resolver = useMemo(() => typedResolver(limits), [limits]);
-  const form = useForm<Typed>({ resolver, values: { typed: shown }, reValidateMode: 'onSubmit' });
+  // What is refused does not take the focus back: the page's keys go on.
+  const form = useForm<Typed>({
+    ...{ resolver, values: { typed: shown } },
+    ...{ reValidateMode: 'onSubmit', shouldFocusError: false },
+  });
   const { register, handleSubmit, setValue, getValues, clearErrors, formState } = form;
   const escaped = useRef(false);
   const putBack = () => setValue('typed', shown);

@@ -24,7 +24,7 @@ export function RemovedList({ things, days }: { things: readonly RemovedThing[];
   return (
     <details className={styles.removed}>
       <summary>
-        {counted(things.length, 'removed thing')}, each kept {days} days
+        {counted(things.length, 'removed thing')}, kept for {days} days
       </summary>
       <ul>
         {things.map(({ key, name, is, at, back, forGood }) => (

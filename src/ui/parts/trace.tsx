@@ -135,7 +135,7 @@ function paint(
   }
 }
 
-/** Three or four round counts at the left. */
+/** Three or four round counts at the left, and their unit at the lower end where there is room. */
 function axis(
   g: CanvasRenderingContext2D,
   range: { low: number; high: number },
@@ -146,13 +146,16 @@ function axis(
   const raw = (range.high - range.low) / 3;
   const power = 10 ** Math.floor(Math.log10(raw));
   const step = [1, 2, 5, 10].map((m) => m * power).find((s) => s >= raw)!;
+  const bottom = g.canvas.clientHeight - 8;
   g.textAlign = 'right';
   for (let at = Math.ceil(range.low / step) * step; at <= range.high; at += step) {
     g.fillStyle = c.faint;
     g.fillRect(LEFT, Math.round(y(at)), width - LEFT, 1);
     g.fillStyle = c.soft;
-    g.fillText(String(Math.round(at)), LEFT - 6, Math.min(g.canvas.clientHeight - 8, Math.max(8, y(at))));
+    g.fillText(String(Math.round(at)), LEFT - 6, Math.min(bottom, Math.max(8, y(at))));
   }
+  const lowest = y(Math.ceil(range.low / step) * step);
+  if (bottom - lowest > 16) g.fillText('counts', LEFT - 6, bottom);
 }
 
 function level(

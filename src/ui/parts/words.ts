@@ -50,3 +50,10 @@ export function lengthWords(seconds: number): string {
 /** What a lane is called among those of other sensors: "Leaves leaf-3", or its sensor's name where it is the only one. */
 export const laneName = ({ name, lanes }: Sensor, lane: string): string =>
   lanes.length > 1 ? `${name} ${lane}` : name;
+
+/** Levels that seven bits have; a player rarely controls more than noise lets through. */
+const SEVEN_BITS = 128;
+
+/** Whether so many levels that stay clear of the noise are enough for what is sent. */
+export const quietWords = (levels: number): string =>
+  levels >= SEVEN_BITS ? 'Quiet enough' : levels >= SEVEN_BITS / 4 ? 'Fairly quiet' : 'Noisy';

@@ -84,7 +84,7 @@ export function curveOptions(c: Colours, xWords: string): ChartOptions<'line'> {
         afterBuildTicks: (s) => {
           s.ticks = [0, 32, 64, 96, 127].map((value) => ({ value }));
         },
-        ticks: { color: c.soft, font },
+        ticks: { color: c.soft, font, callback: (v) => (v === 127 ? 'of 127' : v) },
       },
     },
   };

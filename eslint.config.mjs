@@ -3,13 +3,14 @@ import nextVitals from 'eslint-config-next/core-web-vitals';
 import nextTypescript from 'eslint-config-next/typescript';
 import prettier from 'eslint-config-prettier/flat';
 
-/** Dependencies point one way: ui → workers/store/board → core. Each folder names what it may not reach. */
+/** Dependencies point one way: ui → session → workers/store/board → core. Each folder names what it may not reach. */
 const mayNotReach = {
-  core: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'store', 'workers', 'board', 'server'],
-  board: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'store', 'workers', 'server'],
-  store: ['react', 'next', 'mui', 'app', 'ui', 'workers', 'board', 'server'],
-  workers: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'store', 'server'],
-  server: ['react', 'dexie', 'mui', 'app', 'ui', 'store', 'workers'],
+  core: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'session', 'store', 'workers', 'board', 'server'],
+  board: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'session', 'store', 'workers', 'server'],
+  store: ['react', 'next', 'mui', 'app', 'ui', 'session', 'workers', 'board', 'server'],
+  workers: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'session', 'store', 'server'],
+  session: ['react', 'next', 'dexie', 'mui', 'app', 'ui', 'server'],
+  server: ['react', 'dexie', 'mui', 'app', 'ui', 'session', 'store', 'workers'],
   ui: ['app', 'server'],
 };
 const packages = {
@@ -51,7 +52,11 @@ export default defineConfig([
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ group: patterns(names), message: 'Imports point ui → workers/store/board → core.' }] },
+        {
+          patterns: [
+            { group: patterns(names), message: 'Imports point ui → session → workers/store/board → core.' },
+          ],
+        },
       ],
     },
   })),
@@ -66,7 +71,7 @@ export default defineConfig([
             patterns: [
               {
                 group: patterns(mayNotReach.core),
-                message: 'Imports point ui → workers/store/board → core.',
+                message: 'Imports point ui → session → workers/store/board → core.',
               },
               {
                 group: [...CORE_ORDER.slice(i + 1).flat(), 'testing'].map((later) => `**/../${later}/**`),

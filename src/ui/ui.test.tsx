@@ -16,7 +16,7 @@ import { nextStep } from './bench/next-step';
 import { promptFor } from './calibrate/prompts';
 import { TakesStrip } from './calibrate/takes-strip';
 import { isStation, STATIONS } from './frame/stations';
-import { TraceRing } from './frame/trace-ring';
+import { TraceRing } from '@/session/trace-ring';
 import { handKeys, keyWords } from './hooks/hand-map';
 import { laneReader } from './parts/lane-values';
 import { Findings } from './parts/findings';
@@ -25,7 +25,7 @@ import { Notices, notify } from './parts/notice';
 import { NumberField } from './parts/number-field';
 import { agoWords, grouped, perHourWords, short } from './parts/words';
 import { shownResponse } from './shape/use-shape';
-import { MidiOut } from './sound/midi-out';
+import { MidiOut } from '@/session/midi-out';
 import { VoiceRow } from './voice/voice-row';
 
 afterEach(cleanup);

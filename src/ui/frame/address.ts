@@ -1,5 +1,5 @@
 import type { Sensor } from '@/core/instrument/sensor';
-import type { Choice } from './choice';
+import type { Choice } from '@/session/choice';
 
 type Addressed = Pick<Choice, 'sensor' | 'lane' | 'look'>;
 

@@ -6,8 +6,8 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { useLive, useSession } from '../hooks/use-session';
 import { notify } from '../parts/notice';
-import { BAUDS, USUAL_BAUD } from './cable';
-import { practises } from './live-state';
+import { BAUDS, USUAL_BAUD } from '@/session/cable';
+import { practises } from '@/session/live-state';
 import styles from './frame.module.css';
 
 /** Rarely asked for, so fetched when it is. */

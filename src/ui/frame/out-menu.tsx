@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { useKey } from '../hooks/use-key';
 import { useSession } from '../hooks/use-session';
-import type { Loudness } from '../sound/ear';
+import type { Loudness } from '@/session/ear';
 import { notify } from '../parts/notice';
 
 const STEPS: Loudness[] = ['off', 'low', 'medium'];

@@ -12,10 +12,11 @@ import { SessionContext } from '../hooks/use-session';
 import { FootStrip } from './foot-strip';
 import { Glance } from './glance';
 import { KeyHelp } from './key-help';
+import { notify } from '../parts/notice';
 import { Keys } from './keys';
 import { Ruler } from './ruler';
 import { SensorList } from './sensor-list';
-import { Session } from './session';
+import { Session } from '@/session/session';
 import styles from './frame.module.css';
 
 /** Rarely there, so fetched when it is. */
@@ -36,7 +37,7 @@ function useOpened(id: string): Session | null {
     let release = () => {};
     const open = (readOnly: boolean) => {
       if (left) return;
-      opened = new Session(id, readOnly);
+      opened = new Session(id, readOnly, notify);
       const made = opened;
       void made
         .open()

@@ -8,9 +8,9 @@ import type { Sensor } from '@/core/instrument/sensor';
 import type { KeptTake } from '@/store/database';
 import { standingOf } from '@/store/standing';
 import type { WorkspaceState } from '@/store/workspace';
-import type { LiveState } from '../frame/live-state';
-import type { Choice } from '../frame/choice';
-import type { Session } from '../frame/session';
+import type { LiveState } from '@/session/live-state';
+import type { Choice } from '@/session/choice';
+import type { Session } from '@/session/session';
 
 export const SessionContext = createContext<Session | null>(null);
 

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { BOARD_FAULTS, COLUMN_FAULTS, type ColumnFault, type Fault } from '@/board/faults';
 import { allColumns } from '@/core/instrument/access';
-import { practises } from '../frame/live-state';
+import { practises } from '@/session/live-state';
 import { useInstrument, useLive, useSession } from '../hooks/use-session';
 import styles from './listen.module.css';
 

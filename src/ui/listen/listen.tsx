@@ -87,7 +87,7 @@ export function Listen() {
       at={mode.is}
     />
   );
-  if (shown) return <RecordingView key={shown.again?.id ?? 'loose'} {...{ shown, show, leave }} />;
+  if (shown) return <RecordingView {...{ shown, show, leave }} />;
   switch (mode.is) {
     case 'columns':
       return (

@@ -3,7 +3,7 @@
 import { useEffect, useRef } from 'react';
 import { canvasFont, READING_FACE } from './chart-fonts';
 import { useColours, type Colours } from './colours';
-import type { TraceData } from './trace';
+import type { TraceData } from '@/session/trace-ring';
 import styles from './trace.module.css';
 
 /** One lane of many: a level by its lowest and highest counts, or a contact by how it was (see signal/overview). */

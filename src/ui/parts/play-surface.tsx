@@ -5,7 +5,7 @@ import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { levelPort } from '@/core/kinds/ports';
 import { noteName } from '@/core/midi/words';
-import { practises } from '../frame/live-state';
+import { practises } from '@/session/live-state';
 import { handKeys, keyWords } from '../hooks/hand-map';
 import { useChoice, useInstrument, useLive, useSession } from '../hooks/use-session';
 import styles from './lanes.module.css';

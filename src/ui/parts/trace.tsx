@@ -3,6 +3,7 @@
 import { useEffect, useRef } from 'react';
 import { canvasFont, READING_FACE } from './chart-fonts';
 import { useColours, type Colours } from './colours';
+import type { TraceData } from '@/session/trace-ring';
 import styles from './trace.module.css';
 
 /** What is drawn with the trace, all in counts. */
@@ -14,16 +15,6 @@ export interface TraceOverlay {
   lines?: { at: number; word: string; colour: keyof Colours }[];
   /** Peaks of gestures, numbered as distances from rest; the time is in columns before now. */
   peaks?: { columnsAgo: number; count: number; word: string }[];
-}
-
-/** Columns of lowest and highest counts as a ring: `at` is written next, `filled` hold data; `total` tells that there are new ones. A column without data has low over high. */
-export interface TraceData {
-  size: number;
-  low: ArrayLike<number>;
-  high: ArrayLike<number>;
-  at: number;
-  filled: number;
-  total: number;
 }
 
 interface Props {

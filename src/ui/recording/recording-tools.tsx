@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useKey } from '../hooks/use-key';
-import { writeWords, type Words } from '@/core/exchange/recording-words';
+import { writeWords } from '@/core/exchange/recording-words';
 import { cutMarks } from '@/core/signal/cut';
 import type { KeptRecording } from '@/store/database';
 import { KEPT_DAYS } from '@/store/removed';
@@ -39,12 +39,11 @@ export function RecordingTools(props: Props) {
   const readOnly = useWorkspace((s) => s.readOnly);
   const describe = useDescribe(shown, show);
   const { keep: keepShape, keeping } = useKeep(desked.link);
-  const keep = () => void keepAs(desked.shape, shown.words, `${shown.words.name} kept`);
-  const keepAs = async (shape: DeskShape, words: Words, says: string): Promise<boolean> => {
-    const id = await keepShape(shape, words, says);
-    if (id !== null) session.choice.setState({ look: id });
-    return id !== null;
+  const keepIt = async () => {
+    const again = await keepShape(desked.shape, shown.words, `${shown.words.name} kept`);
+    if (again) show({ ...shown, kept: again.id, again });
   };
+  const keep = () => void keepIt();
   const [from, to] = look.cursors.toSorted((a, b) => a - b);
   const mark = () =>
     describe({
@@ -55,9 +54,11 @@ export function RecordingTools(props: Props) {
     if (to - from < LEAST_US) return notify(NOTHING_BETWEEN);
     const shape = await desked.link.desk.cut(from, to);
     const { name, marks } = shown.words;
-    const part = name.endsWith(', part') ? name : `${name}, part`;
-    const words = { ...shown.words, name: part, marks: cutMarks(marks, from, to) };
-    if (!readOnly && (await keepAs(shape, words, `${name} trimmed`))) return;
+    const ofPart = name.endsWith(', part') ? name : `${name}, part`;
+    const words = { ...shown.words, name: ofPart, marks: cutMarks(marks, from, to) };
+    const part = readOnly ? null : await keepShape(shape, words, `${name} trimmed`);
+    // It lies on a desk of its own, so that the whole comes back by undo.
+    if (part) return session.choice.setState({ look: part.id });
     reshape(shape);
     look.reset(shape.endUs);
     show({ ...shown, kept: null, again: null, words });

@@ -8,7 +8,7 @@ import { loadTakes } from '@/store/takes';
 import { recordingsOf } from '@/store/recordings';
 import { asideOf } from '@/store/removed';
 import type { Frames } from '@/core/signal/take';
-import type { Session } from '../frame/session';
+import type { Session } from '@/session/session';
 import { closeDemo, openDemo } from '../frame/test-bench';
 import { SessionContext } from '../hooks/use-session';
 import { Notices } from '../parts/notice';
@@ -72,7 +72,6 @@ function Desk({ first }: { first: Shown }) {
     );
   return shown ? (
     <RecordingView
-      key={shown.again?.id ?? 'loose'}
       shown={shown}
       show={show}
       leave={() => {

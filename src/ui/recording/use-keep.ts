@@ -16,8 +16,8 @@ const AT_ONCE = 24;
 
 /** Keeps what lies on a desk as a recording of this instrument, some pieces at a time. */
 export function useKeep(link: DeskLink): {
-  /** @param says what the step is called @returns the recording's id; null where it was refused, which is told */
-  keep: (shape: DeskShape, words: Words, says: string) => Promise<string | null>;
+  /** @param says what the step is called @returns the recording; null where it was refused, which is told */
+  keep: (shape: DeskShape, words: Words, says: string) => Promise<KeptRecording | null>;
   /** How far it is, 0 … 1; null while nothing is kept now. */
   keeping: number | null;
 } {
@@ -50,7 +50,7 @@ export function useKeep(link: DeskLink): {
       await endRecording(id, { pieces: n, marks: words.marks, seconds });
       await workspace.reloadRecordings();
       workspace.came('recordings', id, says);
-      return id;
+      return { ...label, seconds, whole: true };
     } catch (error) {
       notify(storageWords(error));
       await removeRecording(id).catch((e: unknown) => notify(storageWords(e)));

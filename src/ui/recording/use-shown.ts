@@ -14,7 +14,8 @@ export function useShown(): { shown: Shown | null; show: (next: Shown) => void; 
   const look = useChoice((c) => c.look);
   const recording = useWorkspace((s) => s.recordings.find((r) => r.id === look));
   const take = useWorkspace((s) => s.takes.find((t) => t.id === look));
-  const [loose, setLoose] = useState<Shown | null>(null);
+  const [under, setUnder] = useState<Shown | null>(null);
+  const [top, setTop] = useState<Shown | null>(null);
   const name = sensors.find((s) => s.id === take?.sensor)?.name ?? '';
   const id = recording?.id ?? take?.id;
   // The same source as long as it is the same recording: another name must not lay it out anew.
@@ -24,14 +25,18 @@ export function useShown(): { shown: Shown | null; show: (next: Shown) => void; 
     [id],
   );
   const words = recording && shownOf(recording).words;
+  // What was just kept lies on its desk already.
+  const shown = kept && top?.again?.id === id ? top : kept;
   return {
-    shown: kept ? { ...kept, words: words ?? kept.words } : loose,
+    shown: shown ? { ...shown, words: words ?? shown.words } : under,
     show: (next) => {
-      if (next.again) choice.setState({ look: next.again.id });
-      else setLoose(next);
+      if (next.again) setTop(next);
+      else setUnder(next);
+      choice.setState({ look: next.again?.id ?? null });
     },
     leave: () => {
-      setLoose(null);
+      setUnder(null);
+      setTop(null);
       choice.setState({ look: null });
     },
   };

@@ -1,5 +1,14 @@
 import { COLUMN_US } from '@/workers/live-protocol';
-import type { TraceData } from '../parts/trace';
+
+/** Columns of lowest and highest counts as a ring: `at` is written next, `filled` hold data; `total` tells that there are new ones. A column without data has low over high. */
+export interface TraceData {
+  size: number;
+  low: ArrayLike<number>;
+  high: ArrayLike<number>;
+  at: number;
+  filled: number;
+  total: number;
+}
 
 /** Eight seconds of a channel as columns of lowest and highest counts; fixed size, overwritten as time goes. */
 export class TraceRing implements TraceData {

@@ -10,13 +10,12 @@ import type { FromLive, Source, Tick, ToLive } from '@/workers/live-protocol';
 import type { MidiEvent } from '@/core/midi/event';
 import type { Frames } from '@/core/signal/take';
 import { LiveLink } from '@/workers/live-link';
-import { Ear } from '../sound/ear';
-import { MidiOut } from '../sound/midi-out';
-import { notify } from '../parts/notice';
 import type { Choice } from './choice';
 import { Cable } from './cable';
+import { Ear } from './ear';
 import { createLiveStore, type LiveState } from './live-state';
 import { keepOnLeaving } from './keep-on-leaving';
+import { MidiOut } from './midi-out';
 import { TakeKeeping } from './take-keeping';
 import { TraceRing } from './trace-ring';
 
@@ -57,7 +56,7 @@ export class Session {
     (bytes) => this.say({ is: 'bytes', bytes }),
     (cable, says) => {
       this.live.setState({ cable });
-      if (says) notify(says);
+      if (says) this.tell(says);
       if (cable.is === 'closed') this.listenTo('practice');
     },
   );
@@ -65,6 +64,8 @@ export class Session {
   constructor(
     readonly id: string,
     readOnly: boolean,
+    /** Called with one sentence that its user should read. */
+    private readonly tell: (says: string) => void = () => {},
   ) {
     this.workspace = createWorkspace(id, readOnly, undefined, () => {
       const { page, sensor, lane, look } = this.choice.getState();

@@ -97,6 +97,7 @@ test('MIDI goes out to the port that is chosen', async ({ page }) => {
 
 test('a key that opens the file chooser opens it at every press', async ({ page }) => {
   await openWherry(page, 'listen');
+  await expect(page.getByRole('button', { name: /^Listen to a file/ })).toBeVisible();
   // The chooser has the focus when the key is let go: the page never hears of it.
   await page.evaluate(() =>
     window.addEventListener('keyup', (e) => e.isTrusted && e.stopImmediatePropagation(), true),

@@ -56,7 +56,9 @@ test('from nothing to a blown instrument whose nine pads play a scale, and its b
   await page.keyboard.press('3');
   await expect(page.getByRole('heading', { name: 'Pads, live' })).toBeVisible();
   await page.keyboard.press('Space');
-  await expect(page.getByRole('heading', { name: 'Read it, then accept.' })).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByRole('heading', { name: 'Read it, then accept.' })).toBeVisible({
+    timeout: 120_000,
+  });
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Pads: calibrated.' })).toBeVisible();
 

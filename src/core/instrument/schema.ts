@@ -3,7 +3,7 @@ import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
 import { Board, BoardPins, Link } from './board';
 import { AttackPoint, CALIBRATIONS, Sides, StrikeLane, TouchLane } from './calibration';
 import { OPTIONAL } from './complete';
-import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, VERSION } from './document';
+import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, Price, VERSION } from './document';
 import { CurvePoint, Dynamics, PortResponse } from './response';
 import { FormerCalibration, Lane, Sensor } from './sensor';
 import { unionOf } from './union';
@@ -30,7 +30,7 @@ const PARTS: readonly PartClass[] = [
     AttackPoint,
     TouchLane,
   ],
-  ...[StrikeLane, Source, Scene, LogEntry, BuiltStep, Lights],
+  ...[StrikeLane, Source, Scene, LogEntry, BuiltStep, Lights, Price],
   ...[CALIBRATIONS, PITCHES, VELOCITIES, VOICES, ZONES].flatMap((u) => Object.values<PartClass>(u)),
 ];
 

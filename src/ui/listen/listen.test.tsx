@@ -122,7 +122,7 @@ describe('the board at the top right', () => {
     };
     await userEvent.click(screen.getByRole('button', { name: /Practice board/ }));
     await userEvent.click(screen.getByRole('menuitem', { name: /another rate/ }));
-    const field = await screen.findByRole('spinbutton', { name: 'Baud' });
+    const field = await screen.findByRole('spinbutton', { name: 'Baud' }, { timeout: 20_000 });
     await userEvent.clear(field);
     await userEvent.type(field, '74880{Enter}');
     await userEvent.click(screen.getByRole('button', { name: 'Choose a port' }));

@@ -139,7 +139,8 @@ export function sallow(): Instrument {
   const instrument = newInstrument('sallow', 'Sallow', '2026-11-16T08:10:00.000Z');
   instrument.about = 'cranked wheel with keys';
   const [board] = instrument.boards;
-  const wide = ofClass(findBoardClass('fast-32')!);
+  const own = ofClass(findBoardClass('fast-32')!);
+  const wide = { ...own, pins: { ...own.pins!, transport: 'cable' as const } };
   instrument.boards = [
     { ...board, ...wide, name: 'Key board' },
     { ...board, ...wide, id: 'board-2', name: 'Wheel board' },

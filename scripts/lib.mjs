@@ -43,10 +43,10 @@ export function ensurePackages() {
 
 /** Builds the application if any source is newer than the last build. */
 export function ensureBuild() {
-  // The jobs' program is made last.
-  const mark = path.join(ROOT, '.next', 'jobs', 'job.process.mjs');
-  const built = existsSync(path.join(ROOT, '.next', 'BUILD_ID')) && existsSync(mark);
-  if (built && statSync(mark).mtimeMs > newest(['src', 'package-lock.json', 'next.config.ts'])) return;
+  // The pages, and the jobs' program, which tests make by itself.
+  const marks = ['BUILD_ID', 'jobs/job.process.mjs'].map((name) => path.join(ROOT, '.next', name));
+  const sources = newest(['src', 'package-lock.json', 'next.config.ts']);
+  if (marks.every((mark) => existsSync(mark) && statSync(mark).mtimeMs > sources)) return;
   console.log('Building (about a minute)…');
   const code = run('npm', ['run', '--silent', 'build']);
   if (code !== 0) process.exit(code);

@@ -208,7 +208,7 @@ function LevelSentence({
             high={64}
             set={(deadband) => change({ ...voice, deadband })}
           />
-          , at most
+          and at most
           <NumberField
             label="Messages a second"
             value={voice.perSecond ?? 1000}

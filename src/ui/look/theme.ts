@@ -120,20 +120,5 @@ export const theme = createTheme({
         },
       },
     },
-    MuiTooltip: {
-      defaultProps: { arrow: false },
-      styleOverrides: {
-        tooltip: {
-          borderRadius: 0,
-          border: '1px solid var(--ink)',
-          background: 'var(--sheet)',
-          color: 'var(--ink)',
-          fontSize: 14,
-          lineHeight: 1.35,
-          maxWidth: 320,
-          padding: '8px 12px',
-        },
-      },
-    },
   },
 });

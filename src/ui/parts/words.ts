@@ -1,4 +1,4 @@
-import { format, intervalToDuration, parseISO } from 'date-fns';
+import { intervalToDuration } from 'date-fns/intervalToDuration';
 import { counted } from '@/core/units/counted';
 import type { Sensor } from '@/core/instrument/sensor';
 
@@ -15,7 +15,10 @@ export function agoWords(ms: number): string {
 }
 
 /** "28 Nov". @param at ISO 8601 */
-export const dayWords = (at: string): string => format(parseISO(at), 'd MMM');
+export const dayWords = (at: string): string => DAY.format(new Date(at));
+
+/** The browser's own: a package's months would weigh more than all else of it. */
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 
 /** A rate an hour so that it can be felt, to two digits: "1 in 40 h", "12 an hour", "< 1 a year". */
 export function perHourWords(perHour: number): string {

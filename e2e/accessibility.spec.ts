@@ -36,6 +36,8 @@ test('every view passes axe, in light and in dark', async ({ page }) => {
 });
 
 test('every view of a measured instrument passes axe, in light and in dark', async ({ page }) => {
+  // Axe looks at a page for seconds, twice a view.
+  test.setTimeout(400_000);
   await openWherry(page);
   await expectAccessible(page, 'run sheet');
   await page.keyboard.press('1');

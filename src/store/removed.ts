@@ -88,7 +88,8 @@ export async function asideOf(instrument: string, db: Database = database()) {
 export async function sweepRemoved(nowMs = Date.now(), db: Database = database()): Promise<void> {
   const before = new Date(nowMs - KEPT_DAYS * 86_400_000).toISOString();
   const old = ({ removedAt }: { removedAt?: string }) => removedAt !== undefined && removedAt < before;
-  for (const { id } of await db.instruments.filter(old).toArray()) await removeForGood(id, db);
+  for (const { id } of await db.instruments.filter(old).toArray())
+    if (!(await isHeld(id))) await removeForGood(id, db);
   for (const { id } of await db.recordings.filter(old).toArray()) await removeRecording(id, db);
   for (const { id } of await db.takes.filter(old).toArray()) await removeTake(id, db);
   await db.removedSensors.filter(old).delete();

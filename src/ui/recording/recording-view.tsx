@@ -16,7 +16,7 @@ import { ReadingsTable } from './readings-table';
 import { RecordingTools } from './recording-tools';
 import { RecordingWords } from './recording-words';
 import { Stretch } from './stretch';
-import type { DeskSource } from './desk-source';
+import { keptSource } from './desk-source';
 import type { Shown } from './shown';
 import { useDesk, useDrawing, useListened, type Desked } from './use-desk';
 import { useLanes } from './use-lanes';
@@ -82,7 +82,7 @@ function OnDesk({
   // Of what lay on the desk then: once that is cut, it is another.
   const [evidence, setEvidence] = useState<{ of: Desked['shape']; span: Span | null } | null>(null);
   const [over, setOver] = useState<KeptRecording | null>(null);
-  const overSource = useMemo((): DeskSource | null => over && { is: 'kept', recording: over }, [over]);
+  const overSource = useMemo(() => over && keptSource(over), [over]);
   const beneath = useDesk(overSource).desked;
   const beneathDrawing = useDrawing(beneath, { ...view, n });
   const point = (finding: Finding) => {

@@ -1,6 +1,6 @@
 import type { Words } from '@/core/exchange/recording-words';
 import type { KeptRecording, KeptTake } from '@/store/database';
-import type { DeskSource } from './desk-source';
+import { keptSource, type DeskSource } from './desk-source';
 
 /** A recording to be looked at: where it is from, and what is said of it. */
 export interface Shown {
@@ -15,7 +15,7 @@ export interface Shown {
 export const shownOf = (recording: KeptRecording): Shown => {
   const { name, notes, tags, marks } = recording;
   return {
-    ...{ source: { is: 'kept', recording }, words: { name, notes, tags, marks } },
+    ...{ source: keptSource(recording), words: { name, notes, tags, marks } },
     ...{ kept: recording.id, again: recording },
   };
 };

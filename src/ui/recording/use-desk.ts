@@ -62,7 +62,7 @@ async function layOn(
 ): Promise<DeskShape | string> {
   switch (source.is) {
     case 'kept':
-      return link.open(source.recording.channels, piecesIn(source.recording.id));
+      return link.open([...source.channels], piecesIn(source.id));
     case 'held':
       return link.desk.lay(source.frames);
     case 'file': {

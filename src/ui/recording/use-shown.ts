@@ -2,6 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import { useChoice, useInstrument, useSession, useWorkspace } from '../hooks/use-session';
+import type { DeskSource } from './desk-source';
 import { shownOf, shownOfTake, type Shown } from './shown';
 
 /**
@@ -17,18 +18,14 @@ export function useShown(): { shown: Shown | null; show: (next: Shown) => void; 
   const [under, setUnder] = useState<Shown | null>(null);
   const [top, setTop] = useState<Shown | null>(null);
   const name = sensors.find((s) => s.id === take?.sensor)?.name ?? '';
-  const id = recording?.id ?? take?.id;
-  // The same source as long as it is the same recording: another name must not lay it out anew.
-  const kept = useMemo(
-    () => (recording ? shownOf(recording) : take ? shownOfTake(take, name) : null),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [id],
-  );
-  const words = recording && shownOf(recording).words;
+  const kept = recording ? shownOf(recording) : take ? shownOfTake(take, name) : null;
+  const key = kept && JSON.stringify(kept.source);
+  // One source as long as it is the same recording: another name must not lay it out anew.
+  const source = useMemo(() => key && (JSON.parse(key) as DeskSource), [key]);
   // What was just kept lies on its desk already.
-  const shown = kept && top?.again?.id === id ? top : kept;
+  const laid = kept && top?.again?.id === kept.again?.id ? top?.source : source;
   return {
-    shown: shown ? { ...shown, words: words ?? shown.words } : under,
+    shown: kept && laid ? { ...kept, source: laid } : under,
     show: (next) => {
       if (next.again) setTop(next);
       else setUnder(next);

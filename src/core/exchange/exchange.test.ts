@@ -254,6 +254,7 @@ describe('logs from elsewhere', () => {
     const frames = { channels: ['a'], tUs: Float64Array.of(0, 1000), counts: Uint16Array.of(1, 2) };
     const { notes } = csv(takeCsvParts(frames, writeWords(words)).join(''));
     expect(readWords(notes, 'file')).toEqual(words);
+    expect(writeWords({ ...words, marks: [1500.4, 89_999.6] }).marks).toBe('1500 90000');
     expect(readWords({ marks: '9 x -3 2 1e9 0.5', tags: ' , a,a' }, 'file')).toEqual({
       ...{ name: 'file', notes: '', tags: ['a'], marks: [2, 9] },
     });

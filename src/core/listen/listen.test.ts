@@ -117,6 +117,11 @@ describe('what a recording by formula says', () => {
       says: 'It moves only with c2, 30 % as far.',
     });
   });
+  it('a small range is told where somebody played, not where it was knocked once', () => {
+    const small = (of: (t: number) => number) => formula([(t, r) => 1000 + 500 * of(t) + 2 * r.gauss()]);
+    expect(found(small(strokes))).toEqual(['poor-range c1']);
+    expect(found(small((t) => (t < 1 ? strokes(t) : 0)))).not.toContain('poor-range c1');
+  });
   it('a take of rest has no gesture: what swings over a quarter of the range there floats, however slowly', () => {
     const slow = (t: number, r: ReturnType<typeof random>) =>
       2000 + 700 * Math.sin(2 * Math.PI * 0.1 * t) + 2 * r.gauss();

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import golden from './pchip.golden.json';
 import { random } from '../signal/random';
-import { proposeResponse, solvePoints, solvePower } from './dynamics';
+import { DYNAMIC_NAMES, proposeResponse, roomOf, solvePoints, solvePower } from './dynamics';
 import { curveOf } from './families';
 import { pchip } from './pchip';
 import { tableOf, worstTableError } from './table';
@@ -146,4 +146,13 @@ describe('a curve from dynamics', () => {
     expect(127 * curve(0.04)).toBeCloseTo(32, 1);
     expect(127 * curve(0.85)).toBeCloseTo(110, 1);
   });
+});
+
+it('what a dynamic should read lies between its neighbours: soft never above medium, nor medium above loud', () => {
+  const wanted = { soft: 32, medium: 70, loud: 110 };
+  expect(DYNAMIC_NAMES.map((d) => roomOf(wanted, d))).toEqual([
+    [0, 70],
+    [32, 110],
+    [70, 127],
+  ]);
 });

@@ -21,6 +21,7 @@ const config: NextConfig = {
   productionBrowserSourceMaps: false,
   // `npm run check` runs the type checker by itself, once.
   typescript: { ignoreBuildErrors: true },
+  turbopack: { resolveAlias: { 'next/dist/compiled/buffer': { browser: './scripts/no-buffer.mjs' } } },
   outputFileTracingIncludes: { '/api/**': ['./firmware/*', './demo/*.json', './demo/*.csv'] },
   headers: async () => [
     { source: '/:path*', headers },

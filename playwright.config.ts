@@ -6,7 +6,7 @@ export const PORT = Number(process.env.E2E_PORT ?? 4319);
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
-  workers: 1,
+  workers: 2,
   // On a machine that is shared, one more try; what needed it is reported as flaky.
   retries: process.env.CI ? 1 : 0,
   timeout: 180_000,

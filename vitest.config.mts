@@ -9,5 +9,7 @@ export default defineConfig({
     include: ['src/**/*.test.{ts,tsx}', 'firmware/**/*.test.ts', 'demo/**/*.test.ts'],
     setupFiles: ['./vitest.setup.ts'],
     testTimeout: 60_000,
+    // By itself it leaves a core out, which is half of two.
+    maxWorkers: '100%',
   },
 });

@@ -1,4 +1,4 @@
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import 'fake-indexeddb/auto';
 import { configure } from '@testing-library/dom';
 

@@ -2,12 +2,15 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, openBench, openWherry, test } from './bench';
 
-/** Nothing that axe's rules find wrong, in light and then in dark. */
+/** Nothing that axe's rules find wrong in light, nor in dark as far as colours go: the schemes differ in nothing else. */
 async function expectAccessible(page: Page, view: string): Promise<void> {
   for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     await page.waitForTimeout(300);
-    const { violations } = await new AxeBuilder({ page }).analyze();
+    const axe = new AxeBuilder({ page });
+    const { violations } = await (
+      scheme === 'dark' ? axe.withRules(['color-contrast', 'link-in-text-block']) : axe
+    ).analyze();
     const found = violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
     expect(found, `${view}, ${scheme}`).toEqual([]);
   }

@@ -23,7 +23,13 @@ test('19 analogue and 7 digital inputs from nothing, by keyboard: no one small b
   await page.keyboard.type('Slate');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('It fits its board.');
+  // What is typed while the dialog is still fetched must not be lost.
+  await page.route('**/_next/static/chunks/*', async (route) => {
+    await page.waitForTimeout(500);
+    await route.continue();
+  });
   await add(page, 'pressure sheet', 12);
+  await page.unrouteAll({ behavior: 'wait' });
   await add(page, 'pots', 6);
   await add(page, 'switch', 7);
   await expect(page.getByText('wants 19 analogue inputs').first()).toBeVisible();

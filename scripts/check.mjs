@@ -1,6 +1,6 @@
 /** `npm run check`: the whole verification, from format to end-to-end; installs what it needs where it may. */
 import { existsSync } from 'node:fs';
-import { ensureBuild, ensurePackages, has, run } from './lib.mjs';
+import { ensureBuild, ensurePackages, has, run, runQuietly } from './lib.mjs';
 
 ensurePackages();
 ensureSystem([
@@ -18,22 +18,31 @@ ensureSystem([
   { there: () => has('c++'), packages: ['g++'], what: 'a C++ compiler (c++)' },
 ]);
 
-const STEPS = [
+/** What only reads the sources runs at once; the rest one after another, each on all cores. */
+const READING = [
   ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['lint', 'npx', ['eslint', '.']],
   ['types', 'npx', ['tsc', '--noEmit']],
-  ['unit', 'npx', ['vitest', 'run']],
-  ['build', null, ensureBuild],
-  ['end-to-end', 'npx', ['playwright', 'test']],
+];
+const STEPS = [
+  ['unit', () => run('npx', ['vitest', 'run'])],
+  ['build', ensureBuild],
+  ['end-to-end', () => run('npx', ['playwright', 'test'])],
 ];
 const failed = [];
-for (const [name, command, args] of STEPS) {
+const began = Date.now();
+const read = await Promise.all(READING.map(([, command, args]) => runQuietly(command, args)));
+READING.forEach(([name], i) => {
+  console.log(`\n── ${name}\n${read[i].said}`);
+  if (read[i].code !== 0) failed.push(name);
+});
+for (const [name, step] of STEPS) {
   console.log(`\n── ${name}`);
-  const code = command === null ? (args(), 0) : run(command, args);
-  if (code !== 0) failed.push(name);
+  if (step() !== 0) failed.push(name);
 }
+const all = READING.length + STEPS.length;
 if (failed.length > 0) console.log(`\nFailed: ${failed.join(', ')}.`);
-console.log(`\ncheck: ${STEPS.length - failed.length} passed, ${failed.length} failed`);
+console.log(`\ncheck: ${all - failed.length} passed, ${failed.length} failed, ${Math.round((Date.now() - began) / 1000)} s`);
 process.exit(failed.length > 0 ? 1 : 0);
 
 /** Installs with apt-get what is absent, where that is allowed; else says in one sentence what to install. */

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 
@@ -13,6 +13,17 @@ export function run(command, args, env = {}) {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
   });
   return done.status ?? 1;
+}
+
+/** Runs a command beside others. Resolves with its exit code and all that it said. */
+export function runQuietly(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (said += piece));
+    child.on('error', (error) => resolve({ code: 1, said: String(error) }));
+    child.on('close', (code) => resolve({ code: code ?? 1, said }));
+  });
 }
 
 /** Whether a program is on the PATH. */
@@ -41,15 +52,16 @@ export function ensurePackages() {
   if (code !== 0) process.exit(code);
 }
 
-/** Builds the application if any source is newer than the last build. */
+/** Builds the application if any source is newer than the last build. Returns 0; a build that fails ends the program. */
 export function ensureBuild() {
   // The pages, and the jobs' program, which tests make by itself.
   const marks = ['BUILD_ID', 'jobs/job.process.mjs'].map((name) => path.join(ROOT, '.next', name));
   const sources = newest(['src', 'package-lock.json', 'next.config.ts']);
-  if (marks.every((mark) => existsSync(mark) && statSync(mark).mtimeMs > sources)) return;
+  if (marks.every((mark) => existsSync(mark) && statSync(mark).mtimeMs > sources)) return 0;
   console.log('Building (about a minute)…');
   const code = run('npm', ['run', '--silent', 'build']);
   if (code !== 0) process.exit(code);
+  return 0;
 }
 
 function newest(names) {

@@ -189,7 +189,7 @@ it('sets the converter’s clock as the plan says: 13 of its clocks a conversion
 }, 120_000);
 
 /** Simulated seconds under whatever comes: few in `npm run check`, an hour in `npm run soak`. */
-const SECONDS = Number(process.env.BOARD_SECONDS ?? 6);
+const SECONDS = Number(process.env.BOARD_SECONDS ?? 5);
 const SEED = Number(process.env.BOARD_SEED ?? 1);
 
 it(

@@ -22,7 +22,7 @@ import { randomTake } from '@/core/testing/random-takes';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 
 /** Set higher to look further: RUNTIME_INSTRUMENTS=10000 takes some ten minutes. */
-const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 500);
+const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 200);
 const FRAMES = 1200;
 const NOBODY = { digest: 'c0ffee00', wiring: '' };
 const between = { silence: new Set([300, 800]), change: new Set([500, 900]) };

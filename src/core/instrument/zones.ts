@@ -1,4 +1,4 @@
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import { IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { ID } from './field';
 

@@ -87,7 +87,7 @@ describe('a calibrated bank plays what was played, each once', () => {
     expect(sum).toEqual({ struck: sum.struck, missed: 0, extra: 0 });
   });
   it('a hand that leans on a pad while it is measured does not make its mask long: fast strikes all play', () => {
-    for (let seed = 1; seed <= 8; seed++) {
+    for (let seed = 1; seed <= 4; seed++) {
       const r = random(seed);
       const bank = physicalStrikes(r);
       const own = instrumentWith(bank);

@@ -1,4 +1,4 @@
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import workerpool from 'workerpool';
 import { problem } from '../problem';
 import { calibrate } from './calibrate';

@@ -2,6 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useLiveQuery } from 'dexie-react-hooks';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { useKey, useSymbolKey } from '../hooks/use-key';
@@ -16,12 +17,18 @@ import { BLOCKED, storageWords } from '@/store/trouble';
 import { useSchemeKey } from '../hooks/use-scheme-key';
 import { InstrumentCard } from './instrument-card';
 import { UnreadableCard } from './unreadable-card';
-import { KeyPanel } from '../frame/key-help';
-import { NewInstrument } from './new-instrument';
 import { RemovedInstruments } from './removed-instruments';
 import styles from './bench.module.css';
 import { useFilePicker } from '../parts/use-file-picker';
 import { notify } from '../parts/notice';
+import { TypedAhead } from '../parts/typed-ahead';
+
+/** Fetched when they are first asked for. */
+const KeyPanel = dynamic(() => import('../frame/key-panel').then((m) => m.KeyPanel), { ssr: false });
+const NewInstrument = dynamic(() => import('./new-instrument').then((m) => m.NewInstrument), {
+  ssr: false,
+  loading: TypedAhead,
+});
 
 const fetchDemo = async () => (await fetch('/api/demo')).json();
 
@@ -116,12 +123,8 @@ export function Bench() {
           Keys&nbsp;<kbd>?</kbd>
         </Button>
       </footer>
-      <KeyPanel at="bench" open={keys} close={() => setKeys(false)} />
-      <NewInstrument
-        open={naming}
-        close={() => setNaming(false)}
-        made={(id) => router.push(`/i/${id}/plan`)}
-      />
+      {keys && <KeyPanel at="bench" close={() => setKeys(false)} />}
+      {naming && <NewInstrument close={() => setNaming(false)} made={(id) => router.push(`/i/${id}/plan`)} />}
     </div>
   );
 }

@@ -5,13 +5,14 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { IsIn, Matches } from 'class-validator';
 import { useForm } from 'react-hook-form';
 import { beginInstrument } from '@/store/bench';
 import { BEGINNINGS } from '@/core/plan/beginnings';
 import { storageWords } from '@/store/trouble';
+import { Field } from '../parts/field';
+import { useTypedAhead } from '../parts/typed-ahead';
 import styles from './bench.module.css';
 
 /** What a new instrument is asked. */
@@ -22,15 +23,7 @@ class Asked {
 const resolver = classValidatorResolver(Asked, {}, { mode: 'sync' });
 
 /** Asks for a name and for what it begins with; everything else is planned and measured. */
-export function NewInstrument({
-  open,
-  close,
-  made,
-}: {
-  open: boolean;
-  close: () => void;
-  made: (id: string) => void;
-}) {
+export function NewInstrument({ close, made }: { close: () => void; made: (id: string) => void }) {
   const form = useForm<Asked>({ resolver, defaultValues: { name: '', from: BEGINNINGS[0].id } });
   const { register, handleSubmit, setError, formState } = form;
   const begin = handleSubmit(({ name, from }) =>
@@ -39,22 +32,26 @@ export function NewInstrument({
       BEGINNINGS.find((b) => b.id === from),
     ).then(made, (error: unknown) => setError('name', { message: storageWords(error) })),
   );
+  useTypedAhead((text, entered) => {
+    form.setValue('name', text);
+    if (entered) void begin();
+  });
   const { ref, ...name } = register('name');
   const wrong = formState.errors.name?.message;
   return (
-    <Dialog open={open} onClose={close} fullWidth maxWidth="sm">
+    <Dialog open onClose={close} fullWidth maxWidth="sm">
       <form onSubmit={begin} noValidate>
         <DialogTitle>A new instrument</DialogTitle>
         <DialogContent>
-          <TextField
+          <Field
             {...name}
             inputRef={ref}
             autoFocus
             fullWidth
             label="Name"
-            error={wrong !== undefined}
-            helperText={wrong ?? 'A practice board stands in until yours is built.'}
-            slotProps={{ htmlInput: { maxLength: 60 } }}
+            helper="A practice board stands in until yours is built."
+            refused={wrong}
+            typed={{ maxLength: 60 }}
           />
           <fieldset className={styles.beginnings}>
             <legend>What it begins with</legend>

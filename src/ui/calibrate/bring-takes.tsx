@@ -1,20 +1,18 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useMemo, useState } from 'react';
 import { leftOutSentence, LONGEST_CSV, TOO_LONG, type ReadTake } from '@/core/exchange/take-csv';
 import { counted } from '@/core/units/counted';
 import { boardOf, columnsOfSensor } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Role } from '@/core/signal/take';
-import { importTake, MATCH_BY_ORDER } from '@/store/import-take';
 import { storageWords } from '@/store/trouble';
 import { AnalysisLink, Stopped } from '@/workers/analysis-link';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { notify } from '../parts/notice';
 import { useFilePicker } from '../parts/use-file-picker';
-import styles from './calibrate.module.css';
+import { Computing } from './computing';
 
 /** Takes that were recorded elsewhere, from CSV files; says of each what was kept. */
 export function BringTakes({ sensor }: { sensor: Sensor }) {
@@ -22,14 +20,12 @@ export function BringTakes({ sensor }: { sensor: Sensor }) {
   const picker = useFilePicker('Take files', '.csv,.txt,text/csv', (files) => void bringAll(files), true);
   if (reading)
     return (
-      <div className={styles.progress}>
-        <LinearProgress
-          variant="determinate"
-          value={100 * reading.share}
-          aria-label={`Reading ${reading.name}`}
-        />
-        <Button onClick={stop}>Stop reading {reading.name}</Button>
-      </div>
+      <Computing
+        share={reading.share}
+        stop={stop}
+        what={`Reading ${reading.name}`}
+        word={`Stop reading ${reading.name}`}
+      />
     );
   return (
     <>
@@ -38,6 +34,9 @@ export function BringTakes({ sensor }: { sensor: Sensor }) {
     </>
   );
 }
+
+/** Fetched with the first file: no first load carries it. */
+const keeping = () => import('@/store/import-take');
 
 /** What came of a file; `inOrder` keeps it although its columns have other names than the lanes. */
 interface Brought {
@@ -57,6 +56,7 @@ function useBringTakes(sensor: Sensor) {
     workspace.came('takes', id, `${role} take of ${sensor.name} brought in`);
 
   const byOrder = async (name: string, take: ReadTake) => {
+    const { importTake } = await keeping();
     const kept = await importTake(take, name, instrument, sensor.id, { byOrder: true });
     if (!kept.ok) return notify(kept.faults[0].says);
     await workspace.reloadTakes();
@@ -68,6 +68,7 @@ function useBringTakes(sensor: Sensor) {
     if (chosen.size > LONGEST_CSV) return { says: TOO_LONG };
     setReading({ name, share: 0 });
     try {
+      const { importTake, MATCH_BY_ORDER } = await keeping();
       const progress = (share: number) => setReading({ name, share });
       const read = await link.readTake(
         chosen,

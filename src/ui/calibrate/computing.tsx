@@ -1,13 +1,25 @@
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import styles from './calibrate.module.css';
 
-/** How far a computation is, and a way to stop it. */
-export function Computing({ share, stop }: { share: number; stop: () => void }) {
+/**
+ * How far long work is, and a way to stop it.
+ * @param share of it that is done, 0 … 1 @param what it is, for who cannot see it @param word on the button
+ */
+export function Computing({
+  share,
+  stop,
+  what = 'Computing',
+  word = 'Stop',
+}: {
+  share: number;
+  stop: () => void;
+  what?: string;
+  word?: string;
+}) {
   return (
     <div className={styles.progress}>
-      <LinearProgress variant="determinate" value={100 * share} aria-label="Computing" />
-      <Button onClick={stop}>Stop</Button>
+      <progress value={share} aria-label={what} />
+      <Button onClick={stop}>{word}</Button>
     </div>
   );
 }

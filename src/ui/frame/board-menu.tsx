@@ -1,10 +1,9 @@
 'use client';
 
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { useLive, useSession } from '../hooks/use-session';
+import { MenuButton } from '../parts/menu-button';
 import { notify } from '../parts/notice';
 import { BAUDS, USUAL_BAUD } from '@/session/cable';
 import { practises } from '@/session/live-state';
@@ -19,7 +18,6 @@ const GARBLED = 0.2;
 /** The board, how it does, and another one to choose. */
 export function BoardMenu() {
   const session = useSession();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const rate = useLive((s) => Math.round((s.tick?.rateHz ?? 0) / 10) * 10);
   const lost = useLive((s) => s.tick?.lost ?? 0);
   const broken = useLive((s) => s.broken);
@@ -29,59 +27,47 @@ export function BoardMenu() {
   const replays = useLive((s) => s.replays);
   const [asking, setAsking] = useState(false);
   const connect = async (baud: number) => {
-    setAnchor(null);
     setAsking(false);
     const refused = await session.connect(baud);
     if (refused) notify(refused);
   };
+  const choices = [
+    { key: 'practice', words: 'Practice board', chosen: practice, run: () => void session.practise() },
+    ...BAUDS.map((baud) => ({
+      key: String(baud),
+      words: `Board on a cable, ${baud} baud${baud === USUAL_BAUD ? ': the sketch’s own' : ''}`,
+      chosen: cable.is !== 'closed' && cable.baud === baud,
+      run: () => void connect(baud),
+    })),
+    {
+      key: 'another',
+      words: 'Board on a cable, at another rate…',
+      chosen: cable.is !== 'closed' && !BAUDS.includes(cable.baud),
+      run: () => setAsking(true),
+    },
+  ];
+  const state = broken || cable.is === 'gone' ? 'fault' : rate > 0 ? 'on' : 'off';
   return (
     <>
-      <button
-        type="button"
-        className={styles.board}
-        aria-haspopup="menu"
-        onClick={(e) => setAnchor(e.currentTarget)}
-        title="Choose another board"
-      >
-        <b>
-          <i
-            className={styles.dot}
-            data-state={broken || cable.is === 'gone' ? 'fault' : rate > 0 ? 'on' : 'off'}
-          />
-          {replays ??
-            (practice ? 'Practice board' : cable.is === 'gone' ? 'Unplugged' : 'Board on the cable')}
-        </b>
-        <span>{says ?? `${rate} frames/s · ${lost} lost`}</span>
-      </button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        <MenuItem
-          selected={practice}
-          onClick={() => {
-            setAnchor(null);
-            void session.practise();
-          }}
-        >
-          Practice board
-        </MenuItem>
-        {BAUDS.map((baud) => (
-          <MenuItem
-            key={baud}
-            selected={cable.is !== 'closed' && cable.baud === baud}
-            onClick={() => void connect(baud)}
+      <MenuButton
+        button={(open) => (
+          <button
+            type="button"
+            className={styles.board}
+            aria-haspopup="menu"
+            onClick={open}
+            title="Choose another board"
           >
-            Board on a cable, {baud} baud{baud === USUAL_BAUD ? ': the sketch’s own' : ''}
-          </MenuItem>
-        ))}
-        <MenuItem
-          selected={cable.is !== 'closed' && !BAUDS.includes(cable.baud)}
-          onClick={() => {
-            setAnchor(null);
-            setAsking(true);
-          }}
-        >
-          Board on a cable, at another rate…
-        </MenuItem>
-      </Menu>
+            <b>
+              <i className={styles.dot} data-state={state} />
+              {replays ??
+                (practice ? 'Practice board' : cable.is === 'gone' ? 'Unplugged' : 'Board on the cable')}
+            </b>
+            <span>{says ?? `${rate} frames/s · ${lost} lost`}</span>
+          </button>
+        )}
+        choices={choices}
+      />
       {asking && <AnotherRate connect={(baud) => void connect(baud)} leave={() => setAsking(false)} />}
     </>
   );

@@ -121,7 +121,7 @@ describe('the board at the top right', () => {
       return Promise.resolve(null);
     };
     await userEvent.click(screen.getByRole('button', { name: /Practice board/ }));
-    await userEvent.click(screen.getByRole('menuitem', { name: /another rate/ }));
+    await userEvent.click(await screen.findByRole('menuitem', { name: /another rate/ }));
     const field = await screen.findByRole('spinbutton', { name: 'Baud' }, { timeout: 20_000 });
     await userEvent.clear(field);
     await userEvent.type(field, '74880{Enter}');
@@ -160,7 +160,7 @@ describe('the board at the top right', () => {
       expect(screen.getByRole('button').textContent).toBe(`Board on the cable${words}`);
     }
     fireEvent.click(screen.getByRole('button'));
-    await userEvent.click(screen.getByRole('menuitem', { name: /115200/ }));
+    await userEvent.click(await screen.findByRole('menuitem', { name: /115200/ }));
     expect(
       LiveStandIn.last.told
         .filter((m) => m.is === 'open')

@@ -1,16 +1,12 @@
 'use client';
 
-import Button from '@mui/material/Button';
-import Snackbar from '@mui/material/Snackbar';
-import SnackbarContent from '@mui/material/SnackbarContent';
+import dynamic from 'next/dynamic';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
+import type { Notice } from './notice-bar';
 
-interface Notice {
-  says: string;
-  /** Something that the maker can do about it. */
-  action?: { word: string; run: () => void };
-}
+/** Fetched when something is first said. */
+const NoticeBar = dynamic(() => import('./notice-bar').then((m) => m.NoticeBar), { ssr: false });
 
 const store = createStore<{ shown: Notice | null; n: number }>(() => ({ shown: null, n: 0 }));
 
@@ -18,36 +14,8 @@ const store = createStore<{ shown: Notice | null; n: number }>(() => ({ shown: n
 export const notify = (says: string, action?: Notice['action']): void =>
   store.setState(({ n }) => ({ shown: { says, action }, n: n + 1 }));
 
-/** Reading time: three seconds, and one for every twenty letters. */
-const readingMs = (says: string) => 3000 + 50 * says.length;
-
+/** The sentence that was said last, until it is read. */
 export function Notices() {
   const { shown, n } = useStore(store);
-  const close = () => store.setState({ shown: null });
-  if (!shown) return null;
-  const { says, action } = shown;
-  const button = action && (
-    <Button
-      color="inherit"
-      onClick={() => {
-        action.run();
-        close();
-      }}
-    >
-      {action.word}
-    </Button>
-  );
-  return (
-    <Snackbar
-      key={n}
-      open
-      autoHideDuration={readingMs(says)}
-      onClose={(_, reason) => reason !== 'clickaway' && close()}
-      anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-      // Over the foot strip, as wide as the page: it covers no reading's middle.
-      sx={{ left: '0 !important', right: '0 !important', bottom: '36px !important', width: '100%' }}
-    >
-      <SnackbarContent message={says} action={button} />
-    </Snackbar>
-  );
+  return shown && <NoticeBar key={n} notice={shown} close={() => store.setState({ shown: null })} />;
 }

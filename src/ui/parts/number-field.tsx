@@ -1,10 +1,10 @@
 'use client';
 
-import TextField from '@mui/material/TextField';
 import { useMemo, useRef } from 'react';
 import { useForm } from 'react-hook-form';
 import type { Result } from '@/core/result';
 import { readNumber } from '@/core/units/typed-number';
+import { Field } from './field';
 import { typedResolver, type Typed } from './typed';
 
 interface Props {
@@ -80,13 +80,12 @@ export function NumberField(props: Props) {
   const { ref, ...field } = register('typed', { onChange: () => clearErrors() });
   const refused = formState.errors.typed?.message;
   return (
-    <TextField
+    <Field
       {...field}
       inputRef={ref}
       label={labelled ? label : undefined}
       disabled={disabled}
-      error={refused !== undefined}
-      helperText={refused && `${refused}. ${shown} stays.`}
+      refused={refused && `${refused}. ${shown} stays.`}
       onBlur={(e) => {
         void field.onBlur(e);
         if (!escaped.current && getValues('typed') !== shown) void take();
@@ -94,21 +93,18 @@ export function NumberField(props: Props) {
       }}
       onKeyDown={(e) => keys[e.key]?.(e)}
       onFocus={(e) => e.target.select()}
-      slotProps={{
-        formHelperText: { role: 'alert', className: 'beside' },
-        htmlInput: {
-          role: 'spinbutton',
-          inputMode: read ? 'text' : 'decimal',
-          'aria-label': label,
-          'aria-valuenow': value,
-          'aria-valuetext': shown,
-          'aria-valuemin': low,
-          'aria-valuemax': high,
-          style: {
-            width: `${Math.max(words(high).length, shown.length) + 2}ch`,
-            fontFamily: 'var(--mono)',
-            fontWeight: 600,
-          },
+      typed={{
+        role: 'spinbutton',
+        inputMode: read ? 'text' : 'decimal',
+        'aria-label': label,
+        'aria-valuenow': value,
+        'aria-valuetext': shown,
+        'aria-valuemin': low,
+        'aria-valuemax': high,
+        style: {
+          width: `${Math.max(words(high).length, shown.length) + 2}ch`,
+          fontFamily: 'var(--mono)',
+          fontWeight: 600,
         },
       }}
     />

@@ -5,11 +5,15 @@ import dynamic from 'next/dynamic';
 import { useKey } from '../hooks/use-key';
 import type { Kind } from '@/core/kinds/kind';
 import { withMore } from '@/core/plan/edit';
+import { TypedAhead } from '../parts/typed-ahead';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useSession, useWorkspace } from '../hooks/use-session';
 
 /** Fetched when it is asked for: no first load carries it. */
-const KindDialog = dynamic(() => import('./kind-dialog').then((m) => m.KindDialog), { ssr: false });
+const KindDialog = dynamic(() => import('./kind-dialog').then((m) => m.KindDialog), {
+  ssr: false,
+  loading: TypedAhead,
+});
 
 /** Asks for a kind of sensor by typing any word that makers have for it, and adds one. */
 export function AddSensor({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {

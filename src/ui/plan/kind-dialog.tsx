@@ -7,10 +7,18 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { findKinds, KINDS } from '@/core/kinds/find-kinds';
 import type { Kind } from '@/core/kinds/kind';
+import { useState } from 'react';
+import { useTypedAhead } from '../parts/typed-ahead';
 import styles from './plan.module.css';
 
 /** Asks for a kind of sensor. */
 export function KindDialog({ add, close }: { add: (kind: Kind) => void; close: () => void }) {
+  const [typed, setTyped] = useState('');
+  useTypedAhead((text, entered) => {
+    const [first] = findKinds(text);
+    if (entered && first) add(first);
+    else setTyped(text);
+  });
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>What do hands, breath or feet do?</DialogTitle>
@@ -21,7 +29,9 @@ export function KindDialog({ add, close }: { add: (kind: Kind) => void; close: (
           disablePortal
           options={KINDS}
           getOptionLabel={(kind) => kind.name}
-          filterOptions={(_, { inputValue }) => findKinds(inputValue)}
+          filterOptions={() => findKinds(typed)}
+          inputValue={typed}
+          onInputChange={(_, text) => setTyped(text)}
           noOptionsText="No kind is called so. Try what it does: blow, press, touch, strike, slide, turn."
           renderOption={({ key, ...own }, kind) => (
             <li key={key} {...own} className={`${own.className} ${styles.kind}`}>

@@ -1,7 +1,7 @@
 'use client';
 
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { Field } from '../parts/field';
 
 /** A name that is typed: Enter, or leaving the field, takes it; Escape puts back what was there, and so does an empty one, which says so. */
 export function NameField({ value, set }: { value: string; set: (name: string) => void }) {
@@ -14,10 +14,9 @@ export function NameField({ value, set }: { value: string; set: (name: string) =
     if (name && name !== value) set(name);
   };
   return (
-    <TextField
+    <Field
       value={typed ?? value}
-      error={empty}
-      helperText={empty && `A sensor needs a name. ${value} stays.`}
+      refused={empty ? `A sensor needs a name. ${value} stays.` : undefined}
       onChange={(e) => {
         setTyped(e.target.value);
         setEmpty(false);
@@ -27,13 +26,10 @@ export function NameField({ value, set }: { value: string; set: (name: string) =
         if (e.key === 'Escape') setTyped(null);
         if (e.key === 'Enter') (e.target as HTMLElement).blur();
       }}
-      slotProps={{
-        formHelperText: { role: 'alert', className: 'beside' },
-        htmlInput: {
-          'aria-label': 'Name of the sensor',
-          maxLength: 60,
-          style: { fontWeight: 700, width: '15ch' },
-        },
+      typed={{
+        'aria-label': 'Name of the sensor',
+        maxLength: 60,
+        style: { fontWeight: 700, width: '15ch' },
       }}
     />
   );

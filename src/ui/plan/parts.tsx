@@ -1,9 +1,9 @@
 'use client';
 
-import TextField from '@mui/material/TextField';
 import { withPrice, type PartLine } from '@/core/plan/parts-list';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
+import { Field } from '../parts/field';
 import { NumberField } from '../parts/number-field';
 import { numberWords } from './number-words';
 import styles from './plan.module.css';
@@ -28,7 +28,7 @@ export function Parts({ parts }: { parts: readonly PartLine[] }) {
       </h2>
       <label>
         currency
-        <TextField
+        <Field
           defaultValue={currency}
           key={currency}
           placeholder="€"
@@ -38,7 +38,7 @@ export function Parts({ parts }: { parts: readonly PartLine[] }) {
               change('currency', ({ currency: _, ...own }) => (next ? { ...own, currency: next } : own));
           }}
           onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLElement).blur()}
-          slotProps={{ htmlInput: { maxLength: 6, 'aria-label': 'Currency', style: { width: '5ch' } } }}
+          typed={{ maxLength: 6, 'aria-label': 'Currency', style: { width: '5ch' } }}
         />
       </label>
       <ul>

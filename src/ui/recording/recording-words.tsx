@@ -1,10 +1,10 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { tagsIn } from '@/core/exchange/recording-words';
 import { useWorkspace } from '../hooks/use-session';
+import { Field } from '../parts/field';
 import type { Shown } from './shown';
 import { useDescribe } from './use-describe';
 import styles from './recording.module.css';
@@ -16,25 +16,25 @@ export function RecordingWords({ shown, show }: { shown: Shown; show: (next: Sho
   const { name, tags, notes } = shown.words;
   return (
     <section className={styles.words} aria-label="About this recording">
-      <Field
+      <Words
         label="Name"
         value={name}
         set={(v) => v.trim() !== '' && describe({ name: v.trim() })}
         off={readOnly}
       />
-      <Field
+      <Words
         label="Tags, parted by commas"
         value={tags.join(', ')}
         set={(v) => describe({ tags: tagsIn(v) })}
         off={readOnly}
       />
-      <Field label="Notes" value={notes} set={(v) => describe({ notes: v })} off={readOnly} lines />
+      <Words label="Notes" value={notes} set={(v) => describe({ notes: v })} off={readOnly} lines />
     </section>
   );
 }
 
 /** A text that is taken when its field is left or Enter is pressed; Escape puts back what was there. */
-function Field({
+function Words({
   label,
   value,
   set,
@@ -53,9 +53,8 @@ function Field({
     setTyped(null);
   };
   return (
-    <TextField
+    <Field
       label={label}
-      size="small"
       fullWidth
       multiline={lines}
       maxRows={6}

@@ -1,15 +1,16 @@
 'use client';
 
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { boardOf } from '@/core/instrument/access';
 import type { Response } from '@/core/instrument/response';
 import { worstTableError } from '@/core/shape/table';
 import { useInstrument, useSensor, useSession } from '../hooks/use-session';
+import { Pick } from '../parts/pick';
 import { Reading } from '../parts/station';
 import { short } from '../parts/words';
 import type { Compared } from './use-shape';
+
+const TABLE_POINTS = Object.fromEntries([4, 5, 6, 7, 8].map((bits) => [bits, String(2 ** bits + 1)]));
 
 /** What the curve is worth on the maker's own takes, and what the board's table makes of it. */
 export function ShapeReading({ shown, compared }: { shown: Response; compared: Compared | null }) {
@@ -56,19 +57,13 @@ export function ShapeReading({ shown, compared }: { shown: Response; compared: C
         Worst error {worst.steps < 0.05 ? 'under 0.1' : worst.steps.toFixed(1)} of a step
         {worst.steps < 0.05 ? '' : `, at ${Math.round(100 * worst.at)} %`}.
       </Reading>
-      <TextField
-        select
+      <Pick
         label="Points"
-        value={tableBits}
-        onChange={(e) => setBits(Number(e.target.value))}
-        sx={{ maxWidth: 120 }}
-      >
-        {[4, 5, 6, 7, 8].map((b) => (
-          <MenuItem key={b} value={b}>
-            {2 ** b + 1}
-          </MenuItem>
-        ))}
-      </TextField>
+        labelled
+        value={String(tableBits)}
+        set={(bits) => setBits(Number(bits))}
+        options={TABLE_POINTS}
+      />
     </>
   );
 }

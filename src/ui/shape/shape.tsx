@@ -1,8 +1,6 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import { useKey } from '../hooks/use-key';
@@ -15,6 +13,7 @@ import { useLevelReport } from '../calibrate/use-report';
 import { useChangeSensor } from '../hooks/use-change-sensor';
 import { useSensor, useSession } from '../hooks/use-session';
 import { NumberField } from '../parts/number-field';
+import { Pick } from '../parts/pick';
 import { Headline, Station } from '../parts/station';
 import { BeforeAfter } from './before-after';
 import { CurveChart } from './curve-chart';
@@ -112,22 +111,16 @@ function ShapeSensor({ port }: { port: string }) {
             </Button>
           )}
           <Wanted wanted={wanted} disabled={!played} want={want} />
-          <TextField
-            select
+          <Pick
             label="Curve"
+            labelled
             value={shown.family}
             disabled={!played}
-            onChange={(e) =>
-              played &&
-              set(solved(e.target.value as CurveFamilyId, played, wanted), `curve ${e.target.value}`)
+            set={(family) =>
+              played && set(solved(family as CurveFamilyId, played, wanted), `curve ${family}`)
             }
-          >
-            {CURVE_FAMILY_IDS.map((id) => (
-              <MenuItem key={id} value={id}>
-                {CURVE_FAMILIES[id].name}
-              </MenuItem>
-            ))}
-          </TextField>
+            options={CURVES}
+          />
           {played && <p className={styles.note}>{fitWords(shown, played, wanted)}</p>}
         </div>
       </div>
@@ -142,6 +135,8 @@ function ShapeSensor({ port }: { port: string }) {
     </Station>
   );
 }
+
+const CURVES = Object.fromEntries(CURVE_FAMILY_IDS.map((id) => [id, CURVE_FAMILIES[id].name]));
 
 function underWords(played: boolean, reading: boolean): string {
   if (played) return 'Drag a diamond, or type what it should read.';

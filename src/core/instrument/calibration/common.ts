@@ -1,4 +1,4 @@
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import { ArrayMaxSize, IsArray, IsISO8601, IsOptional, IsString, Length } from 'class-validator';
 
 /** Where a calibration comes from. */

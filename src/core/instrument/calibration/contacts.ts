@@ -1,4 +1,4 @@
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import { IsIn, IsNumber, Max, Min } from 'class-validator';
 import { finite } from '../field';
 import { Measured } from './common';

@@ -42,7 +42,9 @@ for (const [name, step] of STEPS) {
 }
 const all = READING.length + STEPS.length;
 if (failed.length > 0) console.log(`\nFailed: ${failed.join(', ')}.`);
-console.log(`\ncheck: ${all - failed.length} passed, ${failed.length} failed, ${Math.round((Date.now() - began) / 1000)} s`);
+console.log(
+  `\ncheck: ${all - failed.length} passed, ${failed.length} failed, ${Math.round((Date.now() - began) / 1000)} s`,
+);
 process.exit(failed.length > 0 ? 1 : 0);
 
 /** Installs with apt-get what is absent, where that is allowed; else says in one sentence what to install. */

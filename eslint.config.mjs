@@ -27,6 +27,7 @@ const CORE_ORDER = [
   ['findings'],
   ['calibrate'],
   ['guide'],
+  ['ways'],
   ['kinds'],
   ['listen'],
   ['compile'],
@@ -45,6 +46,21 @@ export default defineConfig([
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
       'no-console': 'error',
       eqeqeq: 'error',
+      // What ways add to by declaration begins empty.
+      '@typescript-eslint/no-empty-object-type': ['error', { allowInterfaces: 'always' }],
+    },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['src/core/ways/**', 'src/ui/ways/**', '**/*.test.*'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'MemberExpression[property.name="is"][object.property.name="calibration"]',
+          message: 'What a calibration is measured by is asked in core/ways alone.',
+        },
+      ],
     },
   },
   ...Object.entries(mayNotReach).map(([folder, names]) => ({

@@ -5,8 +5,12 @@ export const PORT = Number(process.env.E2E_PORT ?? 4319);
 /** The built application in Debian's Chromium; `npm run check` builds it first. */
 export default defineConfig({
   testDir: 'e2e',
-  testMatch: '*.spec.ts',
   workers: 2,
+  // The server is timed, so nothing runs beside its tests.
+  projects: [
+    { name: 'screens', testMatch: '*.spec.ts', testIgnore: 'server.spec.ts' },
+    { name: 'server', testMatch: 'server.spec.ts', dependencies: ['screens'] },
+  ],
   // On a machine that is shared, one more try; what needed it is reported as flaky.
   retries: process.env.CI ? 1 : 0,
   timeout: 180_000,

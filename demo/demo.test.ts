@@ -7,14 +7,14 @@ import { newInstrument } from '@/core/instrument/create';
 import { boardOf, responseAt } from '@/core/instrument/access';
 import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
-import { calibrateLevel } from '@/core/calibrate/level';
+import { calibrateLevel } from '@/core/ways/level/calibrate';
 import { SimulatedBreath, USUAL_DISTURBANCE } from '@/core/kinds/breath-gauge/simulate';
 import { landingOf } from '@/core/prove/landing';
 import { render } from '@/core/prove/render';
 import type { Role, Take } from '@/core/signal/take';
 import { bellowsOf } from '@/core/testing/bellows';
-import { LevelGuide } from '@/core/guide/level-guide';
-import { LEVEL_STEPS } from '@/core/guide/level-steps';
+import { LevelGuide } from '@/core/ways/level/guide';
+import { LEVEL_STEPS } from '@/core/ways/level/steps';
 import { guidedTakes } from './guided';
 import { cairn, wherry } from './instruments';
 

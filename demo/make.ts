@@ -1,8 +1,8 @@
 /** Makes the demonstration data from a seed: `npm run demo-data`. The same seed gives the same files. */
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import type { LevelReport } from '@/core/calibrate/level-types';
-import { fullAttack } from '@/core/calibrate/full-attack';
+import type { LevelReport } from '@/core/ways/level/report';
+import { fullAttack } from '@/core/ways/level/full-attack';
 import { writeInstrument } from '@/core/exchange/instrument-json';
 import { writeTakeCsv } from '@/core/exchange/take-csv';
 import { boardOf, withResponse } from '@/core/instrument/access';
@@ -20,7 +20,7 @@ const folder = path.dirname(process.argv[1]);
 /** Measures every sensor of an instrument on the practice board, and writes its takes. */
 function measured(instrument: Instrument): Instrument {
   const sensors = instrument.sensors.map((sensor) => {
-    if (kindOf(sensor).calibration === null) return sensor;
+    if (kindOf(sensor).way === null) return sensor;
     const takes = guidedTakes(instrument, sensor.id, SEED).map((t) => ({
       ...t,
       id: `${instrument.id}-${t.id}`,

@@ -102,9 +102,12 @@ test('a key that opens the file chooser opens it at every press', async ({ page 
   await page.evaluate(() =>
     window.addEventListener('keyup', (e) => e.isTrusted && e.stopImmediatePropagation(), true),
   );
-  for (let i = 0; i < 3; i++) {
-    const chooser = page.waitForEvent('filechooser', { timeout: 5000 });
+  let choosers = 0;
+  page.on('filechooser', () => choosers++);
+  // The browser is asked to hand choosers over, which takes a moment that a key does not.
+  await page.waitForTimeout(500);
+  for (let i = 1; i <= 3; i++) {
     await page.keyboard.press('l');
-    await chooser;
+    await expect.poll(() => choosers).toBe(i);
   }
 });

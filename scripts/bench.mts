@@ -4,7 +4,7 @@
  * Debian's gcc-avr and avr-libc for the chip's part.
  */
 import { existsSync, readFileSync } from 'node:fs';
-import { calibrateLevel } from '@/core/calibrate/level';
+import { calibrateLevel } from '@/core/ways/level/calibrate';
 import { compile } from '@/core/compile/compile';
 import { startEngine } from '@/core/engine/engine';
 import type { Image } from '@/core/engine/layout';

@@ -1,3 +1,4 @@
+import { levelOf } from '@/core/ways/level/level-of';
 import { randomUUID } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -8,7 +9,6 @@ import { checkInstrument } from '@/core/exchange/instrument-json';
 import { encodeProgram, decodePlayed, type Played } from '@/core/exchange/harness';
 import { compile } from '@/core/compile/compile';
 import { bellowsOf } from '@/core/testing/bellows';
-import { levelOf } from '@/core/instrument/access';
 import { fillSketch } from '@/core/exchange/sketch';
 import { readTakeCsv } from '@/core/exchange/take-csv';
 import type { Instrument } from '@/core/instrument/document';
@@ -170,7 +170,8 @@ describe('the workshop', () => {
       expect(body.length).toBeLessThan(200_000);
       expect((await shop.do({ ...empty, body, packed: true })).status).toBe(422);
     }
-    expect(performance.now() - began).toBeLessThan(10_000);
+    // A parser would go on for minutes.
+    expect(performance.now() - began).toBeLessThan(30_000);
   });
   it('lets few of a client wait, serves clients by turns, says when to try again, and forgets who has gone', async () => {
     const shop = shopOf({ waiting: 2 });

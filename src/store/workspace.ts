@@ -1,5 +1,5 @@
 import { createStore } from 'zustand/vanilla';
-import type { Choice } from '@/core/calibrate/choice';
+import type { Choice } from '@/core/ways/level/choice';
 import type { Instrument } from '@/core/instrument/document';
 import { readKept } from './bench';
 import { database, type Database, type KeptInstrument, type KeptRecording, type KeptTake } from './database';

@@ -1,8 +1,8 @@
+import { levelOf } from '@/core/ways/level/level-of';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { calibrateLevel } from '@/core/calibrate/level';
-import { LEVEL_STEPS } from '@/core/guide/level-steps';
-import { levelOf } from '@/core/instrument/access';
+import { calibrateLevel } from '@/core/ways/level/calibrate';
+import { LEVEL_STEPS } from '@/core/ways/level/steps';
 import { bellowsOf } from '@/core/testing/bellows';
 import { breathController } from '@/core/testing/identity-response';
 import { newInstrument } from '@/core/instrument/create';

@@ -3,11 +3,12 @@ import { PracticeBoard } from '@/board/practice';
 import { ReplayBoard } from '@/board/replay';
 import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
-import { levelReader } from '@/core/compile/level-reader';
+import { laneRange } from '@/core/ways/registry';
+import { levelReader } from '@/core/ways/level/reader';
 import { digestOf } from '@/core/exchange/instrument-digest';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
-import { restCounts } from '@/core/instrument/rest-counts';
+import { restCounts } from '@/core/ways/rest-counts';
 import type { GuideEvent } from '@/core/guide/guide';
 import { levelPort } from '@/core/kinds/ports';
 import type { MidiEvent } from '@/core/midi/event';
@@ -289,16 +290,14 @@ function boardBehind(source: Source, instrument: Instrument, seed: number) {
 function readersOf(instrument: Instrument): { column: number; read: (count: number) => number }[] {
   return instrument.sensors.flatMap((sensor) => {
     const places = lanePlaces(instrument, sensor);
-    const c = sensor.calibration;
     const level = levelPort(sensor);
     const read = level === null ? null : levelReader(sensor, responseAt(sensor, level));
     if (read) return [{ column: places[0], read: (count: number) => read(count).step / 127 }];
-    if (c?.is !== 'touch' && c?.is !== 'strike') return [];
-    return c.lanes.map((record) => {
-      const [from, to] =
-        'untouched' in record ? [record.untouched, record.touched] : [record.rest, record.rest + record.full];
-      const share = (count: number) => Math.min(1, Math.abs((count - from) / (to - from)));
-      return { column: places[sensor.lanes.findIndex((l) => l.id === record.lane)], read: share };
+    return sensor.lanes.flatMap(({ id }, lane) => {
+      const range = laneRange(sensor, id);
+      if (!range) return [];
+      const share = (count: number) => Math.min(1, Math.abs((count - range.rest) / range.travel));
+      return { column: places[lane], read: share };
     });
   });
 }

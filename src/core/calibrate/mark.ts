@@ -1,6 +1,6 @@
 import type { Gesture } from './gesture-detector';
-import type { PlayedTake } from './level-types';
-import type { LaneFrames } from './bank/lane-frames';
+import type { PlayedTake } from './played-take';
+import type { LaneFrames } from './lane-frames';
 import { quantile } from '../signal/quantile';
 
 /** Points of a gesture mark. */

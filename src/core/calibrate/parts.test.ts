@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { twoSided } from '../testing/identity-response';
-import { attackReach, openingsOf } from './attack';
-import { chatterFreeThresholds } from './raise-on-threshold';
-import { chatterOf } from './chatter';
+import { attackReach, openingsOf } from '../ways/level/attack';
+import { chatterFreeThresholds } from '../ways/level/raise-on-threshold';
+import { chatterOf } from '../ways/level/chatter';
 import type { Gesture } from './gesture-detector';
-import type { PlayedTake } from './level-types';
-import { playedDynamics } from './played-dynamics';
+import type { PlayedTake } from './played-take';
+import { playedDynamics } from '../ways/level/played-dynamics';
 import { restInTake } from './rest-in-take';
-import { sidednessOf } from './sidedness';
+import { sidednessOf } from '../ways/level/sidedness';
 import { restOutliersOf, withoutOutliers } from './rest-outliers';
 import { makeTake } from '../testing/takes-by-formula';
 

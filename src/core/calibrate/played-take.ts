@@ -1,8 +1,31 @@
+import type { Role } from '../signal/take';
 import type { RestStatistics } from '../signal/rest';
 import { timingOf } from '../signal/timing';
 import { detectorSettings, gesturesOf, type Gesture } from './gesture-detector';
-import type { LevelTake, PlayedTake } from './level-types';
 import { restInTake } from './rest-in-take';
+
+/** One sensor's column of a take. */
+export interface LevelTake {
+  id: string;
+  role: Role;
+  /** µs, never falling. */
+  tUs: ArrayLike<number>;
+  /** Same length; 0 … 2^bits − 1. */
+  counts: ArrayLike<number>;
+  /** Intended gestures, µs; they replace detection in this take. */
+  marks?: readonly number[];
+}
+
+/** What was played in a take. */
+export interface PlayedGestures {
+  role: Role;
+  gestures: Gesture[];
+  /** Rest as it lay in this take, counts. */
+  restHere: number;
+}
+
+/** A played take with its gestures. */
+export type PlayedTake = LevelTake & PlayedGestures;
 
 /** Finds rest and the gestures in one played take; marks, where there are any, replace detection. */
 export function playTake(take: LevelTake, stats: RestStatistics, fullScale: number): PlayedTake {

@@ -1,8 +1,7 @@
-import type { ContactsCalibration, StrikeCalibration, TouchCalibration } from '../instrument/calibration';
+import type { Calibration } from '../instrument/calibration';
 import type { Lane } from '../instrument/sensor';
 import type { Finding } from '../findings/finding';
 import type { Take } from '../signal/take';
-import type { LevelReport } from './level-types';
 
 /** A sensor's takes, to be calibrated from. */
 export interface SensorJob {
@@ -26,7 +25,7 @@ export interface LaneReading {
 /** What the takes of a bank came to: gestures and ranges, no frames. */
 export interface BankReport {
   is: 'bank';
-  calibration: TouchCalibration | StrikeCalibration | ContactsCalibration;
+  calibration: Calibration;
   readings: {
     lanes: LaneReading[];
     /** Numbers that lanes share, by name. */
@@ -37,4 +36,10 @@ export interface BankReport {
   mark: number[] | null;
 }
 
-export type Report = LevelReport | BankReport;
+/** The reports that there are, by their form: a way whose report is no bank's adds its own. */
+export interface Reports {
+  bank: BankReport;
+}
+
+/** What a sensor's takes came to. */
+export type Report = Reports[keyof Reports];

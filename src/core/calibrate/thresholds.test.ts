@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest';
 import golden from '../signal/signal.golden.json';
 import { upperTail } from '../signal/normal';
 import { random } from '../signal/random';
-import { openingsOf } from './attack';
+import { openingsOf } from '../ways/level/attack';
 import { falseTriggersPerHour, observedCrossings } from './false-triggers';
 import { distancesOf } from './distances';
 import { missedSoft, upperBound } from './missed-share';
-import { reachOf } from './reach';
+import { reachOf } from '../ways/level/reach';
 import { chooseThresholds, phantomsPerHour, restSide, tradeOf, type RestSide } from './thresholds';
 
 describe('false triggers of uncorrelated samples: fs·p(1 − p), p = Q(u) (maker’s handbook 4.1)', () => {

@@ -1,22 +1,16 @@
+import type { Compiled } from '../ways/way';
+import { wayOf } from '../ways/registry';
 import type { Image, LISTENER } from '../engine/layout';
 import type { Of } from '../engine/struct';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';
-import { compileContacts, compileStrike, compileTouch } from '../engine/image/banks';
-import { compileLevel, groupByLevel } from '../engine/image/levels';
+import { groupByLevel } from '../engine/image/group-by-level';
 import { mostBytes } from './most-bytes';
 import { markSharedNotes } from './shared-notes';
 import { Parts } from '../engine/image/parts';
 import { compileVoice } from './voices';
-
-/** Where a sensor's block stands in the image, and which of its lanes are in it: their places in the sensor, rising. */
-export interface Compiled {
-  is: 'level' | 'touch' | 'strike' | 'contacts';
-  index: number;
-  lanes: number[];
-}
 
 type Listener = Of<typeof LISTENER>;
 
@@ -48,8 +42,9 @@ export function compile(
   const making: Making = { instrument, parts, sensors: new Map(), heard: new Map() };
   const contacts = contactsOf(instrument, board);
   for (const sensor of instrument.sensors.filter((s) => s.board === board.id)) {
-    const made = compileSensor(parts, sensor, columns, contacts);
-    if (made && made.lanes.length > 0) making.sensors.set(sensor.id, made);
+    const { calibration } = sensor;
+    const made = calibration && wayOf(calibration).compile(parts, sensor, calibration, { columns, contacts });
+    if (made) making.sensors.set(sensor.id, made);
   }
   for (const voice of instrument.voices) if (lives(instrument, voice)) compileVoice(making, voice);
   markSharedNotes(parts.image);
@@ -59,45 +54,12 @@ export function compile(
   return parts.image;
 }
 
-function compileSensor(
-  parts: Parts,
-  sensor: Instrument['sensors'][0],
-  columns: readonly string[],
-  contacts: readonly string[],
-): Compiled | null {
-  const { image } = parts;
-  const c = sensor.calibration;
-  if (!c) return null;
-  if (c.is === 'level') {
-    const column = columns.indexOf(sensor.lanes[0].column ?? '');
-    if (column < 0) return null;
-    image.levels.push(compileLevel(c, column));
-    return { is: 'level', index: image.levels.length - 1, lanes: [0] };
-  }
-  if (c.is === 'touch')
-    return { is: 'touch', index: image.touch_banks.length, lanes: compileTouch(parts, sensor, c, columns) };
-  if (c.is === 'strike')
-    return {
-      is: 'strike',
-      index: image.strike_banks.length,
-      lanes: compileStrike(parts, sensor, c, columns),
-    };
-  const first = contacts.indexOf(sensor.lanes[0].contacts?.[0] ?? '');
-  return {
-    is: 'contacts',
-    index: image.contact_banks.length,
-    lanes: compileContacts(parts, sensor, c, first),
-  };
-}
-
 /** Whether a voice lives in the first scene, which an instrument begins in. */
 const lives = ({ scenes }: Instrument, { scenes: own }: Voice): boolean =>
   !own || own.length === 0 || scenes.length === 0 || own.includes(scenes[0].id);
 
 /** Puts a bank's listeners down one after another. */
-function hear(image: Image, { is, index }: Compiled, listeners: Listener[]): void {
-  const banks = { touch: image.touch_banks, strike: image.strike_banks, contacts: image.contact_banks };
-  if (is === 'level') return;
-  Object.assign(banks[is][index], { listener: image.listeners.length, listeners: listeners.length });
+function hear(image: Image, { bank }: Compiled, listeners: Listener[]): void {
+  Object.assign(bank!, { listener: image.listeners.length, listeners: listeners.length });
   image.listeners.push(...listeners);
 }

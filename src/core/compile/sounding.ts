@@ -1,3 +1,4 @@
+import { lanesLeft } from '../ways/registry';
 import { hears, sensorOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import { sourcesOf } from '../instrument/rules/voices';
@@ -21,7 +22,7 @@ export const soundingOf = (instrument: Instrument): Sounding[] =>
 
 function stateOf(instrument: Instrument, sensor: Sensor): Omit<Sounding, 'sensor'> {
   const silent = (because: string, at: Sounding['at']) => ({ sounds: 'none', because, at }) as const;
-  if (kindOf(sensor).calibration === null) return silent('how it is calibrated comes later', null);
+  if (kindOf(sensor).way === null) return silent('how it is calibrated comes later', null);
   if (!sensor.calibration) return silent('not calibrated', 'calibrate');
   const voices = instrument.voices.filter((v) => hears(v, sensor.id));
   if (voices.length === 0) return silent('nothing is sent by it', 'voice');
@@ -43,10 +44,4 @@ function stateOf(instrument: Instrument, sensor: Sensor): Omit<Sounding, 'sensor
     };
   const own = voices.some((v) => sensorOf(v) === sensor.id);
   return { sounds: 'all', because: own ? counted(voices.length, 'voice') : 'chooses the note', at: null };
-}
-
-/** Lanes of a sensor that its calibration does not know. */
-export function lanesLeft({ calibration: c, lanes }: Sensor): number {
-  if (c?.is !== 'touch' && c?.is !== 'strike') return 0;
-  return lanes.filter(({ id }) => !c.lanes.some((l) => l.lane === id)).length;
 }

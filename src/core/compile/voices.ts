@@ -1,7 +1,9 @@
+import type { Compiled } from '../ways/way';
+import { levelOf } from '../ways/level/level-of';
 import { CHOOSES, CONTROL_KIND, HEARS, NO_TABLE, VELOCITY } from '../engine/codes';
 import { ticksIn } from '../engine/clock';
 import { stairsOf } from '../engine/stairs';
-import { channelOf, channelsOfZone, levelOf, responseAt, zoneOf } from '../instrument/access';
+import { channelOf, channelsOfZone, responseAt, zoneOf } from '../instrument/access';
 import type { Sensor } from '../instrument/sensor';
 import type { ControllerVoice, NoteVoice, PressureVoice, Source, Voice } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
@@ -9,8 +11,8 @@ import { LSB_OFFSET, STATUS } from '../midi/messages';
 import type { SWITCHED } from '../engine/layout';
 import type { Of } from '../engine/struct';
 import { tableOf } from '../shape/table';
-import type { Compiled, Making } from './compile';
-import { attackScales, sideMask, slackOf } from '../engine/image/levels';
+import type { Making } from './compile';
+import { attackScales, sideMask, slackOf } from '../ways/level/image';
 
 /** Puts a voice into the image; one whose sensors are not there is left out. */
 export function compileVoice(m: Making, voice: Voice): void {
@@ -136,7 +138,7 @@ function velocityOf(m: Making, { velocity, gate }: NoteVoice) {
 function listen(m: Making, source: Source, voice: Voice, listener: { is: number; index: number }): void {
   const own = m.sensors.get(source.sensor)!;
   const { image } = m.parts;
-  if (own.is !== 'level') {
+  if (own.bank) {
     const heard = m.heard.get(own) ?? [];
     m.heard.set(own, [...heard, listener]);
     return;

@@ -1,11 +1,12 @@
+import { levelOf } from '../ways/level/level-of';
 import { describe, expect, it } from 'vitest';
 import { breathController, breathNote, identityInstrument } from '../testing/identity-response';
 import { awake, playAfterRest } from '../testing/play';
-import { levelReader } from '../compile/level-reader';
+import { levelReader } from '../ways/level/reader';
 import { levelFaults, noteFaults } from '../testing/handbook-oracle';
 import { oracleCase, type OracleCase } from '../testing/oracle-cases';
 import { compile } from '../compile/compile';
-import { columnsOf, levelOf } from '../instrument/access';
+import { columnsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import { random } from '../signal/random';
 import { splitMessages } from '../midi/messages';

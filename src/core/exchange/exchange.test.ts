@@ -6,7 +6,7 @@ import type { Instrument } from '../instrument/document';
 import { randomInstrument, withOtherSettings } from '@/core/testing/random-instruments';
 import { compile } from '../compile/compile';
 import { columnsOf } from '../instrument/access';
-import { instrumentSchema } from '../instrument/schema';
+import { instrumentSchema } from './instrument-schema';
 import published from '../instrument/instrument.schema.json';
 import { writeLayout } from './c-layout';
 import { crc32 } from './crc32';

@@ -1,3 +1,4 @@
+import { completedCalibration } from '../ways/registry';
 import { instanceToPlain, plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { completed } from '../instrument/complete';
@@ -44,7 +45,10 @@ export function checkInstrument(value: unknown): Result<Instrument> {
   if (tooNew) return refuse(tooNew);
   const unfit = plainFaults(value);
   if (unfit.length > 0) return refuse(...unfit);
-  const instrument = plainToInstance(Instrument, completed(upgraded(value, version as number)));
+  const instrument = plainToInstance(
+    Instrument,
+    completed(upgraded(value, version as number), completedCalibration),
+  );
   const errors = validateSync(instrument, {
     whitelist: true,
     forbidNonWhitelisted: true,

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { random } from '../signal/random';
 import type { GuideEvent, GuideStep } from './guide';
 import { LaneGuide } from './lane-guide';
-import { StrikeDetector } from './strike-detector';
-import { TouchDetector } from './touch-detector';
+import { StrikeDetector } from '../ways/strike/detector';
+import { TouchDetector } from '../ways/touch/detector';
 
 const STEPS: readonly GuideStep[] = [
   { role: 'rest', gestures: null, seconds: 2 },

@@ -1,6 +1,6 @@
 import { restStatistics } from '../signal/rest';
 import type { GuidedRun, GuideEvent, GuideStep, GuideView } from './guide';
-import { stillness } from './level-guide';
+import { stillness } from './stillness';
 
 /** Tells the gestures of one lane from its counts: a strike's crossing, a touch's beginning. */
 export interface LaneDetector {

@@ -1,4 +1,3 @@
-import type { LevelCalibration } from './calibration';
 import type { Board } from './board';
 import type { Instrument } from './document';
 import { STRAIGHT, type Response } from './response';
@@ -52,10 +51,6 @@ export const lanePlaces = (instrument: Instrument, sensor: Sensor): number[] => 
 
 /** The columns of a sensor's own lanes. */
 export const columnsOfSensor = (sensor: Sensor): string[] => sensor.lanes.flatMap((l) => l.column ?? []);
-
-/** A sensor's calibration where it is one of a level; else null. */
-export const levelOf = (sensor: Sensor): LevelCalibration | null =>
-  sensor.calibration?.is === 'level' ? sensor.calibration : null;
 
 /** Whether a voice listens to a sensor. */
 export const hears = (voice: Voice, sensor: string): boolean =>

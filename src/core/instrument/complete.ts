@@ -1,8 +1,12 @@
 /**
  * What a document may leave out, filled in once before it is checked. Null means "not given" everywhere. Nothing that
  * was written is changed; what is of the wrong kind is left for the check to name.
+ * @param completedCalibration does the same for a calibration, by its way
  */
-export function completed(document: object): object {
+export function completed(
+  document: object,
+  completedCalibration: (plain: Record<string, unknown>) => object,
+): object {
   const plain = withoutNulls(document) as Record<string, unknown>;
   const [board] = Array.isArray(plain.boards) ? plain.boards : [];
   const onlyBoard = isObject(board) ? board.id : undefined;
@@ -14,7 +18,9 @@ export function completed(document: object): object {
       ...OPTIONAL.Sensor,
       board: onlyBoard,
       ...s,
-      ...(isObject(s.calibration) ? { calibration: completedCalibration(s.calibration) } : {}),
+      ...(isObject(s.calibration)
+        ? { calibration: completedCalibration({ ...OPTIONAL.Measured, ...s.calibration }) }
+        : {}),
     })),
     voices: each(plain.voices ?? [], (v) => ({ ...(v.is === 'note' ? NOTE : OPTIONAL.LevelVoice), ...v })),
   };
@@ -37,27 +43,6 @@ export const OPTIONAL = {
   NoteVoice: { side: 'both', pitch: { is: 'lane' }, velocity: { is: 'fixed', value: 100 } },
 } as const;
 const NOTE = OPTIONAL.NoteVoice;
-
-function completedCalibration(c: Record<string, unknown>): Record<string, unknown> {
-  const measured = { ...OPTIONAL.Measured, ...c };
-  return c.is === 'level' ? completedLevel(measured) : measured;
-}
-
-/** Polarity follows from which side of rest "on" lies; the dead zone reaches to "on" on each side. */
-function completedLevel(c: Record<string, unknown>): Record<string, unknown> {
-  const rest = Math.round(Number(c.rest));
-  const distance = (count: unknown) => Math.abs(Number(count) - rest);
-  const down = c.onDown === undefined ? null : distance(c.onDown);
-  const full = {
-    polarity: Number(c.on) < rest ? 'falling' : 'rising',
-    deadZone: { up: distance(c.on), down },
-    onDown: null,
-    offDown: null,
-    ...c,
-  };
-  const sides = (value: unknown) => (isObject(value) ? { down: null, ...value } : value);
-  return { ...full, reach: sides(c.reach), deadZone: sides(full.deadZone) };
-}
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -13,10 +13,14 @@ export const unionOf = (owner: new () => object, field: string): Classes | undef
   }
 };
 
-/** Marks a field, or each entry of a list, as one of several classes, told apart by its property `is`. */
+/** Marks a field, or each entry of a list, as one of several classes, told apart by its property `is`. @param classes may be added to until a document is read */
 export function Union(classes: Classes, options: { each?: boolean } = {}): PropertyDecorator {
-  const subTypes = Object.entries(classes).map(([name, value]) => ({ name, value }));
-  const discriminator = { property: 'is', subTypes };
+  const discriminator = {
+    property: 'is',
+    get subTypes() {
+      return Object.entries(classes).map(([name, value]) => ({ name, value }));
+    },
+  };
   const decorators = [
     IsObject(options),
     ValidateNested(options),

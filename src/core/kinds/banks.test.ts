@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { compile } from '../compile/compile';
 import { run } from '../engine/run';
-import type { StrikeCalibration } from '../instrument/calibration';
+import type { StrikeCalibration } from '../ways/strike/calibration';
 import type { Instrument } from '../instrument/document';
 import { faultsOf } from '../instrument/rules';
 import { random } from '../signal/random';

@@ -54,7 +54,7 @@ export interface Kind {
   ports: Readonly<Record<string, Port>>;
   facts: Readonly<Record<string, Fact>>;
   /** The way that it is measured; null where that comes later: it is planned and listened to. */
-  calibration: Calibration['is'] | null;
+  way: Calibration['is'] | null;
   /** What it asks of a board and of a builder. */
   plan: KindPlan;
   /** The takes that a guided run of it wants, in order; none where it is not measured yet. */

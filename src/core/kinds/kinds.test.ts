@@ -42,7 +42,7 @@ describe.each(kindIds())('%s', (id) => {
         expect(shared || signals.some((s) => s.lane === lane)).toBe(true);
     }
     expect(kind.plan.steps.length).toBeGreaterThan(0);
-    expect((kind.calibration === null) === (kind.steps.length === 0)).toBe(true);
+    expect((kind.way === null) === (kind.steps.length === 0)).toBe(true);
   });
   it('plays by hand on the practice board: something moves, the same from the same seed, within the converter', () => {
     const { counts, edges } = played(id, 0.8);

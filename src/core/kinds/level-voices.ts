@@ -1,5 +1,5 @@
-import { fullAttack } from '../calibrate/full-attack';
-import { levelOf } from '../instrument/access';
+import { levelOf } from '../ways/level/level-of';
+import { fullAttack } from '../ways/level/full-attack';
 import type { Sensor } from '../instrument/sensor';
 import type { ControllerVoice, NoteVoice } from '../instrument/voices';
 

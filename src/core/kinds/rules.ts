@@ -5,6 +5,8 @@ import type { NoteVoice, Voice } from '../instrument/voices';
 import type { Fault } from '../result';
 import type { Port } from './kind';
 import { hasNotes } from './level-voices';
+import { boardOf } from '../instrument/access';
+import { wayNamed, wayOf } from '../ways/registry';
 import { findKind, kindIds } from './registry';
 
 /**
@@ -12,13 +14,13 @@ import { findKind, kindIds } from './registry';
  * @param instrument that keeps the rules of instrument/rules
  */
 export function kindFaults(instrument: Instrument): Fault[] {
-  const sensors = instrument.sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`));
+  const sensors = instrument.sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument));
   return sensors.length > 0
     ? sensors
     : instrument.voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, instrument));
 }
 
-function sensorFaults(sensor: Sensor, path: string): Fault[] {
+function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fault[] {
   const kind = findKind(sensor.kind);
   if (!kind)
     return [{ path: `${path}.kind`, says: `must be one of ${kindIds().join(', ')}, got ${sensor.kind}` }];
@@ -39,8 +41,13 @@ function sensorFaults(sensor: Sensor, path: string): Fault[] {
     else if (!(typeof value === 'number' && value >= fact.low && value <= fact.high))
       fault(`facts.${name}`, `must lie in ${fact.low} … ${fact.high} ${fact.unit}, got ${value}`);
   }
-  if (sensor.calibration && sensor.calibration.is !== kind.calibration)
-    fault('calibration.is', `${kind.name} is measured as ${kind.calibration}, got ${sensor.calibration.is}`);
+  const { calibration } = sensor;
+  if (calibration && calibration.is !== kind.way)
+    fault('calibration.is', `${kind.name} is measured as ${kind.way}, got ${calibration.is}`);
+  else if (calibration) {
+    const fullScale = 2 ** boardOf(instrument, sensor).bits - 1;
+    faults.push(...wayOf(calibration).faults(calibration, sensor, `${path}.calibration`, fullScale));
+  }
   sensor.responses.forEach(({ port }, i) => {
     if (!kind.ports[port]) fault(`responses.${i}.port`, portWords(kind.ports, port));
   });
@@ -81,13 +88,10 @@ function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fau
   const faults: Fault[] = [];
   if (pitch.is !== 'fixed' && !hasNotes(from))
     faults.push({ path: `${path}.pitch`, says: `every lane of ${from.name} needs a note` });
-  const measured = findKind(own.kind)!.calibration;
-  for (const [is, calibration] of [
-    ['attack', 'level'],
-    ['strike', 'strike'],
-  ] as const)
-    if (velocity.is === is && measured !== calibration)
-      faults.push({ path: `${path}.velocity.is`, says: `${own.name} has no ${is} to take a velocity from` });
+  const { way } = findKind(own.kind)!;
+  const { is } = velocity;
+  if ((is === 'attack' || is === 'strike') && (way === null || wayNamed(way).strength !== is))
+    faults.push({ path: `${path}.velocity.is`, says: `${own.name} has no ${is} to take a velocity from` });
   return faults;
 }
 

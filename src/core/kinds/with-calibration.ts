@@ -1,8 +1,8 @@
-import { fullAttack } from '../calibrate/full-attack';
+import { wayOf } from '../ways/registry';
 import { sensorOf } from '../instrument/access';
 import type { Calibration } from '../instrument/calibration';
 import type { Instrument } from '../instrument/document';
-import type { Voice } from '../instrument/voices';
+import type { AttackVelocity, Voice } from '../instrument/voices';
 import { withFirstVoices } from './first-voices';
 
 /**
@@ -26,6 +26,9 @@ export function withCalibration(
 
 /** A voice whose full velocity is what a loud attack reaches in its window, where that was measured. */
 const remeasured = (voice: Voice, calibration: Calibration): Voice =>
-  voice.is === 'note' && voice.velocity.is === 'attack' && calibration.is === 'level' && calibration.attack
-    ? { ...voice, velocity: { ...voice.velocity, full: fullAttack(calibration, voice.velocity.windowMs) } }
+  voice.is === 'note' && voice.velocity.is === 'attack'
+    ? { ...voice, velocity: { ...voice.velocity, full: fullOf(voice.velocity, calibration) } }
     : voice;
+
+const fullOf = ({ windowMs, full }: AttackVelocity, calibration: Calibration): number =>
+  wayOf(calibration).fullAttack?.(calibration, windowMs) ?? full;

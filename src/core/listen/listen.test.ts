@@ -1,3 +1,4 @@
+import { movedSince } from '../ways/registry';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readInstrument } from '../exchange/instrument-json';
@@ -5,7 +6,6 @@ import { readTakeCsv } from '../exchange/take-csv';
 import { random } from '../signal/random';
 import type { Edges, Frames } from '../signal/take';
 import { listenTo, type Recording } from './listen';
-import { movedSince } from './moved-since';
 import { askedLane, recordingOf } from './recording';
 
 const RATE_HZ = 500;

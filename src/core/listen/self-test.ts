@@ -1,3 +1,4 @@
+import { wayOf } from '../ways/registry';
 import { allColumns, allContacts, boardOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import { kindOf } from '../kinds/registry';
@@ -25,7 +26,7 @@ interface Place {
   contacts: number[];
   /** Counts from rest that are a move, and the direction of its calibration, where it has one. */
   least: number;
-  rises: boolean | null;
+  onlyWay: 1 | -1 | null;
   /** How long it must be away; a strike is over at once. */
   heldUs: number;
   /** Whether its sensor’s lanes are axes of one thing. */
@@ -79,10 +80,7 @@ export class SelfTest {
           least: share * scale,
           axis: kind.lanes.names !== undefined,
           heldUs: kind.family === 'strike' || kind.lanes.are === 'contacts' ? 0 : HELD_US,
-          rises:
-            sensor.calibration?.is === 'level' && sensor.calibration.reach.down === null
-              ? sensor.calibration.polarity === 'rising'
-              : null,
+          onlyWay: sensor.calibration ? wayOf(sensor.calibration).onlyWay(sensor.calibration) : null,
         },
       }));
     });
@@ -171,10 +169,10 @@ export class SelfTest {
   }
 
   private tick(input: number, rose: boolean): void {
-    const { rises } = this.places[input];
+    const { onlyWay } = this.places[input];
     this.inputs[input].done = true;
     this.says =
-      rises !== null && rises !== rose
+      onlyWay !== null && onlyWay > 0 !== rose
         ? `${this.inputs[input].says} moves, but the other way than it was measured: is it turned round, or wired the other way?`
         : `${this.inputs[input].says}: there.`;
   }

@@ -1,3 +1,4 @@
+import { wayOf } from '../ways/registry';
 import { compile } from '../compile/compile';
 import { boardNeeds } from '../exchange/image-size';
 import { columnsOf, contactsOf } from '../instrument/access';
@@ -81,7 +82,7 @@ export function latencyFigures(draft: Instrument, board: Board): Figure[] {
     v.is === 'note' && v.velocity.is === 'attack' ? [v.velocity.windowMs] : [],
   );
   const strikes = draft.sensors.flatMap((s) =>
-    s.calibration?.is === 'strike' ? [s.calibration.windowMs] : [],
+    s.calibration ? wayOf(s.calibration).decisionMs(s.calibration) : [],
   );
   const line = (name: string, value: number, formula: string, numbers: Figure['numbers']): Figure => ({
     ...{ name, value, unit: 'ms', formula, numbers, limit: null },

@@ -14,7 +14,7 @@ function draftCalibration(sensor: Sensor, { bits }: Board): Calibration | undefi
   const top = 2 ** bits - 1;
   const [rest, on, full] = [top >> 2, top >> 5, top >> 1];
   const lanes = sensor.lanes.map(({ id }) => id);
-  switch (kindOf(sensor).calibration) {
+  switch (kindOf(sensor).way) {
     case 'level':
       return {
         ...{

@@ -1,8 +1,8 @@
+import { wayOf } from '../ways/registry';
 import { hears } from '../instrument/access';
 import { sourcesOf } from '../instrument/rules/voices';
 import type { Voice } from '../instrument/voices';
 import type { Zone } from '../instrument/zones';
-import type { Calibration } from '../instrument/calibration';
 import type { Instrument } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
 import { withVoices } from '../instrument/with-voices';
@@ -123,7 +123,11 @@ export function withLanes(instrument: Instrument, id: string, lanes: number): In
     const made = newSensor(kindOf(sensor), id, sensor.name, sensor.board, wanted).lanes;
     const others = instrument.sensors.filter((s) => s.id !== id);
     const all = noted(kept, freed(made, kept, sensor, others));
-    return { ...sensor, lanes: all, calibration: sensor.calibration && ofLanes(sensor.calibration, all) };
+    return {
+      ...sensor,
+      lanes: all,
+      calibration: sensor.calibration && wayOf(sensor.calibration).ofLanes(sensor.calibration, all),
+    };
   };
   const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
   return withPins({ ...instrument, sensors });
@@ -158,12 +162,4 @@ function noted(kept: readonly Lane[], made: readonly Lane[]): Lane[] {
   if (own.length === 0 && more.length > 0 && made[0].note !== undefined && kept.length === 1)
     return made.map((lane, i) => ({ ...(kept[i] ?? lane), note: lane.note }));
   return [...kept, ...more.map(({ note: _, ...lane }) => lane)];
-}
-
-function ofLanes(calibration: Calibration, lanes: readonly Lane[]): Calibration | undefined {
-  if (calibration.is !== 'touch' && calibration.is !== 'strike') return calibration;
-  const own = (l: { lane: string }) => lanes.some(({ id }) => id === l.lane);
-  if (!calibration.lanes.some(own)) return undefined;
-  if (calibration.is === 'touch') return { ...calibration, lanes: calibration.lanes.filter(own) };
-  return { ...calibration, lanes: calibration.lanes.filter(own) };
 }

@@ -1,3 +1,4 @@
+import { wayOf } from '../ways/registry';
 import type { Board, Transport } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
@@ -46,8 +47,8 @@ export function movedTo(sensor: Sensor, board: Board, instrument: Instrument): S
 
 /** A sensor whose counts have other bits now. */
 export function rebased(sensor: Sensor, before: number, after: number): Sensor {
-  if (before === after || sensor.calibration?.is === 'contacts') return sensor;
   const { calibration, former, ...bare } = sensor;
+  if (before === after || (calibration && !wayOf(calibration).inCounts)) return sensor;
   return {
     ...bare,
     ...(former?.bits === after ? { calibration: former.calibration } : {}),

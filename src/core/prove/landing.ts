@@ -1,5 +1,5 @@
 import { compile } from '../compile/compile';
-import { levelReader } from '../compile/level-reader';
+import { levelReader } from '../ways/level/reader';
 import { CONTROL_KIND } from '../engine/codes';
 import { run } from '../engine/run';
 import { boardOf } from '../instrument/access';

@@ -1,4 +1,6 @@
-import type { ContactsCalibration, StrikeCalibration, TouchCalibration } from '../instrument/calibration';
+import type { ContactsCalibration } from '../ways/contacts/calibration';
+import type { StrikeCalibration } from '../ways/strike/calibration';
+import type { TouchCalibration } from '../ways/touch/calibration';
 import type { Lane, Sensor } from '../instrument/sensor';
 import type { NoteVoice } from '../instrument/voices';
 import { identityInstrument } from './identity-response';

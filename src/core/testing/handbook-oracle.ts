@@ -1,5 +1,6 @@
-import { channelOf, columnsOf, levelOf, responseAt, zoneOf } from '../instrument/access';
-import type { LevelCalibration } from '../instrument/calibration';
+import { levelOf } from '../ways/level/level-of';
+import { channelOf, columnsOf, responseAt, zoneOf } from '../instrument/access';
+import type { LevelCalibration } from '../ways/level/calibration';
 import type { Instrument } from '../instrument/document';
 import type { ControllerVoice, NoteVoice, SideOf, Voice } from '../instrument/voices';
 import { curveOf } from '../shape/families';

@@ -1,5 +1,5 @@
 import type { Board } from '../instrument/board';
-import type { LevelCalibration } from '../instrument/calibration';
+import type { LevelCalibration } from '../ways/level/calibration';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { ControllerVoice, NoteVoice, Voice } from '../instrument/voices';

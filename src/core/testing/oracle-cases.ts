@@ -1,4 +1,5 @@
-import { columnsOf, levelOf } from '../instrument/access';
+import { levelOf } from '../ways/level/level-of';
+import { columnsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';
 import { random } from '../signal/random';

@@ -1,4 +1,6 @@
-import type { LevelCalibration, StrikeCalibration, TouchCalibration } from '../instrument/calibration';
+import type { LevelCalibration } from '../ways/level/calibration';
+import type { StrikeCalibration } from '../ways/strike/calibration';
+import type { TouchCalibration } from '../ways/touch/calibration';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Response } from '../instrument/response';

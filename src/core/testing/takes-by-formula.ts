@@ -1,4 +1,4 @@
-import type { LevelTake } from '../calibrate/level-types';
+import type { LevelTake } from '../calibrate/played-take';
 import { random } from '../signal/random';
 import type { Role } from '../signal/take';
 

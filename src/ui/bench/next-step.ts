@@ -1,4 +1,5 @@
 import type { Sensor } from '@/core/instrument/sensor';
+import { levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import type { Instrument } from '@/core/instrument/document';
 import type { StationId } from '../frame/stations';
@@ -6,7 +7,7 @@ import type { StationId } from '../frame/stations';
 /** What to do next on an instrument, and where; the first thing that is missing in working order. */
 export function nextStep(instrument: Instrument): { says: string; station: StationId } {
   if (instrument.boards.some((b) => !b.pins)) return { says: 'plan its board', station: 'plan' };
-  const raw = instrument.sensors.find((s) => !s.calibration && kindOf(s).calibration !== null);
+  const raw = instrument.sensors.find((s) => !s.calibration && kindOf(s).way !== null);
   if (raw) return { says: `calibrate ${raw.name.toLowerCase()}`, station: 'calibrate' };
   const unshaped = instrument.sensors.find((s) => !isShaped(s));
   if (unshaped) return { says: `shape ${unshaped.name.toLowerCase()}`, station: 'shape' };
@@ -17,4 +18,6 @@ export function nextStep(instrument: Instrument): { says: string; station: Stati
 
 /** Whether a sensor has nothing to shape, or a level that was shaped. */
 export const isShaped = (sensor: Sensor): boolean =>
-  sensor.calibration?.is !== 'level' || sensor.responses.some((r) => r.family !== 'straight' || r.dynamics);
+  !sensor.calibration ||
+  levelPort(sensor) === null ||
+  sensor.responses.some((r) => r.family !== 'straight' || r.dynamics);

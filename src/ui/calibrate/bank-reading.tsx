@@ -4,7 +4,7 @@ import type { Cure } from '@/core/findings/finding';
 import type { Sensor } from '@/core/instrument/sensor';
 import { Findings } from '../parts/findings';
 import { Reading } from '../parts/station';
-import { sharedReadings } from './bank-words';
+import { wordsOf } from '../ways/registry';
 
 /** The few numbers that a bank's lanes share, and the findings. */
 export function BankReading({
@@ -30,11 +30,13 @@ export function BankReading({
       </Reading>
       {report && <Replayed numbers={report.readings.numbers} />}
       {calibration &&
-        sharedReadings(calibration).map(({ label, term, value, unit, says }) => (
-          <Reading key={label} label={label} term={term} value={value} unit={unit}>
-            {says}
-          </Reading>
-        ))}
+        wordsOf(calibration)
+          .shared(calibration)
+          .map(({ label, term, value, unit, says }) => (
+            <Reading key={label} label={label} term={term} value={value} unit={unit}>
+              {says}
+            </Reading>
+          ))}
       {report && <Findings findings={report.findings} act={act} />}
     </>
   );

@@ -26,8 +26,8 @@ export function CalibrateHeadline({
 }) {
   const { id } = useSession();
   const { sensor } = useSensor();
-  const { calibration, steps } = kindOf(sensor);
-  const level = calibration === 'level';
+  const { way, steps } = kindOf(sensor);
+  const level = way === 'level';
   if (waits)
     return (
       <Headline

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useKey } from '../hooks/use-key';
-import { choiceOf } from '@/core/calibrate/choice';
+import { choiceOf } from '@/core/ways/level/choice';
 import type { Cure } from '@/core/findings/finding';
 import { stepsWithout, type GuideStep } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
@@ -31,8 +31,8 @@ const CalibrateBank = dynamic(() => import('./calibrate-bank').then((m) => m.Cal
 /** Station 3: guided takes, and what comes of them. */
 export function Calibrate() {
   const { sensor } = useSensor();
-  if (kindOf(sensor).calibration === null) return <CalibrateLater />;
-  return kindOf(sensor).calibration === 'level' ? (
+  if (kindOf(sensor).way === null) return <CalibrateLater />;
+  return kindOf(sensor).way === 'level' ? (
     <CalibrateLevel key={sensor.id} />
   ) : (
     <CalibrateBank key={sensor.id} />

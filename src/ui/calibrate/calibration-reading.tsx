@@ -1,8 +1,8 @@
-import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } from '@/core/calibrate/choice';
+import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } from '@/core/ways/level/choice';
 import type { Cure } from '@/core/findings/finding';
-import type { LevelReport } from '@/core/calibrate/level-types';
+import type { LevelReport } from '@/core/ways/level/report';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
-import type { LevelCalibration } from '@/core/instrument/calibration';
+import type { LevelCalibration } from '@/core/ways/level/calibration';
 import type { Sensor } from '@/core/instrument/sensor';
 import { Findings } from '../parts/findings';
 import { NumberField } from '../parts/number-field';

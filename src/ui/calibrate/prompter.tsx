@@ -19,8 +19,8 @@ import styles from './calibrate.module.css';
 /** A guided take: one instruction and one number, readable at two metres; it advances by itself. */
 export function Prompter({ sensor, view }: { sensor: Sensor; view: GuideView }) {
   const { says, under } = promptFor(view.role, sensor, view);
-  const { care, calibration } = kindOf(sensor);
-  const level = calibration === 'level';
+  const { care, way } = kindOf(sensor);
+  const level = way === 'level';
   return (
     <section className={styles.prompter} aria-live="polite">
       <header>

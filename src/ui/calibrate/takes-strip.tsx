@@ -1,6 +1,6 @@
 'use client';
 
-import type { LevelReport } from '@/core/calibrate/level-types';
+import type { LevelReport } from '@/core/ways/level/report';
 import type { GuideStep } from '@/core/guide/guide';
 import type { Role } from '@/core/signal/take';
 import type { KeptTake } from '@/store/database';

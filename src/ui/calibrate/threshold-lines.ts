@@ -1,5 +1,5 @@
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
-import type { Choice } from '@/core/calibrate/choice';
+import type { Choice } from '@/core/ways/level/choice';
 import { WORD_FACE } from '../parts/chart-fonts';
 import type { Colours } from '../parts/colours';
 

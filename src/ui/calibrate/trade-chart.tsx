@@ -4,9 +4,9 @@ import { Chart, LineController, LineElement, LinearScale, LogarithmicScale, Poin
 import Annotation from 'chartjs-plugin-annotation';
 import { useCallback, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
-import { choiceOf, type Choice } from '@/core/calibrate/choice';
+import { choiceOf, type Choice } from '@/core/ways/level/choice';
 import type { TradePoint } from '@/core/calibrate/thresholds';
-import type { LevelCalibration } from '@/core/instrument/calibration';
+import type { LevelCalibration } from '@/core/ways/level/calibration';
 import { useColours } from '../parts/colours';
 import { tradeData, tradeOptions } from './trade-data';
 import { thresholdLines } from './threshold-lines';

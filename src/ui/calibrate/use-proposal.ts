@@ -1,10 +1,10 @@
 'use client';
 
+import { levelOf } from '@/core/ways/level/level-of';
 import { useCallback } from 'react';
-import { choiceOf, withChoice, type Choice } from '@/core/calibrate/choice';
-import type { LevelReport } from '@/core/calibrate/level-types';
-import { levelOf } from '@/core/instrument/access';
-import type { LevelCalibration } from '@/core/instrument/calibration';
+import { choiceOf, withChoice, type Choice } from '@/core/ways/level/choice';
+import type { LevelReport } from '@/core/ways/level/report';
+import type { LevelCalibration } from '@/core/ways/level/calibration';
 import type { Sensor } from '@/core/instrument/sensor';
 import { useSession, useWorkspace } from '../hooks/use-session';
 import { useAcceptCalibration } from './use-accept';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { LevelReport } from '@/core/calibrate/level-types';
+import type { LevelReport } from '@/core/ways/level/report';
 import type { Report } from '@/core/calibrate/report';
 import { boardOf } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';

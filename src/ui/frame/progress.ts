@@ -10,7 +10,7 @@ export function useProgress(): Record<StationId, boolean> {
   const { boards, sensors, voices } = useInstrument();
   const takes = useWorkspace((s) => s.takes);
   const any = sensors.some((s) => s.calibration);
-  const calibrated = any && sensors.every((s) => s.calibration || kindOf(s).calibration === null);
+  const calibrated = any && sensors.every((s) => s.calibration || kindOf(s).way === null);
   return {
     plan: boards.every((b) => b.pins),
     listen: takes.some((t) => t.role === 'rest'),

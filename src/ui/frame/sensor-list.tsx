@@ -1,6 +1,6 @@
 'use client';
 
-import { lanesLeft } from '@/core/compile/sounding';
+import { lanesLeft } from '@/core/ways/registry';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { counted } from '@/core/units/counted';
@@ -60,7 +60,7 @@ function SensorState({ sensor }: { sensor: Sensor }) {
     const at = sensor.calibration?.measuredAt;
     if (at && now > 0) return `measured ${agoWords(now - Date.parse(at))}`;
     if (sensor.calibration) return 'measured';
-    if (kindOf(sensor).calibration === null) return 'planned';
+    if (kindOf(sensor).way === null) return 'planned';
     return takes.length > 0 ? `${counted(takes.length, 'take')}, not on the board yet` : 'to do';
   };
   return <small>{word()}</small>;

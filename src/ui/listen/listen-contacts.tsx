@@ -3,6 +3,7 @@
 import { allContacts } from '@/core/instrument/access';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { LaneStrip } from '../parts/lane-strip';
+import { wordsOf } from '../ways/registry';
 import { Headline, Reading, Station } from '../parts/station';
 import { HeardFindings } from './heard-findings';
 import { HiddenFaults } from './hidden-faults';
@@ -21,9 +22,7 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
       reading={
         <>
           <Reading label="Now" value={closed === null ? '–' : closed ? 'closed' : 'open'}>
-            {c?.is === 'contacts'
-              ? `Normally ${c.rest}; changes within ${c.debounceMs} ms are bounces.`
-              : 'Not measured yet.'}
+            {(c && wordsOf(c).contact?.(c)) ?? 'Not measured yet.'}
           </Reading>
           <HeardFindings {...heard} />
           <HiddenFaults />

@@ -1,10 +1,11 @@
 'use client';
 
+import { movedSince } from '@/core/ways/registry';
+import { levelOf } from '@/core/ways/level/level-of';
 import Link from 'next/link';
 import { useCallback } from 'react';
-import { boardOf, lanePlaces, levelOf } from '@/core/instrument/access';
+import { boardOf, lanePlaces } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
-import { movedSince } from '@/core/listen/moved-since';
 import { kindOf } from '@/core/kinds/registry';
 import { distinctLevels } from '@/core/signal/levels';
 import { QUANTISATION_NOISE } from '@/core/signal/rest';

@@ -4,6 +4,7 @@ import { useEffect, useRef } from 'react';
 import { allContacts, boardOf, lanePlaces } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
+import { wayOf } from '@/core/ways/registry';
 import type { Tick } from '@/workers/live-protocol';
 import { useInstrument, useSession } from '../hooks/use-session';
 
@@ -13,7 +14,8 @@ export function laneReader(instrument: Instrument, sensor: Sensor): (tick: Tick,
   const contacts = allContacts(instrument);
   const ofLane = sensor.lanes.map((l) => contacts.indexOf(l.contacts?.[0] ?? ''));
   const top = 2 ** boardOf(instrument, sensor).bits - 1;
-  const restClosed = sensor.calibration?.is === 'contacts' && sensor.calibration.rest === 'closed';
+  const c = sensor.calibration;
+  const restClosed = c !== undefined && wayOf(c).closedAtRest(c);
   return (tick, lane) => {
     const place = places[lane];
     if (place < 0) return tick.closed[ofLane[lane]] !== restClosed && ofLane[lane] >= 0 ? 1 : 0;

@@ -3,6 +3,7 @@
 import { useRef } from 'react';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
+import { wayOf } from '@/core/ways/registry';
 import { levelPort } from '@/core/kinds/ports';
 import { noteName } from '@/core/midi/words';
 import { practises } from '@/session/live-state';
@@ -42,7 +43,7 @@ function LevelPad({ sensor, lane }: { sensor: Sensor; lane: number }) {
   const session = useSession();
   const pad = useRef<HTMLDivElement>(null);
   const c = sensor.calibration;
-  const oneSided = c?.is === 'level' ? c.reach.down === null : kindOf(sensor).family !== 'breath';
+  const oneSided = c ? wayOf(c).onlyWay(c) !== null : kindOf(sensor).family !== 'breath';
   const say = (strength: number | null) => session.say({ is: 'hand', sensor: sensor.id, lane, strength });
   const press = (e: React.PointerEvent) => {
     const box = pad.current!.getBoundingClientRect();

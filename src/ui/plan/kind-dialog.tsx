@@ -39,7 +39,7 @@ export function KindDialog({ add, close }: { add: (kind: Kind) => void; close: (
                 {kind.name} <small>{kind.family}</small>
               </span>
               <small>
-                {kind.calibration === null
+                {kind.way === null
                   ? 'planned and listened to; calibrating it comes later'
                   : kind.aka.slice(0, 3).join(', ')}
               </small>

@@ -1,4 +1,5 @@
-import { levelOf } from '@/core/instrument/access';
+import { levelOf } from '@/core/ways/level/level-of';
+import { laneRange } from '@/core/ways/registry';
 import type { Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
@@ -22,13 +23,8 @@ export function RangePicture({ sensor, top }: { sensor: Sensor; top: number }) {
 
 /** How far each measured lane goes from its rest, beside each other; a gap for one that was not measured. */
 export function LanesPicture({ sensor }: { sensor: Sensor }) {
-  const c = sensor.calibration;
-  if (c?.is !== 'touch' && c?.is !== 'strike') return null;
-  const travel = sensor.lanes.map((lane) => {
-    const record = c.lanes.find((l) => l.lane === lane.id);
-    if (!record) return 0;
-    return 'touched' in record ? Math.abs(record.touched - record.untouched) : record.full;
-  });
+  const travel = sensor.lanes.map(({ id }) => laneRange(sensor, id)?.travel ?? 0);
+  if (travel.every((t) => t === 0)) return null;
   const most = Math.max(1, ...travel);
   const width = 92 / travel.length;
   return (

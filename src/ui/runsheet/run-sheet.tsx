@@ -1,5 +1,6 @@
 'use client';
 
+import { levelOf } from '@/core/ways/level/level-of';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback } from 'react';
@@ -11,7 +12,6 @@ import { useSeconds } from '../hooks/use-seconds';
 import { Headline, Reading, Station } from '../parts/station';
 import { agoWords, dayWords } from '../parts/words';
 import { kindOf } from '@/core/kinds/registry';
-import { levelOf } from '@/core/instrument/access';
 import { useColours } from '../parts/colours';
 import { Trace, type TraceOverlay } from '../parts/trace';
 import { SheetRow } from './sheet-row';

@@ -1,19 +1,14 @@
 'use client';
 
+import { movedSince } from '@/core/ways/registry';
+import { levelOf } from '@/core/ways/level/level-of';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import {
-  boardOf,
-  channelsOfVoice,
-  lanePlaces,
-  levelOf,
-  responseAt,
-  sensorOf,
-} from '@/core/instrument/access';
+import { boardOf, channelsOfVoice, lanePlaces, responseAt, sensorOf } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Voice } from '@/core/instrument/voices';
 import { soundingOf } from '@/core/compile/sounding';
-import { movedSince, type MovedSince } from '@/core/listen/moved-since';
+import type { MovedSince } from '@/core/ways/moved-lanes';
 import { levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import { controllerWords, noteName } from '@/core/midi/words';
@@ -23,6 +18,7 @@ import type { StationId } from '../frame/stations';
 import { useInstrument, useLive, useSession, useTakesOf } from '../hooks/use-session';
 import { GestureMark } from '../parts/gesture-mark';
 import { LaneStrip } from '../parts/lane-strip';
+import { wordsOf } from '../ways/registry';
 import { CurvePicture, LanesPicture, RangePicture } from './pictures';
 import { TinyTrace } from './tiny-trace';
 import styles from './runsheet.module.css';
@@ -90,7 +86,7 @@ function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | 
   const instrument = useInstrument();
   const takes = useTakesOf(sensor.id);
   const c = levelOf(sensor);
-  if (kindOf(sensor).calibration === null) return <Cell to="calibrate" words="comes later" />;
+  if (kindOf(sensor).way === null) return <Cell to="calibrate" words="comes later" />;
   if (!sensor.calibration)
     return <Cell to="calibrate" words={takes.length > 0 ? 'not on the board yet' : 'to do'} />;
   return (
@@ -109,17 +105,13 @@ function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | 
   );
 }
 
-function calibratedWords({ calibration: c, lanes }: Sensor): string {
-  if (!c) return 'to do';
-  if (c.is === 'level') return `on ${c.on}`;
-  if (c.is === 'contacts') return `${c.debounceMs} ms`;
-  return c.lanes.length < lanes.length ? `${c.lanes.length} of ${lanes.length}` : `all ${lanes.length}`;
-}
+const calibratedWords = (sensor: Sensor): string =>
+  sensor.calibration ? wordsOf(sensor.calibration).measured(sensor.calibration, sensor).short : 'to do';
 
 function ShapeCell({ sensor }: { sensor: Sensor }) {
   const port = levelPort(sensor);
   if (!port) return <Cell to="shape" words="nothing to shape" />;
-  if (kindOf(sensor).calibration === null) return <Cell to="shape" words="comes later" />;
+  if (kindOf(sensor).way === null) return <Cell to="shape" words="comes later" />;
   const response = responseAt(sensor, port);
   const words =
     response.family === 'straight'
@@ -143,7 +135,7 @@ function VoiceCell({ sensor }: { sensor: Sensor }) {
     (v) => v.is === 'note' && v.pitch.is === 'chosen' && v.pitch.source.sensor === sensor.id,
   );
   const channels = [...new Set(own.flatMap((v) => channelsOfVoice(instrument, v)))];
-  const later = kindOf(sensor).calibration === null ? 'comes later' : 'to do';
+  const later = kindOf(sensor).way === null ? 'comes later' : 'to do';
   const words = own.length > 0 ? `channel ${channels.join(', ')}` : chooses ? 'chooses the note' : later;
   return (
     <Cell to="voice" words={words}>

@@ -1,9 +1,10 @@
 'use client';
 
+import { levelOf } from '@/core/ways/level/level-of';
 import { useEffect, useMemo, useState } from 'react';
-import { playedDynamics } from '@/core/calibrate/played-dynamics';
-import type { LevelReport } from '@/core/calibrate/level-types';
-import { levelOf, withResponse } from '@/core/instrument/access';
+import { playedDynamics } from '@/core/ways/level/played-dynamics';
+import type { LevelReport } from '@/core/ways/level/report';
+import { withResponse } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { levelPort } from '@/core/kinds/ports';
 import { STRAIGHT, type Dynamics, type Response } from '@/core/instrument/response';

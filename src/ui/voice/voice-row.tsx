@@ -1,9 +1,10 @@
 'use client';
 
+import { levelOf } from '@/core/ways/level/level-of';
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import IconButton from '@mui/material/IconButton';
-import { fullAttack } from '@/core/calibrate/full-attack';
-import { levelOf, sensorOf } from '@/core/instrument/access';
+import { fullAttack } from '@/core/ways/level/full-attack';
+import { sensorOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { ControllerVoice, NoteVoice, PressureVoice, SideOf, Voice } from '@/core/instrument/voices';

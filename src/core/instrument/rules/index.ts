@@ -4,15 +4,13 @@ import type { Instrument } from '../document';
 import { channelsOfVoice } from '../access';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
-import { strikeFaults, touchFaults } from './banks';
-import { levelFaults } from './level';
 import { voiceFaults } from './voices';
 
 export { sourcesOf } from './voices';
 
 /**
  * The rules that span fields: what must hold between the parts of an instrument, whatever its kinds of sensors. Those that
- * ask a kind stand in core/kinds/rules.ts.
+ * ask a kind or a way stand in core/kinds/rules.ts.
  */
 export function faultsOf(instrument: Instrument): Fault[] {
   const { boards, links, sensors, voices, zones, scenes } = instrument;
@@ -69,9 +67,6 @@ function columnFaults(sensors: readonly Sensor[]): Fault[] {
 
 function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fault[] {
   const board = instrument.boards.find((b) => b.id === sensor.board);
-  const fullScale = 2 ** (board?.bits ?? 16) - 1;
-  const at = `${path}.calibration`;
-  const c = sensor.calibration;
   return [
     ...(board
       ? []
@@ -82,9 +77,6 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
       const says = CURVE_FAMILIES[r.family].fault(r);
       return says ? [{ path: `${path}.responses.${i}`, says }] : [];
     }),
-    ...(c?.is === 'level' ? levelFaults(c, at, fullScale) : []),
-    ...(c?.is === 'touch' ? touchFaults(c, sensor, at, fullScale) : []),
-    ...(c?.is === 'strike' ? strikeFaults(c, sensor, at, fullScale) : []),
   ];
 }
 

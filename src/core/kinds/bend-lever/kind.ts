@@ -1,4 +1,4 @@
-import { LEVEL_STEPS } from '../../guide/level-steps';
+import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { levelController } from '../level-voices';
 import { bendLeverPlan } from './plan';
@@ -22,7 +22,7 @@ export const bendLever: Kind = {
   },
   facts: {},
   plan: bendLeverPlan,
-  calibration: 'level',
+  way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [levelController(sensor, 'bend', 1, zone)],
 };

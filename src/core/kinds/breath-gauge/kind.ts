@@ -1,4 +1,4 @@
-import { LEVEL_STEPS } from '../../guide/level-steps';
+import { LEVEL_STEPS } from '../../ways/level/steps';
 import { kpaFromCounts } from './gauge';
 import type { Kind } from '../kind';
 import { breathGaugePlan } from './plan';
@@ -28,7 +28,7 @@ export const breathGauge: Kind = {
     litres: { unit: 'l', low: 0.5, high: 8, says: 'air of a breath', usual: 4 },
   },
   plan: breathGaugePlan,
-  calibration: 'level',
+  way: 'level',
   steps: LEVEL_STEPS,
   unitWords: (count, { facts }, board) => {
     if (facts?.perKpa === undefined || facts.offset === undefined) return undefined;

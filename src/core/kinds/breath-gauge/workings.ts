@@ -1,5 +1,5 @@
-import { calibrateSensorLevel } from '../../calibrate/sensor-level';
-import { LevelGuide } from '../../guide/level-guide';
+import { calibrateSensorLevel } from '../../ways/level/sensor-level';
+import { LevelGuide } from '../../ways/level/guide';
 import { SimulatedBreath } from './simulate';
 import type { Workings } from '../workings';
 

@@ -1,4 +1,4 @@
-import { LEVEL_STEPS } from '../../guide/level-steps';
+import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { attackNote, levelController } from '../level-voices';
 import { breathMembranePlan } from './plan';
@@ -21,7 +21,7 @@ export const breathMembrane: Kind = {
   },
   facts: { gapMm: { unit: 'mm', low: 3, high: 30, says: 'gap at rest', usual: 9 } },
   plan: breathMembranePlan,
-  calibration: 'level',
+  way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [
     levelController(sensor, 'breath', 2, zone),

@@ -25,7 +25,7 @@ export const chainRibbon: Kind = {
     octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span', usual: 2 },
   },
   plan: chainRibbonPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

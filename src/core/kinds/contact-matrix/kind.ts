@@ -20,7 +20,7 @@ export const contactMatrix: Kind = {
   },
   facts: {},
   plan: contactMatrixPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

@@ -18,7 +18,7 @@ export const encoder: Kind = {
   },
   facts: {},
   plan: encoderPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

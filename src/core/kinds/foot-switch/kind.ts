@@ -20,7 +20,7 @@ export const footSwitch: Kind = {
   },
   facts: switchKind.facts,
   plan: footSwitchPlan,
-  calibration: 'contacts',
+  way: 'contacts',
   steps: [{ role: 'medium', gestures: 5, seconds: null }],
   firstVoices: (sensor, zone) => [holdController(sensor, 'closed', zone)],
 };

@@ -1,4 +1,4 @@
-import { LEVEL_STEPS } from '../../guide/level-steps';
+import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { forcePadPlan } from './plan';
 import { levelController } from '../level-voices';
@@ -25,7 +25,7 @@ export const forcePad: Kind = {
     mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed', usual: 100000 },
   },
   plan: forcePadPlan,
-  calibration: 'level',
+  way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => {
     const { id, source, side, perSecond } = levelController(sensor, 'press', 0, zone);

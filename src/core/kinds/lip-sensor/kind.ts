@@ -1,4 +1,4 @@
-import { LEVEL_STEPS } from '../../guide/level-steps';
+import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { levelController } from '../level-voices';
 import { lipSensorPlan } from './plan';
@@ -25,7 +25,7 @@ export const lipSensor: Kind = {
     mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed', usual: 100000 },
   },
   plan: lipSensorPlan,
-  calibration: 'level',
+  way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [levelController(sensor, 'bite', 1, zone)],
 };

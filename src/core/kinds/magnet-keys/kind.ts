@@ -21,7 +21,7 @@ export const magnetKeys: Kind = {
   },
   facts: {},
   plan: magnetKeysPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

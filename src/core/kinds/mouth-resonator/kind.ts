@@ -19,7 +19,7 @@ export const mouthResonator: Kind = {
   },
   facts: {},
   plan: mouthResonatorPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

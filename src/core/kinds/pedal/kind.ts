@@ -20,7 +20,7 @@ export const pedal: Kind = {
   },
   facts: {},
   plan: pedalPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

@@ -19,7 +19,7 @@ export const pot: Kind = {
   },
   facts: {},
   plan: potPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

@@ -24,7 +24,7 @@ export const pressureSheet: Kind = {
     mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed', usual: 100000 },
   },
   plan: pressureSheetPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

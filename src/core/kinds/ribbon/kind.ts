@@ -24,7 +24,7 @@ export const ribbon: Kind = {
     octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span', usual: 2 },
   },
   plan: ribbonPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

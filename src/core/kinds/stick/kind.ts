@@ -20,7 +20,7 @@ export const stick: Kind = {
   },
   facts: {},
   plan: stickPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

@@ -18,7 +18,7 @@ export const strikePads: Kind = {
   ports: { hit: { carries: 'gate', says: 'when a pad is struck' } },
   facts: {},
   plan: strikePadsPlan,
-  calibration: 'strike',
+  way: 'strike',
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },
     { role: 'soft', gestures: 2, seconds: null },

@@ -1,6 +1,6 @@
 import { LaneGuide } from '../../guide/lane-guide';
-import { StrikeDetector } from '../../guide/strike-detector';
-import { calibrateStrike } from './calibrate';
+import { StrikeDetector } from '../../ways/strike/detector';
+import { calibrateStrike } from '../../ways/strike/calibrate';
 import { SimulatedStrikes } from './simulate';
 import type { Workings } from '../workings';
 

@@ -20,7 +20,7 @@ export const switchKind: Kind = {
     bounceMs: { says: 'longest bounce', unit: 'ms', low: 0.1, high: 60, usual: 5 },
   },
   plan: switchPlan,
-  calibration: 'contacts',
+  way: 'contacts',
   steps: [{ role: 'medium', gestures: 5, seconds: null }],
   firstVoices: (sensor, zone) => [holdController(sensor, 'closed', zone)],
 };

@@ -1,5 +1,5 @@
 import { LaneGuide } from '../../guide/lane-guide';
-import { calibrateContacts } from './calibrate';
+import { calibrateContacts } from '../../ways/contacts/calibrate';
 import { SimulatedSwitches } from './simulate';
 import type { Workings } from '../workings';
 

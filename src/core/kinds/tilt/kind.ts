@@ -19,7 +19,7 @@ export const tilt: Kind = {
   },
   facts: {},
   plan: tiltPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

@@ -24,7 +24,7 @@ export const timedPads: Kind = {
     picofarads: { unit: 'pF', low: 1, high: 1000, says: 'of an untouched pad', usual: 100 },
   },
   plan: timedPadsPlan,
-  calibration: 'touch',
+  way: 'touch',
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },
     { role: 'medium', gestures: 2, seconds: null },

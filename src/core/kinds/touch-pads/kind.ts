@@ -21,7 +21,7 @@ export const touchPads: Kind = {
   },
   facts: {},
   plan: touchPadsPlan,
-  calibration: 'touch',
+  way: 'touch',
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },
     { role: 'medium', gestures: 2, seconds: null },

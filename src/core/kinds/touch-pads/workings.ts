@@ -1,6 +1,6 @@
 import { LaneGuide } from '../../guide/lane-guide';
-import { TouchDetector } from '../../guide/touch-detector';
-import { calibrateTouch } from './calibrate';
+import { TouchDetector } from '../../ways/touch/detector';
+import { calibrateTouch } from '../../ways/touch/calibrate';
 import { SimulatedTouch } from './simulate';
 import type { Workings } from '../workings';
 

@@ -21,7 +21,7 @@ export const touchSurface: Kind = {
   },
   facts: {},
   plan: touchSurfacePlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

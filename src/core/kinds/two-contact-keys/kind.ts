@@ -23,7 +23,7 @@ export const twoContactKeys: Kind = {
     slowMs: { unit: 'ms', low: 5, high: 500, says: 'slowest stroke', usual: 60 },
   },
   plan: twoContactKeysPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

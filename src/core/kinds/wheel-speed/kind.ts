@@ -19,7 +19,7 @@ export const wheelSpeed: Kind = {
   },
   facts: { magnets: { unit: 'magnets', low: 1, high: 100, says: 'round the wheel', usual: 6 } },
   plan: wheelSpeedPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

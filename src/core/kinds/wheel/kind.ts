@@ -19,7 +19,7 @@ export const wheel: Kind = {
   },
   facts: {},
   plan: wheelPlan,
-  calibration: null,
+  way: null,
   steps: [],
   firstVoices: () => [],
 };

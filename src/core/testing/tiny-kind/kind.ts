@@ -1,4 +1,4 @@
-import { LEVEL_STEPS } from '../../guide/level-steps';
+import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../../kinds/kind';
 import { pullCordPlan } from './plan';
 import { attackNote, levelController } from '../../kinds/level-voices';
@@ -21,7 +21,7 @@ export const pullCord: Kind = {
   },
   facts: { stroke: { unit: 'mm', low: 5, high: 500, says: 'travel', usual: 80 } },
   plan: pullCordPlan,
-  calibration: 'level',
+  way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [
     levelController(sensor, 'pull', 11, zone),

@@ -1,0 +1,18 @@
+import type { Calibration } from '../instrument/calibration';
+import type { Lane } from '../instrument/sensor';
+import type { Way } from './way';
+
+/** What of a way follows from its calibrations having a record a lane. */
+export const laneBank = <C extends Calibration & { lanes: { lane: string }[] }>(): Pick<
+  Way<C>,
+  'knows' | 'ofLanes' | 'inCounts' | 'onlyWay' | 'closedAtRest'
+> => ({
+  inCounts: true,
+  onlyWay: () => null,
+  closedAtRest: () => false,
+  knows: (c, lane) => c.lanes.some((l) => l.lane === lane),
+  ofLanes: (c, lanes: readonly Lane[]) => {
+    const own = c.lanes.filter((l) => lanes.some(({ id }) => id === l.lane));
+    return own.length > 0 ? { ...c, lanes: own } : undefined;
+  },
+});

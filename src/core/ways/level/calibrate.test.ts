@@ -1,0 +1,239 @@
+import { describe, expect, it } from 'vitest';
+import { levelFaults } from './rules';
+import { chatterOf } from './chatter';
+import { choiceOf, priceOf, withChoice } from './choice';
+import { calibrateLevel } from './calibrate';
+import type { LevelReport } from './report';
+import type { LevelTake, PlayedTake } from '../../calibrate/played-take';
+import { makeRun, makeTake } from '../../testing/takes-by-formula';
+
+const report = (takes: LevelTake[], bits = 12): LevelReport => {
+  const result = calibrateLevel({ bits, sensor: 's', takes });
+  if (!result.ok) throw new Error(result.faults[0].says);
+  return result.value;
+};
+const codes = (r: LevelReport) => r.findings.map((f) => f.code);
+const replace = (takes: LevelTake[], take: LevelTake) => takes.map((t) => (t.role === take.role ? take : t));
+
+describe('a one-sided sensor, from takes made by formula', () => {
+  const r = report(makeRun(400, 2.5));
+  const { calibration: c, readings } = r;
+  it('finds rest, noise, and one rising side', () => {
+    expect(c.rest).toBeCloseTo(400, 0);
+    expect(Math.abs(c.noise - Math.sqrt(2.5 ** 2 + 1 / 12))).toBeLessThan(0.12);
+    expect(c).toMatchObject({
+      polarity: 'rising',
+      onDown: null,
+      offDown: null,
+      reach: { down: null },
+      takes: ['rest', 'soft', 'medium', 'loud', 'full'],
+    });
+  });
+  it('counts the gestures: 20 soft, 8 medium, 8 loud, 3 full', () => {
+    expect(r.played.map((t) => t.gestures.length)).toEqual([20, 8, 8, 3]);
+    expect(readings.missedSoft).toMatchObject({ missed: 0, of: 20 });
+    expect(readings.missedSoft.upTo).toBeCloseTo(0.139, 3);
+    expect(readings.chatter).toBe(0);
+  });
+  it('puts reach 5 % over the loudest comfortable, within the noise of a peak', () => {
+    expect(Math.abs(c.reach.up - (400 + 1.05 * 1276))).toBeLessThan(20);
+  });
+  it('keeps the order rest < off < on < reach, which the document’s rules check too', () => {
+    expect(levelFaults(c, 'c', 4095)).toEqual([]);
+    expect(readings.onSigmas).toBeGreaterThanOrEqual(6);
+    expect(readings.falseTriggersPerHour).toBeLessThanOrEqual(0.1);
+  });
+  it('has nothing to complain of but the converter’s use', () => {
+    expect(codes(r)).toEqual(['range-fair']);
+  });
+  it('draws a mark from the medium take: up and down again', () => {
+    const mark = r.mark!;
+    expect(mark).toHaveLength(24);
+    expect(Math.max(...mark)).toBe(1);
+    expect(mark[0]).toBeLessThan(0.2);
+    expect(mark[23]).toBeLessThan(0.2);
+  });
+});
+
+/** What was played in each take of a report, with its frames. */
+const withFrames = (takes: LevelTake[], r: LevelReport): PlayedTake[] => {
+  const playing = takes.filter((t) => t.role !== 'rest');
+  return r.played.map((p, i) => ({ ...playing[i], ...p }));
+};
+
+describe('sides and polarity are found, not asked', () => {
+  it('a bellows has a middle rest and two sides, scaled apart', () => {
+    const { calibration: c, readings } = report(makeRun(2048, 3, { both: true }));
+    expect(c.onDown! < c.offDown! && c.offDown! < 2048 && c.off > 2048 && c.on > c.off).toBe(true);
+    expect(c.reach.up).toBeGreaterThan(3200);
+    expect(c.reach.down!).toBeLessThan(900);
+    expect(readings.missedSoft.of).toBe(20);
+    expect(levelFaults(c, 'c', 4095)).toEqual([]);
+  });
+  it('an upside-down sensor is calibrated downward and said to be so', () => {
+    const r = report(makeRun(3600, 3, { sign: -1 }));
+    expect(r.calibration).toMatchObject({ polarity: 'falling', reach: { down: null } });
+    expect(r.calibration.on).toBeLessThan(r.calibration.off);
+    expect(r.calibration.off).toBeLessThan(3600);
+    expect(codes(r)).toContain('inverted');
+    expect(levelFaults(r.calibration, 'c', 4095)).toEqual([]);
+  });
+  it('a spring-back after each breath is no second side', () => {
+    const peaks = [1200, -120, 1250, -110, 1180, -130, 1220, -90];
+    const takes = replace(makeRun(600, 3), makeTake('loud', { rest: 600, noise: 3, peaks, between: 0.2 }));
+    expect(report(takes).calibration.reach.down).toBeNull();
+  });
+});
+
+describe('bad takes get a finding each, with a cure', () => {
+  const run = () => makeRun(400, 2.5);
+  it('no rest take, an empty one, and nothing played are refused by name', () => {
+    const refused = (takes: LevelTake[]) => {
+      const result = calibrateLevel({ bits: 12, sensor: 's', takes });
+      return result.ok ? null : result.faults[0];
+    };
+    expect(refused(run().slice(1))).toMatchObject({
+      path: 'takes',
+      says: expect.stringMatching(/rest take is required/),
+    });
+    expect(refused([{ id: 'r', role: 'rest', tUs: [], counts: [] }])?.path).toBe('takes.0');
+    expect(refused([run()[0], makeTake('soft', { rest: 400, noise: 2.5, peaks: [] })])?.says).toMatch(
+      /nothing was played/i,
+    );
+  });
+  it('soft louder than loud', () => {
+    const takes = replace(
+      run(),
+      makeTake('soft', { rest: 400, noise: 2.5, peaks: new Array(20).fill(1500) }),
+    );
+    expect(report(takes).findings.find((f) => f.code === 'dynamics-reversed')).toMatchObject({
+      severity: 'fault',
+    });
+  });
+  it('a clipped converter, with the moment to jump to', () => {
+    const takes = replace(run(), makeTake('loud', { rest: 400, noise: 2.5, peaks: new Array(8).fill(5000) }));
+    const clipped = report(takes).findings.find((f) => f.code === 'clipped')!;
+    expect(clipped.evidence!.take).toBe('loud');
+    expect(clipped.evidence!.toUs).toBeGreaterThan(clipped.evidence!.fromUs);
+    expect(clipped.cures[0].redo).toBe('loud');
+  });
+  it('one value only', () => {
+    const takes = replace(run(), makeTake('rest', { rest: 400, noise: 0, peaks: [], before: 8 }));
+    expect(codes(report(takes))).toContain('one-value');
+  });
+  it('something moving in the rest take', () => {
+    const takes = replace(
+      run(),
+      makeTake('rest', { rest: 400, noise: 2.5, peaks: [60], before: 4, between: 4 }),
+    );
+    const r = report(takes);
+    expect(codes(r)).toContain('rest-moves');
+    expect(r.calibration.on).toBeGreaterThan(450);
+  });
+  it('a cough or two in the rest take, as strong as soft playing: left out, and said; three are no accident', () => {
+    const coughing = (peaks: number[]) =>
+      report(replace(run(), makeTake('rest', { rest: 400, noise: 2.5, peaks, before: 4, between: 2 })));
+    const r = coughing([150, 300]);
+    expect(r.calibration.on).toBeLessThan(430);
+    expect(r.readings).toMatchObject({ missedSoft: { missed: 0, of: 20 } });
+    const { says, evidence } = r.findings.find((f) => f.code === 'rest-moves')!;
+    expect(says).toMatch(/left out; if it was not you, record rest again/);
+    expect(evidence!.fromUs / 1e6).toBeCloseTo(4, 1);
+    expect(coughing([150, 300, 150]).readings.missedSoft.missed).toBe(20);
+  });
+  it('a take that never comes back to rest', () => {
+    const takes = replace(
+      run(),
+      makeTake('medium', { rest: 900, noise: 2.5, peaks: new Array(8).fill(100), before: 0.2, between: 0.1 }),
+    );
+    expect(codes(report(takes))).toContain('no-rest-between');
+  });
+  it('a rest that crept between takes', () => {
+    const takes = replace(run(), makeTake('loud', { rest: 412, noise: 2.5, peaks: new Array(8).fill(1200) }));
+    expect(codes(report(takes))).toContain('rest-creeping');
+  });
+  it('soft gestures that would be missed, with the price of catching them', () => {
+    const peaks = [...new Array(17).fill(60), 9, 9, 9];
+    const takes = replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks, length: 0.4 }));
+    const r = report(takes);
+    const missed = r.findings.find((f) => f.code === 'soft-missed')!;
+    expect(r.readings.missedSoft.missed).toBeGreaterThan(0);
+    expect(missed.cures[0].set!.on).toBeLessThan(r.calibration.on);
+    expect(missed.cures[0].cost).toMatch(/phantom notes/);
+  });
+  it('a level that rises slowly through the threshold: “on” is raised until the gate opens once a gesture', () => {
+    const peaks = new Array(20).fill(60);
+    const takes = replace(run(), makeTake('soft', { rest: 400, noise: 2.5, peaks, length: 4 }));
+    const r = report(takes);
+    expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
+    expect(codes(r)).toContain('on-raised');
+    expect(r.calibration.method).toMatch(/raised by \d+/);
+    const lowest = { ...choiceOf(report(run()).calibration), holdOffMs: 0 };
+    expect(chatterOf(withFrames(takes, r), withChoice(r.calibration, lowest))).toBeGreaterThan(0);
+  });
+  it('a bellows that springs back past rest after a hard push: “on” of the other side stays over it', () => {
+    const r = report(makeRun(2048, 2.5, { both: true, rebound: 0.015 }));
+    expect(r.played.map((t) => t.gestures.length)).toEqual([20, 8, 8, 3]);
+    expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
+    expect(2048 - r.calibration.onDown!).toBeGreaterThan(0.015 * 1600);
+    expect(codes(r)).toContain('on-raised');
+  });
+  it('the same where that would lose soft gestures: a hold-off makes each one note, or the price of one that would is named', () => {
+    const slow = (peak: number, length: number) => {
+      const soft = makeTake('soft', { rest: 400, noise: 2.5, peaks: new Array(20).fill(peak), length });
+      const takes = replace(run(), soft);
+      const r = report(takes);
+      return { ...r, played: withFrames(takes, r) };
+    };
+    const held = slow(24, 1.2);
+    expect(held.readings.chatter).toBe(0);
+    expect(held.calibration.holdOffMs).toBeGreaterThan(10);
+    expect(chatterOf(held.played, { ...held.calibration, holdOffMs: 0 })).toBeGreaterThan(0);
+    const slower = slow(20, 3);
+    expect(slower.readings.chatter).toBeGreaterThan(0);
+    for (const { set } of slower.findings.find((f) => f.code === 'chatter')!.cures) {
+      if (!set) continue;
+      const { on, off, holdOffMs } = { ...slower.calibration, ...set };
+      const cured = withChoice(slower.calibration, { on: on - 400, off: off - 400, holdOffMs: holdOffMs! });
+      expect(chatterOf(slower.played, cured)).toBe(0);
+    }
+  });
+  it('too short a rest, and too few soft ones', () => {
+    const takes = replace(
+      replace(run(), makeTake('rest', { rest: 400, noise: 6, peaks: [], before: 0.05 })),
+      makeTake('soft', { rest: 400, noise: 2.5, peaks: [80, 85, 90] }),
+    );
+    expect(codes(report(takes))).toEqual(expect.arrayContaining(['rest-short', 'few-soft']));
+  });
+  it('intended gestures marked by hand replace detection: the third was never heard', () => {
+    const soft = makeTake('soft', { rest: 400, noise: 2.5, peaks: [80, 80, 3, 80], between: 0.7 });
+    const marks = [0.5, 1.5, 2.5, 3.5].map((s) => s * 1e6);
+    const r = report(replace(run(), { ...soft, marks }));
+    expect(r.readings.missedSoft).toMatchObject({ missed: 1, of: 4 });
+  });
+});
+
+describe('moving the thresholds by hand', () => {
+  const r = report(makeRun(2048, 3, { both: true }));
+  it('moves both sides, keeps the order, and says so in the method', () => {
+    const before = choiceOf(r.calibration);
+    const moved = withChoice(r.calibration, { on: before.on + 40, off: before.off + 10, holdOffMs: 25 });
+    expect(choiceOf(moved)).toEqual({ on: before.on + 40, off: before.off + 10, holdOffMs: 25 });
+    expect(r.calibration.onDown! - moved.onDown!).toBe(40);
+    expect(moved.method).toMatch(/Moved by hand/);
+    for (const wanted of [
+      { on: -50, off: 900, holdOffMs: -1 },
+      { on: 9000, off: -3, holdOffMs: 9000 },
+      { on: 30, off: 30, holdOffMs: 0 },
+    ])
+      expect(levelFaults(withChoice(r.calibration, wanted), 'c', 4095)).toEqual([]);
+    expect(withChoice(r.calibration, before)).toBe(r.calibration);
+  });
+  it('prices the choice: higher misses more and dreams less', () => {
+    const low = priceOf(r, r.calibration);
+    const high = priceOf(r, withChoice(r.calibration, { on: 85, off: 20, holdOffMs: 0 }));
+    expect(low.missed.missed).toBe(0);
+    expect(high.missed.missed).toBeGreaterThan(5);
+    expect(high.phantomsPerHour).toBeLessThan(low.phantomsPerHour);
+  });
+});

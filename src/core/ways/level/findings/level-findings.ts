@@ -1,0 +1,34 @@
+import type { Finding } from '../../../findings/finding';
+import type { LevelEvidence } from '../report';
+import type { Check } from './check';
+import { onRaised, chatter, softMissed } from './gate';
+import { clipped, fewSoft, inverted, noRestBetween, range, reversedDynamics } from './playing';
+import { creeping, dead, freezes, hum, restMoves, restShort } from './rest';
+
+/** Within one severity, in this order. */
+const CHECKS: Check[] = [
+  clipped,
+  reversedDynamics,
+  restMoves,
+  noRestBetween,
+  creeping,
+  restShort,
+  softMissed,
+  freezes,
+  chatter,
+  onRaised,
+  range,
+  dead,
+  hum,
+  inverted,
+  fewSoft,
+];
+
+const SEVERITIES = ['fault', 'doubt', 'note'] as const;
+
+/** Every finding on a level's takes, worst first. */
+export const levelFindings = (e: LevelEvidence): Finding[] =>
+  CHECKS.flatMap((check) => {
+    const found = check(e);
+    return found ? [{ ...found, sensor: e.job.sensor }] : [];
+  }).sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));

@@ -1,0 +1,82 @@
+import type { LevelTake, PlayedGestures, PlayedTake } from '../../calibrate/played-take';
+import type { LevelCalibration } from './calibration';
+import type { Hum } from '../../signal/hum';
+import type { Clipping } from '../../signal/rails';
+import type { RestStatistics } from '../../signal/rest';
+import type { Timing } from '../../signal/timing';
+import type { Finding } from '../../findings/finding';
+import type { Missed } from '../../calibrate/missed-share';
+import type { PlayedDynamics } from './played-dynamics';
+import type { Sidedness } from './sidedness';
+import type { RestOutlier } from '../../calibrate/rest-outliers';
+import type { RestSide, TradePoint } from '../../calibrate/thresholds';
+
+declare module '../../calibrate/report' {
+  interface Reports {
+    level: LevelReport;
+  }
+}
+
+export interface LevelJob {
+  bits: number;
+  sensor: string;
+  takes: readonly LevelTake[];
+  /** Phantom notes an hour to accept. */
+  phantomsPerHour?: number;
+}
+
+/** The few numbers that matter, as the server and the reading show them. */
+export interface LevelReadings {
+  /** At "on", both sides together. */
+  falseTriggersPerHour: number;
+  missedSoft: Missed;
+  /** Theil–Sen, counts a minute; null where the rest take is under three seconds. */
+  driftPerMinute: number | null;
+  /** Levels that noise leaves apart between rest and reach, both sides together. */
+  levels: number;
+  /** Share of the converter between rest and reach, 0 … 1. */
+  useOfRange: number;
+  /** "On" above rest, in σ. */
+  onSigmas: number;
+  /** Standard error of rest, counts. */
+  restStandardError: number;
+  rateHz: number;
+  jitterUs: number;
+  /** Openings of the gate beyond one a gesture, in the takes of single gestures. */
+  chatter: number;
+  dynamics: PlayedDynamics;
+}
+
+/** What the takes of a level came to: gestures and ranges, no frames. */
+export interface LevelReport {
+  is: 'level';
+  calibration: LevelCalibration;
+  readings: LevelReadings;
+  findings: Finding[];
+  trade: { up: TradePoint[]; down: TradePoint[] | null };
+  played: PlayedGestures[];
+  rest: RestStatistics;
+  /** Gesture mark of the medium take, or null. */
+  mark: number[] | null;
+}
+
+/** What the findings are drawn from. */
+export interface LevelEvidence {
+  job: LevelJob;
+  rest: LevelTake;
+  stats: RestStatistics;
+  timing: Timing;
+  hum: Hum[];
+  clipping: { take: LevelTake; at: Clipping }[];
+  played: PlayedTake[];
+  sidedness: Sidedness;
+  upSide: RestSide;
+  calibration: LevelCalibration;
+  readings: LevelReadings;
+  /** Distances of soft peaks on the up side. */
+  softUp: number[];
+  /** Counts that "on" was raised by against chatter; the side that needed more. */
+  raisedBy: number;
+  /** Disturbances of the rest take that were ignored, both sides together. */
+  leftOut: RestOutlier[];
+}

@@ -1,0 +1,31 @@
+import { laneBank } from '../lane-bank';
+import { movedLanes } from '../moved-lanes';
+import type { Way } from '../way';
+import { StrikeCalibration, StrikeLane } from './calibration';
+import { compileStrike } from './image';
+import { strikeFaults } from './rules';
+
+/** A pad has moved where its rest did by this share of "on". (Common practice, no source.) */
+const OF_ON = 0.5;
+
+const laneOf = (c: StrikeCalibration, lane: string): StrikeLane | undefined =>
+  c.lanes.find((l) => l.lane === lane);
+
+/** Struck: the peak within a window, then a mask. */
+export const strike: Way<StrikeCalibration> = {
+  ...laneBank<StrikeCalibration>(),
+  is: 'strike',
+  document: StrikeCalibration,
+  records: [StrikeLane],
+  strength: 'strike',
+  faults: strikeFaults,
+  restOf: (c, lane) => laneOf(c, lane)?.rest,
+  travelOf: (c, lane) => laneOf(c, lane)?.full,
+  decisionMs: (c) => c.windowMs,
+  movedSince: (c, lanes, rests) =>
+    movedLanes(lanes, rests, (lane, rest) => {
+      const own = laneOf(c, lane);
+      return own !== undefined && Math.abs(rest - own.rest) > OF_ON * own.on;
+    }),
+  compile: compileStrike,
+};

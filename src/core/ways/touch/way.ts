@@ -1,0 +1,35 @@
+import { laneBank } from '../lane-bank';
+import { movedLanes } from '../moved-lanes';
+import type { Way } from '../way';
+import { TouchCalibration, TouchLane } from './calibration';
+import { compileTouch } from './image';
+import { touchFaults } from './rules';
+
+/** A pad has moved where its rest did by this share of a touch. (Common practice, no source.) */
+const OF_TOUCH = 0.25;
+
+const laneOf = (c: TouchCalibration, lane: string): TouchLane | undefined =>
+  c.lanes.find((l) => l.lane === lane);
+const travel = (l: TouchLane): number => Math.abs(l.touched - l.untouched);
+
+/** Touched or not: an untouched level that follows drift, and a distance from it. */
+export const touch: Way<TouchCalibration> = {
+  ...laneBank<TouchCalibration>(),
+  is: 'touch',
+  document: TouchCalibration,
+  records: [TouchLane],
+  strength: null,
+  faults: touchFaults,
+  restOf: (c, lane) => laneOf(c, lane)?.untouched,
+  travelOf: (c, lane) => {
+    const own = laneOf(c, lane);
+    return own && travel(own);
+  },
+  decisionMs: () => 0,
+  movedSince: (c, lanes, rests) =>
+    movedLanes(lanes, rests, (lane, rest) => {
+      const own = laneOf(c, lane);
+      return own !== undefined && Math.abs(rest - own.untouched) > OF_TOUCH * travel(own);
+    }),
+  compile: compileTouch,
+};

@@ -1,0 +1,64 @@
+import type { Image } from '../engine/layout';
+import type { Parts } from '../engine/image/parts';
+import type { Calibration } from '../instrument/calibration';
+import type { Lane, Sensor } from '../instrument/sensor';
+import type { Fault } from '../result';
+import type { MovedSince } from './moved-lanes';
+
+/** What a board reads, in the order of its frames and of its edges. */
+export interface Inputs {
+  columns: readonly string[];
+  contacts: readonly string[];
+}
+
+/** Where a sensor stands in the image, and which of its lanes are in it: their places in the sensor, rising. */
+export interface Compiled {
+  /** Place of its bank, or of its level, among those of its way. */
+  index: number;
+  lanes: number[];
+  /** Its bank, which knows who hears it; null for a level, to which a gate is added for each who hears it. */
+  bank: Image['touch_banks'][0] | Image['strike_banks'][0] | Image['contact_banks'][0] | null;
+}
+
+/** Listeners of a bank are set once all voices are known. */
+export const UNHEARD = { listener: 0, listeners: 0 };
+
+/**
+ * How kinds are measured and played: all that does not depend on the kind. A folder each beside this file; what a calibration is
+ * measured by is asked nowhere else. See CONTRIBUTING.md.
+ */
+export interface Way<C extends Calibration = Calibration> {
+  is: C['is'];
+  /** Its class in documents. */
+  document: new () => C;
+  /** The classes of what it holds, for the published schema. */
+  records: readonly (new () => object)[];
+  /** Whether it is in counts of its board's converter: on a board of other bits it does not hold. */
+  inCounts: boolean;
+  /** What the gates of its ports give a velocity by, besides a fixed one or a level. */
+  strength: 'attack' | 'strike' | null;
+  /** What a document may leave out of a calibration, filled in. */
+  completed?(plain: Record<string, unknown>): Record<string, unknown>;
+  /** What must hold between its numbers. @param fullScale highest count of its board */
+  faults(c: C, sensor: Sensor, path: string, fullScale: number): Fault[];
+  /** Whether it knows a lane. @param lane its id */
+  knows(c: C, lane: string): boolean;
+  /** The calibration of some of a sensor's lanes; undefined where it knows none of them. */
+  ofLanes(c: C, lanes: readonly Lane[]): C | undefined;
+  /** Count of a lane at rest; undefined where it knows none. */
+  restOf(c: C, lane: string): number | undefined;
+  /** How far from rest playing takes a lane, counts; undefined where it knows none. */
+  travelOf(c: C, lane: string): number | undefined;
+  /** Which way its counts go when it is played: 1 or −1; null where they go both ways, or it does not matter. */
+  onlyWay(c: C): 1 | -1 | null;
+  /** Whether its contacts are closed while nobody plays. */
+  closedAtRest(c: C): boolean;
+  /** From the first sign of a gesture to its decision, ms. */
+  decisionMs(c: C): number;
+  /** What lies elsewhere at rest than it was measured. @param rests of each lane now, counts, in the sensor's order; null where it is not known */
+  movedSince(c: C, lanes: readonly Lane[], rests: readonly (number | null | undefined)[]): MovedSince | null;
+  /** Full velocity's distance from rest after a window, counts, where loud attacks were measured. */
+  fullAttack?(c: C, windowMs: number): number | undefined;
+  /** Puts it into an image. @returns null where none of its lanes is among the inputs */
+  compile(parts: Parts, sensor: Sensor, c: C, inputs: Inputs): Compiled | null;
+}

@@ -1,0 +1,19 @@
+import type { Calibration } from '@/core/instrument/calibration';
+import { wayOf } from '@/core/ways/registry';
+import { contactsWords } from './contacts/words';
+import { levelWords } from './level/words';
+import { strikeWords } from './strike/words';
+import { touchWords } from './touch/words';
+import type { WayWords } from './way-words';
+
+/** How screens speak of each way; a new way is a file more, and a row here. */
+const words = {
+  level: levelWords,
+  touch: touchWords,
+  strike: strikeWords,
+  contacts: contactsWords,
+} satisfies { [is in Calibration['is']]: WayWords<Extract<Calibration, { is: is }>> };
+
+/** The words of a calibration's way. */
+export const wordsOf = (calibration: Calibration): WayWords =>
+  (words as Record<string, WayWords>)[wayOf(calibration).is];

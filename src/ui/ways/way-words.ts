@@ -1,0 +1,27 @@
+import type { Calibration } from '@/core/instrument/calibration';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { TermId } from '../parts/terms';
+
+/** A number that lanes share, with what it is worth. */
+export interface SharedReading {
+  label: string;
+  /** What explains its label. */
+  term?: TermId;
+  value: string;
+  unit: string;
+  says: string;
+}
+
+/** How screens speak of a way: a file each beside this one. */
+export interface WayWords<C extends Calibration = Calibration> {
+  /** What was measured, as short as it can be said, and its most telling number. */
+  measured(c: C, sensor: Sensor): { all: string; short: string };
+  /** What its lanes share. */
+  shared(c: C): SharedReading[];
+  /** The numbers of a lane that are shown beside each other, in the order of the columns; none where lanes have none of their own. */
+  lane(c: C, lane: string): Readonly<Record<string, number>> | null;
+  /** Those numbers' names. */
+  columns: readonly string[];
+  /** What a contact at rest is told by, in a sentence; none where it has no contacts. */
+  contact?(c: C): string;
+}

@@ -23,6 +23,7 @@ const READING = [
   ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['lint', 'npx', ['eslint', '.']],
   ['types', 'npx', ['tsc', '--noEmit']],
+  ['circles', 'node', ['scripts/circles.mjs']],
 ];
 const STEPS = [
   ['unit', () => run('npx', ['vitest', 'run'])],

@@ -4,12 +4,10 @@ import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
 import { kindIds, kindOf, registerKind } from '@/core/kinds/registry';
 import { registerWorkings, workingsOf } from '@/core/kinds/workings-registry';
-import type { Take } from '@/core/signal/take';
 import { prove } from '@/server/prove';
-import type { FromLive } from '@/workers/live-protocol';
-import { LiveSession } from '@/workers/live-session';
 import { pullCord } from '@/core/testing/tiny-kind/kind';
 import { pullCordWorkings } from '@/core/testing/tiny-kind/workings';
+import { live, takesIn } from './live-run';
 
 registerKind(pullCord);
 registerWorkings(pullCord.id, pullCordWorkings);
@@ -23,16 +21,6 @@ const cord = (): Instrument => {
   ];
   return instrument;
 };
-
-/** What a live session tells in so many seconds. */
-function live(instrument: Instrument, ask: (session: LiveSession) => void, seconds: number): FromLive[] {
-  const heard: FromLive[] = [];
-  const session = new LiveSession(instrument, 3, (m) => heard.push(m), 'test', 0);
-  session.advance(100_000);
-  ask(session);
-  for (let tUs = 100_000; tUs < seconds * 1e6; tUs += 20_000) session.advance(tUs);
-  return heard;
-}
 
 it('a kind that is one folder, made known, is simulated, guided, calibrated, voiced, played and proven', async () => {
   const instrument = cord();
@@ -90,21 +78,3 @@ it('a document that asks of it what it has not is refused by the path', () => {
     'sensors.0.responses.0.port',
   ]);
 });
-
-/** The takes that were recorded, put together from their pieces. */
-function takesIn(heard: readonly FromLive[]): Take[] {
-  const pieces = heard.flatMap((m) => (m.is === 'take-piece' ? [m] : []));
-  return heard.flatMap((m): Take[] => {
-    if (m.is !== 'take-begins' || !m.of) return [];
-    const own = pieces.filter((p) => p.take === m.take);
-    return [
-      {
-        id: m.take,
-        role: m.of.role,
-        channels: m.channels,
-        tUs: Float64Array.from(own.flatMap((p) => [...p.tUs])),
-        counts: Uint16Array.from(own.flatMap((p) => [...p.counts])),
-      },
-    ];
-  });
-}

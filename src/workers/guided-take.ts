@@ -4,7 +4,8 @@ import type { Sensor } from '@/core/instrument/sensor';
 import type { GuidedRun, GuideEvent } from '@/core/guide/guide';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Role } from '@/core/signal/take';
-import type { TakeLabel, TakeRecorder } from './take-recorder';
+import type { TakeLabel } from './live-protocol';
+import type { TakeRecorder } from './take-recorder';
 import type { ToLive } from './live-protocol';
 
 /** A guided run of one sensor: feeds it the sensor's own lanes, and records them. */

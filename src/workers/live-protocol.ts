@@ -1,3 +1,4 @@
+import type { Role } from '@/core/signal/take';
 import type { Fault } from '@/board/faults';
 import type { LineState } from '@/board/serial';
 import type { GuideStep, GuideView, KnownRest } from '@/core/guide/guide';
@@ -7,7 +8,15 @@ import type { RestStatistics } from '@/core/signal/rest';
 import type { ReplayCommand, ReplayState } from '@/board/replay';
 import type { Piece } from '@/core/signal/pieces';
 import type { Edges, Frames } from '@/core/signal/take';
-import type { TakeLabel } from './take-recorder';
+
+/** Whose take it is, and what of the board's frames is in it. A recording is of no one sensor, and has no role. */
+export interface TakeLabel {
+  /** Begins the take's own id. */
+  id: string;
+  of: { sensor: string; role: Role } | null;
+  channels: string[];
+  contacts: string[];
+}
 
 /** What stands behind the frames: the practice board, a board on a cable, or a recording that is played again. */
 export type Source = 'practice' | 'cable' | 'replay';

@@ -1,14 +1,4 @@
-import type { Role } from '@/core/signal/take';
-import { PIECE_US, type FromLive } from './live-protocol';
-
-/** Whose take it is, and what of the board's frames is in it. A recording is of no one sensor, and has no role. */
-export interface TakeLabel {
-  /** Begins the take's own id. */
-  id: string;
-  of: { sensor: string; role: Role } | null;
-  channels: string[];
-  contacts: string[];
-}
+import { PIECE_US, type FromLive, type TakeLabel } from './live-protocol';
 
 /** Frames and edges of a piece at most: a board's time may stand still. */
 const MOST_FRAMES = 10_000;

@@ -1,28 +1,16 @@
 import type { Compiled } from '../ways/way';
 import { wayOf } from '../ways/registry';
-import type { Image, LISTENER } from '../engine/layout';
-import type { Of } from '../engine/struct';
+import type { Image } from '../engine/layout';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';
 import { groupByLevel } from '../engine/image/group-by-level';
+import type { Listener, Making } from './making';
 import { mostBytes } from './most-bytes';
 import { markSharedNotes } from './shared-notes';
 import { Parts } from '../engine/image/parts';
 import { compileVoice } from './voices';
-
-type Listener = Of<typeof LISTENER>;
-
-/** What voices are compiled with. */
-export interface Making {
-  instrument: Instrument;
-  parts: Parts;
-  /** By the id of the sensor; those that are not calibrated, or not on the board, are not in it. */
-  sensors: Map<string, Compiled>;
-  /** Who hears each bank's gates. */
-  heard: Map<Compiled, Listener[]>;
-}
 
 /**
  * Turns an instrument into the image that one of its boards runs. Sensors without a calibration are left out, and so are

@@ -11,7 +11,7 @@ import { LSB_OFFSET, STATUS } from '../midi/messages';
 import type { SWITCHED } from '../engine/layout';
 import type { Of } from '../engine/struct';
 import { tableOf } from '../shape/table';
-import type { Making } from './compile';
+import type { Making } from './making';
 import { attackScales, sideMask, slackOf } from '../ways/level/image';
 
 /** Puts a voice into the image; one whose sensors are not there is left out. */

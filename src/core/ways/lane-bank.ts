@@ -1,9 +1,9 @@
-import type { Calibration } from '../instrument/calibration';
+import type { Measured } from '../instrument/measured';
 import type { Lane } from '../instrument/sensor';
 import type { Way } from './way';
 
 /** What of a way follows from its calibrations having a record a lane. */
-export const laneBank = <C extends Calibration & { lanes: { lane: string }[] }>(): Pick<
+export const laneBank = <C extends Measured & { is: string; lanes: { lane: string }[] }>(): Pick<
   Way<C>,
   'knows' | 'ofLanes' | 'inCounts' | 'onlyWay' | 'closedAtRest'
 > => ({

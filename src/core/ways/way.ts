@@ -1,6 +1,7 @@
 import type { Image } from '../engine/layout';
 import type { Parts } from '../engine/image/parts';
 import type { Calibration } from '../instrument/calibration';
+import type { Measured } from '../instrument/measured';
 import type { Lane, Sensor } from '../instrument/sensor';
 import type { Fault } from '../result';
 import type { MovedSince } from './moved-lanes';
@@ -27,7 +28,7 @@ export const UNHEARD = { listener: 0, listeners: 0 };
  * How kinds are measured and played: all that does not depend on the kind. A folder each beside this file; what a calibration is
  * measured by is asked nowhere else. See CONTRIBUTING.md.
  */
-export interface Way<C extends Calibration = Calibration> {
+export interface Way<C extends Measured & { is: string } = Calibration> {
   is: C['is'];
   /** Its class in documents. */
   document: new () => C;

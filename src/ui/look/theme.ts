@@ -51,6 +51,7 @@ export const theme = createTheme({
         paper: {
           borderRadius: 0,
           border: '1px solid var(--ink)',
+          boxShadow: 'none',
           background: 'var(--sheet)',
           margin: 16,
           outline: 0,
@@ -76,7 +77,10 @@ export const theme = createTheme({
       styleOverrides: { root: { padding: '10px 22px', borderTop: '1px solid var(--line)' } },
     },
     MuiMenu: {
-      styleOverrides: { paper: { borderRadius: 0, border: '1px solid var(--ink)' }, list: { padding: 0 } },
+      styleOverrides: {
+        paper: { borderRadius: 0, border: '1px solid var(--ink)', boxShadow: 'none' },
+        list: { padding: 0 },
+      },
     },
     MuiMenuItem: {
       styleOverrides: { root: { fontSize: 15, minHeight: 0, borderBottom: '1px solid var(--faint)' } },

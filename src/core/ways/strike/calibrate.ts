@@ -1,3 +1,4 @@
+import type { StruckLane } from './struck-lane';
 import { laneFrames, type LaneFrames } from '../../calibrate/lane-frames';
 import { bankMark } from '../../calibrate/mark';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
@@ -31,17 +32,6 @@ const MASK_MARGIN = 2;
 const MOST_MASK_MS = 120;
 /** From note-on to note-off, ms. */
 const LENGTH_MS = 100;
-
-/** A lane that was struck. */
-export interface StruckLane {
-  frames: LaneFrames;
-  strikes: Strike[];
-  record: StrikeLane;
-  /** Furthest that it goes while another lane is struck and it is not, as a share of that one's peak; 0 where it stays in its noise. */
-  shock: number;
-  /** Strikes of others that this was measured over. */
-  shocks: number;
-}
 
 const shockWithMargin = ({ shock, shocks }: StruckLane): number =>
   shock * SHOCK_MARGIN * (1 + FEW_STRIKES / Math.max(1, shocks));

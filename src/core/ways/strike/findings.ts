@@ -1,7 +1,7 @@
 import type { LaneFrames } from '../../calibrate/lane-frames';
 import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
-import type { StruckLane } from './calibrate';
+import type { StruckLane } from './struck-lane';
 import { causeOf, type Extra, type ExtraCause, type Replayed } from './replay';
 
 /** Shock, as a share of the strike that causes it, from which it is a doubt: two struck together would be taken for one. (Common practice, no source.) */

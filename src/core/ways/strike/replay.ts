@@ -5,7 +5,7 @@ import { startEngine } from '../../engine/engine';
 import { STRIKE_STAGE } from '../../engine/codes';
 import { playFrame } from '../../engine/play';
 import type { StrikeCalibration } from './calibration';
-import type { StruckLane } from './calibrate';
+import type { StruckLane } from './struck-lane';
 
 /** A note of the engine's that no strike is behind. */
 export interface Extra {

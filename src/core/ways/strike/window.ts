@@ -1,5 +1,5 @@
 import { quantile } from '../../signal/quantile';
-import type { StruckLane } from './calibrate';
+import type { StruckLane } from './struck-lane';
 
 /** Windows that are tried, ms. */
 const WINDOWS_MS = [1, 1.5, 2, 3, 4, 5, 6, 8, 10, 15, 20];

@@ -1,3 +1,4 @@
+import type { TouchedLane } from './touched-lane';
 import { laneFrames, type LaneFrames } from '../../calibrate/lane-frames';
 import { bankMark } from '../../calibrate/mark';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
@@ -20,17 +21,6 @@ const CROSSTALK_MARGIN = 1.25;
 const FOLLOW_SHARE = 0.05;
 /** A touch of this length is a change of the untouched level, s. (Common practice, no source.) */
 const LONGEST_TOUCH_S = 30;
-
-/** A lane that was touched. */
-export interface TouchedLane {
-  frames: LaneFrames;
-  touches: Touch[];
-  /** From untouched to touched, counts. */
-  delta: number;
-  record: TouchLane;
-  /** Furthest that it goes while another lane alone is touched, counts. */
-  crosstalk: number;
-}
 
 /** Calibrates touch pads: untouched and touched levels of each lane, "on" and "off" between them. */
 export function calibrateTouch(job: SensorJob): Result<BankReport> {

@@ -1,7 +1,7 @@
 import type { LaneFrames } from '../../calibrate/lane-frames';
 import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
-import type { TouchedLane } from './calibrate';
+import type { TouchedLane } from './touched-lane';
 
 /** Touched over untouched, peak to peak, under which a pad is not to be trusted. (Maker's handbook 4.5: common practice.) */
 const LEAST_RATIO = 5;

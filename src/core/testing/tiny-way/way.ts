@@ -1,0 +1,36 @@
+import { laneBank } from '../../ways/lane-bank';
+import { laneFaults } from '../../ways/lane-records';
+import { movedLanes } from '../../ways/moved-lanes';
+import { compileTouch } from '../../ways/touch/image';
+import type { Way } from '../../ways/way';
+import { FlapCalibration, FlapLane } from './calibration';
+
+const laneOf = (c: FlapCalibration, lane: string): FlapLane | undefined =>
+  c.lanes.find((l) => l.lane === lane);
+
+/** For tests, and as the example of CONTRIBUTING.md: open or shut by one count, played by the block of touch pads. */
+export const flap: Way<FlapCalibration> = {
+  ...laneBank<FlapCalibration>(),
+  is: 'flap',
+  document: FlapCalibration,
+  records: [FlapLane],
+  strength: null,
+  faults: (c, sensor, path) => laneFaults(c.lanes, sensor, path),
+  restOf: (c, lane) => laneOf(c, lane)?.shut,
+  travelOf: (c, lane) => laneOf(c, lane)?.open,
+  decisionMs: () => 0,
+  movedSince: (c, lanes, rests) =>
+    movedLanes(lanes, rests, (lane, rest) => {
+      const own = laneOf(c, lane);
+      return own !== undefined && Math.abs(rest - own.shut) > own.open / 2;
+    }),
+  compile: (parts, sensor, c, inputs) => {
+    const lanes = c.lanes.map(({ lane, shut, open }) => ({
+      ...{ lane, untouched: shut, noise: 0, touched: shut + open },
+      ...{ on: open, off: open >> 1 },
+    }));
+    const { takes, method } = c;
+    const held = { is: 'touch', polarity: 'rising', followPerSecond: 0.02, longestTouchS: 600 } as const;
+    return compileTouch(parts, sensor, { ...held, takes, method, lanes }, inputs);
+  },
+};

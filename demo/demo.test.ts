@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readInstrument } from '@/core/exchange/instrument-json';
-import { joinTakes } from '@/core/exchange/join-takes';
-import { readTakeCsv } from '@/core/exchange/take-csv';
+import { readInstrument } from '@/core/exchange/document/instrument-json';
+import { joinTakes } from '@/core/exchange/takes/join-takes';
+import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import { newInstrument } from '@/core/instrument/create';
 import { boardOf, responseAt } from '@/core/instrument/access';
 import { kindOf } from '@/core/kinds/registry';

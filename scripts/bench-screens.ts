@@ -4,7 +4,7 @@ import { appendFileSync, writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page, type Response } from '@playwright/test';
 import { quantile } from '@/core/signal/quantile';
-import { writeInstrument } from '@/core/exchange/instrument-json';
+import { writeInstrument } from '@/core/exchange/document/instrument-json';
 import { ninetySixLanes } from './bench-instrument';
 import { answers } from './lib.mjs';
 

@@ -1,5 +1,5 @@
 /** Writes firmware/cheironom_layout.h from the engine's layout. */
 import { writeFileSync } from 'node:fs';
-import { writeLayout } from '@/core/exchange/c-layout';
+import { writeLayout } from '@/core/exchange/firmware/c-layout';
 
 writeFileSync('firmware/cheironom_layout.h', writeLayout());

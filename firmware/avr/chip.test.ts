@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
-import { readInstrument } from '@/core/exchange/instrument-json';
-import { readTakeCsv } from '@/core/exchange/take-csv';
+import { readInstrument } from '@/core/exchange/document/instrument-json';
+import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import { compile } from '@/core/compile/compile';
-import { stateBytes } from '@/core/exchange/image-size';
+import { stateBytes } from '@/core/exchange/firmware/image-size';
 import { bankNotes, instrumentOf, strikePads, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf } from '@/core/testing/bellows';
 import { manyInputs, runMain, runOnChip } from './chip';

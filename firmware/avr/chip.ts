@@ -6,7 +6,7 @@ import { avrInstruction, CPU } from 'avr8js';
 import { compile } from '@/core/compile/compile';
 import { startEngine } from '@/core/engine/engine';
 import { playFrame } from '@/core/engine/play';
-import { writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
+import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
 import { columnsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Voice } from '@/core/instrument/voices';

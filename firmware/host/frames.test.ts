@@ -5,8 +5,8 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { SerialBoard } from '@/board/serial';
 import { FrameQueue } from '@/board/board';
-import { crc16, readPacket, unstuffed } from '@/core/exchange/binary-frames';
-import { LineReader } from '@/core/exchange/line-reader';
+import { crc16, readPacket, unstuffed } from '@/core/exchange/takes/binary-frames';
+import { LineReader } from '@/core/exchange/takes/line-reader';
 import { random } from '@/core/signal/random';
 
 /** Frames that the C encodes: count c of frame i is i · 7 + c · 997, and zeros and full counts among them; an edge after every tenth. */

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { checkInstrument } from '@/core/exchange/instrument-json';
+import { checkInstrument } from '@/core/exchange/document/instrument-json';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
 import { kindIds, kindOf, registerKind } from '@/core/kinds/registry';

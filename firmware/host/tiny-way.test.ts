@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { checkInstrument } from '@/core/exchange/instrument-json';
+import { checkInstrument } from '@/core/exchange/document/instrument-json';
 import { newInstrument } from '@/core/instrument/create';
 import { kindOf, registerKind } from '@/core/kinds/registry';
 import { registerWorkings, workingsOf } from '@/core/kinds/workings-registry';

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { FrameQueue } from './board';
 import { PracticeBoard } from './practice';
-import { readInstrument } from '@/core/exchange/instrument-json';
+import { readInstrument } from '@/core/exchange/document/instrument-json';
 import { allColumns, allContacts } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { SelfTest, type TestView } from '@/core/listen/self-test';

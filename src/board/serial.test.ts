@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { LineReader } from '@/core/exchange/line-reader';
+import { LineReader } from '@/core/exchange/takes/line-reader';
 import { framePacket } from '@/core/testing/frame-packet';
 import { FrameQueue } from './board';
 import { SerialBoard } from './serial';

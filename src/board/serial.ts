@@ -1,7 +1,7 @@
-import { LineReader, type ReadSoFar } from '@/core/exchange/line-reader';
-import type { LineNumbers } from '@/core/exchange/line-numbers';
-import type { Packet, Who } from '@/core/exchange/binary-frames';
-import { timeNamed, unitOfStep } from '@/core/exchange/csv-time';
+import { LineReader, type ReadSoFar } from '@/core/exchange/takes/line-reader';
+import type { LineNumbers } from '@/core/exchange/takes/line-numbers';
+import type { Packet, Who } from '@/core/exchange/takes/binary-frames';
+import { timeNamed, unitOfStep } from '@/core/exchange/takes/csv-time';
 import type { Board, BoardInfo, Edge, FrameQueue } from './board';
 import { median } from '@/core/signal/quantile';
 import { LineClock } from './line-clock';

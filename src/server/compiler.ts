@@ -4,7 +4,7 @@ import { existsSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
-import { decodePlayed, type Played } from '@/core/exchange/harness';
+import { decodePlayed, type Played } from '@/core/exchange/firmware/harness';
 import { ok, refuse, type Result } from '@/core/result';
 
 const execute = promisify(execFile);

@@ -1,9 +1,9 @@
 import type { BoardTake } from '@/core/prove/play-take';
 import { boardTakes } from '@/core/prove/play-take';
-import { encodeProgram, type Played, type Sent } from '@/core/exchange/harness';
-import { readImage, writeConfig, writeHeader, writeSource } from '@/core/exchange/header';
-import { playOperations } from '@/core/exchange/play-operations';
-import type { Proof } from '@/core/exchange/proof';
+import { encodeProgram, type Played, type Sent } from '@/core/exchange/firmware/harness';
+import { readImage, writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
+import { playOperations } from '@/core/exchange/firmware/play-operations';
+import type { Proof } from '@/core/exchange/firmware/proof';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
 import type { Frames } from '@/core/signal/take';

@@ -1,4 +1,4 @@
-import { commandSysex, type Command } from '@/core/exchange/settings-sysex';
+import { commandSysex, type Command } from '@/core/exchange/settings/settings-sysex';
 
 /** The part of Web Serial that is used; TypeScript's DOM library has none of it (W3C community draft "Web Serial API"). */
 export interface SerialPortLike extends EventTarget {

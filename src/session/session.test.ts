@@ -4,7 +4,7 @@ import { importInstrument } from '@/store/bench';
 import { database, type KeptRecording } from '@/store/database';
 import { addPieces, beginRecording } from '@/store/recordings';
 import type { FromLive } from '@/workers/live-protocol';
-import { LiveStandIn, tickOf } from './live-stand-in';
+import { LiveStandIn, tickOf } from './testing/live-stand-in';
 import { Session } from './session';
 
 let id: string;

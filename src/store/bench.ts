@@ -1,5 +1,5 @@
-import { checkInstrument, readInstrument } from '@/core/exchange/instrument-json';
-import { readTakeCsv } from '@/core/exchange/take-csv';
+import { checkInstrument, readInstrument } from '@/core/exchange/document/instrument-json';
+import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import { BEGINNINGS, begun, type Beginning } from '@/core/plan/beginnings';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';

@@ -1,5 +1,5 @@
-import { readWords } from '@/core/exchange/recording-words';
-import type { ReadTake } from '@/core/exchange/take-csv';
+import { readWords } from '@/core/exchange/takes/recording-words';
+import type { ReadTake } from '@/core/exchange/takes/take-csv';
 import { boardOf, columnsOfSensor } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';

@@ -10,7 +10,7 @@ import {
 } from './recordings';
 import { readFileSync } from 'node:fs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { readTakeCsv } from '@/core/exchange/take-csv';
+import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { bellowsOf } from '@/core/testing/bellows';
 import {

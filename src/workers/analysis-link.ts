@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Report, SensorJob } from '@/core/calibrate/report';
-import type { ReadTake } from '@/core/exchange/take-csv';
+import type { ReadTake } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import type { Listened } from '@/core/listen/listen';
 import type { Result } from '@/core/result';

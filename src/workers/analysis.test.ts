@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readInstrument } from '@/core/exchange/instrument-json';
+import { readInstrument } from '@/core/exchange/document/instrument-json';
 import type { Instrument } from '@/core/instrument/document';
 import { analysis } from './analysis';
 

@@ -2,7 +2,7 @@ import { transfer } from 'comlink';
 import type { Report, SensorJob } from '@/core/calibrate/report';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import { render, type Rendered } from '@/core/prove/render';
-import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
+import { readTakeCsv, type ReadTake } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { LEAST_FRAMES, listenTo, type Listened } from '@/core/listen/listen';
 import { recordingOf } from '@/core/listen/recording';

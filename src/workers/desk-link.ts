@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { CsvColumns } from '@/core/exchange/csv-columns';
+import type { CsvColumns } from '@/core/exchange/takes/csv-columns';
 import type { Result } from '@/core/result';
 import type { Piece } from '@/core/signal/pieces';
 import { Stopped } from './analysis-link';

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { csvPreviewOf } from '@/core/exchange/csv-columns';
-import { readInstrument } from '@/core/exchange/instrument-json';
-import { readTakeCsv } from '@/core/exchange/take-csv';
+import { csvPreviewOf } from '@/core/exchange/takes/csv-columns';
+import { readInstrument } from '@/core/exchange/document/instrument-json';
+import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { piecesOf } from '@/core/signal/pieces';
 import type { Frames } from '@/core/signal/take';

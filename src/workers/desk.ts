@@ -1,5 +1,5 @@
-import type { CsvColumns } from '@/core/exchange/csv-columns';
-import { leftOutWords, readTakeCsv, takeCsvParts } from '@/core/exchange/take-csv';
+import type { CsvColumns } from '@/core/exchange/takes/csv-columns';
+import { leftOutWords, readTakeCsv, takeCsvParts } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { LEAST_FRAMES, listenInSteps, type Listened } from '@/core/listen/listen';
 import { bitsOf, recordingOf, recordingOfColumns } from '@/core/listen/recording';

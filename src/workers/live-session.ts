@@ -5,7 +5,7 @@ import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
 import { laneRange } from '@/core/ways/registry';
 import { levelReader } from '@/core/ways/level/reader';
-import { digestOf } from '@/core/exchange/instrument-digest';
+import { digestOf } from '@/core/exchange/document/instrument-digest';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { restCounts } from '@/core/ways/rest-counts';

@@ -16,7 +16,7 @@ import { GET as schema } from '@/app/api/schema/route';
 import { bankNotes, instrumentOf, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf } from '@/core/testing/bellows';
 import { makeRun } from '@/core/testing/takes-by-formula';
-import { writeTakeCsv } from '@/core/exchange/take-csv';
+import { writeTakeCsv } from '@/core/exchange/takes/take-csv';
 
 const post = (body: unknown, headers: Record<string, string> = {}) =>
   new Request('http://127.0.0.1/api', {

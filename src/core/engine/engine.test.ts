@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compile } from '../compile/compile';
-import { encodeState, forOperations, type Between } from '../exchange/harness';
+import { encodeState, forOperations, type Between } from '../exchange/firmware/harness';
 import { splitMessages } from '../midi/messages';
 import { render } from '../prove/render';
 import type { Instrument } from '../instrument/document';

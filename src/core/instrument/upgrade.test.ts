@@ -2,7 +2,7 @@ import { levelOf } from '../ways/level/level-of';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compile } from '../compile/compile';
-import { checkInstrument } from '../exchange/instrument-json';
+import { checkInstrument } from '../exchange/document/instrument-json';
 import { channelsOfVoice, responseAt } from './access';
 import { upgraded } from './upgrade';
 import version1 from './version-1.example.json';

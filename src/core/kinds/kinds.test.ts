@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkInstrument } from '../exchange/instrument-json';
+import { checkInstrument } from '../exchange/document/instrument-json';
 import { newInstrument } from '../instrument/create';
 import { ribbonPlace } from '../parts/formulas';
 import { newSensor } from './new-sensor';

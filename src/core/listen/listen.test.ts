@@ -1,8 +1,8 @@
 import { movedSince } from '../ways/registry';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readInstrument } from '../exchange/instrument-json';
-import { readTakeCsv } from '../exchange/take-csv';
+import { readInstrument } from '../exchange/document/instrument-json';
+import { readTakeCsv } from '../exchange/takes/take-csv';
 import { random } from '../signal/random';
 import type { Edges, Frames } from '../signal/take';
 import { listenTo, type Recording } from './listen';

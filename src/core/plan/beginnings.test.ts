@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkInstrument } from '../exchange/instrument-json';
+import { checkInstrument } from '../exchange/document/instrument-json';
 import { clashesOf } from '../instrument/clashes';
 import { keeps } from '../parts/figure';
 import { BEGINNINGS, begun } from './beginnings';

@@ -1,6 +1,6 @@
 import { wayOf } from '../ways/registry';
 import { compile } from '../compile/compile';
-import { boardNeeds } from '../exchange/image-size';
+import { boardNeeds } from '../exchange/firmware/image-size';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';

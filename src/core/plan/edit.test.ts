@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { checkInstrument, readInstrument } from '../exchange/instrument-json';
+import { checkInstrument, readInstrument } from '../exchange/document/instrument-json';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';

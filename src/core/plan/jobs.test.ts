@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkInstrument } from '../exchange/instrument-json';
+import { checkInstrument } from '../exchange/document/instrument-json';
 import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';
 import { factsOf } from '../kinds/facts';

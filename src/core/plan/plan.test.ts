@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { readInstrument } from '../exchange/instrument-json';
+import { readInstrument } from '../exchange/document/instrument-json';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';

@@ -1,4 +1,4 @@
-import { crc16, PACKET } from '../exchange/binary-frames';
+import { crc16, PACKET } from '../exchange/takes/binary-frames';
 
 /** For tests and benches: a frame as firmware/cheironom_frames.h sends it, the 0 at its end included. */
 export function framePacket(counter: number, tUs: number, counts: Uint16Array): Uint8Array {

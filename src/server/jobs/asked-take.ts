@@ -1,6 +1,6 @@
 import type { Fault, Result } from '@/core/result';
 import { ok, refuse } from '@/core/result';
-import { readTakeCsv, type ReadTake } from '@/core/exchange/take-csv';
+import { readTakeCsv, type ReadTake } from '@/core/exchange/takes/take-csv';
 import { under } from '../problem';
 
 /**

@@ -1,8 +1,8 @@
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync } from 'class-validator';
-import { checkInstrument } from '@/core/exchange/instrument-json';
-import { plainFaults } from '@/core/exchange/plain-json';
-import type { ReadTake } from '@/core/exchange/take-csv';
+import { checkInstrument } from '@/core/exchange/document/instrument-json';
+import { plainFaults } from '@/core/exchange/document/plain-json';
+import type { ReadTake } from '@/core/exchange/takes/take-csv';
 import { allColumns, allContacts } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { flattenErrors } from '@/core/instrument/validation';

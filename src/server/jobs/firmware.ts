@@ -1,5 +1,5 @@
 import { compile } from '@/core/compile/compile';
-import { shortfalls } from '@/core/exchange/image-size';
+import { shortfalls } from '@/core/exchange/firmware/image-size';
 import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { pinFaults } from '@/core/plan/pin-faults';

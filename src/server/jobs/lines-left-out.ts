@@ -1,5 +1,5 @@
 import type { Finding } from '@/core/findings/finding';
-import { leftOutWords, type ReadTake } from '@/core/exchange/take-csv';
+import { leftOutWords, type ReadTake } from '@/core/exchange/takes/take-csv';
 
 /** A finding on the lines of a take that were left out; none where all could be used. */
 export function linesLeftOut(take: ReadTake, sensor: string): Finding[] {

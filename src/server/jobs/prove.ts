@@ -1,4 +1,4 @@
-import { TooManyBytes } from '@/core/exchange/play-operations';
+import { TooManyBytes } from '@/core/exchange/firmware/play-operations';
 import { prove } from '../prove';
 import { askedRender } from './asked';
 import { MOST_BYTES, tooManyMessages } from './most-messages';

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
-import { textFaults } from '@/core/exchange/plain-json';
+import { textFaults } from '@/core/exchange/document/plain-json';
 import { no, tooLarge, UNPACKED_LIMIT, type Asked } from '../body';
 import { problem } from '../problem';
 

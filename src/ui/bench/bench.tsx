@@ -9,7 +9,7 @@ import { useKey, useSymbolKey } from '../hooks/use-key';
 import { ErrorBoundary } from 'react-error-boundary';
 import { importInstrument, readKept, restoreDemo, seedDemo } from '@/store/bench';
 import { database, whenBlocked } from '@/store/database';
-import { LONGEST_INSTRUMENT, TOO_LARGE } from '@/core/exchange/instrument-json';
+import { LONGEST_INSTRUMENT, TOO_LARGE } from '@/core/exchange/document/instrument-json';
 import { refuse, type Fault, type Result } from '@/core/result';
 import { sweepRemoved } from '@/store/removed';
 import { sweepPieces } from '@/store/takes';

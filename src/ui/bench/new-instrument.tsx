@@ -36,7 +36,6 @@ export function NewInstrument({ close, made }: { close: () => void; made: (id: s
     form.setValue('name', text);
     if (entered) void begin();
   });
-  const { ref, ...name } = register('name');
   const wrong = formState.errors.name?.message;
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
@@ -44,14 +43,13 @@ export function NewInstrument({ close, made }: { close: () => void; made: (id: s
         <DialogTitle>A new instrument</DialogTitle>
         <DialogContent>
           <Field
-            {...name}
-            inputRef={ref}
+            {...register('name')}
             autoFocus
-            fullWidth
             label="Name"
+            wide
             helper="A practice board stands in until yours is built."
             refused={wrong}
-            typed={{ maxLength: 60 }}
+            maxLength={60}
           />
           <fieldset className={styles.beginnings}>
             <legend>What it begins with</legend>

@@ -33,7 +33,7 @@ function OpenGlance() {
       <h2>{sensor.lanes.length > 1 ? `${sensor.name}, ${sensor.lanes[lane].id}` : sensor.name}</h2>
       <strong ref={number}>–</strong>
       <span>{column < 0 ? '' : sensor.calibration ? 'of 127' : 'counts'}</span>
-      <LevelBar sensor={sensor} lane={lane} />
+      <LevelBar sensor={sensor} lane={lane} large />
       <p>
         <kbd>G</kbd>, <kbd>Esc</kbd> or a click leads back
       </p>

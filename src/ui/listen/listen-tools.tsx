@@ -1,7 +1,7 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import type { CsvPreview } from '@/core/exchange/csv-columns';
+import type { CsvPreview } from '@/core/exchange/takes/csv-columns';
 import { useLive, useSession, useWorkspace } from '../hooks/use-session';
 import { lengthWords } from '../parts/words';
 import { ListenToFile } from '../recording/listen-to-file';

@@ -2,8 +2,8 @@
 
 import { useState, type ReactNode } from 'react';
 import { useKey } from '../hooks/use-key';
-import type { CsvColumns, CsvPreview } from '@/core/exchange/csv-columns';
-import { readWords } from '@/core/exchange/recording-words';
+import type { CsvColumns, CsvPreview } from '@/core/exchange/takes/csv-columns';
+import { readWords } from '@/core/exchange/takes/recording-words';
 import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { PlaySurface } from '../parts/play-surface';
 import { Station } from '../parts/station';

@@ -4,13 +4,13 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { ANSWER } from '@/core/engine/codes';
-import { identityOf } from '@/core/exchange/instrument-digest';
-import { HEAD_BYTES, writeDump } from '@/core/exchange/settings-dump';
-import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
+import { identityOf } from '@/core/exchange/document/instrument-digest';
+import { HEAD_BYTES, writeDump } from '@/core/exchange/settings/settings-dump';
+import { dumpInSysex, settingsSysex } from '@/core/exchange/settings/settings-sysex';
 import type { Instrument } from '@/core/instrument/document';
-import { LiveStandIn, tickOf } from '@/session/live-stand-in';
+import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
 import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../frame/test-bench';
+import { closeDemo, openDemo } from '../testing/test-bench';
 import { SessionContext } from '../hooks/use-session';
 import { SettingsView } from './settings-view';
 

@@ -3,11 +3,11 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { compile } from '@/core/compile/compile';
-import { identityOf } from '@/core/exchange/instrument-digest';
-import { holdsSettings, settingsBytes } from '@/core/exchange/image-size';
-import { otherSettings } from '@/core/exchange/other-settings';
-import { readDump, writeDump } from '@/core/exchange/settings-dump';
-import { dumpInSysex, settingsSysex } from '@/core/exchange/settings-sysex';
+import { identityOf } from '@/core/exchange/document/instrument-digest';
+import { holdsSettings, settingsBytes } from '@/core/exchange/firmware/image-size';
+import { otherSettings } from '@/core/exchange/settings/other-settings';
+import { readDump, writeDump } from '@/core/exchange/settings/settings-dump';
+import { dumpInSysex, settingsSysex } from '@/core/exchange/settings/settings-sysex';
 import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Board } from '@/core/instrument/board';
 import type { Instrument } from '@/core/instrument/document';

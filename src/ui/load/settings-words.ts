@@ -1,5 +1,5 @@
 import { ANSWER } from '@/core/engine/codes';
-import type { otherSettings } from '@/core/exchange/other-settings';
+import type { otherSettings } from '@/core/exchange/settings/other-settings';
 import { counted } from '@/core/units/counted';
 
 const ANSWERS: Record<number, string> = {

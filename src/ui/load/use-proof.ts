@@ -1,11 +1,11 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { joinTakes } from '@/core/exchange/join-takes';
-import { writeTakeCsv } from '@/core/exchange/take-csv';
+import { joinTakes } from '@/core/exchange/takes/join-takes';
+import { writeTakeCsv } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { loadTakes } from '@/store/takes';
-import type { Proof } from '@/core/exchange/proof';
+import type { Proof } from '@/core/exchange/firmware/proof';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
 
 export type ProofState =

@@ -1,45 +1,67 @@
 'use client';
 
-import FormControl from '@mui/material/FormControl';
-import FormHelperText from '@mui/material/FormHelperText';
-import Input, { type InputProps } from '@mui/material/Input';
-import InputLabel from '@mui/material/InputLabel';
-import { useId, type InputHTMLAttributes, type ReactNode } from 'react';
+import { useId, type ComponentProps, type ReactNode } from 'react';
+import styles from './field.module.css';
 
-/** Attributes of the element that is typed into. */
-type Typed = InputHTMLAttributes<HTMLInputElement | HTMLTextAreaElement>;
+/** What a field has around what is typed: its label close above, and a sentence close below. */
+interface Around {
+  label?: string;
+  helper?: ReactNode;
+  /** Why it was refused: said beside it, as an alert. */
+  refused?: string;
+  /** Whether it is as wide as what it stands in. */
+  wide?: boolean;
+}
 
-/**
- * A field that is typed into, its label close above. (MUI's own compound brings lists and menus along, which a first load need
- * not carry.)
- * @param helper a sentence under it @param refused why it was refused: said beside it, as an alert
- */
-export function Field({
+/** A field that is typed into. */
+export function Field({ label, helper, refused, wide, ...input }: ComponentProps<'input'> & Around) {
+  const id = useId();
+  return (
+    <Framed {...{ label, helper, refused, wide, id }}>
+      <input {...input} id={id} aria-invalid={refused !== undefined} />
+    </Framed>
+  );
+}
+
+/** The same for several lines: as high as what is in it. */
+export function Lines({ label, helper, refused, wide, ...area }: ComponentProps<'textarea'> & Around) {
+  const id = useId();
+  return (
+    <Framed {...{ label, helper, refused, wide, id }}>
+      <textarea {...area} id={id} aria-invalid={refused !== undefined} />
+    </Framed>
+  );
+}
+
+/** One of a few. */
+export function Choice({ label, ...select }: ComponentProps<'select'> & Around) {
+  const id = useId();
+  return (
+    <Framed {...{ label, id }}>
+      <select {...select} id={id} />
+    </Framed>
+  );
+}
+
+function Framed({
   label,
   helper,
   refused,
-  typed,
-  fullWidth,
-  ...input
-}: Omit<InputProps, 'error' | 'slotProps' | 'inputProps'> & {
-  label?: string;
-  helper?: ReactNode;
-  refused?: string;
-  typed?: Typed;
-}) {
-  const id = useId();
-  const wrong = refused !== undefined;
+  wide,
+  id,
+  children,
+}: Around & { id: string; children: ReactNode }) {
   return (
-    <FormControl variant="standard" error={wrong} disabled={input.disabled} fullWidth={fullWidth}>
-      {label && <InputLabel htmlFor={id}>{label}</InputLabel>}
-      <Input {...input} id={id} slotProps={{ input: typed }} />
-      {wrong ? (
-        <FormHelperText role="alert" className="beside">
-          {refused}
-        </FormHelperText>
+    <div className={`${styles.field} ${wide ? styles.wide : ''}`}>
+      {label && <label htmlFor={id}>{label}</label>}
+      {children}
+      {refused === undefined ? (
+        helper && <small>{helper}</small>
       ) : (
-        helper && <FormHelperText>{helper}</FormHelperText>
+        <small role="alert" className={styles.refused}>
+          {refused}
+        </small>
       )}
-    </FormControl>
+    </div>
   );
 }

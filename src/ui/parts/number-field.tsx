@@ -77,12 +77,11 @@ export function NumberField(props: Props) {
     ArrowUp: (e) => by(e, 1),
     ArrowDown: (e) => by(e, -1),
   };
-  const { ref, ...field } = register('typed', { onChange: () => clearErrors() });
+  const field = register('typed', { onChange: () => clearErrors() });
   const refused = formState.errors.typed?.message;
   return (
     <Field
       {...field}
-      inputRef={ref}
       label={labelled ? label : undefined}
       disabled={disabled}
       refused={refused && `${refused}. ${shown} stays.`}
@@ -93,19 +92,17 @@ export function NumberField(props: Props) {
       }}
       onKeyDown={(e) => keys[e.key]?.(e)}
       onFocus={(e) => e.target.select()}
-      typed={{
-        role: 'spinbutton',
-        inputMode: read ? 'text' : 'decimal',
-        'aria-label': label,
-        'aria-valuenow': value,
-        'aria-valuetext': shown,
-        'aria-valuemin': low,
-        'aria-valuemax': high,
-        style: {
-          width: `${Math.max(words(high).length, shown.length) + 2}ch`,
-          fontFamily: 'var(--mono)',
-          fontWeight: 600,
-        },
+      role="spinbutton"
+      inputMode={read ? 'text' : 'decimal'}
+      aria-label={label}
+      aria-valuenow={value}
+      aria-valuetext={shown}
+      aria-valuemin={low}
+      aria-valuemax={high}
+      style={{
+        width: `${Math.max(words(high).length, shown.length) + 2}ch`,
+        fontFamily: 'var(--mono)',
+        fontWeight: 600,
       }}
     />
   );

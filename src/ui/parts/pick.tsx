@@ -1,9 +1,6 @@
 'use client';
 
-import FormControl from '@mui/material/FormControl';
-import InputLabel from '@mui/material/InputLabel';
-import NativeSelect from '@mui/material/NativeSelect';
-import { useId } from 'react';
+import { Choice } from './field';
 
 /**
  * A word that can be another one.
@@ -24,22 +21,19 @@ export function Pick({
   labelled?: boolean;
   disabled?: boolean;
 }) {
-  const id = useId();
   return (
-    <FormControl variant="standard" disabled={disabled}>
-      {labelled && <InputLabel htmlFor={id}>{label}</InputLabel>}
-      <NativeSelect
-        id={id}
-        value={value}
-        onChange={(e) => set(e.target.value)}
-        inputProps={labelled ? {} : { 'aria-label': label }}
-      >
-        {Object.entries(options).map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </NativeSelect>
-    </FormControl>
+    <Choice
+      label={labelled ? label : undefined}
+      aria-label={labelled ? undefined : label}
+      value={value}
+      disabled={disabled}
+      onChange={(e) => set(e.target.value)}
+    >
+      {Object.entries(options).map(([key, words]) => (
+        <option key={key} value={key}>
+          {words}
+        </option>
+      ))}
+    </Choice>
   );
 }

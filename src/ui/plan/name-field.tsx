@@ -26,11 +26,9 @@ export function NameField({ value, set }: { value: string; set: (name: string) =
         if (e.key === 'Escape') setTyped(null);
         if (e.key === 'Enter') (e.target as HTMLElement).blur();
       }}
-      typed={{
-        'aria-label': 'Name of the sensor',
-        maxLength: 60,
-        style: { fontWeight: 700, width: '15ch' },
-      }}
+      aria-label="Name of the sensor"
+      maxLength={60}
+      style={{ fontWeight: 700, width: '15ch' }}
     />
   );
 }

@@ -38,7 +38,9 @@ export function Parts({ parts }: { parts: readonly PartLine[] }) {
               change('currency', ({ currency: _, ...own }) => (next ? { ...own, currency: next } : own));
           }}
           onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLElement).blur()}
-          typed={{ maxLength: 6, 'aria-label': 'Currency', style: { width: '5ch' } }}
+          maxLength={6}
+          aria-label="Currency"
+          style={{ width: '5ch' }}
         />
       </label>
       <ul>

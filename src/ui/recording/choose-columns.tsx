@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useKey } from '../hooks/use-key';
-import type { CsvColumns, CsvPreview } from '@/core/exchange/csv-columns';
+import type { CsvColumns, CsvPreview } from '@/core/exchange/takes/csv-columns';
 import { allColumns } from '@/core/instrument/access';
 import { useInstrument } from '../hooks/use-session';
 import { Headline, Station } from '../parts/station';

@@ -1,4 +1,4 @@
-import type { CsvColumns } from '@/core/exchange/csv-columns';
+import type { CsvColumns } from '@/core/exchange/takes/csv-columns';
 import type { Frames } from '@/core/signal/take';
 
 /** Where a recording comes from: kept on this bench, the last seconds of the board, or a file. */

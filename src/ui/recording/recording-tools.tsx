@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useKey } from '../hooks/use-key';
-import { writeWords } from '@/core/exchange/recording-words';
+import { writeWords } from '@/core/exchange/takes/recording-words';
 import { cutMarks } from '@/core/signal/cut';
 import type { KeptRecording } from '@/store/database';
 import { KEPT_DAYS } from '@/store/removed';

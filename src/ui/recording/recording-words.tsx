@@ -2,9 +2,9 @@
 
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { tagsIn } from '@/core/exchange/recording-words';
+import { tagsIn } from '@/core/exchange/takes/recording-words';
 import { useWorkspace } from '../hooks/use-session';
-import { Field } from '../parts/field';
+import { Field, Lines } from '../parts/field';
 import type { Shown } from './shown';
 import { useDescribe } from './use-describe';
 import styles from './recording.module.css';
@@ -52,22 +52,15 @@ function Words({
     if (typed !== null && typed !== value) set(typed);
     setTyped(null);
   };
-  return (
-    <Field
-      label={label}
-      fullWidth
-      multiline={lines}
-      maxRows={6}
-      disabled={off}
-      value={typed ?? value}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={take}
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') setTyped(null);
-        if (e.key === 'Enter' && !lines) (e.target as HTMLElement).blur();
-      }}
-    />
-  );
+  const own = {
+    ...{ label, wide: true, disabled: off, value: typed ?? value, onBlur: take },
+    onChange: (e: { target: { value: string } }) => setTyped(e.target.value),
+    onKeyDown: (e: React.KeyboardEvent) => {
+      if (e.key === 'Escape') setTyped(null);
+      if (e.key === 'Enter' && !lines) (e.target as HTMLElement).blur();
+    },
+  };
+  return lines ? <Lines {...own} /> : <Field {...own} />;
 }
 
 /** Keeps what is not kept yet. */

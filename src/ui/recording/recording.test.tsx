@@ -9,7 +9,7 @@ import { recordingsOf } from '@/store/recordings';
 import { asideOf } from '@/store/removed';
 import type { Frames } from '@/core/signal/take';
 import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../frame/test-bench';
+import { closeDemo, openDemo } from '../testing/test-bench';
 import { SessionContext } from '../hooks/use-session';
 import { Notices } from '../parts/notice';
 import { ChooseColumns } from './choose-columns';

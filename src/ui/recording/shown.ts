@@ -1,4 +1,4 @@
-import type { Words } from '@/core/exchange/recording-words';
+import type { Words } from '@/core/exchange/takes/recording-words';
 import type { KeptRecording, KeptTake } from '@/store/database';
 import { keptSource, type DeskSource } from './desk-source';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Words } from '@/core/exchange/recording-words';
+import type { Words } from '@/core/exchange/takes/recording-words';
 import { describeRecording } from '@/store/recordings';
 import { storageWords } from '@/store/trouble';
 import { useSession } from '../hooks/use-session';

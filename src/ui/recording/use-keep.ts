@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Words } from '@/core/exchange/recording-words';
+import type { Words } from '@/core/exchange/takes/recording-words';
 import { PIECE_FRAMES } from '@/core/signal/pieces';
 import type { KeptRecording } from '@/store/database';
 import { addPieces, beginRecording, endRecording, removeRecording } from '@/store/recordings';

@@ -1,5 +1,5 @@
-import { framesOf } from '../signal/frames';
-import type { Edges, Frames } from '../signal/take';
+import { framesOf } from '../../signal/frames';
+import type { Edges, Frames } from '../../signal/take';
 
 /** Pause between two takes joined, µs. */
 const PAUSE_US = 500_000;

@@ -1,6 +1,6 @@
-import { ok, refuse, type Fault, type Result } from '../result';
-import type { Frames } from '../signal/take';
-import { counted } from '../units/counted';
+import { ok, refuse, type Fault, type Result } from '../../result';
+import type { Frames } from '../../signal/take';
+import { counted } from '../../units/counted';
 import { framesBeside, partEdges, readEdges, writeEdges } from './csv-edges';
 import { csvColumnsOf, isCount, wrongColumns, type CsvColumns } from './csv-columns';
 import { readNumberLines, type NumberLines } from './csv-lines';

@@ -1,9 +1,9 @@
-import { mostBytesSettable } from '../engine/engine';
-import { ENGINE_STATE, STATE_PARTS, type Image, type State } from '../engine/layout';
-import { placed, scalarsOf, sizeOf, type Fields, type Struct, type Word } from '../engine/struct';
-import type { Frames } from '../signal/take';
+import { mostBytesSettable } from '../../engine/engine';
+import { ENGINE_STATE, STATE_PARTS, type Image, type State } from '../../engine/layout';
+import { placed, scalarsOf, sizeOf, type Fields, type Struct, type Word } from '../../engine/struct';
+import type { Frames } from '../../signal/take';
 import { countedAs, PARTS, STATES } from './c-layout';
-import { dumpRoom, LISTS, roomOf, structureDigest } from './settings-dump';
+import { dumpRoom, LISTS, roomOf, structureDigest } from '../settings/settings-dump';
 
 /** What was sent in one operation. */
 export interface Sent {

@@ -1,9 +1,9 @@
-import { changeEngine } from '../engine/change';
-import { startEngine } from '../engine/engine';
-import type { Image } from '../engine/layout';
-import { endAll, playEdge, playFrame, silence } from '../engine/play';
-import type { Frames } from '../signal/take';
-import { readDump, writeDump } from './settings-dump';
+import { changeEngine } from '../../engine/change';
+import { startEngine } from '../../engine/engine';
+import type { Image } from '../../engine/layout';
+import { endAll, playEdge, playFrame, silence } from '../../engine/play';
+import type { Frames } from '../../signal/take';
+import { readDump, writeDump } from '../settings/settings-dump';
 import { encodeState, forOperations, type Between, type Played, type Sent } from './harness';
 
 /** Thrown where a take plays more than it may. */

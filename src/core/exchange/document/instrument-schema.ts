@@ -1,14 +1,14 @@
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-import { Board, BoardPins, Link } from '../instrument/board';
-import { allWays } from '../ways/registry';
-import { OPTIONAL } from '../instrument/complete';
-import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, Price, VERSION } from '../instrument/document';
-import { CurvePoint, Dynamics, PortResponse } from '../instrument/response';
-import { FormerCalibration, Lane, Sensor } from '../instrument/sensor';
-import { unionOf } from '../instrument/union';
-import { PITCHES, Source, VELOCITIES, VOICES } from '../instrument/voices';
-import { Scene, ZONES } from '../instrument/zones';
+import { Board, BoardPins, Link } from '../../instrument/board';
+import { allWays } from '../../ways/registry';
+import { OPTIONAL } from '../../instrument/complete';
+import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, Price, VERSION } from '../../instrument/document';
+import { CurvePoint, Dynamics, PortResponse } from '../../instrument/response';
+import { FormerCalibration, Lane, Sensor } from '../../instrument/sensor';
+import { unionOf } from '../../instrument/union';
+import { PITCHES, Source, VELOCITIES, VOICES } from '../../instrument/voices';
+import { Scene, ZONES } from '../../instrument/zones';
 
 type Field = Record<string, unknown>;
 type Part = { properties: Record<string, Field>; required?: string[] };

@@ -1,7 +1,7 @@
-import { columnsOfSensor } from '../instrument/access';
-import type { Board } from '../instrument/board';
-import type { Instrument } from '../instrument/document';
-import { kindOf } from '../kinds/registry';
+import { columnsOfSensor } from '../../instrument/access';
+import type { Board } from '../../instrument/board';
+import type { Instrument } from '../../instrument/document';
+import { kindOf } from '../../kinds/registry';
 import { commentSafe } from './comment-safe';
 
 const lanesOf = (instrument: Instrument, board: Board) =>

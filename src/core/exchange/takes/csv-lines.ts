@@ -1,4 +1,4 @@
-import type { Fault } from '../result';
+import type { Fault } from '../../result';
 
 /** The lines of numbers in a text, and what else it says. */
 export interface NumberLines {

@@ -1,7 +1,7 @@
-import { CODES } from '../engine/codes';
-import { DUMP_MAGIC, settingsOf } from './settings-dump';
-import { IMAGE_PARTS, LAYOUT_VERSION, STATE_PARTS, STRUCTS } from '../engine/layout';
-import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../engine/struct';
+import { CODES } from '../../engine/codes';
+import { DUMP_MAGIC, settingsOf } from '../settings/settings-dump';
+import { IMAGE_PARTS, LAYOUT_VERSION, STATE_PARTS, STRUCTS } from '../../engine/layout';
+import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../../engine/struct';
 
 /** firmware/cheironom_layout.h: the structs and codes of image and state, and assertions that they lie where they should. */
 export function writeLayout(): string {

@@ -1,6 +1,6 @@
-import { SYSEX_KIND } from '../engine/codes';
-import { packSevenBit, unpackSevenBit } from '../midi/seven-bit';
-import { ok, refuse, type Result } from '../result';
+import { SYSEX_KIND } from '../../engine/codes';
+import { packSevenBit, unpackSevenBit } from '../../midi/seven-bit';
+import { ok, refuse, type Result } from '../../result';
 
 const START = 0xf0;
 const END = 0xf7;

@@ -1,4 +1,4 @@
-import type { Fault } from '../result';
+import type { Fault } from '../../result';
 
 /** Deepest nesting taken; an instrument needs five levels, and what reads it walks down by recursion. */
 const DEEPEST = 32;

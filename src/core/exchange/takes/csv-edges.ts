@@ -1,4 +1,4 @@
-import type { Edges } from '../signal/take';
+import type { Edges } from '../../signal/take';
 import type { LeftOut } from './csv-lines';
 import { TakeClock } from './csv-time';
 

@@ -3,7 +3,7 @@ import { vi } from 'vitest';
 import { importInstrument } from '@/store/bench';
 import { database } from '@/store/database';
 import { DeskStandIn } from '../recording/desk-stand-in';
-import { LiveStandIn } from '@/session/live-stand-in';
+import { LiveStandIn } from '@/session/testing/live-stand-in';
 import { Session } from '@/session/session';
 
 /** For tests: a demonstration, open, with stand-ins for the workers and for what a page has and jsdom lacks. */

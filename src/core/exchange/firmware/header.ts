@@ -1,14 +1,14 @@
-import { CONTROL_KIND, VELOCITY } from '../engine/codes';
-import { mostBytesSettable } from '../engine/engine';
-import type { Image } from '../engine/layout';
-import { STATUS } from '../midi/messages';
-import { contactsOf } from '../instrument/access';
-import type { Board } from '../instrument/board';
-import { VERSION, type Instrument } from '../instrument/document';
+import { CONTROL_KIND, VELOCITY } from '../../engine/codes';
+import { mostBytesSettable } from '../../engine/engine';
+import type { Image } from '../../engine/layout';
+import { STATUS } from '../../midi/messages';
+import { contactsOf } from '../../instrument/access';
+import type { Board } from '../../instrument/board';
+import { VERSION, type Instrument } from '../../instrument/document';
 import { arrayOf, cTypeOf, partsOf, readArray, room, type Part } from './c-image';
-import { dumpRoom, roomOf, structureDigest } from './settings-dump';
+import { dumpRoom, roomOf, structureDigest } from '../settings/settings-dump';
 import { commentSafe } from './comment-safe';
-import { digestOf, type Identity } from './instrument-digest';
+import { digestOf, type Identity } from '../document/instrument-digest';
 
 /** What the sketch is made for, in one comment. */
 const madeFor = (instrument: Instrument, columns: readonly string[]) =>

@@ -1,8 +1,8 @@
-import type { Image } from '../engine/layout';
-import type { Board } from '../instrument/board';
-import type { Instrument } from '../instrument/document';
-import { crc32 } from './crc32';
-import { wiringOf } from './sketch';
+import type { Image } from '../../engine/layout';
+import type { Board } from '../../instrument/board';
+import type { Instrument } from '../../instrument/document';
+import { crc32 } from '../../units/crc32';
+import { wiringOf } from '../firmware/sketch';
 
 /** What a board is told apart by. */
 export interface Identity {

@@ -1,5 +1,5 @@
-import { IMAGE_PARTS, type Image } from '../engine/layout';
-import { scalarsOf, type Fields, type Struct } from '../engine/struct';
+import { IMAGE_PARTS, type Image } from '../../engine/layout';
+import { scalarsOf, type Fields, type Struct } from '../../engine/struct';
 import { LISTS, PARTS, settingsOf, type PartName } from './settings-dump';
 
 /** What of two images of the same structure has other settings: records of each part, tables and stairs. */

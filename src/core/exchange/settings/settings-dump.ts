@@ -1,8 +1,8 @@
-import { structureOf } from '../engine/change';
-import { CHOOSES, CONTROL_KIND, NO_TABLE, SHARED_NOTE, VELOCITY } from '../engine/codes';
-import { LSB_OFFSET } from '../midi/messages';
-import { ONE } from '../shape/table';
-import { IMAGE_PARTS, LAYOUT_VERSION, SETTINGS, SETTINGS_HEAD, type Image } from '../engine/layout';
+import { structureOf } from '../../engine/change';
+import { CHOOSES, CONTROL_KIND, NO_TABLE, SHARED_NOTE, VELOCITY } from '../../engine/codes';
+import { LSB_OFFSET } from '../../midi/messages';
+import { ONE } from '../../shape/table';
+import { IMAGE_PARTS, LAYOUT_VERSION, SETTINGS, SETTINGS_HEAD, type Image } from '../../engine/layout';
 import {
   fromScalars,
   placed,
@@ -11,10 +11,10 @@ import {
   type Fields,
   type Placed,
   type Struct,
-} from '../engine/struct';
-import { ok, refuse, type Result } from '../result';
-import { crc32 } from './crc32';
-import type { Identity } from './instrument-digest';
+} from '../../engine/struct';
+import { ok, refuse, type Result } from '../../result';
+import { crc32 } from '../../units/crc32';
+import type { Identity } from '../document/instrument-digest';
 
 export type PartName = keyof typeof IMAGE_PARTS;
 

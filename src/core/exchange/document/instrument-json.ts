@@ -1,13 +1,13 @@
-import { completedCalibration } from '../ways/registry';
+import { completedCalibration } from '../../ways/registry';
 import { instanceToPlain, plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
-import { completed } from '../instrument/complete';
-import { FORMAT, Instrument, VERSION } from '../instrument/document';
-import { faultsOf } from '../instrument/rules';
-import { upgraded, versionFault } from '../instrument/upgrade';
-import { flattenErrors } from '../instrument/validation';
-import { kindFaults } from '../kinds/rules';
-import { ok, refuse, type Result } from '../result';
+import { completed } from '../../instrument/complete';
+import { FORMAT, Instrument, VERSION } from '../../instrument/document';
+import { faultsOf } from '../../instrument/rules';
+import { upgraded, versionFault } from '../../instrument/upgrade';
+import { flattenErrors } from '../../instrument/validation';
+import { kindFaults } from '../../kinds/rules';
+import { ok, refuse, type Result } from '../../result';
 import { plainFaults } from './plain-json';
 
 /** Longest text taken, characters; the largest instrument has 4 MB. */

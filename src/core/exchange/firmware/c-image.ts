@@ -1,5 +1,5 @@
-import { IMAGE_PARTS, type Image } from '../engine/layout';
-import { fromScalars, type Fields, type FieldType, type Struct } from '../engine/struct';
+import { IMAGE_PARTS, type Image } from '../../engine/layout';
+import { fromScalars, type Fields, type FieldType, type Struct } from '../../engine/struct';
 
 /** The lists of an image: name, struct and rows; the tables and stairs are words. */
 export type Part = { name: string; type: FieldType; rows: readonly unknown[] };

@@ -1,9 +1,9 @@
-import { ENGINE_STATE, IMAGE_PARTS, STATE_PARTS, type Image } from '../engine/layout';
-import { sizeOf } from '../engine/struct';
-import type { Board } from '../instrument/board';
+import { ENGINE_STATE, IMAGE_PARTS, STATE_PARTS, type Image } from '../../engine/layout';
+import { sizeOf } from '../../engine/struct';
+import type { Board } from '../../instrument/board';
 import { PARTS, STATES } from './c-layout';
 import { lengthOf } from './harness';
-import { dumpRoom, roomOf } from './settings-dump';
+import { dumpRoom, roomOf } from '../settings/settings-dump';
 
 /** Bytes of an image in flash: its parts, its tables and its stairs. */
 export const imageBytes = (image: Image): number =>

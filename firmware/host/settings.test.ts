@@ -12,7 +12,12 @@ import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/
 import { identityOf } from '@/core/exchange/document/instrument-digest';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
 import { HEAD_BYTES, readDump, writeDump } from '@/core/exchange/settings/settings-dump';
-import { askForSettings, commandSysex, dumpInSysex, settingsSysex } from '@/core/exchange/settings/settings-sysex';
+import {
+  askForSettings,
+  commandSysex,
+  dumpInSysex,
+  settingsSysex,
+} from '@/core/exchange/settings/settings-sysex';
 import type { Instrument } from '@/core/instrument/document';
 import { columnsOf } from '@/core/instrument/access';
 import { random } from '@/core/signal/random';

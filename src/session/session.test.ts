@@ -46,6 +46,21 @@ it('sends MIDI when it is told of it, before any tick; in words it stands there 
   await session.close();
 });
 
+it('tells screens five times a second where less motion is asked for, but at once when a recording begins', async () => {
+  vi.stubGlobal('matchMedia', () => ({ matches: true }));
+  const session = new Session(id, false);
+  await session.open();
+  const now = vi.spyOn(performance, 'now');
+  const shownAt = (ms: number, change: Parameters<typeof tickOf>[1] = {}) => {
+    now.mockReturnValue(ms);
+    LiveStandIn.made[0].says(tickOf(1, { tUs: ms * 1000, ...change }));
+    return session.live.getState().tick!.tUs / 1000;
+  };
+  expect([shownAt(1000), shownAt(1033), shownAt(1199), shownAt(1200)]).toEqual([1000, 1000, 1000, 1200]);
+  expect(shownAt(1210, { recordingUs: 0 })).toBe(1210);
+  await session.close();
+});
+
 it('keeps a take whose storage failed in the middle of it without a hole, and says what waits', async () => {
   const session = new Session(id, false);
   await session.open();

@@ -10,6 +10,7 @@ import type { FromLive, Source, Tick, ToLive } from '@/workers/live-protocol';
 import type { MidiEvent } from '@/core/midi/event';
 import type { Frames } from '@/core/signal/take';
 import { LiveLink } from '@/workers/live-link';
+import { pictureMs } from './picture-ms';
 import type { Choice } from './choice';
 import { Cable } from './cable';
 import { Ear } from './ear';
@@ -41,6 +42,7 @@ export class Session {
   private link: LiveLink | null = null;
   private readonly takes: TakeKeeping;
   private compiled: Instrument | null = null;
+  private heardMs = -Infinity;
   /** Messages since the last tick, in words. */
   private heard: { notes: string[]; words: string[] } = { notes: [], words: [] };
   private closed = false;
@@ -240,11 +242,21 @@ export class Session {
     }
   }
 
+  /** Whether screens hear of a tick: of each, but where less motion is asked for. */
+  private isDue(tick: Tick): boolean {
+    const now = performance.now();
+    const due = now - this.heardMs >= pictureMs();
+    if (!due && tick.rest.length === 0 && !turns(this.live.getState().tick, tick)) return false;
+    this.heardMs = now;
+    return true;
+  }
+
   private hearTick(tick: Tick): void {
     const width = tick.counts.length;
     for (let i = 0; i < tick.columns.length; i += 2 * width)
       for (let c = 0; c < width; c++)
         this.traces[c]?.push(tick.columns[i + 2 * c], tick.columns[i + 2 * c + 1]);
+    if (!this.isDue(tick)) return;
     const { notes, words } = this.heard;
     this.heard = { notes: [], words: [] };
     this.live.setState((s) => ({
@@ -256,6 +268,12 @@ export class Session {
     }));
   }
 }
+
+/** Whether something begins or ends with it that a screen must know at once. */
+const turns = (before: Tick | null, { recordingUs, guide }: Tick): boolean =>
+  before === null ||
+  (before.recordingUs === null) !== (recordingUs === null) ||
+  (before.guide === null) !== (guide === null);
 
 /** The rest that is known, with what was looked at since. */
 function withRest(s: LiveState, looked: Tick['rest']): Pick<LiveState, 'rest' | 'quiet'> {

@@ -504,6 +504,26 @@ describe('an open instrument', () => {
     expect(newer.store.getState().history!.present.name).toBe('Newer');
     vi.unstubAllGlobals();
   });
+  it('keeps at once what is being saved as its page is left: a save that was broken off costs nothing', async () => {
+    const held = new Map<string, string>();
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => held.get(key) ?? null,
+      setItem: (key: string, value: string) => held.set(key, value),
+      removeItem: (key: string) => held.delete(key),
+    });
+    const left = await open();
+    left.change('renamed', { ...present(left), name: 'Broken off' });
+    // The page ends before the database answers.
+    vi.spyOn(db, 'transaction').mockReturnValueOnce(new Promise(() => {}) as never);
+    void left.flush();
+    left.leave();
+    const again = createWorkspace('wherry', false, db);
+    await again.open();
+    expect(present(again).name).toBe('Broken off');
+    await again.close();
+    vi.unstubAllGlobals();
+    vi.restoreAllMocks();
+  });
   it('opens what was kept where what its page was left with cannot be read', async () => {
     const first = await open();
     const unsaved = { document: { nonsense: true }, changedAt: '2030-01-01', revision: 99 };

@@ -108,14 +108,15 @@ export function createWorkspace(
     timer = setTimeout(() => void save(), ms);
   };
 
-  /** Keeps what waits to be kept while the page is being left. */
+  /** Keeps what waits to be kept, or is being saved, while the page is being left: its end breaks off what the database has not finished. */
   const leave = () => {
     const { history } = store.getState();
-    if (!timer || !history) return;
+    const saves = saving + (timer ? 1 : 0);
+    if (saves === 0 || !history) return;
     const left = {
       document: history.present,
       changedAt: new Date().toISOString(),
-      revision: revision + saving + 1,
+      revision: revision + saves,
     };
     keepUnsaved(id, left);
     void flush();

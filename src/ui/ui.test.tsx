@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
@@ -231,12 +231,12 @@ describe('a number that is typed', () => {
     await user.keyboard('200');
     expect([input.value, set.mock.calls.length]).toEqual(['200', 0]);
     await user.keyboard('{Enter}');
-    expect(set.mock.calls).toEqual([[200]]);
+    await waitFor(() => expect(set.mock.calls).toEqual([[200]]));
     expect(document.activeElement).not.toBe(input);
     await user.clear(input);
     await user.keyboard('30');
     await user.tab();
-    expect(set.mock.calls).toEqual([[200], [30]]);
+    await waitFor(() => expect(set.mock.calls).toEqual([[200], [30]]));
   });
   it('puts back what was there on Escape, and where no number was typed', async () => {
     const { set, user, input } = field();
@@ -278,7 +278,7 @@ describe('a number that is typed', () => {
     expect(set).not.toHaveBeenCalled();
     await user.clear(input);
     await user.type(input, '0k4{Enter}');
-    expect(set.mock.calls).toEqual([[400]]);
+    await waitFor(() => expect(set.mock.calls).toEqual([[400]]));
     expect(screen.queryByRole('alert')).toBeNull();
   });
 });

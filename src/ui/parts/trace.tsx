@@ -3,6 +3,7 @@
 import { useEffect, useRef } from 'react';
 import { canvasFont, READING_FACE } from './chart-fonts';
 import { useColours, type Colours } from './colours';
+import { pictureMs } from '@/session/picture-ms';
 import type { TraceData } from '@/session/trace-ring';
 import styles from './trace.module.css';
 
@@ -30,17 +31,20 @@ interface Props {
   height?: string;
 }
 
-/** A stretch of a channel, newest at the right; drawn once a frame of the display at most. */
+/** A stretch of a channel, newest at the right; drawn once a frame of the display at most, less often where less motion is asked for. */
 export function Trace({ ring, beneath, colour, range, overlay, label, height = '190px' }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const colours = useColours();
   useEffect(() => {
     let frame = 0;
     let drawn = -1;
+    let drawnMs = -Infinity;
     const draw = () => {
       frame = requestAnimationFrame(draw);
-      if (canvas.current && ring.total !== drawn) {
+      const now = performance.now();
+      if (canvas.current && ring.total !== drawn && now - drawnMs >= pictureMs()) {
         drawn = ring.total;
+        drawnMs = now;
         paint(canvas.current, { ring, beneath, colour }, range ?? follow(ring), overlay(), colours);
       }
     };

@@ -5,6 +5,8 @@ import base from '../playwright.config';
 export default defineConfig({
   ...base,
   testDir: '.',
-  testMatch: 'screenshots.shots.ts',
+  // One after another: what a picture shows must not wait for another's drawing.
+  workers: 1,
+  projects: [{ name: 'pictures', testMatch: 'screenshots.shots.ts' }],
   webServer: { ...base.webServer!, cwd: '..' } as typeof base.webServer,
 });

@@ -26,6 +26,7 @@ test('bench, run sheet and stations', async ({ page }) => {
   await page.waitForTimeout(500);
   await page.screenshot(shot('shape'));
   await page.keyboard.press('5');
+  await expect(page.getByRole('heading', { name: 'Sent by Bellows' })).toBeVisible();
   await page.keyboard.down('w');
   await page.keyboard.down('x');
   await page.waitForTimeout(700);
@@ -34,6 +35,8 @@ test('bench, run sheet and stations', async ({ page }) => {
   await page.keyboard.press('7');
   await expect(page.getByText('messages, identical')).toBeVisible();
   await page.screenshot(shot('load'));
+  // A machine that stood still shows in the pictures as frames that were lost: make them again.
+  await expect(page.getByText('frames/s · 0 lost')).toBeVisible();
 });
 
 test('a guided take, and the dark scheme', async ({ page }) => {
@@ -108,6 +111,8 @@ test('many lanes: leaves and stones', async ({ page }) => {
   await page.keyboard.up('v');
   await openCairn(page, 'calibrate');
   await expect(page.getByText('Stones: calibrated.')).toBeVisible();
+  await expect(page.getByText('9 of 9').or(page.getByRole('progressbar'))).toBeVisible();
+  await expect(page.getByRole('progressbar')).toBeHidden();
   await page.waitForTimeout(500);
   await page.screenshot(shot('calibrate-strike'));
   await page.keyboard.press('Space');

@@ -56,7 +56,7 @@ export function ensurePackages() {
 export function ensureBuild() {
   // The pages, and the jobs' program, which tests make by itself.
   const marks = ['BUILD_ID', 'jobs/job.process.mjs'].map((name) => path.join(ROOT, '.next', name));
-  const sources = newest(['src', 'package-lock.json', 'next.config.ts']);
+  const sources = newest(['src', 'package-lock.json', 'next.config.ts', 'scripts/no-buffer.mjs']);
   if (marks.every((mark) => existsSync(mark) && statSync(mark).mtimeMs > sources)) return 0;
   console.log('Building (about a minute)…');
   const code = run('npm', ['run', '--silent', 'build']);

@@ -42,6 +42,7 @@ export class Session {
   private link: LiveLink | null = null;
   private readonly takes: TakeKeeping;
   private compiled: Instrument | null = null;
+  /** When screens heard of a tick last, ms of the page. */
   private heardMs = -Infinity;
   /** Messages since the last tick, in words. */
   private heard: { notes: string[]; words: string[] } = { notes: [], words: [] };

@@ -37,7 +37,7 @@ export function compile(
   for (const voice of instrument.voices) if (lives(instrument, voice)) compileVoice(making, voice);
   markSharedNotes(parts.image);
   groupByLevel(parts.image);
-  for (const [sensor, listeners] of making.heard) hear(parts.image, sensor, listeners);
+  for (const [bank, listeners] of making.heard) hear(parts.image, bank, listeners);
   parts.image.max_bytes = mostBytes(parts.image);
   return parts.image;
 }
@@ -47,7 +47,7 @@ const lives = ({ scenes }: Instrument, { scenes: own }: Voice): boolean =>
   !own || own.length === 0 || scenes.length === 0 || own.includes(scenes[0].id);
 
 /** Puts a bank's listeners down one after another. */
-function hear(image: Image, { bank }: Compiled, listeners: Listener[]): void {
-  Object.assign(bank!, { listener: image.listeners.length, listeners: listeners.length });
+function hear(image: Image, bank: NonNullable<Compiled['bank']>, listeners: Listener[]): void {
+  Object.assign(bank, { listener: image.listeners.length, listeners: listeners.length });
   image.listeners.push(...listeners);
 }

@@ -13,5 +13,5 @@ export interface Making {
   /** By the id of the sensor; those that are not calibrated, or not on the board, are not in it. */
   sensors: Map<string, Compiled>;
   /** Who hears each bank's gates. */
-  heard: Map<Compiled, Listener[]>;
+  heard: Map<NonNullable<Compiled['bank']>, Listener[]>;
 }

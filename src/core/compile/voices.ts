@@ -139,8 +139,8 @@ function listen(m: Making, source: Source, voice: Voice, listener: { is: number;
   const own = m.sensors.get(source.sensor)!;
   const { image } = m.parts;
   if (own.bank) {
-    const heard = m.heard.get(own) ?? [];
-    m.heard.set(own, [...heard, listener]);
+    const heard = m.heard.get(own.bank) ?? [];
+    m.heard.set(own.bank, [...heard, listener]);
     return;
   }
   const calibration = levelOf(sensorNamed(m, source))!;

@@ -34,7 +34,7 @@ export function Lines({ label, helper, refused, wide, ...area }: ComponentProps<
 }
 
 /** One of a few. */
-export function Choice({ label, ...select }: ComponentProps<'select'> & Around) {
+export function Choice({ label, ...select }: ComponentProps<'select'> & Pick<Around, 'label'>) {
   const id = useId();
   return (
     <Framed {...{ label, id }}>

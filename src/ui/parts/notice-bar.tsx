@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import SnackbarContent from '@mui/material/SnackbarContent';
 
+/** What is said at the foot of the screen. */
 export interface Notice {
   says: string;
   /** Something that the maker can do about it. */

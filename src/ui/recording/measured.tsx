@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import { boardOf } from '@/core/instrument/access';
+import { counted } from '@/core/units/counted';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { useInstrument } from '../hooks/use-session';
@@ -58,7 +59,7 @@ export function Measured({
         {apart > 0 && apart <= 2000 && <span>{(1000 / apart).toFixed(1)} Hz</span>}
         {a !== undefined && b !== undefined && (
           <>
-            <b>{b - a} counts</b>
+            <b>{counted(b - a, 'count')}</b>
             <span>
               from {a} to {b}
               {words[0] && words[1] && `, ${words[0]} to ${words[1]}`}

@@ -13,7 +13,11 @@ export function TimeAxis({ view: { fromUs, toUs }, left }: { view: Span; left: n
   return (
     <div className={styles.axis} aria-hidden="true">
       {ticks.map((t) => (
-        <span key={t} style={{ left: `calc(${left}px + (100% - ${left}px) * ${(t - fromUs) / span})` }}>
+        <span
+          key={t}
+          data-last={(t - fromUs) / span > 0.97 || undefined}
+          style={{ left: `calc(${left}px + (100% - ${left}px) * ${(t - fromUs) / span})` }}
+        >
           {(t / 1e6).toFixed(digits)} s
         </span>
       ))}

@@ -14,7 +14,7 @@ import {
   tableFeatures,
   useTable,
 } from '@tanstack/react-table';
-import { useMemo, type ReactNode } from 'react';
+import { memo, useMemo, type ReactNode } from 'react';
 import { Term } from './term';
 import type { TermId } from './terms';
 
@@ -90,22 +90,36 @@ export function SortedTable<Row extends object>({
         </TableRow>
       </TableHead>
       <TableBody>
-        {table.getRowModel().rows.map(({ id, original }) => {
-          const own = wide?.(original) ?? null;
-          return (
-            <TableRow key={id} aria-current={isChosen?.(original)}>
-              <TableCell component="th" scope="row">
-                {columns[0].shown(original)}
-              </TableCell>
-              {own !== null ? (
-                <TableCell colSpan={columns.length - 1}>{own}</TableCell>
-              ) : (
-                columns.slice(1).map((c) => <TableCell key={c.id}>{c.shown(original)}</TableCell>)
-              )}
-            </TableRow>
-          );
-        })}
+        {table.getRowModel().rows.map(({ id, original }) => (
+          <SortedRow key={id} row={original} columns={columns} chosen={isChosen?.(original)} wide={wide} />
+        ))}
       </TableBody>
     </Table>
   );
 }
+
+interface RowProps<Row> {
+  row: Row;
+  columns: readonly SortedColumn<Row>[];
+  chosen: boolean | undefined;
+  wide: ((row: Row) => ReactNode) | undefined;
+}
+
+function DrawnRow<Row extends object>({ row, columns, chosen, wide }: RowProps<Row>) {
+  const own = wide?.(row) ?? null;
+  return (
+    <TableRow aria-current={chosen}>
+      <TableCell component="th" scope="row">
+        {columns[0].shown(row)}
+      </TableCell>
+      {own !== null ? (
+        <TableCell colSpan={columns.length - 1}>{own}</TableCell>
+      ) : (
+        columns.slice(1).map((c) => <TableCell key={c.id}>{c.shown(row)}</TableCell>)
+      )}
+    </TableRow>
+  );
+}
+
+/** A row that is drawn again only where its own data change: a new order moves rows and draws none. memo() forgets type parameters. */
+const SortedRow = memo(DrawnRow) as typeof DrawnRow;

@@ -10,6 +10,8 @@ export default defineConfig({
   projects: [
     { name: 'screens', testMatch: '*.spec.ts', testIgnore: 'server.spec.ts' },
     { name: 'server', testMatch: 'server.spec.ts', dependencies: ['screens'] },
+    // Part of `npm run soak`.
+    ...(process.env.SOAK_SEED ? [{ name: 'soak', testMatch: '*.soak.ts' }] : []),
   ],
   // On a machine that is shared, two more tries; what needed them is reported as flaky.
   retries: process.env.CI ? 2 : 0,

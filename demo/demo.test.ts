@@ -149,10 +149,10 @@ describe('other practice gauges are calibrated as well', () => {
   ] as const)('%s', (_, disturbance, bothSides) => {
     for (const seed of [1, 2, 3]) {
       const takes = takesOf(disturbance, bothSides, seed);
-      const result = calibrateLevel({ bits: 12, sensor: 's', takes });
+      const result = calibrateLevel({ bits: 12, sensor: 's', lane: 'breath', takes });
       if (!result.ok) throw new Error(result.faults[0].says);
-      const { calibration, readings } = result.value;
-      expect(calibration.reach.down === null).toBe(!bothSides);
+      const { level, readings } = result.value;
+      expect(level.down === null).toBe(!bothSides);
       expect(readings.missedSoft).toMatchObject({ missed: 0, of: 20 });
       expect(readings.falseTriggersPerHour).toBeLessThanOrEqual(0.1);
     }

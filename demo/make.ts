@@ -1,6 +1,8 @@
 /** Makes the demonstration data from a seed: `npm run demo-data`. The same seed gives the same files. */
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { countAt } from '@/core/ways/level/lane-level';
+import { levelOf } from '@/core/ways/level/level-of';
 import type { LevelReport } from '@/core/ways/level/report';
 import { fullAttack } from '@/core/ways/level/full-attack';
 import { writeInstrument } from '@/core/exchange/document/instrument-json';
@@ -46,7 +48,7 @@ function measured(instrument: Instrument): Instrument {
 }
 
 /** A level with the response that lands its dynamics where they are usually wanted. */
-function shaped(sensor: Instrument['sensors'][0], { readings }: LevelReport) {
+function shaped(sensor: Instrument['sensors'][0], { lanes: [{ readings }] }: LevelReport) {
   const { soft, medium, loud } = readings.dynamics;
   const response = proposeResponse({ soft: soft!, medium: medium!, loud: loud! }, DEFAULT_DYNAMICS);
   const [port] = Object.entries(kindOf(sensor).ports).find(([, p]) => p.carries === 'level')!;
@@ -54,12 +56,14 @@ function shaped(sensor: Instrument['sensors'][0], { readings }: LevelReport) {
 }
 
 const bellows = measured(wherry());
-const { calibration } = bellows.sensors[0];
-if (calibration?.is !== 'level') throw new Error('the bellows is a level');
-bellows.voices = wherryVoices(bellows, fullAttack(calibration, 10));
+const level = levelOf(bellows.sensors[0])!;
+bellows.voices = wherryVoices(bellows, fullAttack(level, 10));
 bellows.log.push(
   { at: '2026-11-12T18:20:00.000Z', says: 'gauge moved to a side branch, tube 8 mm' },
-  { at: MEASURED_AT, says: `bellows measured: on ${calibration.on}, reach ${calibration.reach.up}` },
+  {
+    at: MEASURED_AT,
+    says: `bellows measured: on ${countAt(level, level.up.on)}, reach ${countAt(level, level.up.reach)}`,
+  },
 );
 writeFileSync(path.join(folder, 'wherry.json'), writeInstrument(bellows));
 

@@ -29,7 +29,7 @@ static uint16_t last_of(const cheir_control *control, const cheir_side *side, ui
 {
     uint16_t dead = U16(side->dead);
     if (step >= low(U16(control->span)) || dead == 65535u || !fed) return 65535u;
-    return (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + step]), dead, U16(side->scale.span)) - 1u + U8(control->slack));
+    return (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->curve) + step]), dead, U16(side->scale.span)) - 1u + U8(control->slack));
 }
 
 /* The counts that read what was sent, or less than a deadband from it, and `slack` more: noise at a step's edge sends nothing. */
@@ -47,7 +47,7 @@ static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_
     uint16_t past = last_of(control, side, feeds(mask, at), highest);
     uint16_t nearest = 0;
     if (lowest > 0)
-        nearest = (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->stairs) + lowest - 1u]), U16(side->dead),
+        nearest = (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->curve) + lowest - 1u]), U16(side->dead),
                                       U16(side->scale.span)) - slack);
     if (at == 0) {
         state->high = past == 65535u ? 65535u : count_above(rest, past);
@@ -71,7 +71,7 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
     uint8_t any = U8(control->deadband) == 1;
     uint8_t value;
     if (feeds(U8(control->side_mask), at))
-        step = step_at(IMAGE(stairs) + U16(control->stairs), span, side, distance);
+        step = step_at(IMAGE(stairs) + U16(control->curve), span, side, distance);
     value = (uint8_t)(low(U16(control->from)) + step);
     if (any ? value != state->sent : worth_sending(control, state, value)) {
         note_sent(control, state, value);
@@ -114,7 +114,7 @@ static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_st
     uint16_t value, before;
     if ((feeds(U8(control->side_mask), at)) && distance > dead)
         share = share_of(&side->scale, (uint16_t)(distance - dead));
-    value = (uint16_t)(U16(control->from) + step14(mapped(U16(IMAGE(levels)[U8(control->level)].table), share), U16(control->span)));
+    value = (uint16_t)(U16(control->from) + step14(mapped(U16(control->curve), share), U16(control->span)));
     if (worth_sending(control, state, value)) {
         before = state->sent;
         note_sent(control, state, value);

@@ -56,7 +56,7 @@ static OUT_OF_LINE void open_gate(const cheir_gate *gate, cheir_gate_state *stat
     uint16_t strength = strength_of(gate, state, level, rest);
     state->stage = CHEIR_GATE_OPEN;
     state->running = gate_held(gate, state);
-    gate_opens(U8(gate->listener), U8(gate->listeners), 0, strength);
+    gate_opens(U8(gate->listener), U8(gate->listeners), U8(gate->lane), strength);
 }
 
 static OUT_OF_LINE void close_gate(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, uint16_t rest)
@@ -66,7 +66,7 @@ static OUT_OF_LINE void close_gate(const cheir_gate *gate, cheir_gate_state *sta
     state->since = now_t;
     state->running = U16(gate->hold_off_ticks) > 0;
     closed_band(gate, state, level, rest);
-    if (sounding) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
+    if (sounding) gate_closes(U8(gate->listener), U8(gate->listeners), U8(gate->lane));
 }
 
 /*
@@ -156,7 +156,7 @@ static void mute_gates(void)
         const cheir_gate *gate = &IMAGE(gates)[i];
         cheir_gate_state *state = &STATE(gates)[i];
         if (state->stage == CHEIR_GATE_CLOSED) continue;
-        if (state->stage == CHEIR_GATE_OPEN) gate_closes(U8(gate->listener), U8(gate->listeners), 0);
+        if (state->stage == CHEIR_GATE_OPEN) gate_closes(U8(gate->listener), U8(gate->listeners), U8(gate->lane));
         state->stage = CHEIR_GATE_MUTED;
         state->running = 0;
         EMPTY_BAND(state);

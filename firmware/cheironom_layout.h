@@ -36,7 +36,6 @@ typedef struct {
     uint16_t rest;
     uint16_t still;
     cheir_side side[2];
-    uint16_t table;
     uint8_t column;
     uint8_t gate;
     uint8_t gates;
@@ -54,7 +53,7 @@ typedef struct {
     uint8_t stage;
 } cheir_zero_state;
 
-/* Opens and closes with a level. */
+/* Opens and closes with a level, which is this lane of its sensor. */
 typedef struct {
     uint16_t window_ticks;
     uint16_t hold_off_ticks;
@@ -64,7 +63,7 @@ typedef struct {
     uint8_t side_mask;
     uint8_t listener;
     uint8_t listeners;
-    uint8_t pad;
+    uint8_t lane;
 } cheir_gate;
 
 /* Low ... high are the counts among which nothing happens; peak: the count furthest from rest in an attack; column as in the image, where it is read sooner. */
@@ -79,12 +78,12 @@ typedef struct {
     uint8_t pad;
 } cheir_gate_state;
 
-/* A level sent as a controller or as channel pressure; deadband: steps; slack: counts past a step by which it is kept. */
+/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept. */
 typedef struct {
     uint16_t from;
     uint16_t span;
     uint16_t interval_ticks;
-    uint16_t stairs;
+    uint16_t curve;
     uint8_t deadband;
     uint8_t slack;
     uint8_t level;
@@ -171,11 +170,12 @@ typedef struct {
     uint8_t pad;
 } cheir_strike_bank;
 
-/* One strike lane; on is a distance from rest. */
+/* One strike lane; on is a distance from rest; table: how its strength answers. */
 typedef struct {
     uint16_t rest;
     uint16_t on;
     cheir_scale scale;
+    uint16_t table;
     uint8_t column;
     uint8_t pad;
 } cheir_strike;
@@ -215,7 +215,7 @@ typedef struct {
     uint8_t index;
 } cheir_listener;
 
-/* Notes of the lanes of one gate port, and where their velocity comes from. */
+/* Notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it. */
 typedef struct {
     uint16_t table;
     uint8_t lane;
@@ -246,7 +246,7 @@ typedef struct {
     uint8_t pad;
 } cheir_choice;
 
-/* Strength of the gate that is open. */
+/* Strength of the gate that opened last, and how many are open. */
 typedef struct {
     uint16_t strength;
     uint8_t open;
@@ -276,14 +276,14 @@ typedef struct {
     uint16_t length;
 } cheir_settings_head;
 
-#define CHEIR_LAYOUT_VERSION 2u
+#define CHEIR_LAYOUT_VERSION 3u
 #define CHEIR_DUMP_MAGIC 0x69656843ul
 /* The settings of each record, in order: a byte each, or a word. */
-#define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off) WORD(table)
-#define CHEIR_BYTES_OF_level 30u
+#define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off)
+#define CHEIR_BYTES_OF_level 28u
 #define CHEIR_SETTINGS_OF_gate(BYTE, WORD) WORD(window_ticks) WORD(hold_off_ticks) WORD(attack[0].span) WORD(attack[0].factor) WORD(attack[0].mul) WORD(attack[1].span) WORD(attack[1].factor) WORD(attack[1].mul) BYTE(side_mask)
 #define CHEIR_BYTES_OF_gate 17u
-#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(from) WORD(span) WORD(interval_ticks) WORD(stairs) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
+#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
 #define CHEIR_BYTES_OF_control 13u
 #define CHEIR_SETTINGS_OF_switched(BYTE, WORD) BYTE(status) BYTE(controller) BYTE(off) BYTE(on)
 #define CHEIR_BYTES_OF_switched 4u
@@ -293,8 +293,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_touch 6u
 #define CHEIR_SETTINGS_OF_strike_bank(BYTE, WORD) WORD(window_ticks) WORD(mask_ticks) WORD(half_life_ticks) WORD(length_ticks) BYTE(shock)
 #define CHEIR_BYTES_OF_strike_bank 9u
-#define CHEIR_SETTINGS_OF_strike(BYTE, WORD) WORD(rest) WORD(on) WORD(scale.span) WORD(scale.factor) WORD(scale.mul)
-#define CHEIR_BYTES_OF_strike 10u
+#define CHEIR_SETTINGS_OF_strike(BYTE, WORD) WORD(rest) WORD(on) WORD(scale.span) WORD(scale.factor) WORD(scale.mul) WORD(table)
+#define CHEIR_BYTES_OF_strike 12u
 #define CHEIR_SETTINGS_OF_contact_bank(BYTE, WORD) WORD(debounce_ticks)
 #define CHEIR_BYTES_OF_contact_bank 2u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
@@ -323,7 +323,7 @@ CHEIR_LIES(side_2, offsetof(cheir_side, scale.mul) == 4);
 CHEIR_LIES(side_3, offsetof(cheir_side, dead) == 6);
 CHEIR_LIES(side_4, offsetof(cheir_side, on) == 8);
 CHEIR_LIES(side_5, offsetof(cheir_side, off) == 10);
-CHEIR_LIES(level, sizeof(cheir_level) == 36);
+CHEIR_LIES(level, sizeof(cheir_level) == 34);
 CHEIR_LIES(level_0, offsetof(cheir_level, rest) == 0);
 CHEIR_LIES(level_1, offsetof(cheir_level, still) == 2);
 CHEIR_LIES(level_2, offsetof(cheir_level, side[0].scale.span) == 4);
@@ -338,13 +338,12 @@ CHEIR_LIES(level_10, offsetof(cheir_level, side[1].scale.mul) == 20);
 CHEIR_LIES(level_11, offsetof(cheir_level, side[1].dead) == 22);
 CHEIR_LIES(level_12, offsetof(cheir_level, side[1].on) == 24);
 CHEIR_LIES(level_13, offsetof(cheir_level, side[1].off) == 26);
-CHEIR_LIES(level_14, offsetof(cheir_level, table) == 28);
-CHEIR_LIES(level_15, offsetof(cheir_level, column) == 30);
-CHEIR_LIES(level_16, offsetof(cheir_level, gate) == 31);
-CHEIR_LIES(level_17, offsetof(cheir_level, gates) == 32);
-CHEIR_LIES(level_18, offsetof(cheir_level, control) == 33);
-CHEIR_LIES(level_19, offsetof(cheir_level, controls) == 34);
-CHEIR_LIES(level_20, offsetof(cheir_level, pad) == 35);
+CHEIR_LIES(level_14, offsetof(cheir_level, column) == 28);
+CHEIR_LIES(level_15, offsetof(cheir_level, gate) == 29);
+CHEIR_LIES(level_16, offsetof(cheir_level, gates) == 30);
+CHEIR_LIES(level_17, offsetof(cheir_level, control) == 31);
+CHEIR_LIES(level_18, offsetof(cheir_level, controls) == 32);
+CHEIR_LIES(level_19, offsetof(cheir_level, pad) == 33);
 CHEIR_LIES(zero_state, sizeof(cheir_zero_state) == 8);
 CHEIR_LIES(zero_state_0, offsetof(cheir_zero_state, rest) == 0);
 CHEIR_LIES(zero_state_1, offsetof(cheir_zero_state, median) == 2);
@@ -365,7 +364,7 @@ CHEIR_LIES(gate_9, offsetof(cheir_gate, column) == 17);
 CHEIR_LIES(gate_10, offsetof(cheir_gate, side_mask) == 18);
 CHEIR_LIES(gate_11, offsetof(cheir_gate, listener) == 19);
 CHEIR_LIES(gate_12, offsetof(cheir_gate, listeners) == 20);
-CHEIR_LIES(gate_13, offsetof(cheir_gate, pad) == 21);
+CHEIR_LIES(gate_13, offsetof(cheir_gate, lane) == 21);
 CHEIR_LIES(gate_state, sizeof(cheir_gate_state) == 12);
 CHEIR_LIES(gate_state_0, offsetof(cheir_gate_state, low) == 0);
 CHEIR_LIES(gate_state_1, offsetof(cheir_gate_state, high) == 2);
@@ -379,7 +378,7 @@ CHEIR_LIES(control, sizeof(cheir_control) == 16);
 CHEIR_LIES(control_0, offsetof(cheir_control, from) == 0);
 CHEIR_LIES(control_1, offsetof(cheir_control, span) == 2);
 CHEIR_LIES(control_2, offsetof(cheir_control, interval_ticks) == 4);
-CHEIR_LIES(control_3, offsetof(cheir_control, stairs) == 6);
+CHEIR_LIES(control_3, offsetof(cheir_control, curve) == 6);
 CHEIR_LIES(control_4, offsetof(cheir_control, deadband) == 8);
 CHEIR_LIES(control_5, offsetof(cheir_control, slack) == 9);
 CHEIR_LIES(control_6, offsetof(cheir_control, level) == 10);
@@ -440,14 +439,15 @@ CHEIR_LIES(strike_bank_6, offsetof(cheir_strike_bank, listener) == 10);
 CHEIR_LIES(strike_bank_7, offsetof(cheir_strike_bank, listeners) == 11);
 CHEIR_LIES(strike_bank_8, offsetof(cheir_strike_bank, shock) == 12);
 CHEIR_LIES(strike_bank_9, offsetof(cheir_strike_bank, pad) == 13);
-CHEIR_LIES(strike, sizeof(cheir_strike) == 12);
+CHEIR_LIES(strike, sizeof(cheir_strike) == 14);
 CHEIR_LIES(strike_0, offsetof(cheir_strike, rest) == 0);
 CHEIR_LIES(strike_1, offsetof(cheir_strike, on) == 2);
 CHEIR_LIES(strike_2, offsetof(cheir_strike, scale.span) == 4);
 CHEIR_LIES(strike_3, offsetof(cheir_strike, scale.factor) == 6);
 CHEIR_LIES(strike_4, offsetof(cheir_strike, scale.mul) == 8);
-CHEIR_LIES(strike_5, offsetof(cheir_strike, column) == 10);
-CHEIR_LIES(strike_6, offsetof(cheir_strike, pad) == 11);
+CHEIR_LIES(strike_5, offsetof(cheir_strike, table) == 10);
+CHEIR_LIES(strike_6, offsetof(cheir_strike, column) == 12);
+CHEIR_LIES(strike_7, offsetof(cheir_strike, pad) == 13);
 CHEIR_LIES(strike_state, sizeof(cheir_strike_state) == 8);
 CHEIR_LIES(strike_state_0, offsetof(cheir_strike_state, peak) == 0);
 CHEIR_LIES(strike_state_1, offsetof(cheir_strike_state, since) == 2);

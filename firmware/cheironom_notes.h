@@ -8,8 +8,8 @@
 #define CHANNEL_PRESSURE 0xd0u
 
 #if CHEIR_level_velocities
-/* The response of a level where it is now, Q15. */
-static OUT_OF_LINE uint16_t response_now(uint8_t index)
+/* Where a level is in this frame, Q15. */
+static OUT_OF_LINE uint16_t share_now(uint8_t index)
 {
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_side *side = level->side;
@@ -20,8 +20,8 @@ static OUT_OF_LINE uint16_t response_now(uint8_t index)
         distance = (uint16_t)(rest - count);
         side++;
     }
-    if (distance <= U16(side->dead)) return mapped(U16(level->table), 0);
-    return mapped(U16(level->table), share_of(&side->scale, (uint16_t)(distance - U16(side->dead))));
+    if (distance <= U16(side->dead)) return 0;
+    return share_of(&side->scale, (uint16_t)(distance - U16(side->dead)));
 }
 #endif
 
@@ -31,10 +31,7 @@ static uint8_t velocity_of(const cheir_note *note, uint16_t strength)
     uint8_t velocity = U8(note->velocity);
     if (velocity == CHEIR_VELOCITY_FIXED) return from;
 #if CHEIR_level_velocities
-    if (velocity == CHEIR_VELOCITY_LEVEL) strength = response_now(U8(note->level));
-#endif
-#if CHEIR_tables
-    if (velocity == CHEIR_VELOCITY_STRENGTH) strength = mapped(U16(note->table), strength);
+    if (velocity == CHEIR_VELOCITY_LEVEL) strength = mapped(U16(note->table), share_now(U8(note->level)));
 #endif
     return (uint8_t)(from + step7(strength, U8(note->span)));
 }
@@ -144,7 +141,7 @@ static OUT_OF_LINE void gate_opens(uint8_t listener, uint8_t listeners, uint8_t 
         }
 #if CHEIR_choices
         else if (is == CHEIR_HEARS_CHOICE_GATE) {
-            STATE(choices)[index].open = 1;
+            STATE(choices)[index].open++;
             STATE(choices)[index].strength = strength;
             choice_changes(index);
         } else if (is == CHEIR_HEARS_CHOICE_PITCH)
@@ -165,7 +162,7 @@ static OUT_OF_LINE void gate_closes(uint8_t listener, uint8_t listeners, uint8_t
         if (is == CHEIR_HEARS_NOTE) end_note((uint8_t)(U8(IMAGE(notes)[index].lane) + lane));
 #if CHEIR_choices
         else if (is == CHEIR_HEARS_CHOICE_GATE) {
-            STATE(choices)[index].open = 0;
+            STATE(choices)[index].open--;
             choice_changes(index);
         } else if (is == CHEIR_HEARS_CHOICE_PITCH)
             choice_changes(index);

@@ -74,29 +74,24 @@ static uint8_t is_same_message(uint8_t status, uint8_t before)
     return (status & 0xf0u) == (before & 0xf0u);
 }
 
-/* Whether a control sends what MIDI can carry, from stairs that are there. */
-static uint8_t control_is_sound(const cheir_control *control, uint8_t status, uint16_t stairs)
+/* Whether a control sends what MIDI can carry, from a table or stairs that are there. */
+static uint8_t control_is_sound(const cheir_control *control, uint8_t status, uint16_t tables, uint16_t stairs)
 {
     uint32_t most = (uint32_t)control->from + control->span;
     uint8_t fine = control->kind == CHEIR_CONTROL_CONTROLLER14;
     if (!is_same_message(control->status, status) || control->deadband == 0) return 0;
-    if (fine) return most <= 16383u && control->controller < LSB_OFFSET;
-    return most <= 127u && control->controller <= 127u && (uint32_t)control->stairs + control->span <= stairs;
+    if (fine) return most <= 16383u && control->controller < LSB_OFFSET && table_is_there(control->curve, tables);
+    return most <= 127u && control->controller <= 127u && (uint32_t)control->curve + control->span <= stairs;
 }
 
 static uint8_t levels_are_sound(const uint8_t *from, uint16_t tables, uint16_t stairs)
 {
     uint8_t i;
-    for (i = 0; i != COUNT(levels); i++) {
-        cheir_level level = IMAGE(levels)[i];
-        from = take_level(&level, from);
-        if (!table_is_there(level.table, tables)) return 0;
-    }
-    from += BYTES_OF(gates, gate);
+    from += BYTES_OF(levels, level) + BYTES_OF(gates, gate);
     for (i = 0; i != COUNT(controls); i++) {
         cheir_control control = IMAGE(controls)[i];
         from = take_control(&control, from);
-        if (!control_is_sound(&control, IMAGE(controls)[i].status, stairs)) return 0;
+        if (!control_is_sound(&control, IMAGE(controls)[i].status, tables, stairs)) return 0;
     }
 #if CHEIR_switched
     for (i = 0; i != COUNT(switched); i++) {
@@ -108,6 +103,19 @@ static uint8_t levels_are_sound(const uint8_t *from, uint16_t tables, uint16_t s
 #endif
     return 1;
 }
+
+#if CHEIR_strike_banks
+static uint8_t strikes_are_sound(const uint8_t *from, uint16_t tables)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(strikes); i++) {
+        cheir_strike strike = IMAGE(strikes)[i];
+        from = take_strike(&strike, from);
+        if (!table_is_there(strike.table, tables)) return 0;
+    }
+    return 1;
+}
+#endif
 
 static uint8_t notes_are_sound(const uint8_t *from, uint16_t tables)
 {
@@ -138,6 +146,10 @@ static uint8_t is_sound(const uint8_t *body, uint16_t tables, uint16_t stairs)
     uint16_t i;
     for (i = 0; i != tables; i++)
         if (word_at(body + records + 2u + 2u * i) > ONE) return 0;
+#if CHEIR_strike_banks
+    if (!strikes_are_sound(body + records - notes - BYTES_OF(contact_banks, contact_bank) - BYTES_OF(strikes, strike), tables))
+        return 0;
+#endif
     return levels_are_sound(body, tables, stairs) && notes_are_sound(body + records - notes, tables);
 }
 

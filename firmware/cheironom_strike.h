@@ -69,6 +69,7 @@ static OUT_OF_LINE void change_strike(const cheir_strike_bank *bank, const cheir
                                       uint8_t lane, uint16_t distance, uint16_t *furthest)
 {
     uint16_t on = U16(strike->on);
+    uint16_t strength;
     if (state->sounding && (uint16_t)(now_t - state->began) >= U16(bank->length_ticks)) end_strike(bank, state, lane);
     if (state->stage != CHEIR_STRIKE_WINDOW) advance_strike(bank, state, on, distance);
     if (state->stage != CHEIR_STRIKE_WINDOW) return;
@@ -80,7 +81,11 @@ static OUT_OF_LINE void change_strike(const cheir_strike_bank *bank, const cheir
     end_strike(bank, state, lane);
     state->began = now_t;
     state->sounding = 1;
-    gate_opens(U8(bank->listener), U8(bank->listeners), lane, share_of(&strike->scale, (uint16_t)(state->peak - on)));
+    strength = share_of(&strike->scale, (uint16_t)(state->peak - on));
+#if CHEIR_tables
+    strength = mapped(U16(strike->table), strength);
+#endif
+    gate_opens(U8(bank->listener), U8(bank->listeners), lane, strength);
 }
 
 static OUT_OF_LINE void play_strike_bank(const cheir_strike_bank *bank)

@@ -1,14 +1,25 @@
 /** `npm run soak`: what takes too long for `npm run check`. Each part prints its count and seed; SOAK_SEED sets the seed. */
-import { run } from './lib.mjs';
+import { ensureBuild, run } from './lib.mjs';
 
 const seed = process.env.SOAK_SEED ?? String(1 + (Date.now() % 1_000_000));
+const vitest = (test) => ['vitest', 'run', test];
 const PARTS = [
-  ['random instruments, C against TypeScript', 'firmware/host/runtime', { RUNTIME_INSTRUMENTS: '10000' }],
-  ['an hour of an emulated board', 'firmware/avr/board', { BOARD_SECONDS: '3600', BOARD_SEED: seed }],
+  [
+    'random instruments, C against TypeScript',
+    vitest('firmware/host/runtime'),
+    { RUNTIME_INSTRUMENTS: '10000' },
+  ],
+  ['an hour of an emulated board', vitest('firmware/avr/board'), { BOARD_SECONDS: '3600', BOARD_SEED: seed }],
+  [
+    'the main job by keys and by pointer, three sizes of screen',
+    ['playwright', 'test', '--project', 'soak'],
+    { SOAK_SEED: seed },
+  ],
 ];
-const failed = PARTS.filter(([what, test, env]) => {
+const failed = PARTS.filter(([what, command, env]) => {
   console.log(`\n── ${what}: ${JSON.stringify(env)}`);
-  return run('npx', ['vitest', 'run', test], env) !== 0;
+  if (command[0] === 'playwright' && ensureBuild() !== 0) return true;
+  return run('npx', command, env) !== 0;
 });
 console.log(`\nsoak: ${PARTS.length - failed.length} passed, ${failed.length} failed`);
 process.exit(failed.length > 0 ? 1 : 0);

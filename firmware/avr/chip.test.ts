@@ -90,7 +90,7 @@ it('on an 8-bit chip, a product from four partial ones is that of whole numbers,
             const cheir_side *side = &IMAGE(levels)[0].side[k];
             uint16_t span = U16(side->scale.span), dead = U16(side->dead);
             for (i = 0; i < span + dead + 20u; i++) {
-                const uint16_t *stairs = IMAGE(stairs) + U16(control->stairs);
+                const uint16_t *stairs = IMAGE(stairs) + U16(control->curve);
                 steps++;
                 if (step_at(stairs, low(U16(control->span)), side, i) != halved(stairs, low(U16(control->span)), dead, span, i)) wrong++;
             }

@@ -1,4 +1,4 @@
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelsOf } from '@/core/ways/level/level-of';
 import { randomUUID } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -232,7 +232,7 @@ describe('the compiler', () => {
   it('finds the frame at which a board with other thresholds would differ', async () => {
     const instrument = wherry();
     const other = wherry();
-    levelOf(other.sensors[0])!.on += 5;
+    levelsOf(other.sensors[0])!.lanes[0].up.on += 5;
     const played = async (by: Instrument) => {
       const host = await compileHost(['-std=c99']);
       if (!host.ok) throw new Error(host.faults[0].says);

@@ -3,7 +3,8 @@ import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
-import { upgraded } from '@/core/instrument/upgrade';
+import { sensorFrom2 } from '@/core/instrument/upgrade/from-2';
+import { upgraded } from '@/core/instrument/upgrade/upgrade';
 import type { Edges, Role } from '@/core/signal/take';
 import { StorageRefusal } from './trouble';
 
@@ -135,6 +136,15 @@ export class Database extends Dexie {
       await tx.table('facts').put({ key: 'order', value: String(sorted.length) });
     });
     this.version(5).stores({ removedSensors: 'id, instrument' });
+    // Until version 6 a removed sensor was as documents of version 2 had it.
+    this.version(6).upgrade((tx) =>
+      tx
+        .table<{ sensor: object }>('removedSensors')
+        .toCollection()
+        .modify((removed) => {
+          removed.sensor = sensorFrom2(removed.sensor as Record<string, unknown>);
+        }),
+    );
   }
 }
 

@@ -10,7 +10,13 @@ import { LEVEL_STEPS } from '@/core/ways/level/steps';
 import type { Voice } from '@/core/instrument/voices';
 import { findBoardClass } from '@/core/plan/board-classes';
 import { kneeSwitch, touchPads } from '@/core/testing/bank-instruments';
-import { breathController, breathNote, identityInstrument, twoSided } from '@/core/testing/identity-response';
+import {
+  breathController,
+  breathNote,
+  identityInstrument,
+  levelWith,
+  twoSided,
+} from '@/core/testing/identity-response';
 import type { Tick } from '@/workers/live-protocol';
 import { nextStep } from './bench/next-step';
 import { promptFor } from './calibrate/prompts';
@@ -31,7 +37,6 @@ import { VoiceRow } from './voice/voice-row';
 afterEach(cleanup);
 
 const instrument = (): Instrument => newInstrument('reed', 'Reed', '2026-11-25T00:00:00Z');
-const calibration = { ...twoSided, reach: { up: 3000, down: 0 } };
 
 describe('words', () => {
   it('say how long ago, how often, and how many, so that it can be felt', () => {
@@ -86,7 +91,7 @@ describe('what comes next', () => {
     expect(nextStep(i).station).toBe('plan');
     i.boards[0].pins = findBoardClass('small-32')!.pins;
     expect(nextStep(i).station).toBe('calibrate');
-    i.sensors[0].calibration = calibration;
+    i.sensors[0].calibration = twoSided;
     expect(nextStep(i).station).toBe('shape');
     i.sensors[0].responses = [{ port: 'breath', family: 'power', gamma: 0.6 }];
     expect(nextStep(i)).toEqual({ says: 'give it a voice', station: 'voice' });
@@ -105,7 +110,7 @@ describe('levels and traces', () => {
     const tick = { counts: [4095, 350], responses: [0.3, 0.5], closed: [true] } as unknown as Tick;
     const reads = () => own.sensors.map((sensor) => laneReader(own, sensor)(tick, 0));
     expect(reads()).toEqual([1, 0.5, 1]);
-    own.sensors[0].calibration = calibration;
+    own.sensors[0].calibration = twoSided;
     expect(reads()[0]).toBe(0.3);
   });
   it('keys play the chosen level, a bank’s lanes and the switch, each its own', () => {
@@ -318,7 +323,7 @@ describe('a voice as a sentence', () => {
       { windowMs: 10, distance: 100 },
       { windowMs: 20, distance: 300 },
     ];
-    const { change, type } = row(breathNote(), { ...calibration, attack });
+    const { change, type } = row(breathNote(), levelWith(twoSided, { attack }));
     await type('Milliseconds', '15');
     expect(change.mock.lastCall![0].velocity).toMatchObject({ windowMs: 15, full: 200 });
   });

@@ -1,4 +1,4 @@
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelsOf } from '@/core/ways/level/level-of';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { calibrateLevel } from '@/core/ways/level/calibrate';
@@ -102,7 +102,7 @@ describe('a live session', () => {
       };
     });
     for (const t of takes) expect(t.tUs.every((x, i) => x === i * 1000)).toBe(true);
-    const result = calibrateLevel({ bits: 12, sensor: 'breath', takes });
+    const result = calibrateLevel({ bits: 12, sensor: 'breath', lane: 'breath', takes });
     expect(result.ok && result.value.readings.missedSoft).toMatchObject({ missed: 0, of: 20 });
   });
   it('drops the take of a run that is stopped', () => {
@@ -124,7 +124,7 @@ describe('a live session', () => {
   it('hears the flicker at rest that the analysis finds in the same counts', () => {
     const instrument = wherry();
     // A dead zone of nothing lets the noise at rest through to a controller of fine steps.
-    levelOf(instrument.sensors[0])!.deadZone = { up: 0, down: 0 };
+    for (const { up, down } of levelsOf(instrument.sensors[0])!.lanes) up.dead = down!.dead = 0;
     instrument.voices = [breathController({ source: { sensor: 'bellows', port: 'breath' }, bits: 14 })];
     const live = drive(instrument, 8);
     live.run(10);

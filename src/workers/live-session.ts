@@ -4,6 +4,7 @@ import { ReplayBoard } from '@/board/replay';
 import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
 import { laneRange } from '@/core/ways/registry';
+import { levelOf } from '@/core/ways/level/level-of';
 import { levelReader } from '@/core/ways/level/reader';
 import { digestOf } from '@/core/exchange/document/instrument-digest';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
@@ -290,10 +291,13 @@ function boardBehind(source: Source, instrument: Instrument, seed: number) {
 function readersOf(instrument: Instrument): { column: number; read: (count: number) => number }[] {
   return instrument.sensors.flatMap((sensor) => {
     const places = lanePlaces(instrument, sensor);
-    const level = levelPort(sensor);
-    const read = level === null ? null : levelReader(sensor, responseAt(sensor, level));
-    if (read) return [{ column: places[0], read: (count: number) => read(count).step / 127 }];
+    const port = levelPort(sensor);
     return sensor.lanes.flatMap(({ id }, lane) => {
+      const level = levelOf(sensor, lane);
+      if (level && port !== null) {
+        const read = levelReader(level, responseAt(sensor, port, id));
+        return [{ column: places[lane], read: (count: number) => read(count).step / 127 }];
+      }
       const range = laneRange(sensor, id);
       if (!range) return [];
       const share = (count: number) => Math.min(1, Math.abs((count - range.rest) / range.travel));

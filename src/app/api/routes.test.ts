@@ -41,13 +41,12 @@ describe('POST /api/calibrate', () => {
     const response = await calibrate(post(job()));
     expect(response.status).toBe(200);
     const { calibration, readings, findings } = await response.json();
+    const side = { reach: expect.any(Number), dead: expect.any(Number), on: expect.any(Number) };
     expect(calibration).toMatchObject({
-      polarity: 'rising',
-      rest: expect.any(Number),
-      noise: expect.any(Number),
-      method: expect.any(String),
+      ...{ is: 'level', polarity: 'rising', method: expect.any(String) },
+      lanes: [{ lane: 'bellows', noise: expect.any(Number), up: side, down: side }],
     });
-    expect(calibration.reach.down).toBeLessThan(calibration.onDown);
+    expect(calibration.lanes[0].rest).toBeCloseTo(2041.8, 0);
     expect(readings.missedSoft).toEqual({ missed: 0, of: 20, upTo: expect.closeTo(0.139, 3) });
     expect(readings.falseTriggersPerHour).toBeLessThan(0.1);
     expect(readings.levels).toBeGreaterThan(50);
@@ -67,8 +66,8 @@ describe('POST /api/calibrate', () => {
       takes,
     });
     const { calibration, readings } = await (await calibrate(post(body))).json();
-    expect(calibration.reach.down).toBeNull();
-    expect(calibration.rest).toBeCloseTo(50, 0);
+    expect(calibration.lanes[0].down).toBeNull();
+    expect(calibration.lanes[0].rest).toBeCloseTo(50, 0);
     expect(readings.missedSoft.of).toBe(20);
   });
   it('takes bare lines, as a sketch prints them: a column without a name is the sensor’s', async () => {
@@ -536,7 +535,9 @@ describe('POST /api/firmware and /api/prove', () => {
   it('proves a take whose columns come in another order, and one that lacks a sensor’s', async () => {
     const instrument = wherry();
     const lip = { id: 'lip', name: 'Lip', lanes: [{ id: 'lip', column: 'lip' }] };
-    instrument.sensors.push({ ...instrument.sensors[0], ...lip });
+    const calibration = structuredClone(instrument.sensors[0].calibration);
+    calibration.lanes[0].lane = 'lip';
+    instrument.sensors.push({ ...instrument.sensors[0], ...lip, calibration });
     const frames = {
       channels: ['extra', 'bellows'],
       tUs: Float64Array.of(0, 1000, 30_000),
@@ -549,7 +550,7 @@ describe('POST /api/firmware and /api/prove', () => {
 
 describe('GET', () => {
   it('/api/schema is the instrument’s JSON Schema', async () => {
-    expect((await (await schema(get())).json()).$id).toBe('urn:cheironom-instrument:2');
+    expect((await (await schema(get())).json()).$id).toBe('urn:cheironom-instrument:3');
   });
   it('/api/demo is the demonstration instruments with their takes', async () => {
     const { instruments } = await (await demo(get())).json();

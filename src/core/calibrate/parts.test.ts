@@ -1,3 +1,4 @@
+import { laneLevel } from '../ways/level/lane-level';
 import { describe, expect, it } from 'vitest';
 import { twoSided } from '../testing/identity-response';
 import { attackReach, openingsOf } from '../ways/level/attack';
@@ -82,12 +83,13 @@ describe('judging takes by a calibration', () => {
     gestures,
     restHere: 1000,
   });
+  const two = laneLevel(twoSided, 'breath')!;
   it('dynamics are the middle of each, every gesture on its own side', () => {
     const takes = [
       played('soft', [], [gesture(1120), gesture(930)]),
       played('loud', [], [gesture(2020), gesture(2600)]),
     ];
-    expect(playedDynamics(takes, twoSided)).toEqual({
+    expect(playedDynamics(takes, two)).toEqual({
       soft: expect.closeTo(0.1, 9),
       medium: null,
       loud: 1,
@@ -97,9 +99,9 @@ describe('judging takes by a calibration', () => {
     const once = [1000, 1030, 1012, 1030, 1000, 970, 1000];
     const twice = [1000, 1030, 1005, 1030, 1000, 970, 995, 970, 1000];
     const both = [gesture(1030), gesture(970)];
-    expect(chatterOf([played('soft', once, both)], twoSided)).toBe(0);
-    expect(chatterOf([played('soft', twice, both)], twoSided)).toBe(2);
-    expect(chatterOf([played('soft', [1000, 1015, 1000], [gesture(1015)])], twoSided)).toBe(0);
+    expect(chatterOf([played('soft', once, both)], two)).toBe(0);
+    expect(chatterOf([played('soft', twice, both)], two)).toBe(2);
+    expect(chatterOf([played('soft', [1000, 1015, 1000], [gesture(1015)])], two)).toBe(0);
   });
   it('a gate that only just held is onRaised: a wobble under “on” would open it twice on another day', () => {
     const side = { restOffset: 0, noise: 4, lag1: 0, rateHz: 1000, crossings: [], hours: 1, room: 3000 };

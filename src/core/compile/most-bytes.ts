@@ -1,4 +1,4 @@
-import { CONTROL_KIND } from '../engine/codes';
+import { CONTROL_KIND, HEARS } from '../engine/codes';
 import type { Image } from '../engine/layout';
 import { MOST_BACKLOG_US } from '../engine/wire';
 
@@ -19,7 +19,7 @@ export function mostBytes(image: Image): number {
   const credit = Math.floor(MOST_BACKLOG_US / image.byte_us) + 6;
   // A choice is made anew whenever its gate, or a lane of its bank, opens or closes, which each can do twice in a frame.
   const choices = image.choices.reduce(
-    (n, { bank }) => n + 2 * NOTE_BYTES * (image.touch_banks[bank].lanes + mostLanes(image)),
+    (n, { bank }, i) => n + 2 * NOTE_BYTES * (image.touch_banks[bank].lanes + lanesThatOpen(image, i)),
     0,
   );
   return Math.max(
@@ -29,6 +29,17 @@ export function mostBytes(image: Image): number {
   );
 }
 
-/** Lanes of the largest bank: a choice may be opened by any of them. */
-const mostLanes = ({ touch_banks, strike_banks, contact_banks }: Image): number =>
-  [...touch_banks, ...strike_banks, ...contact_banks].reduce((n, { lanes }) => Math.max(n, lanes), 1);
+/** Lanes whose gates open a choice. */
+function lanesThatOpen(
+  { gates, touch_banks, strike_banks, contact_banks, listeners }: Image,
+  choice: number,
+) {
+  const levels = gates.map((gate) => ({ ...gate, lanes: 1 }));
+  return [...levels, ...touch_banks, ...strike_banks, ...contact_banks]
+    .filter(({ listener, listeners: n }) =>
+      listeners
+        .slice(listener, listener + n)
+        .some(({ is, index }) => is === HEARS.choiceGate && index === choice),
+    )
+    .reduce((sum, { lanes }) => sum + lanes, 0);
+}

@@ -1,4 +1,5 @@
 import type { Compiled } from '../ways/way';
+import type { LaneLevel } from '../ways/level/lane-level';
 import { levelOf } from '../ways/level/level-of';
 import { CHOOSES, CONTROL_KIND, HEARS, NO_TABLE, VELOCITY } from '../engine/codes';
 import { ticksIn } from '../engine/clock';
@@ -6,6 +7,7 @@ import { stairsOf } from '../engine/stairs';
 import { channelOf, channelsOfZone, responseAt, zoneOf } from '../instrument/access';
 import type { Sensor } from '../instrument/sensor';
 import type { ControllerVoice, NoteVoice, PressureVoice, Source, Voice } from '../instrument/voices';
+import { lanesOfSource } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
 import type { SWITCHED } from '../engine/layout';
@@ -34,21 +36,22 @@ const statusesOf = (m: Making, voice: ControllerVoice | PressureVoice): number[]
 
 function compileControl(m: Making, voice: ControllerVoice | PressureVoice, sensor: Sensor): void {
   const { image } = m.parts;
-  const { index: level } = m.sensors.get(sensor.id)!;
+  const read = levelsRead(m, voice.source)[0];
+  if (!read) return;
+  const { level, lane } = read;
   const fine = voice.is === 'controller' && voice.bits === 14;
   const from = voice.from ?? 0;
   const to = voice.to ?? (fine ? 16383 : 127);
-  const response = responseAt(sensor, voice.source.port);
+  const response = responseAt(sensor, voice.source.port, lane.lane);
   const { floor, stairs } = fine ? { floor: 0, stairs: [] } : stairsOf(response, to - from);
-  if (fine) tableOfLevel(m, sensor, voice.source.port);
-  const mask = sideMask(levelOf(sensor)!, voice.side);
+  const mask = sideMask(lane, voice.side);
   const control = {
     from: from + floor,
     span: fine ? to - from : stairs.length,
     interval_ticks: voice.perSecond ? ticksIn(1_000_000 / voice.perSecond) : 0,
-    stairs: m.parts.stair(stairs),
+    curve: fine ? m.parts.table(tableOf(response, image.table_bits)) : m.parts.stair(stairs),
     deadband: Math.max(1, Math.ceil(voice.deadband ?? 0)),
-    slack: slackOf(image.levels[level], mask, stairs, levelOf(sensor)!.noise),
+    slack: slackOf(image.levels[level], mask, stairs, lane.noise),
     level,
     side_mask: mask,
     kind:
@@ -63,12 +66,14 @@ function compileControl(m: Making, voice: ControllerVoice | PressureVoice, senso
   for (const status of statusesOf(m, voice)) image.controls.push({ ...control, status });
 }
 
-/** Gives a level the table of a port's response. @returns the level's place in the image */
-function tableOfLevel(m: Making, sensor: Sensor, port: string): number {
-  const { index } = m.sensors.get(sensor.id)!;
-  const { image } = m.parts;
-  image.levels[index].table = m.parts.table(tableOf(responseAt(sensor, port), image.table_bits));
-  return index;
+/** The levels that a source reads: places in the image, with their lanes; those alone that were measured and are on the board. */
+function levelsRead(m: Making, source: Source): { level: number; lane: LaneLevel; i: number }[] {
+  const sensor = sensorNamed(m, source);
+  const wanted = lanesOfSource(sensor, source);
+  const { index, lanes } = m.sensors.get(sensor.id) ?? { index: 0, lanes: [] };
+  return lanes.flatMap((place, i) =>
+    wanted.includes(place) ? [{ level: index + i, lane: levelOf(sensor, place)!, i }] : [],
+  );
 }
 
 /** A gate moves a controller, or pressure, between two values; one of 14 bits as two controllers of 7. */
@@ -93,8 +98,9 @@ function compileNote(m: Making, voice: NoteVoice): void {
   const { image } = m.parts;
   const own = m.sensors.get(voice.gate.sensor);
   const chosen = voice.pitch.is === 'chosen' ? m.sensors.get(voice.pitch.source.sensor) : own;
+  if (!own || !chosen) return;
   const velocity = velocityOf(m, voice);
-  if (!own || !chosen || !velocity) return;
+  if (!velocity) return;
   const index = image.notes.length;
   image.notes.push({ ...velocity, lane: image.note_lanes.length, lanes: chosen.lanes.length });
   putNoteLanes(m, voice, chosen);
@@ -124,17 +130,29 @@ function velocityOf(m: Making, { velocity, gate }: NoteVoice) {
   const range = { from: velocity.from, span: velocity.to - velocity.from };
   if (velocity.is === 'attack') return { ...fixed, velocity: VELOCITY.strength, ...range };
   if (velocity.is === 'level') {
-    if (!m.sensors.has(velocity.source.sensor)) return null;
-    const level = tableOfLevel(m, sensorNamed(m, velocity.source), velocity.source.port);
-    return { ...fixed, velocity: VELOCITY.level, level, ...range };
+    const read = levelsRead(m, velocity.source)[0];
+    if (!read) return null;
+    const { level, lane } = read;
+    const response = responseAt(sensorNamed(m, velocity.source), velocity.source.port, lane.lane);
+    const table = m.parts.table(tableOf(response, m.parts.image.table_bits));
+    return { ...fixed, velocity: VELOCITY.level, table, level, ...range };
   }
-  const response = responseAt(sensorNamed(m, gate), gate.port);
-  const table =
-    response.family === 'straight' ? NO_TABLE : m.parts.table(tableOf(response, m.parts.image.table_bits));
-  return { ...fixed, velocity: VELOCITY.strength, table, ...range };
+  answerByResponses(m, gate);
+  return { ...fixed, velocity: VELOCITY.strength, ...range };
 }
 
-/** Lets a listener hear a port: a level gets a gate for it, a bank has its own. */
+/** Gives each lane of a bank the table of its response; a straight one needs none. */
+function answerByResponses(m: Making, { sensor: id, port }: Source): void {
+  const sensor = m.instrument.sensors.find((s) => s.id === id)!;
+  const own = m.sensors.get(id);
+  own?.lanes.forEach((place, i) => {
+    const response = responseAt(sensor, port, sensor.lanes[place].id);
+    if (response.family !== 'straight')
+      own.answerBy?.(i, m.parts.table(tableOf(response, m.parts.image.table_bits)));
+  });
+}
+
+/** Lets a listener hear a port: each lane's level gets a gate for it, another bank has its own. */
 function listen(m: Making, source: Source, voice: Voice, listener: { is: number; index: number }): void {
   const own = m.sensors.get(source.sensor)!;
   const { image } = m.parts;
@@ -143,20 +161,19 @@ function listen(m: Making, source: Source, voice: Voice, listener: { is: number;
     m.heard.set(own.bank, [...heard, listener]);
     return;
   }
-  const calibration = levelOf(sensorNamed(m, source))!;
-  const level = image.levels[own.index];
   const attack =
     voice.is === 'note' && voice.velocity.is === 'attack' ? voice.velocity : { windowMs: 0, full: 1 };
-  image.gates.push({
-    window_ticks: ticksIn(attack.windowMs * 1000),
-    hold_off_ticks: ticksIn((calibration.holdOffMs ?? 0) * 1000),
-    attack: attackScales(level, attack.full),
-    level: own.index,
-    column: level.column,
-    side_mask: sideMask(calibration, voice.side),
-    listener: image.listeners.length,
-    listeners: 1,
-    pad: 0,
-  });
+  for (const { level, lane, i } of levelsRead(m, source))
+    image.gates.push({
+      window_ticks: ticksIn(attack.windowMs * 1000),
+      hold_off_ticks: ticksIn((lane.holdOffMs ?? 0) * 1000),
+      attack: attackScales(image.levels[level], attack.full),
+      level,
+      column: image.levels[level].column,
+      side_mask: sideMask(lane, voice.side),
+      listener: image.listeners.length,
+      listeners: 1,
+      lane: i,
+    });
   image.listeners.push(listener);
 }

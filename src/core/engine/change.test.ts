@@ -3,7 +3,13 @@ import { compile } from '../compile/compile';
 import type { Instrument } from '../instrument/document';
 import { splitMessages } from '../midi/messages';
 import { strikePads, bankNotes, instrumentOf, touchPads } from '../testing/bank-instruments';
-import { breathController, breathNote, identityInstrument, oneSided } from '../testing/identity-response';
+import {
+  breathController,
+  breathNote,
+  identityInstrument,
+  levelWith,
+  oneSided,
+} from '../testing/identity-response';
 import { awake } from '../testing/play';
 import { changeEngine } from './change';
 
@@ -32,7 +38,7 @@ describe('settings that change while it plays', () => {
   it('a threshold is taken when the gate is closed: a note that sounds is not cut off by it', () => {
     const before = identityInstrument([breathNote(0)]);
     const after = structuredClone(before);
-    after.sensors[0].calibration = { ...oneSided, on: 1200, off: 1100 };
+    after.sensors[0].calibration = levelWith(oneSided, { up: { reach: 1020, dead: 20, on: 200, off: 100 } });
     const { at, change } = playing(before);
     expect(at(0, 1050)).toEqual([[0x90, 62, 9]]);
     expect(change(after)).toEqual([]);

@@ -126,7 +126,7 @@ describe('a wire of 31 250 baud that ten notes in unison fill (M1.0: 320 µs a b
     const each = Array.from({ length: 10 }, (_, i) => `s${i}`);
     return {
       ...one,
-      sensors: each.map((id) => ({ ...one.sensors[0], id, lanes: [{ id, column: id }] })),
+      sensors: each.map((id) => ({ ...one.sensors[0], id, lanes: [{ id: 'breath', column: id }] })),
       voices: each.map((sensor, i) => {
         const pitch = { is: 'fixed' as const, note: 50 + i };
         return breathNote(5, { id: `n${i}`, gate: { sensor, port: 'gate' }, pitch });

@@ -30,7 +30,6 @@ export const LEVEL = struct(
     rest: 'u16',
     still: 'u16',
     side: [SIDE, 2],
-    table: 'u16',
     column: 'u8',
     gate: 'u8',
     gates: 'u8',
@@ -52,7 +51,7 @@ export const ZERO_STATE = struct(
   },
 );
 
-export const GATE = struct('gate', 'opens and closes with a level', {
+export const GATE = struct('gate', 'opens and closes with a level, which is this lane of its sensor', {
   window_ticks: 'u16',
   hold_off_ticks: 'u16',
   attack: [SCALE, 2],
@@ -61,7 +60,7 @@ export const GATE = struct('gate', 'opens and closes with a level', {
   side_mask: 'u8',
   listener: 'u8',
   listeners: 'u8',
-  pad: 'u8',
+  lane: 'u8',
 });
 
 export const GATE_STATE = struct(
@@ -81,12 +80,12 @@ export const GATE_STATE = struct(
 
 export const CONTROL = struct(
   'control',
-  'a level sent as a controller or as channel pressure; deadband: steps; slack: counts past a step by which it is kept',
+  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept',
   {
     from: 'u16',
     span: 'u16',
     interval_ticks: 'u16',
-    stairs: 'u16',
+    curve: 'u16',
     deadband: 'u8',
     slack: 'u8',
     level: 'u8',
@@ -182,13 +181,18 @@ export const STRIKE_BANK = struct(
   },
 );
 
-export const STRIKE = struct('strike', 'one strike lane; on is a distance from rest', {
-  rest: 'u16',
-  on: 'u16',
-  scale: SCALE,
-  column: 'u8',
-  pad: 'u8',
-});
+export const STRIKE = struct(
+  'strike',
+  'one strike lane; on is a distance from rest; table: how its strength answers',
+  {
+    rest: 'u16',
+    on: 'u16',
+    scale: SCALE,
+    table: 'u16',
+    column: 'u8',
+    pad: 'u8',
+  },
+);
 
 export const STRIKE_STATE = struct(
   'strike_state',
@@ -228,7 +232,7 @@ export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index
 
 export const NOTE = struct(
   'note',
-  'notes of the lanes of one gate port, and where their velocity comes from',
+  'notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it',
   {
     table: 'u16',
     lane: 'u8',
@@ -261,11 +265,15 @@ export const CHOICE = struct('choice', 'one note at a time: a gate says when, a 
   pad: 'u8',
 });
 
-export const CHOICE_STATE = struct('choice_state', 'strength of the gate that is open', {
-  strength: 'u16',
-  open: 'u8',
-  pad: 'u8',
-});
+export const CHOICE_STATE = struct(
+  'choice_state',
+  'strength of the gate that opened last, and how many are open',
+  {
+    strength: 'u16',
+    open: 'u8',
+    pad: 'u8',
+  },
+);
 
 export const ENGINE_STATE = struct(
   'engine_state',
@@ -282,7 +290,7 @@ export const ENGINE_STATE = struct(
 );
 
 /** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 2;
+export const LAYOUT_VERSION = 3;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',
@@ -344,13 +352,13 @@ export const STATE_PARTS = {
  * engine, which starts anew. Tables and stairs are settings.
  */
 export const SETTINGS: { readonly [P in keyof typeof IMAGE_PARTS]: readonly string[] } = {
-  levels: ['rest', 'still', 'side', 'table'],
+  levels: ['rest', 'still', 'side'],
   gates: ['window_ticks', 'hold_off_ticks', 'attack', 'side_mask'],
   controls: [
     'from',
     'span',
     'interval_ticks',
-    'stairs',
+    'curve',
     'deadband',
     'slack',
     'side_mask',
@@ -361,7 +369,7 @@ export const SETTINGS: { readonly [P in keyof typeof IMAGE_PARTS]: readonly stri
   touch_banks: ['follow_slow', 'longest_slow'],
   touches: ['untouched', 'on', 'off'],
   strike_banks: ['window_ticks', 'mask_ticks', 'half_life_ticks', 'length_ticks', 'shock'],
-  strikes: ['rest', 'on', 'scale'],
+  strikes: ['rest', 'on', 'scale', 'table'],
   contact_banks: ['debounce_ticks'],
   listeners: [],
   notes: ['table', 'from', 'span'],

@@ -1,6 +1,6 @@
-import { levelOf } from '../ways/level/level-of';
+import { levelOf, levelsOf } from '../ways/level/level-of';
 import { describe, expect, it } from 'vitest';
-import { breathController, breathNote, identityInstrument } from '../testing/identity-response';
+import { breathController, breathNote, identityInstrument, levelWith } from '../testing/identity-response';
 import { awake, playAfterRest } from '../testing/play';
 import { levelReader } from '../ways/level/reader';
 import { levelFaults, noteFaults } from '../testing/handbook-oracle';
@@ -16,7 +16,8 @@ import { scaleOf, shareOf } from './scale';
 
 /** The same with another noise, σ in counts. */
 function withNoise(noise: number, instrument: Instrument): Instrument {
-  levelOf(instrument.sensors[0])!.noise = noise;
+  const [sensor] = instrument.sensors;
+  sensor.calibration = levelWith(levelsOf(sensor)!, { noise });
   return instrument;
 }
 
@@ -47,7 +48,7 @@ describe('a level as a controller', () => {
     ]);
   });
   it('rounds half up to the nearest of 128 steps over the whole travel', () => {
-    const read = levelReader(controller().sensors[0], { family: 'straight' })!;
+    const read = levelReader(levelOf(controller().sensors[0])!, { family: 'straight' });
     for (let count = 1020; count <= 2020; count++)
       expect(Math.abs(read(count).step - (127 * (count - 1020)) / 1000)).toBeLessThan(0.51);
   });

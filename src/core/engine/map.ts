@@ -14,8 +14,8 @@ export function mapped({ tables, table_bits }: Image, table: number, share: numb
   return y + (((tables[index + 1] - y) * fraction + 128) >> 8);
 }
 
-/** The response of a level at a distance on a side, Q15. */
-export function responseAt(image: Image, level: Of<typeof LEVEL>, side: 0 | 1, distance: number): number {
+/** The Q15 share of the way from dead zone to reach on a side. @param distance from rest, counts */
+export function levelShare(level: Of<typeof LEVEL>, side: 0 | 1, distance: number): number {
   const { dead, scale } = level.side[side];
-  return mapped(image, level.table, distance <= dead ? 0 : shareOf(scale, distance - dead));
+  return distance <= dead ? 0 : shareOf(scale, distance - dead);
 }

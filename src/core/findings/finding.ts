@@ -7,7 +7,7 @@ export interface Cure {
   cost: string;
   /** Take to play again. */
   redo?: Role;
-  /** What to set in the calibration instead: thresholds (counts), a hold-off (ms). */
+  /** What to set in the calibration instead: thresholds (counts from rest, of the up side), a hold-off (ms). */
   set?: { on?: number; off?: number; holdOffMs?: number };
 }
 

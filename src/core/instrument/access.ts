@@ -13,14 +13,18 @@ export function boardOf(instrument: Instrument, sensor: Sensor): Board {
   return board;
 }
 
-/** How a port of a sensor answers. */
-export const responseAt = (sensor: Sensor, port: string): Response =>
-  sensor.responses.find((r) => r.port === port) ?? STRAIGHT;
+/** How a port of a sensor answers: as one of its lanes does, where that has a response of its own. @param lane its id */
+export const responseAt = ({ responses }: Sensor, port: string, lane?: string): Response =>
+  (lane !== undefined && responses.find((r) => r.port === port && r.lane === lane)) ||
+  (responses.find((r) => r.port === port && r.lane === undefined) ?? STRAIGHT);
 
-/** A sensor whose port answers so. */
+/** A sensor whose port answers so; lanes with a response of their own keep it. */
 export const withResponse = (sensor: Sensor, port: string, response: Response): Sensor => ({
   ...sensor,
-  responses: [...sensor.responses.filter((r) => r.port !== port), { ...response, port }],
+  responses: [
+    ...sensor.responses.filter((r) => r.port !== port || r.lane !== undefined),
+    { ...response, port },
+  ],
 });
 
 /** The columns of a board's frames: those of its sensors' lanes, in order. */

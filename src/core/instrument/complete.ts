@@ -10,6 +10,7 @@ export function completed(
   const plain = withoutNulls(document) as Record<string, unknown>;
   const [board] = Array.isArray(plain.boards) ? plain.boards : [];
   const onlyBoard = isObject(board) ? board.id : undefined;
+  const measured = (c: Record<string, unknown>) => completedCalibration({ ...OPTIONAL.Measured, ...c });
   return {
     ...OPTIONAL.Instrument,
     ...plain,
@@ -18,8 +19,9 @@ export function completed(
       ...OPTIONAL.Sensor,
       board: onlyBoard,
       ...s,
-      ...(isObject(s.calibration)
-        ? { calibration: completedCalibration({ ...OPTIONAL.Measured, ...s.calibration }) }
+      ...(isObject(s.calibration) ? { calibration: measured(s.calibration) } : {}),
+      ...(isObject(s.former) && isObject(s.former.calibration)
+        ? { former: { ...s.former, calibration: measured(s.former.calibration) } }
         : {}),
     })),
     voices: each(plain.voices ?? [], (v) => ({ ...(v.is === 'note' ? NOTE : OPTIONAL.LevelVoice), ...v })),

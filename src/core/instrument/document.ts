@@ -30,7 +30,7 @@ import { Scene, ZONES, type Zone } from './zones';
  * format; see docs/formats.md for units.
  */
 export const FORMAT = 'cheironom-instrument';
-export const VERSION = 2;
+export const VERSION = 3;
 
 export class LogEntry {
   @IsISO8601() at!: string;

@@ -48,9 +48,11 @@ export class Response {
   @IsOptional() @IsObject() @ValidateNested() @Type(() => Dynamics) dynamics?: Dynamics;
 }
 
-/** The response of one port. */
+/** The response of one port; of one lane of it, where it names one. */
 export class PortResponse extends Response {
   @IsString() @Length(1, 20) port!: string;
+  /** Id of the lane. */
+  @IsOptional() @IsString() @Length(1, 40) lane?: string;
 }
 
 /** What a port answers with where its document names nothing. */

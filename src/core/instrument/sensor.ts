@@ -66,9 +66,9 @@ export class Sensor {
   @Type(() => Lane)
   lanes!: Lane[];
   @IsOptional() @Union(CALIBRATIONS) calibration?: Calibration;
-  /** How its ports answer; straight where a port is not named. */
+  /** How its ports, and lanes of them, answer; straight where neither is named. */
   @IsArray()
-  @ArrayMaxSize(8)
+  @ArrayMaxSize(256)
   @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PortResponse)

@@ -22,6 +22,8 @@ import { Union } from './union';
 export class Source {
   @IsString() @Length(1, 40) sensor!: string;
   @IsString() @Length(1, 40) port!: string;
+  /** Id of one of its lanes; all of them where it is left out. */
+  @IsOptional() @IsString() @Length(1, 40) lane?: string;
 }
 
 /** Which side of rest feeds a voice. */

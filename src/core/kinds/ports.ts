@@ -1,4 +1,5 @@
 import type { Sensor } from '../instrument/sensor';
+import type { Source } from '../instrument/voices';
 import type { Port } from './kind';
 import { kindOf } from './registry';
 
@@ -6,6 +7,15 @@ import { kindOf } from './registry';
 export function portThat(sensor: Sensor, carries: Port['carries']): string | null {
   const found = Object.entries(kindOf(sensor).ports).find(([, port]) => port.carries === carries);
   return found ? found[0] : null;
+}
+
+/** Places of the lanes that a source is of, in its sensor: those of its port, or the one that it names. */
+export function lanesOfSource(sensor: Sensor, { port, lane }: Pick<Source, 'port' | 'lane'>): number[] {
+  const { ports, lanes } = kindOf(sensor);
+  const named = ports[port].lane;
+  const places = sensor.lanes.map((_, i) => i);
+  const own = named === undefined ? places : [lanes.names!.indexOf(named)];
+  return lane === undefined ? own : own.filter((i) => sensor.lanes[i].id === lane);
 }
 
 /** The port of its level, or null. */

@@ -1,13 +1,14 @@
 import type { Instrument } from '../instrument/document';
 import { sourcesOf } from '../instrument/rules';
 import type { Sensor } from '../instrument/sensor';
-import type { NoteVoice, Voice } from '../instrument/voices';
+import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import type { Fault } from '../result';
 import type { Port } from './kind';
 import { hasNotes } from './level-voices';
+import { lanesOfSource } from './ports';
 import { boardOf } from '../instrument/access';
 import { wayNamed, wayOf } from '../ways/registry';
-import { findKind, kindIds } from './registry';
+import { findKind, kindIds, kindOf } from './registry';
 
 /**
  * The rules that ask a sensor's kind: its lanes, its facts, its calibration, and the ports that voices listen to.
@@ -48,8 +49,10 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
     const fullScale = 2 ** boardOf(instrument, sensor).bits - 1;
     faults.push(...wayOf(calibration).faults(calibration, sensor, `${path}.calibration`, fullScale));
   }
-  sensor.responses.forEach(({ port }, i) => {
+  sensor.responses.forEach(({ port, lane }, i) => {
     if (!kind.ports[port]) fault(`responses.${i}.port`, portWords(kind.ports, port));
+    else if (lane !== undefined && lanesOfSource(sensor, { port, lane }).length === 0)
+      fault(`responses.${i}.lane`, `must name a lane of ${port}, got ${lane}`);
   });
   return faults;
 }
@@ -68,16 +71,25 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
     const port = ports[source.port];
     if (!port) return [{ path: at, says: portWords(ports, source.port) }];
     const carries = wanted[field];
-    return carries.includes(port.carries)
-      ? []
-      : [
-          {
-            path: at,
-            says: `must carry a ${carries.join(' or a ')}, ${source.port} carries a ${port.carries}`,
-          },
-        ];
+    if (!carries.includes(port.carries))
+      return [
+        {
+          path: at,
+          says: `must carry a ${carries.join(' or a ')}, ${source.port} carries a ${port.carries}`,
+        },
+      ];
+    return sourceLaneFaults(sensorNamed(instrument, source.sensor), source, port, `${path}.${field}.lane`);
   });
   return faults.length > 0 || voice.is !== 'note' ? faults : noteFaults(voice, path, instrument);
+}
+
+/** A lane that a source names must be its port's; one level is read at a time. */
+function sourceLaneFaults(sensor: Sensor, source: Source, port: Port, path: string): Fault[] {
+  const n = lanesOfSource(sensor, source).length;
+  if (n === 0) return [{ path, says: `must name a lane of ${source.port}, got ${source.lane}` }];
+  if (port.carries === 'level' && n > 1 && kindOf(sensor).way !== null)
+    return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
+  return [];
 }
 
 /** A note's lanes need notes; the strength of an attack needs a level, that of a strike a strike. */

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { begun, BEGINNINGS } from '../plan/beginnings';
 import { newInstrument } from '../instrument/create';
-import { oneSided } from '../testing/identity-response';
+import { levelWith, oneSided } from '../testing/identity-response';
 import { withMore } from '../plan/edit';
 import { withCalibration } from './with-calibration';
 
@@ -25,7 +25,7 @@ it('a sensor that nothing hears gets its first voices with its calibration; lane
 it('full velocity is what a loud attack was measured to reach in the window of a voice that stood there before', () => {
   const own = begun('own', 'Own', at, BEGINNINGS[0]);
   const note = (i: typeof own) => i.voices.find((v) => v.is === 'note')!.velocity;
-  const measured = withCalibration(own, 'breath', { ...oneSided, attack }, undefined);
+  const measured = withCalibration(own, 'breath', levelWith(oneSided, { attack }), undefined);
   expect(note(measured)).toMatchObject({ is: 'attack', windowMs: 10, full: 200 });
   expect(measured.voices).toHaveLength(own.voices.length);
 });

@@ -1,3 +1,4 @@
+import { levelOf } from '../ways/level/level-of';
 import { movedSince } from '../ways/registry';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
@@ -230,8 +231,7 @@ describe('what has moved since it was measured', () => {
   const sensor = (id: string) => wherry.value.sensors.find((s) => s.id === id)!;
   it('a level by more than three σ, said with its amount; one that is not known, or not measured, has not', () => {
     const bellows = sensor('bellows');
-    const c = bellows.calibration;
-    if (c?.is !== 'level') throw new Error('the bellows are a level');
+    const c = levelOf(bellows)!;
     expect(movedSince(bellows, [c.rest + 3 * c.noise - 0.1])).toBeNull();
     expect(movedSince(bellows, [c.rest + 12])).toMatchObject({ words: 'rest moved +12' });
     expect(movedSince(bellows, [c.rest - 40])!.says).toMatch(

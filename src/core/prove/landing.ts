@@ -1,3 +1,4 @@
+import { levelOf } from '../ways/level/level-of';
 import { compile } from '../compile/compile';
 import { levelReader } from '../ways/level/reader';
 import { CONTROL_KIND } from '../engine/codes';
@@ -36,8 +37,9 @@ const TRACE_POINTS = 1200;
  * @throws RangeError when the sensor has no calibrated level
  */
 export function landingOf(sensor: Sensor, response: Response, takes: readonly Frames[]): Landing {
-  const read = levelReader(sensor, response);
-  if (!read) throw new RangeError(`landingOf: a calibrated level of ${sensor.id} is required, it has none`);
+  const level = levelOf(sensor);
+  if (!level) throw new RangeError(`landingOf: a calibrated level of ${sensor.id} is required, it has none`);
+  const read = levelReader(level, response);
   const along = new Array<number>(USE_BINS).fill(0);
   const lands = new Array<number>(USE_BINS).fill(0);
   const reached = new Array<number>(128).fill(0);

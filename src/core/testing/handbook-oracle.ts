@@ -1,6 +1,6 @@
 import { levelOf } from '../ways/level/level-of';
 import { channelOf, columnsOf, responseAt, zoneOf } from '../instrument/access';
-import type { LevelCalibration } from '../ways/level/calibration';
+import type { LaneLevel } from '../ways/level/lane-level';
 import type { Instrument } from '../instrument/document';
 import type { ControllerVoice, NoteVoice, SideOf, Voice } from '../instrument/voices';
 import { curveOf } from '../shape/families';
@@ -17,18 +17,17 @@ export interface Said {
 }
 
 /** Signed distance from rest: positive on the up side. */
-const away = (c: LevelCalibration, count: number): number =>
+const away = (c: LaneLevel, count: number): number =>
   (c.polarity === 'falling' ? -1 : 1) * (count - Math.round(c.rest));
 
 /** Share of the way from dead zone to reach, 0 … 1, on the side that a voice hears. @param signed distance from rest, counts */
-function shareOf(c: LevelCalibration, side: SideOf, signed: number): number {
+function shareOf(c: LaneLevel, side: SideOf, signed: number): number {
   const up = signed >= 0;
   if ((up && side === 'down') || (!up && side === 'up')) return 0;
-  const reach = up ? c.reach.up : c.reach.down;
-  if (reach === null) return 0;
-  const dead = up ? c.deadZone.up : (c.deadZone.down ?? c.deadZone.up);
-  const span = Math.abs(Math.round(reach) - Math.round(c.rest)) - Math.round(dead);
-  return Math.min(1, Math.max(0, (Math.abs(signed) - Math.round(dead)) / span));
+  const measured = up ? c.up : c.down;
+  if (measured === null) return 0;
+  const { dead, reach } = measured;
+  return Math.min(1, Math.max(0, (Math.abs(signed) - dead) / (reach - dead)));
 }
 
 /** The sensor that a voice hears, with its level and its column in a take. */
@@ -44,10 +43,8 @@ const channelOfVoice = (instrument: Instrument, voice: Voice) => channelOf(zoneO
  * Counts by which a value may be kept past its step: 3 σ, so that it is let go and taken as far apart as distinct levels lie (3:
  * 6 σ), and half the dead zone at most; at rest and from reach on it is the end's.
  */
-function keptBy(c: LevelCalibration, signed: number): number {
-  const up = signed >= 0;
-  const dead = up ? c.deadZone.up : (c.deadZone.down ?? c.deadZone.up);
-  const reach = Math.abs(Math.round((up ? c.reach.up : c.reach.down) ?? c.rest) - Math.round(c.rest));
+function keptBy(c: LaneLevel, signed: number): number {
+  const { dead, reach } = (signed >= 0 ? c.up : c.down) ?? { dead: c.up.dead, reach: 0 };
   const distance = Math.abs(signed);
   return distance <= dead / 2 || distance >= reach ? 0 : Math.min(Math.ceil(3 * c.noise), dead / 2);
 }
@@ -95,10 +92,9 @@ export function notesOf(instrument: Instrument, voice: NoteVoice, take: Frames) 
     const tUs = take.tUs[frame];
     const signed = away(c, take.counts[frame * take.channels.length + column]);
     const side = signed >= 0 ? 'up' : 'down';
-    const hears = (voice.side === 'both' || voice.side === side) && (side === 'up' || c.onDown !== null);
+    const hears = (voice.side === 'both' || voice.side === side) && (side === 'up' || c.down !== null);
     const d = hears ? Math.abs(signed) : 0;
-    const on = Math.abs(away(c, side === 'down' && c.onDown !== null ? c.onDown : c.on));
-    const off = Math.abs(away(c, side === 'down' && c.offDown !== null ? c.offDown : c.off));
+    const { on, off } = (side === 'down' && c.down) || c.up;
     const holds = tUs - changedUs < holdUs;
     if (!open && !holds && d >= on) {
       open = side;

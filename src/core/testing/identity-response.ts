@@ -1,33 +1,29 @@
 import type { Board } from '../instrument/board';
-import type { LevelCalibration } from '../ways/level/calibration';
+import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { ControllerVoice, NoteVoice, Voice } from '../instrument/voices';
 
+const side = (reach: number) => ({ reach, dead: 20, on: 20, off: 10 });
+
 /** For tests: rest 1000, off 10 counts from it, on 20, reach 1020 above and 520 below. */
 export const twoSided: LevelCalibration = {
   is: 'level',
-  rest: 1000,
-  noise: 2,
   polarity: 'rising',
-  reach: { up: 2020, down: 480 },
-  on: 1020,
-  off: 1010,
-  onDown: 980,
-  offDown: 990,
-  deadZone: { up: 20, down: 20 },
+  lanes: [{ lane: 'breath', rest: 1000, noise: 2, up: side(1020), down: side(520) }],
   takes: [],
   method: '',
 };
 
+/** For tests: a calibration whose lanes have other records, and which shares something else. */
+export const levelWith = (
+  c: LevelCalibration,
+  lane: Partial<LevelLane>,
+  shared: Partial<LevelCalibration> = {},
+): LevelCalibration => ({ ...c, ...shared, lanes: c.lanes.map((l) => ({ ...l, ...lane })) });
+
 /** For tests: the upper side of {@link twoSided} alone. */
-export const oneSided: LevelCalibration = {
-  ...twoSided,
-  reach: { up: 2020, down: null },
-  onDown: null,
-  offDown: null,
-  deadZone: { up: 20, down: null },
-};
+export const oneSided: LevelCalibration = levelWith(twoSided, { down: null });
 
 const breath = (port: string) => ({ sensor: 'breath', port });
 

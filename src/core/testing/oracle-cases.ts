@@ -1,4 +1,4 @@
-import { levelOf } from '../ways/level/level-of';
+import { levelOf, levelsOf } from '../ways/level/level-of';
 import { columnsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';
@@ -21,10 +21,10 @@ export function oracleCase(seed: number, is: 'controller' | 'note'): OracleCase 
   const instrument = randomLevels(seed);
   instrument.boards[0].midiBaud = 12_000_000;
   const half = () => r.whole(0, 25) + 0.5;
-  for (const sensor of instrument.sensors) levelOf(sensor)!.holdOffMs = r.next() < 0.5 ? 0 : half();
+  for (const sensor of instrument.sensors) levelsOf(sensor)!.holdOffMs = r.next() < 0.5 ? 0 : half();
   instrument.zones = instrument.sensors.map((_, i) => ({ is: 'single', id: `z${i}`, channel: i + 1 }));
   instrument.voices = instrument.sensors.map((sensor, i): Voice => {
-    const side = (['both', 'up', 'down'] as const)[r.whole(0, levelOf(sensor)!.onDown === null ? 1 : 2)];
+    const side = (['both', 'up', 'down'] as const)[r.whole(0, levelOf(sensor)!.down === null ? 1 : 2)];
     const common = { id: `v${i}`, side, zone: `z${i}` };
     if (is === 'controller') {
       const source = { sensor: sensor.id, port: 'breath' };
@@ -57,7 +57,7 @@ function swings(instrument: Instrument, frames: number, seed: number): Frames {
     let goal = rest;
     for (let i = 0; i < frames; i++) {
       if (i >= REST_FRAMES && r.next() < 0.02)
-        goal = r.next() < 0.4 ? rest : rest + r.between(-1.2, 1.2) * Math.abs(c.reach.up - rest);
+        goal = r.next() < 0.4 ? rest : rest + r.between(-1.2, 1.2) * c.up.reach;
       at += (goal - at) * (r.next() < 0.1 ? 1 : 0.15);
       const noisy = i < REST_FRAMES ? rest : Math.round(at + (goal === rest ? 0 : r.gauss() * 2));
       counts[i * sensors.length + column] = Math.min(top, Math.max(0, noisy));

@@ -1,12 +1,15 @@
-import type { LevelCalibration } from '../ways/level/calibration';
+import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
 import type { StrikeCalibration } from '../ways/strike/calibration';
 import type { TouchCalibration } from '../ways/touch/calibration';
+import { kindOf } from '../kinds/registry';
+import { wayOf } from '../ways/registry';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Response } from '../instrument/response';
 import type { Lane, Sensor } from '../instrument/sensor';
-import type { NoteVoice, Pitch, Velocity, Voice } from '../instrument/voices';
+import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/voices';
 import type { Zone } from '../instrument/zones';
+import { levelLanes } from './level-lanes';
 import { random, type Random } from '../signal/random';
 
 /**
@@ -53,10 +56,22 @@ function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
   const c = sensor.calibration;
   const n = sensor.lanes.length;
   const lanes = sensor.lanes.map((lane) => ({ ...lane, note: r.whole(0, 127) }));
-  const responses = sensor.responses.map(({ port }) => ({ port, ...randomResponse(r) }));
+  // A lane of a strike bank has a table of its own or not: there is no room for others.
+  const responses = sensor.responses.map((response) => {
+    const { port, lane } = response;
+    return c && wayOf(c).strength === 'strike' && lane ? response : { port, lane, ...randomResponse(r) };
+  });
   const made = { ...sensor, lanes, responses };
   if (!c) return made;
-  if (c.is === 'level') return { ...made, calibration: randomLevel(r, top) };
+  if (c.is === 'level')
+    return {
+      ...made,
+      calibration: randomLevel(
+        r,
+        top,
+        c.lanes.map(({ lane }) => lane),
+      ),
+    };
   if (c.is === 'strike') return { ...made, calibration: strikeSensor(r, n, top).calibration };
   if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
   const touch = touchSensor(r, n, top).calibration as TouchCalibration;
@@ -77,6 +92,7 @@ const randomFixed = (r: Random) => ({ is: 'fixed', note: r.whole(0, 127) }) as c
 
 function randomSensors(r: Random, top: number): Sensor[] {
   const levels = Array.from({ length: r.whole(0, 3) }, (_, i) => levelSensor(r, i, top));
+  if (r.next() < 0.3) levels.push(levelBank(r, top));
   const banks = [
     ...(r.next() < 0.6 ? [touchSensor(r, lanes(r), top)] : []),
     ...(r.next() < 0.5 ? [strikeSensor(r, lanes(r), top)] : []),
@@ -99,7 +115,26 @@ function levelSensor(r: Random, i: number, top: number): Sensor {
     board: 'board',
     lanes: [{ id: 'breath', column: `c${i}` }],
     responses: [{ port: 'breath', ...randomResponse(r) }],
-    calibration: randomLevel(r, top),
+    calibration: randomLevel(r, top, ['breath']),
+  };
+}
+
+/** Levels side by side, some lanes with a response of their own, some not measured. */
+function levelBank(r: Random, top: number): Sensor {
+  const own = bankLanes(r, r.whole(2, 12), 'l');
+  const measured = own.filter(() => r.next() < 0.9).map(({ id }) => id);
+  const alone = own.filter(() => r.next() < 0.2).map(({ id }) => id);
+  return {
+    id: 'sheet',
+    name: 'Sheet',
+    kind: levelLanes.id,
+    board: 'board',
+    lanes: own,
+    responses: [
+      { port: 'press', ...randomResponse(r) },
+      ...alone.map((lane) => ({ port: 'press', lane, ...randomResponse(r) })),
+    ],
+    ...(measured.length > 0 ? { calibration: randomLevel(r, top, measured) } : {}),
   };
 }
 
@@ -118,38 +153,29 @@ function randomPoints(r: Random): { x: number; y: number }[] {
   return ys.map((y, i) => ({ x: i === n - 1 ? 1 : i / n + (i === 0 ? 0 : 0.05), y }));
 }
 
-function randomLevel(r: Random, top: number): LevelCalibration {
-  const twoSided = r.next() < 0.5;
-  const falling = !twoSided && r.next() < 0.3;
-  const rest = twoSided ? r.whole(8, top - 8) : falling ? r.whole(8, top) : r.whole(0, top - 8);
-  const side = (sign: number) => {
-    const room = sign > 0 ? top - rest : rest;
-    const reach = r.whole(4, room);
-    const on = r.whole(2, reach - 1);
-    return {
-      reach: rest + sign * reach,
-      on: rest + sign * on,
-      off: rest + sign * r.whole(1, on - 1),
-      dead: r.whole(0, reach - 1),
-    };
-  };
-  const up = side(falling ? -1 : 1);
-  const down = twoSided ? side(-1) : null;
+/** @param own ids of its lanes */
+function randomLevel(r: Random, top: number, own: readonly string[]): LevelCalibration {
+  const falling = r.next() < 0.2;
   return {
     is: 'level',
-    rest,
-    noise: 1,
     polarity: falling ? 'falling' : 'rising',
-    reach: { up: up.reach, down: down?.reach ?? null },
-    on: up.on,
-    off: up.off,
-    onDown: down?.on ?? null,
-    offDown: down?.off ?? null,
-    deadZone: { up: up.dead, down: down?.dead ?? null },
     holdOffMs: r.next() < 0.5 ? 0 : r.between(0, 250),
+    lanes: own.map((lane) => randomLevelLane(r, top, lane, falling)),
     takes: [],
     method: 'random',
   };
+}
+
+function randomLevelLane(r: Random, top: number, lane: string, falling: boolean): LevelLane {
+  const twoSided = r.next() < 0.5;
+  const rest = twoSided ? r.whole(8, top - 8) : falling ? r.whole(8, top) : r.whole(0, top - 8);
+  const side = (sign: number) => {
+    const reach = r.whole(4, sign > 0 ? top - rest : rest);
+    const on = r.whole(2, reach - 1);
+    return { reach, dead: r.whole(0, reach - 1), on, off: r.whole(1, on - 1) };
+  };
+  const sign = falling ? -1 : 1;
+  return { lane, rest, noise: 1, up: side(sign), down: twoSided ? side(-sign) : null };
 }
 
 const bankLanes = (r: Random, count: number, stem: string): Lane[] =>
@@ -211,7 +237,11 @@ function strikeSensor(r: Random, count: number, top: number): Sensor {
     takes: [],
     method: 'random',
   };
-  const responses = r.next() < 0.5 ? [] : [{ port: 'hit', ...randomResponse(r) }];
+  const alone = own.filter(() => r.next() < 0.1).map(({ id }) => id);
+  const responses = [
+    ...(r.next() < 0.5 ? [] : [{ port: 'hit', ...randomResponse(r) }]),
+    ...alone.map((lane) => ({ port: 'hit', lane, ...randomResponse(r) })),
+  ];
   return {
     id: 'stones',
     name: 'Stones',
@@ -265,6 +295,7 @@ function randomZone(r: Random, i: number): Zone {
 /** Ports by what they carry, of the kinds above. */
 const PORTS: Record<string, { level?: string; gate: string; pitch?: string }> = {
   'breath-gauge': { level: 'breath', gate: 'gate' },
+  [levelLanes.id]: { level: 'press', gate: 'gate' },
   'touch-pads': { gate: 'touch', pitch: 'pad' },
   'strike-pads': { gate: 'hit' },
   switch: { gate: 'closed' },
@@ -291,11 +322,10 @@ function randomVoice(r: Random, i: number, { sensors, zones }: Instrument): Voic
     zone: zones[r.whole(0, zones.length - 1)].id,
   };
   const sort = r.whole(0, 3);
-  if (sort === 3)
-    return randomNote(r, { ...common, gate: { sensor: sensor.id, port: gate } }, sensor, sensors);
+  if (sort === 3) return randomNote(r, { ...common, gate: gateOf(r, sensor, gate) }, sensor, sensors);
   const from = r.whole(0, 60);
   const fine = sort === 1;
-  const source = { sensor: sensor.id, port: level ?? gate };
+  const source = level ? levelSource(r, sensor, level) : gateOf(r, sensor, gate);
   const thin = {
     deadband: r.next() < 0.5 ? 0 : r.between(0, 3),
     perSecond: r.next() < 0.5 ? undefined : r.whole(20, 1000),
@@ -314,6 +344,18 @@ function randomVoice(r: Random, i: number, { sensors, zones }: Instrument): Voic
   };
 }
 
+/** A level, of one lane where there are several. */
+function levelSource(r: Random, { id, lanes: own }: Sensor, port: string): Source {
+  const source = { sensor: id, port };
+  return own.length > 1 ? { ...source, lane: own[r.whole(0, own.length - 1)].id } : source;
+}
+
+/** A gate: of a level's lanes now and then of one alone. */
+function gateOf(r: Random, sensor: Sensor, port: string): Source {
+  const alone = sensor.kind === levelLanes.id && r.next() < 0.3;
+  return alone ? levelSource(r, sensor, port) : { sensor: sensor.id, port };
+}
+
 function randomNote(
   r: Random,
   voice: Pick<NoteVoice, 'id' | 'side' | 'zone' | 'gate'>,
@@ -322,12 +364,13 @@ function randomNote(
 ): NoteVoice {
   const low = r.whole(1, 100);
   const range = { from: low, to: r.whole(low, 127) };
-  const level = sensors.find((s) => s.kind === 'breath-gauge');
+  const level = sensors.find((s) => s.calibration?.is === 'level');
+  const port = level && PORTS[level.kind].level!;
   const pads = sensors.find((s) => s.kind === 'touch-pads');
   const velocities: Velocity[] = [
     { is: 'fixed', value: low },
-    ...(level ? [{ is: 'level', source: { sensor: level.id, port: 'breath' }, ...range } as const] : []),
-    ...(sensor.kind === 'breath-gauge'
+    ...(level ? [{ is: 'level', source: levelSource(r, level, port!), ...range } as const] : []),
+    ...(kindOf(sensor).way === 'level'
       ? [{ is: 'attack', windowMs: r.whole(0, 12), full: r.whole(1, 4000), ...range } as const]
       : []),
     ...(sensor.kind === 'strike-pads' ? [{ is: 'strike', ...range } as const] : []),

@@ -49,8 +49,10 @@ function rangesOf(r: Random, sensor: Sensor, lane: Lane, top: number): Ranges {
   const c = sensor.calibration!;
   const anywhere = (x: Random) => x.between(-0.1, 1.1) * top;
   if (c.is === 'level') {
-    const off = Math.abs(c.off - c.rest);
-    return { rest: c.rest + (r.next() < 0.6 ? r.between(-1.5, 1.5) * off : 0), goal: anywhere };
+    const measured = c.lanes.find((l) => l.lane === lane.id);
+    if (!measured) return { rest: 0, goal: anywhere };
+    const { rest, up } = measured;
+    return { rest: rest + (r.next() < 0.6 ? r.between(-1.5, 1.5) * up.off : 0), goal: anywhere };
   }
   const moved = (by: number) => (r.next() < 0.4 ? r.between(-by, by) : 0);
   if (c.is === 'strike') {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Instrument } from '../instrument/document';
 import { instrumentOf, strikePads, touchPads } from '../testing/bank-instruments';
-import { identityInstrument, twoSided } from '../testing/identity-response';
-import type { LevelCalibration } from './level/calibration';
+import { identityInstrument, levelWith, twoSided } from '../testing/identity-response';
+import type { LevelCalibration, LevelLane, Side } from './level/calibration';
 import { wayOf } from './registry';
 import type { StrikeCalibration } from './strike/calibration';
 import type { TouchCalibration } from './touch/calibration';
@@ -14,9 +14,13 @@ const paths = ({ sensors: [sensor], boards: [board] }: Instrument) => {
     .faults(c, sensor, 'c', 2 ** board.bits - 1)
     .map((f) => f.path.replace('c.', ''));
 };
-const instrument = (change: Partial<LevelCalibration> = {}): Instrument => {
+const instrument = (
+  up: Partial<Side> = {},
+  lane: Partial<LevelLane> = {},
+  shared: Partial<LevelCalibration> = {},
+): Instrument => {
   const i = identityInstrument([]);
-  i.sensors[0].calibration = { ...twoSided, ...change };
+  i.sensors[0].calibration = levelWith(twoSided, { up: { ...twoSided.lanes[0].up, ...up }, ...lane }, shared);
   return i;
 };
 
@@ -25,18 +29,23 @@ describe('the order along each side: rest < off < on < reach', () => {
     expect(paths(instrument())).toEqual([]);
   });
   it.each([
-    ['off at rest', { off: 1000 }, ['off']],
-    ['on short of off', { on: 1005 }, ['on']],
-    ['reach short of on', { reach: { up: 1015, down: 480 } }, ['reach.up', 'deadZone.up']],
-    ['the far side turned about', { onDown: 995 }, ['onDown']],
-    ['half a far side', { offDown: null }, ['reach.down']],
-    ['a dead zone past reach', { deadZone: { up: 1600, down: 20 } }, ['deadZone.up']],
-    ['a reach past the converter', { reach: { up: 5000, down: 480 } }, ['reach.up']],
-    ['a rest below it', { rest: -3 }, ['rest']],
-    ['rising thresholds on a falling sensor', { polarity: 'falling' as const }, ['off', 'on', 'reach.up']],
-  ])('names %s', (_, change, want) => {
-    expect(paths(instrument(change))).toEqual(expect.arrayContaining(want.slice(0, 1)));
-  });
+    ['on short of off', instrument({ on: 5 }), ['lanes.0.up.on']],
+    ['reach short of on', instrument({ reach: 15 }), ['lanes.0.up.reach', 'lanes.0.up.dead']],
+    ['a dead zone past reach', instrument({ dead: 1600 }), ['lanes.0.up.dead']],
+    ['a reach past the converter', instrument({ reach: 4000 }), ['lanes.0.up.reach']],
+    [
+      'the other side likewise',
+      instrument({}, { down: { reach: 1001, dead: 0, on: 20, off: 20 } }),
+      ['lanes.0.down.on', 'lanes.0.down.reach'],
+    ],
+    ['a rest past it', instrument({}, { rest: 4096 }), ['lanes.0.rest', 'lanes.0.up.reach']],
+    [
+      'sides turned about: less room below rest than above',
+      instrument({}, {}, { polarity: 'falling' }),
+      ['lanes.0.up.reach'],
+    ],
+    ['a lane that the sensor does not have', instrument({}, { lane: 'nobody' }), ['lanes.0.lane']],
+  ])('names %s', (_, wrong, want) => expect(paths(wrong)).toEqual(want));
 });
 
 describe('banks', () => {

@@ -19,6 +19,8 @@ export interface Compiled {
   lanes: number[];
   /** Its bank, which knows who hears it; null for a level, to which a gate is added for each who hears it. */
   bank: Image['touch_banks'][0] | Image['strike_banks'][0] | Image['contact_banks'][0] | null;
+  /** Gives the strength of a lane's gate the table that it answers by. @param i of `lanes` */
+  answerBy?(i: number, table: number): void;
 }
 
 /** Listeners of a bank are set once all voices are known. */
@@ -60,6 +62,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   movedSince(c: C, lanes: readonly Lane[], rests: readonly (number | null | undefined)[]): MovedSince | null;
   /** Full velocity's distance from rest after a window, counts, where loud attacks were measured. */
   fullAttack?(c: C, windowMs: number): number | undefined;
+  /** As large as a real one will be: what a board needs follows from its shape alone. @param lanes ids @param top highest count of the board */
+  planned(lanes: readonly string[], top: number): C;
   /** Puts it into an image. @returns null where none of its lanes is among the inputs */
   compile(parts: Parts, sensor: Sensor, c: C, inputs: Inputs): Compiled | null;
 }

@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useKey } from '../hooks/use-key';
 import { choiceOf } from '@/core/ways/level/choice';
+import { laneReport } from '@/core/ways/level/report';
 import type { Cure } from '@/core/findings/finding';
 import { stepsWithout, type GuideStep } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
@@ -57,13 +58,15 @@ function CalibrateLater() {
 function CalibrateLevel() {
   const session = useSession();
   const { workspace } = session;
-  const { sensor, column } = useSensor();
+  const { sensor, lane, column } = useSensor();
+  const laneId = sensor.lanes[lane].id;
   const drafted = useWorkspace((s) => s.drafts[sensor.id] !== undefined);
   const takes = useKeptTakesOf(sensor.id);
   const readOnly = useWorkspace((s) => s.readOnly);
   const view = useLive((s) => s.tick?.guide ?? null);
-  const { report, refused, progress, stop } = useLevelReport(sensor);
-  const { shown, waits, move, accept } = useProposal(sensor, report);
+  const { report: all, refused, progress, stop } = useLevelReport(sensor);
+  const report = laneReport(all, laneId);
+  const { shown, waits, move, accept } = useProposal(sensor, laneId, all);
   const settling = useLive((s) => s.settling);
   const restKnown = useLive((s) => report !== null || Boolean(s.rest[column]));
   const { steps } = kindOf(sensor);
@@ -86,7 +89,7 @@ function CalibrateLevel() {
   const act = (cure: Cure) => {
     if (cure.redo) redo(cure.redo);
     if (cure.set && shown) {
-      const cured = choiceOf({ ...shown, ...cure.set });
+      const cured = { ...choiceOf(shown), ...cure.set };
       move(() => cured);
     }
   };
@@ -145,7 +148,7 @@ function CalibrateLevel() {
               <kbd>Shift</kbd> for off
             </span>
           </div>
-          <TradeChart trade={report.trade.up} calibration={shown} move={move} />
+          <TradeChart trade={report.trade.up} level={shown} move={move} />
         </>
       ) : (
         <BeforeTakes sensor={sensor} column={column} />

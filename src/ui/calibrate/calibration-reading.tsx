@@ -1,8 +1,8 @@
 import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } from '@/core/ways/level/choice';
 import type { Cure } from '@/core/findings/finding';
-import type { LevelReport } from '@/core/ways/level/report';
+import type { LaneReport } from '@/core/ways/level/report';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
-import type { LevelCalibration } from '@/core/ways/level/calibration';
+import { countAt, type LaneLevel, type SideName } from '@/core/ways/level/lane-level';
 import type { Sensor } from '@/core/instrument/sensor';
 import { Findings } from '../parts/findings';
 import { NumberField } from '../parts/number-field';
@@ -12,11 +12,12 @@ import { Term } from '../parts/term';
 import { perHourWords, quietWords, sentence } from '../parts/words';
 
 /** What "off" is worth: as far below "on" as noise needs, or not. */
-function offWords({ on, off, noise }: LevelCalibration): string {
-  const sigmas = Math.abs(on - off) / noise;
+function offWords(level: LaneLevel): string {
+  const { on, off } = level.up;
+  const sigmas = (on - off) / level.noise;
   return sigmas >= HYSTERESIS_SIGMAS
-    ? `Off at ${off}, so a note held at the edge will not stutter.`
-    : `Off at ${off}, ${sigmas.toFixed(1)} σ below: a note held at the edge can stutter.`;
+    ? `Off at ${countAt(level, off)}, so a note held at the edge will not stutter.`
+    : `Off at ${countAt(level, off)}, ${sigmas.toFixed(1)} σ below: a note held at the edge can stutter.`;
 }
 
 /** The few numbers that matter of a calibration, why, and the findings. */
@@ -28,20 +29,22 @@ export function CalibrationReading({
   act,
 }: {
   sensor: Sensor;
-  report: LevelReport | null;
-  shown: LevelCalibration;
+  report: LaneReport | null;
+  shown: LaneLevel;
   move: (next: (before: Choice) => Choice) => void;
   act: (cure: Cure) => void;
 }) {
   const { outward, inward } = sidesOf(sensor);
   const price = report && priceOf(report, shown);
+  const { up, down } = shown;
+  const at = (distance: number, side: SideName = 'up') => countAt(shown, distance, side);
   const seconds = report ? Math.round(report.rest.seconds) : 0;
   return (
     <>
-      <Reading label="On threshold" term="threshold" value={String(shown.on)} unit="counts">
+      <Reading label="On threshold" term="threshold" value={String(at(up.on))} unit="counts">
         {offWords(shown)}
-        {shown.onDown !== null && ` ${sentence(inward)}: on ${shown.onDown}, off ${shown.offDown}.`} It lies{' '}
-        {(Math.abs(shown.on - shown.rest) / shown.noise || 0).toFixed(1)} <Term is="σ">σ</Term> from rest.
+        {down && ` ${sentence(inward)}: on ${at(down.on, 'down')}, off ${at(down.off, 'down')}.`} It lies{' '}
+        {(Math.abs(at(up.on) - shown.rest) / shown.noise || 0).toFixed(1)} <Term is="σ">σ</Term> from rest.
       </Reading>
       {price && (
         <>
@@ -85,9 +88,8 @@ export function CalibrationReading({
         {report
           ? `${quietWords(report.readings.levels)}: ${report.readings.levels} steps stay clear of its noise. `
           : ''}
-        <Term is="reach">Reach</Term> {shown.reach.up}
-        {shown.reach.down === null ? '' : ` ${outward}, ${shown.reach.down} ${inward}`}: your loud playing and
-        5 %.
+        <Term is="reach">Reach</Term> {at(up.reach)}
+        {down && ` ${outward}, ${at(down.reach, 'down')} ${inward}`}: your loud playing and 5 %.
       </Reading>
       {report && <Findings findings={report.findings} act={act} />}
     </>

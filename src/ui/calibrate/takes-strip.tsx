@@ -1,6 +1,6 @@
 'use client';
 
-import type { LevelReport } from '@/core/ways/level/report';
+import type { LaneReport } from '@/core/ways/level/report';
 import type { GuideStep } from '@/core/guide/guide';
 import type { Role } from '@/core/signal/take';
 import type { KeptTake } from '@/store/database';
@@ -18,7 +18,7 @@ export function TakesStrip({
   steps: readonly GuideStep[];
   /** All of the sensor's. */
   takes: KeptTake[];
-  report: LevelReport | null;
+  report: LaneReport | null;
   redo: (role: Role) => void;
   /** Lets another take stand. */
   stand: (take: KeptTake) => void;

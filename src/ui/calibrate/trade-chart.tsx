@@ -6,7 +6,7 @@ import { useCallback, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
 import { choiceOf, type Choice } from '@/core/ways/level/choice';
 import type { TradePoint } from '@/core/calibrate/thresholds';
-import type { LevelCalibration } from '@/core/ways/level/calibration';
+import { countAt as countOf, signOf, type LaneLevel } from '@/core/ways/level/lane-level';
 import { useColours } from '../parts/colours';
 import { tradeData, tradeOptions } from './trade-data';
 import { thresholdLines } from './threshold-lines';
@@ -16,18 +16,16 @@ Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, Point
 
 interface Props {
   trade: readonly TradePoint[];
-  calibration: LevelCalibration;
+  level: LaneLevel;
   move: (next: (before: Choice) => Choice) => void;
 }
 
 /** Missed soft gestures against phantom notes, over where "on" could lie; both thresholds can be dragged. */
-export function TradeChart({ trade, calibration, move }: Props) {
+export function TradeChart({ trade, level, move }: Props) {
   const colours = useColours();
   const chart = useRef<Chart<'line'>>(null);
-  const choice = useMemo(() => choiceOf(calibration), [calibration]);
-  const whole = Math.round(calibration.rest);
-  const sign = calibration.polarity === 'falling' ? -1 : 1;
-  const countAt = useCallback((d: number) => whole + sign * d, [whole, sign]);
+  const choice = useMemo(() => choiceOf(level), [level]);
+  const countAt = useCallback((d: number) => countOf(level, d), [level]);
   const data = useMemo(() => tradeData(trade, colours, countAt), [trade, colours, countAt]);
   const options = useMemo(() => {
     const plugins = { annotation: { clip: false, annotations: thresholdLines(choice, colours, countAt) } };
@@ -37,7 +35,8 @@ export function TradeChart({ trade, calibration, move }: Props) {
 
   const distanceAt = (e: React.PointerEvent) => {
     const box = e.currentTarget.getBoundingClientRect();
-    return sign * (Math.round(chart.current!.scales.x.getValueForPixel(e.clientX - box.left)!) - whole);
+    const count = Math.round(chart.current!.scales.x.getValueForPixel(e.clientX - box.left)!);
+    return signOf(level) * (count - Math.round(level.rest));
   };
   const hold = (e: React.PointerEvent) => {
     const { x } = chart.current!.scales;
@@ -59,7 +58,7 @@ export function TradeChart({ trade, calibration, move }: Props) {
       onPointerMove={drag}
       onPointerUp={() => (held.current = null)}
       role="img"
-      aria-label={`On at ${calibration.on}, off at ${calibration.off} counts: phantom notes an hour and soft gestures missed, over where on could lie`}
+      aria-label={`On at ${countAt(choice.on)}, off at ${countAt(choice.off)} counts: phantom notes an hour and soft gestures missed, over where on could lie`}
     >
       <ChartView role="presentation" ref={chart} type="line" data={data} options={options} />
     </div>

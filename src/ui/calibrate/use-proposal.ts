@@ -1,24 +1,25 @@
 'use client';
 
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelsOf } from '@/core/ways/level/level-of';
 import { useCallback } from 'react';
-import { choiceOf, withChoice, type Choice } from '@/core/ways/level/choice';
+import { choiceOf, withChoice, withMoved, type Choice } from '@/core/ways/level/choice';
 import type { LevelReport } from '@/core/ways/level/report';
-import type { LevelCalibration } from '@/core/ways/level/calibration';
+import { countAt, laneLevel, type LaneLevel } from '@/core/ways/level/lane-level';
 import type { Sensor } from '@/core/instrument/sensor';
 import { useSession, useWorkspace } from '../hooks/use-session';
 import { useAcceptCalibration } from './use-accept';
 
-/** What is proposed, what is accepted, and how to get from one to the other. @param report of the takes that stand */
-export function useProposal(sensor: Sensor, report: LevelReport | null) {
+/** What is proposed for a lane, what is accepted, and how to get from one to the other. @param report of the takes that stand */
+export function useProposal(sensor: Sensor, lane: string, report: LevelReport | null) {
   const acceptCalibration = useAcceptCalibration(sensor);
   const { workspace } = useSession();
   const draft = useWorkspace((s) => s.drafts[sensor.id]) ?? null;
-  const accepted = levelOf(sensor);
+  const accepted = levelsOf(sensor);
   const sameTakes = accepted !== null && report !== null && sameIds(accepted.takes, report.calibration.takes);
-  const base: LevelCalibration | null = sameTakes ? accepted : (report?.calibration ?? accepted);
+  const from = sameTakes ? accepted : (report?.calibration ?? accepted);
+  const base = (from && laneLevel(from, lane)) ?? null;
   const shown = base && moved(base, draft);
-  const waits = shown !== null && shown !== accepted;
+  const waits = shown !== null && (shown !== base || from !== accepted);
 
   /** Moves what is shown. @param next makes the choice from the one before, whichever press came last */
   const move = useCallback(
@@ -33,16 +34,18 @@ export function useProposal(sensor: Sensor, report: LevelReport | null) {
     [base, sensor.id, workspace],
   );
   const accept = (): boolean => {
-    if (!shown || !waits) return false;
-    const calibration = { ...shown, measuredAt: new Date().toISOString() };
-    const says = `${sensor.name} calibrated: on ${shown.on}, reach ${shown.reach.up}`;
+    if (!from || !shown || !waits) return false;
+    const chosen = shown === base ? from : withMoved(from, shown);
+    const calibration = { ...chosen, measuredAt: new Date().toISOString() };
+    const { up } = shown;
+    const says = `${sensor.name} calibrated: on ${countAt(shown, up.on)}, reach ${countAt(shown, up.reach)}`;
     const mark = report?.mark ?? sensor.mark;
     return acceptCalibration(calibration, says, mark);
   };
   return { shown, waits, move, accept };
 }
 
-function moved(base: LevelCalibration, by: Choice | null): LevelCalibration {
+function moved(base: LaneLevel, by: Choice | null): LaneLevel {
   if (!by) return base;
   const { on, off, holdOffMs } = choiceOf(base);
   return withChoice(base, { on: on + by.on, off: off + by.off, holdOffMs: holdOffMs + by.holdOffMs });

@@ -94,7 +94,7 @@ export function ListenLane({ heard, tools, below }: LiveParts) {
 function quietSentence(noise: number, sensor: Sensor, bits: number): string {
   if (noise <= QUANTISATION_NOISE * 1.05) return 'As quiet as the converter can tell.';
   const level = levelOf(sensor);
-  const span = level ? Math.abs(level.reach.up - (level.reach.down ?? level.rest)) : 2 ** bits - 1;
+  const span = level ? level.up.reach + (level.down?.reach ?? 0) : 2 ** bits - 1;
   const levels = distinctLevels(span, noise);
   const of = level ? '' : ' of the whole range';
   return `${quietWords(levels)}: ${counted(levels, 'step')}${of} stay clear of it.`;

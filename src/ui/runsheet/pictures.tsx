@@ -1,3 +1,4 @@
+import { countAt } from '@/core/ways/level/lane-level';
 import { levelOf } from '@/core/ways/level/level-of';
 import { laneRange } from '@/core/ways/registry';
 import type { Response } from '@/core/instrument/response';
@@ -10,8 +11,8 @@ export function RangePicture({ sensor, top }: { sensor: Sensor; top: number }) {
   const c = levelOf(sensor);
   if (!c) return null;
   const x = (count: number) => (92 * count) / top;
-  const low = Math.min(c.reach.up, c.reach.down ?? c.rest, c.rest);
-  const high = Math.max(c.reach.up, c.rest);
+  const ends = [c.rest, countAt(c, c.up.reach), c.down ? countAt(c, c.down.reach, 'down') : c.rest];
+  const [low, high] = [Math.min(...ends), Math.max(...ends)];
   return (
     <svg viewBox="0 0 92 20" width="92" height="20" aria-hidden="true">
       <rect x="0" y="7" width="92" height="6" fill="var(--line)" />

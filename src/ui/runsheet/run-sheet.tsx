@@ -1,5 +1,6 @@
 'use client';
 
+import { countAt } from '@/core/ways/level/lane-level';
 import { levelOf } from '@/core/ways/level/level-of';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -70,12 +71,12 @@ function LiveNow() {
   const session = useSession();
   const { sensor, lane, column } = useSensor();
   const colours = useColours();
-  const calibration = levelOf(sensor);
-  const overlay = useCallback(
-    (): TraceOverlay =>
-      calibration ? { lines: [{ at: calibration.on, word: `on ${calibration.on}`, colour: 'live' }] } : {},
-    [calibration],
-  );
+  const level = levelOf(sensor, lane);
+  const overlay = useCallback((): TraceOverlay => {
+    if (!level) return {};
+    const on = countAt(level, level.up.on);
+    return { lines: [{ at: on, word: `on ${on}`, colour: 'live' }] };
+  }, [level]);
   const ring = session.traces[column];
   return ring ? (
     <section>

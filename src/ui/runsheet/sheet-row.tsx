@@ -85,7 +85,7 @@ function planWords(sensor: Sensor): string | null {
 function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | null }) {
   const instrument = useInstrument();
   const takes = useTakesOf(sensor.id);
-  const c = levelOf(sensor);
+  const one = sensor.lanes.length === 1 && levelOf(sensor);
   if (kindOf(sensor).way === null) return <Cell to="calibrate" words="comes later" />;
   if (!sensor.calibration)
     return <Cell to="calibrate" words={takes.length > 0 ? 'not on the board yet' : 'to do'} />;
@@ -96,7 +96,7 @@ function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | 
       title={moved?.says}
       state={moved ? 'doubt' : undefined}
     >
-      {c ? (
+      {one ? (
         <RangePicture sensor={sensor} top={2 ** boardOf(instrument, sensor).bits - 1} />
       ) : (
         <LanesPicture sensor={sensor} />

@@ -3,7 +3,7 @@
 import { levelOf } from '@/core/ways/level/level-of';
 import { useEffect, useMemo, useState } from 'react';
 import { playedDynamics } from '@/core/ways/level/played-dynamics';
-import type { LevelReport } from '@/core/ways/level/report';
+import { laneReport, type LevelReport } from '@/core/ways/level/report';
 import { withResponse } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { levelPort } from '@/core/kinds/ports';
@@ -25,9 +25,10 @@ import { useInstrument, useTakesOf } from '../hooks/use-session';
 /** Where soft, medium and loud lie in the sensor's calibration; null unless all three were played. */
 export function usePlayed(sensor: Sensor, report: LevelReport | null): Played | null {
   return useMemo(() => {
-    const calibration = levelOf(sensor);
-    if (!report || !calibration) return null;
-    const { soft, medium, loud } = playedDynamics(report.played, calibration);
+    const level = levelOf(sensor);
+    const played = level && laneReport(report, level.lane)?.played;
+    if (!played) return null;
+    const { soft, medium, loud } = playedDynamics(played, level);
     return soft === null || medium === null || loud === null ? null : { soft, medium, loud };
   }, [report, sensor]);
 }

@@ -50,7 +50,7 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
             change({ ...voice, zone: moved.id }, [moved]);
           }}
         />
-        {level && level.onDown !== null && (
+        {level?.down && (
           <Pick
             label="Side"
             value={voice.side}

@@ -72,7 +72,7 @@ function changeGate(e: Engine, gate: Gate, state: GateState, raw: number): void 
     const strength = strengthOf(gate, state, level, zero.rest);
     state.stage = GATE_STAGE.open;
     state.running = elapsed < gate.hold_off_ticks ? 1 : 0;
-    gateOpens(e, gate.listener, gate.listeners, 0, strength);
+    gateOpens(e, gate.listener, gate.listeners, gate.lane, strength);
   }
   if (!released) return openBand(state, zero.rest, place.side, off);
   if (state.running !== 0) return emptyBand(state);
@@ -81,7 +81,7 @@ function changeGate(e: Engine, gate: Gate, state: GateState, raw: number): void 
   state.since = e.t;
   state.running = gate.hold_off_ticks > 0 ? 1 : 0;
   closedBand(gate, state, level, zero.rest);
-  if (sounding) gateCloses(e, gate.listener, gate.listeners, 0);
+  if (sounding) gateCloses(e, gate.listener, gate.listeners, gate.lane);
 }
 
 type Gate = Of<typeof GATE>;
@@ -113,8 +113,8 @@ function openBand(state: GateState, rest: number, side: 0 | 1, off: number): voi
 export function muteGate(e: Engine, index: number): void {
   const state = e.state.gates[index];
   if (state.stage === GATE_STAGE.closed) return;
-  const { listener, listeners } = e.image.gates[index];
-  if (state.stage === GATE_STAGE.open) gateCloses(e, listener, listeners, 0);
+  const { listener, listeners, lane } = e.image.gates[index];
+  if (state.stage === GATE_STAGE.open) gateCloses(e, listener, listeners, lane);
   state.stage = GATE_STAGE.muted;
   state.running = 0;
   emptyBand(state);

@@ -3,6 +3,7 @@ import { longAgo, ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import type { STRIKE, STRIKE_BANK, STRIKE_STATE } from '../layout';
+import { mapped } from '../map';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';
 import { wireTakesNote } from '../wire';
@@ -30,7 +31,8 @@ export function playStrike(e: Engine, index: number, lane: number): void {
   endStrike(e, bank, lane);
   state.began = e.t;
   state.sounding = 1;
-  gateOpens(e, bank.listener, bank.listeners, lane, shareOf(strike.scale, state.peak - strike.on));
+  const strength = mapped(e.image, strike.table, shareOf(strike.scale, state.peak - strike.on));
+  gateOpens(e, bank.listener, bank.listeners, lane, strength);
 }
 
 function distanceOf(e: Engine, at: number): number {

@@ -2,16 +2,16 @@ import { CHOOSES, NO_NOTE, TOUCH_STAGE } from '../codes';
 import type { Engine } from '../engine';
 import { endNote, startNote } from './note';
 
-/** One note at a time, which sounds while its gate is open and a lane of its touch bank is touched. */
+/** One note at a time, which sounds while a lane of its gate is open and a lane of its touch bank is touched. */
 export function choiceOpens(e: Engine, index: number, strength: number): void {
   const state = e.state.choices[index];
-  state.open = 1;
+  state.open++;
   state.strength = strength;
   choiceChanges(e, index);
 }
 
 export function choiceCloses(e: Engine, index: number): void {
-  e.state.choices[index].open = 0;
+  e.state.choices[index].open--;
   choiceChanges(e, index);
 }
 

@@ -3,7 +3,7 @@ import { LSB_OFFSET } from '../../midi/messages';
 import { hasCome } from '../clock';
 import { type Engine } from '../engine';
 import type { CONTROL, CONTROL_STATE, SIDE } from '../layout';
-import { responseAt } from '../map';
+import { levelShare, mapped } from '../map';
 import { feeds, inBand, locate, setBand, type Place } from '../place';
 import { stepOf } from '../scale';
 import { stepAt } from '../stairs';
@@ -101,8 +101,8 @@ function playFine(e: Engine, control: Control, state: ControlState, raw: number)
   const level = e.image.levels[control.level];
   locate(e.state.level_zeros[control.level].rest, raw, place);
   const fed = feeds(control.side_mask, place.side);
-  const response = fed ? responseAt(e.image, level, place.side, place.distance) : e.image.tables[level.table];
-  const value = stepOf(control.from, control.span, response);
+  const share = fed ? levelShare(level, place.side, place.distance) : 0;
+  const value = stepOf(control.from, control.span, mapped(e.image, control.curve, share));
   if (worthSending(control, state, value)) {
     const before = state.sent;
     sent(e, control, state, value);

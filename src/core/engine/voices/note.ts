@@ -2,7 +2,7 @@ import { NO_NOTE, SHARED_NOTE, VELOCITY } from '../codes';
 import { DEFAULT_RELEASE, STATUS } from '../../midi/messages';
 import type { Engine } from '../engine';
 import type { NOTE } from '../layout';
-import { mapped, responseAt } from '../map';
+import { levelShare, mapped } from '../map';
 import { locate, type Place } from '../place';
 import { stepOf } from '../scale';
 import type { Of } from '../struct';
@@ -57,9 +57,13 @@ const place: Place = { side: 0, distance: 0 };
 
 function velocityOf(e: Engine, note: Of<typeof NOTE>, strength: number): number {
   if (note.velocity === VELOCITY.fixed) return note.from;
-  if (note.velocity === VELOCITY.strength)
-    return stepOf(note.from, note.span, mapped(e.image, note.table, strength));
-  const level = e.image.levels[note.level];
-  locate(e.state.level_zeros[note.level].rest, e.counts[e.at + level.column], place);
-  return stepOf(note.from, note.span, responseAt(e.image, level, place.side, place.distance));
+  if (note.velocity === VELOCITY.strength) return stepOf(note.from, note.span, strength);
+  return stepOf(note.from, note.span, mapped(e.image, note.table, shareNow(e, note.level)));
+}
+
+/** Where a level is in this frame, Q15. */
+function shareNow(e: Engine, index: number): number {
+  const level = e.image.levels[index];
+  locate(e.state.level_zeros[index].rest, e.counts[e.at + level.column], place);
+  return levelShare(level, place.side, place.distance);
 }

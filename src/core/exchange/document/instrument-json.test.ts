@@ -30,17 +30,17 @@ describe('instruments as JSON', () => {
     expect(faultsAt(broken((d) => (d.sensors = [null])))).toContain('sensors');
     expect(faultsAt(broken((d) => (d.sensors[0].kind = 'sonar')))).toEqual(['sensors.0.kind']);
     expect(faultsAt(broken((d) => (d.sensors[0].calibration.is = 'touch')))).toContain(
-      'sensors.0.calibration.lanes',
+      'sensors.0.calibration.lanes.0.up',
     );
     expect(faultsAt(broken((d) => (d.sensors[0].calibration.is = 'guess')))).toEqual([
       'sensors.0.calibration',
     ]);
-    expect(faultsAt(broken((d) => (d.sensors[0].calibration.rest = 'low')))).toContain(
-      'sensors.0.calibration.rest',
+    expect(faultsAt(broken((d) => (d.sensors[0].calibration.lanes[0].rest = 'low')))).toContain(
+      'sensors.0.calibration.lanes.0.rest',
     );
-    expect(
-      faultsAt(broken((d) => (d.sensors[0].calibration.on = d.sensors[0].calibration.off - 1))),
-    ).toContain('sensors.0.calibration.on');
+    expect(faultsAt(broken((d) => (d.sensors[0].calibration.lanes[0].up.on = 1)))).toContain(
+      'sensors.0.calibration.lanes.0.up.on',
+    );
     expect(faultsAt(broken((d) => delete d.sensors[1].lanes[3].column))).toEqual([
       'sensors.1.lanes.3.column',
     ]);
@@ -66,11 +66,11 @@ describe('instruments as JSON', () => {
       const read = readInstrument(text);
       return read.ok ? '' : read.faults[0].says;
     };
-    expect(says(JSON.stringify({ ...demo(), version: 3 }))).toMatch(
+    expect(says(JSON.stringify({ ...demo(), version: 4 }))).toMatch(
       /newer Cheironom.*Nothing was imported; update first/,
     );
-    for (const version of [0, 1.5, '2', undefined])
-      expect(says(JSON.stringify({ ...demo(), version }))).toMatch(/a whole number of 1 … 2 is required/);
+    for (const version of [0, 1.5, '3', undefined])
+      expect(says(JSON.stringify({ ...demo(), version }))).toMatch(/a whole number of 1 … 3 is required/);
     expect(says('{"format":"poem"}')).toMatch(/another kind of file/);
     expect(says('{"format":')).toMatch(/not JSON.*Nothing was imported/);
     expect(says('[1]')).toMatch(/an instrument is required/);
@@ -78,7 +78,7 @@ describe('instruments as JSON', () => {
   it('may leave out what has a default: a calibration as the server’s example has it', () => {
     const read = checkInstrument({
       format: 'cheironom-instrument',
-      version: 2,
+      version: 3,
       id: 'short',
       name: 'Short',
       boards: [{ id: 'b', name: 'b', bits: 12, supplyVolts: 3.3, scanHz: 1000, tableBits: 5 }],
@@ -90,11 +90,7 @@ describe('instruments as JSON', () => {
           lanes: [{ id: 'bellows', column: 'bellows' }],
           calibration: {
             is: 'level',
-            rest: 2041.6,
-            noise: 3.1,
-            reach: { up: 3580, down: null },
-            on: 2063,
-            off: 2048,
+            lanes: [{ lane: 'bellows', rest: 2041.6, noise: 3.1, up: { reach: 1538, on: 21, off: 6 } }],
           },
         },
       ],
@@ -102,7 +98,10 @@ describe('instruments as JSON', () => {
     expect(read.ok && read.value.sensors[0]).toMatchObject({
       board: 'b',
       responses: [],
-      calibration: { polarity: 'rising', deadZone: { up: 21, down: null } },
+      calibration: {
+        polarity: 'rising',
+        lanes: [{ lane: 'bellows', up: { reach: 1538, dead: 21, on: 21, off: 6 }, down: null }],
+      },
     });
   });
   it('are refused where a field is named as what every object has, or nesting has no end', () => {

@@ -4,7 +4,7 @@ import { validateSync } from 'class-validator';
 import { completed } from '../../instrument/complete';
 import { FORMAT, Instrument, VERSION } from '../../instrument/document';
 import { faultsOf } from '../../instrument/rules';
-import { upgraded, versionFault } from '../../instrument/upgrade';
+import { upgraded, versionFault } from '../../instrument/upgrade/upgrade';
 import { flattenErrors } from '../../instrument/validation';
 import { kindFaults } from '../../kinds/rules';
 import { ok, refuse, type Result } from '../../result';

@@ -44,7 +44,7 @@ export function instrumentSchema(): Record<string, unknown> {
 const REF = '#/$defs/';
 
 /** Fields that say "no such side" with null. */
-const NULLABLE = ['down', 'onDown', 'offDown'];
+const NULLABLE = ['down'];
 
 /** Strict about unknown fields, and lenient where complete.ts fills a default in. */
 function published(of: PartClass, part: Record<string, unknown>): Record<string, unknown> {
@@ -63,7 +63,7 @@ function publishedField(of: PartClass, name: string, field: Field): Field {
   // The generator offers a date alone as well; the validator wants the time too.
   if ('oneOf' in field) return { type: 'string', format: 'date-time' };
   if (name === 'facts') return { type: 'object', additionalProperties: { type: 'number' } };
-  return NULLABLE.includes(name) ? { ...field, type: [field.type, 'null'] } : field;
+  return NULLABLE.includes(name) ? { oneOf: [field, { type: 'null' }] } : field;
 }
 
 /** Fields that complete.ts fills in for a class, or for one that it extends. */
@@ -72,7 +72,9 @@ function optionalOf(of: PartClass): string[] {
   const names: string[] = [];
   for (let at: PartClass | null = of; at?.name; at = Object.getPrototypeOf(at))
     names.push(...Object.keys(defaults[at.name] ?? {}));
-  if (of.name === 'LevelCalibration') names.push('polarity', 'deadZone');
+  if (of.name === 'LevelCalibration') names.push('polarity');
+  if (of.name === 'LevelLane') names.push('down');
+  if (of.name === 'Side') names.push('dead');
   if (of.name === 'Sensor') names.push('board');
   return names;
 }

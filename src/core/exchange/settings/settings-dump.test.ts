@@ -55,7 +55,7 @@ describe('settings', () => {
     const control = image.controls.findIndex((c) => c.span > 0);
     const past = {
       ...image,
-      controls: image.controls.map((c, i) => (i === control ? { ...c, stairs: 60_000 } : c)),
+      controls: image.controls.map((c, i) => (i === control ? { ...c, curve: 60_000 } : c)),
     };
     expect(says(readDump(writeDump(past, NOBODY), image, ''))).toMatch(/not whole/);
   });

@@ -83,11 +83,16 @@ export const dumpRoom = (image: Image): number => {
 
 /** Entries of tables and stairs where all that can have one has its own. */
 export function roomOf(image: Image): { tables: number; stairs: number } {
-  const levels = image.levels.filter(({ table }) => table !== NO_TABLE).length;
-  const notes = image.notes.filter(({ velocity }) => velocity === VELOCITY.strength).length;
+  const fine = image.controls.filter(({ kind }) => kind === CONTROL_KIND.controller14).length;
+  const notes = image.notes.filter(({ velocity }) => velocity === VELOCITY.level).length;
+  // As many as a bank's lanes have now, and one at least: one a lane would cost more memory than small chips have.
+  const strikes = image.strike_banks.reduce((n, { lane, lanes }) => {
+    const own = image.strikes.slice(lane, lane + lanes).map(({ table }) => table);
+    return n + Math.max(1, new Set(own).size);
+  }, 0);
   return {
-    tables: (levels + notes) * ((1 << image.table_bits) + 1),
-    stairs: 127 * image.controls.filter(({ kind }) => kind !== CONTROL_KIND.controller14).length,
+    tables: (fine + notes + strikes) * ((1 << image.table_bits) + 1),
+    stairs: 127 * (image.controls.length - fine),
   };
 }
 
@@ -162,17 +167,18 @@ export function readDump(
 
 /** Whether an image points to tables and stairs that are there, and says only what MIDI can carry. */
 function isSound(image: Image, structure: Image): boolean {
-  const { levels, notes, controls, switched, note_lanes, choices, tables, table_bits } = image;
+  const { notes, strikes, controls, switched, note_lanes, choices, tables, table_bits } = image;
+  const isTable = (table: number) => table === NO_TABLE || table + (1 << table_bits) < tables.length;
   const sevenBits = (...values: number[]) => values.every((value) => value <= 127);
   // A status byte may change its channel only.
   const isSameMessage = (part: 'controls' | 'switched', i: number) =>
     ((image[part][i].status ^ structure[part][i].status) & 0xf0) === 0;
   return (
     tables.every((entry) => entry <= ONE) &&
-    [...levels, ...notes].every(
-      ({ table }) => table === NO_TABLE || table + (1 << table_bits) < tables.length,
+    [...notes, ...strikes].every(({ table }) => isTable(table)) &&
+    controls.every(
+      (c, i) => isSameMessage('controls', i) && controlIsSound(c, image.stairs.length, isTable),
     ) &&
-    controls.every((c, i) => isSameMessage('controls', i) && controlIsSound(c, image.stairs.length)) &&
     switched.every((s, i) => isSameMessage('switched', i) && sevenBits(s.controller, s.off, s.on)) &&
     notes.every(({ from, span }) => sevenBits(from + span)) &&
     note_lanes.every(({ channel, note }) => channel <= (SHARED_NOTE | 15) && sevenBits(note)) &&
@@ -180,10 +186,15 @@ function isSound(image: Image, structure: Image): boolean {
   );
 }
 
-function controlIsSound(c: Image['controls'][0], stairs: number): boolean {
+function controlIsSound(
+  c: Image['controls'][0],
+  stairs: number,
+  isTable: (table: number) => boolean,
+): boolean {
   if (c.deadband === 0) return false;
-  if (c.kind === CONTROL_KIND.controller14) return c.from + c.span <= 16383 && c.controller < LSB_OFFSET;
-  return c.from + c.span <= 127 && c.controller <= 127 && c.stairs + c.span <= stairs;
+  if (c.kind === CONTROL_KIND.controller14)
+    return c.from + c.span <= 16383 && c.controller < LSB_OFFSET && isTable(c.curve);
+  return c.from + c.span <= 127 && c.controller <= 127 && c.curve + c.span <= stairs;
 }
 
 /** Reads words at their places, one after another. */

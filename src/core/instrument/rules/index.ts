@@ -72,7 +72,12 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
       ? []
       : [{ path: `${path}.board`, says: `must name a board of this instrument, got ${sensor.board}` }]),
     ...repeated(sensor.lanes, `${path}.lanes`, (l) => l.id, 'id'),
-    ...repeated(sensor.responses, `${path}.responses`, (r) => r.port, 'port'),
+    ...repeated(
+      sensor.responses,
+      `${path}.responses`,
+      (r) => [r.port, r.lane].filter(Boolean).join(', lane '),
+      'port',
+    ),
     ...sensor.responses.flatMap((r, i) => {
       const says = CURVE_FAMILIES[r.family].fault(r);
       return says ? [{ path: `${path}.responses.${i}`, says }] : [];

@@ -15,8 +15,8 @@ export const stick: Kind = {
   readBy: 'converter',
   letGo: 'returns',
   ports: {
-    x: { carries: 'level', says: 'how far it is pushed sideways' },
-    y: { carries: 'level', says: 'how far it is pushed along' },
+    x: { carries: 'level', lane: 'x', says: 'how far it is pushed sideways' },
+    y: { carries: 'level', lane: 'y', says: 'how far it is pushed along' },
   },
   facts: {},
   plan: stickPlan,

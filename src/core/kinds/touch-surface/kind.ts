@@ -14,9 +14,9 @@ export const touchSurface: Kind = {
   lanes: { least: 3, most: 3, are: 'counts', names: ['x', 'y', 'press'] },
   readBy: 'converter',
   ports: {
-    x: { carries: 'level', says: 'where it is touched, across' },
-    y: { carries: 'level', says: 'where it is touched, along' },
-    press: { carries: 'level', says: 'how hard it is pressed' },
+    x: { carries: 'level', lane: 'x', says: 'where it is touched, across' },
+    y: { carries: 'level', lane: 'y', says: 'where it is touched, along' },
+    press: { carries: 'level', lane: 'press', says: 'how hard it is pressed' },
     touch: { carries: 'gate', says: 'while it is touched' },
   },
   facts: {},

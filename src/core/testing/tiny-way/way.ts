@@ -1,5 +1,6 @@
 import { laneBank } from '../../ways/lane-bank';
 import { laneFaults } from '../../ways/lane-records';
+import { PLANNED } from '../../ways/planned';
 import { movedLanes } from '../../ways/moved-lanes';
 import { compileTouch } from '../../ways/touch/image';
 import type { Way } from '../../ways/way';
@@ -24,6 +25,10 @@ export const flap: Way<FlapCalibration> = {
       const own = laneOf(c, lane);
       return own !== undefined && Math.abs(rest - own.shut) > own.open / 2;
     }),
+  planned: (lanes, top) => ({
+    ...{ is: 'flap', ...PLANNED },
+    lanes: lanes.map((lane) => ({ lane, shut: top >> 3, open: top >> 2 })),
+  }),
   compile: (parts, sensor, c, inputs) => {
     const lanes = c.lanes.map(({ lane, shut, open }) => ({
       ...{ lane, untouched: shut, noise: 0, touched: shut + open },

@@ -1,3 +1,4 @@
+import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { ContactsCalibration } from './calibration';
 import { compileContacts } from './image';
@@ -18,5 +19,6 @@ export const contacts: Way<ContactsCalibration> = {
   closedAtRest: (c) => c.rest === 'closed',
   decisionMs: () => 0,
   movedSince: () => null,
+  planned: () => ({ is: 'contacts', rest: 'open', debounceMs: 5, ...PLANNED }),
   compile: compileContacts,
 };

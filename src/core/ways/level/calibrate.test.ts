@@ -3,31 +3,37 @@ import { levelFaults } from './rules';
 import { chatterOf } from './chatter';
 import { choiceOf, priceOf, withChoice } from './choice';
 import { calibrateLevel } from './calibrate';
-import type { LevelReport } from './report';
+import { identityInstrument } from '../../testing/identity-response';
+import { countAt, type LaneLevel } from './lane-level';
+import type { LaneReport } from './report';
+import { calibrateSensorLevel } from './sensor-level';
 import type { LevelTake, PlayedTake } from '../../calibrate/played-take';
+import type { Take } from '../../signal/take';
 import { makeRun, makeTake } from '../../testing/takes-by-formula';
 
-const report = (takes: LevelTake[], bits = 12): LevelReport => {
-  const result = calibrateLevel({ bits, sensor: 's', takes });
+const report = (takes: LevelTake[], bits = 12): LaneReport => {
+  const result = calibrateLevel({ bits, sensor: 's', lane: 'breath', takes });
   if (!result.ok) throw new Error(result.faults[0].says);
   return result.value;
 };
-const codes = (r: LevelReport) => r.findings.map((f) => f.code);
+const codes = (r: LaneReport) => r.findings.map((f) => f.code);
+const faultsOf = ({ polarity, ...lane }: LaneLevel) =>
+  levelFaults(
+    { is: 'level', polarity, lanes: [lane], takes: [], method: '' },
+    identityInstrument([]).sensors[0],
+    'c',
+    4095,
+  );
 const replace = (takes: LevelTake[], take: LevelTake) => takes.map((t) => (t.role === take.role ? take : t));
 
 describe('a one-sided sensor, from takes made by formula', () => {
   const r = report(makeRun(400, 2.5));
-  const { calibration: c, readings } = r;
+  const { level: c, readings } = r;
   it('finds rest, noise, and one rising side', () => {
     expect(c.rest).toBeCloseTo(400, 0);
     expect(Math.abs(c.noise - Math.sqrt(2.5 ** 2 + 1 / 12))).toBeLessThan(0.12);
-    expect(c).toMatchObject({
-      polarity: 'rising',
-      onDown: null,
-      offDown: null,
-      reach: { down: null },
-      takes: ['rest', 'soft', 'medium', 'loud', 'full'],
-    });
+    expect(c).toMatchObject({ lane: 'breath', polarity: 'rising', down: null });
+    expect(r.takes).toEqual(['rest', 'soft', 'medium', 'loud', 'full']);
   });
   it('counts the gestures: 20 soft, 8 medium, 8 loud, 3 full', () => {
     expect(r.played.map((t) => t.gestures.length)).toEqual([20, 8, 8, 3]);
@@ -36,10 +42,10 @@ describe('a one-sided sensor, from takes made by formula', () => {
     expect(readings.chatter).toBe(0);
   });
   it('puts reach 5 % over the loudest comfortable, within the noise of a peak', () => {
-    expect(Math.abs(c.reach.up - (400 + 1.05 * 1276))).toBeLessThan(20);
+    expect(Math.abs(c.up.reach - 1.05 * 1276)).toBeLessThan(20);
   });
   it('keeps the order rest < off < on < reach, which the document’s rules check too', () => {
-    expect(levelFaults(c, 'c', 4095)).toEqual([]);
+    expect(faultsOf(c)).toEqual([]);
     expect(readings.onSigmas).toBeGreaterThanOrEqual(6);
     expect(readings.falseTriggersPerHour).toBeLessThanOrEqual(0.1);
   });
@@ -56,32 +62,31 @@ describe('a one-sided sensor, from takes made by formula', () => {
 });
 
 /** What was played in each take of a report, with its frames. */
-const withFrames = (takes: LevelTake[], r: LevelReport): PlayedTake[] => {
+const withFrames = (takes: LevelTake[], r: LaneReport): PlayedTake[] => {
   const playing = takes.filter((t) => t.role !== 'rest');
   return r.played.map((p, i) => ({ ...playing[i], ...p }));
 };
 
 describe('sides and polarity are found, not asked', () => {
   it('a bellows has a middle rest and two sides, scaled apart', () => {
-    const { calibration: c, readings } = report(makeRun(2048, 3, { both: true }));
-    expect(c.onDown! < c.offDown! && c.offDown! < 2048 && c.off > 2048 && c.on > c.off).toBe(true);
-    expect(c.reach.up).toBeGreaterThan(3200);
-    expect(c.reach.down!).toBeLessThan(900);
+    const { level: c, readings } = report(makeRun(2048, 3, { both: true }));
+    expect(c.up.reach).toBeGreaterThan(1152);
+    expect(c.down!.reach).toBeGreaterThan(1148);
+    expect(c.up.reach).not.toBe(c.down!.reach);
     expect(readings.missedSoft.of).toBe(20);
-    expect(levelFaults(c, 'c', 4095)).toEqual([]);
+    expect(faultsOf(c)).toEqual([]);
   });
   it('an upside-down sensor is calibrated downward and said to be so', () => {
     const r = report(makeRun(3600, 3, { sign: -1 }));
-    expect(r.calibration).toMatchObject({ polarity: 'falling', reach: { down: null } });
-    expect(r.calibration.on).toBeLessThan(r.calibration.off);
-    expect(r.calibration.off).toBeLessThan(3600);
+    expect(r.level).toMatchObject({ polarity: 'falling', down: null });
+    expect(countAt(r.level, r.level.up.off)).toBeLessThan(3600);
     expect(codes(r)).toContain('inverted');
-    expect(levelFaults(r.calibration, 'c', 4095)).toEqual([]);
+    expect(faultsOf(r.level)).toEqual([]);
   });
   it('a spring-back after each breath is no second side', () => {
     const peaks = [1200, -120, 1250, -110, 1180, -130, 1220, -90];
     const takes = replace(makeRun(600, 3), makeTake('loud', { rest: 600, noise: 3, peaks, between: 0.2 }));
-    expect(report(takes).calibration.reach.down).toBeNull();
+    expect(report(takes).level.down).toBeNull();
   });
 });
 
@@ -89,7 +94,7 @@ describe('bad takes get a finding each, with a cure', () => {
   const run = () => makeRun(400, 2.5);
   it('no rest take, an empty one, and nothing played are refused by name', () => {
     const refused = (takes: LevelTake[]) => {
-      const result = calibrateLevel({ bits: 12, sensor: 's', takes });
+      const result = calibrateLevel({ bits: 12, sensor: 's', lane: 'breath', takes });
       return result.ok ? null : result.faults[0];
     };
     expect(refused(run().slice(1))).toMatchObject({
@@ -128,13 +133,13 @@ describe('bad takes get a finding each, with a cure', () => {
     );
     const r = report(takes);
     expect(codes(r)).toContain('rest-moves');
-    expect(r.calibration.on).toBeGreaterThan(450);
+    expect(r.level.up.on).toBeGreaterThan(50);
   });
   it('a cough or two in the rest take, as strong as soft playing: left out, and said; three are no accident', () => {
     const coughing = (peaks: number[]) =>
       report(replace(run(), makeTake('rest', { rest: 400, noise: 2.5, peaks, before: 4, between: 2 })));
     const r = coughing([150, 300]);
-    expect(r.calibration.on).toBeLessThan(430);
+    expect(r.level.up.on).toBeLessThan(30);
     expect(r.readings).toMatchObject({ missedSoft: { missed: 0, of: 20 } });
     const { says, evidence } = r.findings.find((f) => f.code === 'rest-moves')!;
     expect(says).toMatch(/left out; if it was not you, record rest again/);
@@ -158,7 +163,7 @@ describe('bad takes get a finding each, with a cure', () => {
     const r = report(takes);
     const missed = r.findings.find((f) => f.code === 'soft-missed')!;
     expect(r.readings.missedSoft.missed).toBeGreaterThan(0);
-    expect(missed.cures[0].set!.on).toBeLessThan(r.calibration.on);
+    expect(missed.cures[0].set!.on).toBeLessThan(r.level.up.on);
     expect(missed.cures[0].cost).toMatch(/phantom notes/);
   });
   it('a level that rises slowly through the threshold: “on” is raised until the gate opens once a gesture', () => {
@@ -167,15 +172,15 @@ describe('bad takes get a finding each, with a cure', () => {
     const r = report(takes);
     expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
     expect(codes(r)).toContain('on-raised');
-    expect(r.calibration.method).toMatch(/raised by \d+/);
-    const lowest = { ...choiceOf(report(run()).calibration), holdOffMs: 0 };
-    expect(chatterOf(withFrames(takes, r), withChoice(r.calibration, lowest))).toBeGreaterThan(0);
+    expect(r.raisedBy).toBeGreaterThan(0);
+    const lowest = { ...choiceOf(report(run()).level), holdOffMs: 0 };
+    expect(chatterOf(withFrames(takes, r), withChoice(r.level, lowest))).toBeGreaterThan(0);
   });
   it('a bellows that springs back past rest after a hard push: “on” of the other side stays over it', () => {
     const r = report(makeRun(2048, 2.5, { both: true, rebound: 0.015 }));
     expect(r.played.map((t) => t.gestures.length)).toEqual([20, 8, 8, 3]);
     expect(r.readings).toMatchObject({ chatter: 0, missedSoft: { missed: 0, of: 20 } });
-    expect(2048 - r.calibration.onDown!).toBeGreaterThan(0.015 * 1600);
+    expect(r.level.down!.on).toBeGreaterThan(0.015 * 1600);
     expect(codes(r)).toContain('on-raised');
   });
   it('the same where that would lose soft gestures: a hold-off makes each one note, or the price of one that would is named', () => {
@@ -187,14 +192,13 @@ describe('bad takes get a finding each, with a cure', () => {
     };
     const held = slow(24, 1.2);
     expect(held.readings.chatter).toBe(0);
-    expect(held.calibration.holdOffMs).toBeGreaterThan(10);
-    expect(chatterOf(held.played, { ...held.calibration, holdOffMs: 0 })).toBeGreaterThan(0);
+    expect(held.level.holdOffMs).toBeGreaterThan(10);
+    expect(chatterOf(held.played, { ...held.level, holdOffMs: 0 })).toBeGreaterThan(0);
     const slower = slow(20, 3);
     expect(slower.readings.chatter).toBeGreaterThan(0);
     for (const { set } of slower.findings.find((f) => f.code === 'chatter')!.cures) {
       if (!set) continue;
-      const { on, off, holdOffMs } = { ...slower.calibration, ...set };
-      const cured = withChoice(slower.calibration, { on: on - 400, off: off - 400, holdOffMs: holdOffMs! });
+      const cured = withChoice(slower.level, { ...choiceOf(slower.level), ...set });
       expect(chatterOf(slower.played, cured)).toBe(0);
     }
   });
@@ -216,24 +220,67 @@ describe('bad takes get a finding each, with a cure', () => {
 describe('moving the thresholds by hand', () => {
   const r = report(makeRun(2048, 3, { both: true }));
   it('moves both sides, keeps the order, and says so in the method', () => {
-    const before = choiceOf(r.calibration);
-    const moved = withChoice(r.calibration, { on: before.on + 40, off: before.off + 10, holdOffMs: 25 });
+    const before = choiceOf(r.level);
+    const moved = withChoice(r.level, { on: before.on + 40, off: before.off + 10, holdOffMs: 25 });
     expect(choiceOf(moved)).toEqual({ on: before.on + 40, off: before.off + 10, holdOffMs: 25 });
-    expect(r.calibration.onDown! - moved.onDown!).toBe(40);
-    expect(moved.method).toMatch(/Moved by hand/);
+    expect(moved.down!.on - r.level.down!.on).toBe(40);
     for (const wanted of [
       { on: -50, off: 900, holdOffMs: -1 },
       { on: 9000, off: -3, holdOffMs: 9000 },
       { on: 30, off: 30, holdOffMs: 0 },
     ])
-      expect(levelFaults(withChoice(r.calibration, wanted), 'c', 4095)).toEqual([]);
-    expect(withChoice(r.calibration, before)).toBe(r.calibration);
+      expect(faultsOf(withChoice(r.level, wanted))).toEqual([]);
+    expect(withChoice(r.level, before)).toBe(r.level);
   });
   it('prices the choice: higher misses more and dreams less', () => {
-    const low = priceOf(r, r.calibration);
-    const high = priceOf(r, withChoice(r.calibration, { on: 85, off: 20, holdOffMs: 0 }));
+    const low = priceOf(r, r.level);
+    const high = priceOf(r, withChoice(r.level, { on: 85, off: 20, holdOffMs: 0 }));
     expect(low.missed.missed).toBe(0);
     expect(high.missed.missed).toBeGreaterThan(5);
     expect(high.phantomsPerHour).toBeLessThan(low.phantomsPerHour);
+  });
+});
+
+describe('several lanes', () => {
+  const run = (rest: number, options: Parameters<typeof makeRun>[2]) => makeRun(rest, 2.5, options);
+  /** Two lanes in the same takes, one beside the other. */
+  const beside = (a: LevelTake[], b: LevelTake[]): Take[] =>
+    a.map((take, i) => {
+      const frames = Math.min(take.tUs.length, b[i].tUs.length);
+      const counts = Uint16Array.from({ length: 2 * frames }, (_, k) => (k % 2 ? b : a)[i].counts[k >> 1]);
+      const tUs = Float64Array.from({ length: frames }, (_, k) => take.tUs[k]);
+      return { id: take.id, role: take.role, channels: ['x', 'y'], tUs, counts };
+    });
+  const lanes = ['x', 'y'].map((column) => ({ id: `lane-${column}`, column }));
+  const both = (a: LevelTake[], b: LevelTake[]) =>
+    calibrateSensorLevel({
+      board: { bits: 12 },
+      sensor: { id: 's', name: 'S', kind: 'level-lanes', lanes },
+      takes: beside(a, b),
+    });
+  it('get a record each, equal to what each alone gives, and share polarity and hold-off', () => {
+    const [a, b] = [run(400, {}), run(700, {})];
+    const read = both(a, b);
+    if (!read.ok) throw new Error(read.faults[0].says);
+    const { calibration, readings } = read.value;
+    const alone = (takes: LevelTake[]) => report(takes).level;
+    expect(calibration.lanes.map(({ lane, rest, up }) => ({ lane, rest, up }))).toEqual([
+      { lane: 'lane-x', rest: alone(a).rest, up: alone(a).up },
+      { lane: 'lane-y', rest: alone(b).rest, up: alone(b).up },
+    ]);
+    expect(readings).toMatchObject({ lanes: [{ lane: 'lane-x' }, { lane: 'lane-y' }] });
+  });
+  it('a lane that is played both ways calls the side that the others are played to “up”', () => {
+    const read = both(run(3600, { sign: -1 }), run(2048, { both: true }));
+    if (!read.ok) throw new Error(read.faults[0].says);
+    const alone = report(run(2048, { both: true })).level;
+    expect(read.value.calibration).toMatchObject({
+      polarity: 'falling',
+      lanes: [{ down: null }, { up: alone.down, down: alone.up }],
+    });
+  });
+  it('that are played opposite ways are refused by name', () => {
+    const read = both(run(400, {}), run(3600, { sign: -1 }));
+    expect(read.ok ? '' : read.faults[0].says).toMatch(/lane-y moves the other way/);
   });
 });

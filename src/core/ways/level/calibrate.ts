@@ -1,4 +1,5 @@
-import type { LevelCalibration } from './calibration';
+import type { Side } from './calibration';
+import type { LaneLevel } from './lane-level';
 import { refuse, ok, type Result } from '../../result';
 import { humOf } from '../../signal/hum';
 import { clippingOf } from '../../signal/rails';
@@ -11,19 +12,19 @@ import { gestureMark } from '../../calibrate/mark';
 import { measureAttack } from './measure-attack';
 import { readingsOf } from './readings';
 import { calibrateSide, type CalibratedSide } from './calibrate-side';
-import type { LevelEvidence, LevelJob, LevelReport } from './report';
+import type { LaneReport, LevelEvidence, LevelJob } from './report';
 import { playTake } from '../../calibrate/played-take';
 import { sidednessOf, type Sidedness } from './sidedness';
-import { DEFAULT_PHANTOMS_PER_HOUR, tradeOf } from '../../calibrate/thresholds';
+import { tradeOf } from '../../calibrate/thresholds';
 
 /**
- * Calibrates one level from its takes: rest and noise, polarity and sides, reach, thresholds and findings.
+ * Calibrates one lane as a level from its takes: rest and noise, polarity and sides, reach, thresholds and findings.
  * @param progress called with 0 … 1 as takes are done
  */
 export function calibrateLevel(
   job: LevelJob,
   progress: (share: number) => void = () => {},
-): Result<LevelReport> {
+): Result<LaneReport> {
   const restAt = job.takes.findIndex((t) => t.role === 'rest');
   if (restAt < 0)
     return refuse({ path: 'takes', says: 'a rest take is required; record a few seconds of rest first' });
@@ -58,10 +59,11 @@ export function calibrateLevel(
       path: 'takes',
       says: `no threshold fits: noise of ${stats.noise.toFixed(1)} counts leaves no room between rest and the playing`,
     });
-  const calibration = toCalibration(job, stats, sidedness, up, down);
-  const attack = measureAttack(played, calibration);
-  if (attack.length > 0) calibration.attack = attack;
-  const readings = readingsOf(job, stats, timing, played, calibration, up, down);
+  const level = toLevel(job, stats, sidedness, up, down);
+  const attack = measureAttack(played, level);
+  if (attack.length > 0) level.attack = attack;
+  const readings = readingsOf(job, stats, timing, played, level, up, down);
+  const raisedBy = Math.max(up.raisedBy, down?.raisedBy ?? 0);
   const evidence: LevelEvidence = {
     job,
     rest,
@@ -72,17 +74,18 @@ export function calibrateLevel(
     played,
     sidedness,
     upSide: up.side,
-    calibration,
+    level,
     readings,
     softUp: up.soft,
-    raisedBy: Math.max(up.raisedBy, down?.raisedBy ?? 0),
+    raisedBy,
     leftOut: [...up.leftOut, ...(down?.leftOut ?? [])],
   };
   progress(1);
   const medium = played.find((t) => t.role === 'medium');
   return ok({
-    is: 'level',
-    calibration,
+    level,
+    takes: job.takes.map((t) => t.id),
+    raisedBy,
     readings,
     findings: levelFindings(evidence),
     trade: {
@@ -95,32 +98,21 @@ export function calibrateLevel(
   });
 }
 
-function toCalibration(
+function toLevel(
   job: LevelJob,
   stats: RestStatistics,
   sidedness: Sidedness,
   up: CalibratedSide,
   down: CalibratedSide | null,
-): LevelCalibration {
-  const whole = Math.round(stats.rest);
-  const sign = sidedness === 'falling' ? -1 : 1;
-  const limit = job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR;
-  const raisedBy = Math.max(up.raisedBy, down?.raisedBy ?? 0);
-  const holdOffMs = Math.max(up.holdOffMs, down?.holdOffMs ?? 0);
-  const raised = raisedBy > 0 ? ` On then raised by ${raisedBy}, so that the gate opens once a gesture.` : '';
+): LaneLevel {
+  const side = ({ reach, thresholds: { on, off } }: CalibratedSide): Side => ({ reach, dead: on, on, off });
   return {
-    is: 'level',
+    lane: job.lane,
     rest: round(stats.rest, 2),
     noise: round(stats.noise, 3),
     polarity: sidedness === 'falling' ? 'falling' : 'rising',
-    reach: { up: whole + sign * up.reach, down: down ? whole - down.reach : null },
-    on: whole + sign * up.thresholds.on,
-    off: whole + sign * up.thresholds.off,
-    onDown: down ? whole - down.thresholds.on : null,
-    offDown: down ? whole - down.thresholds.off : null,
-    deadZone: { up: up.thresholds.on, down: down ? down.thresholds.on : null },
-    holdOffMs,
-    takes: job.takes.map((t) => t.id),
-    method: `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it.${raised} Hold-off: one and a half times the slowest passage of the gate. Reach: p95 of loud peaks plus 5 %.`,
+    holdOffMs: Math.max(up.holdOffMs, down?.holdOffMs ?? 0),
+    up: side(up),
+    down: down && side(down),
   };
 }

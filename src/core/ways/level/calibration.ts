@@ -9,6 +9,8 @@ import {
   IsNumber,
   IsObject,
   IsOptional,
+  IsString,
+  Length,
   Max,
   Min,
   ValidateNested,
@@ -22,10 +24,16 @@ declare module '../../instrument/calibration' {
   }
 }
 
-/** A pair of distances or counts, one a side; `down` is null on a one-sided sensor. */
-export class Sides {
-  @IsNumber(finite) up!: number;
-  @IsOptional() @IsNumber(finite) down!: number | null;
+/** One side of rest, in whole counts from the whole-count rest: dead zone, off < on < reach. */
+export class Side {
+  /** Comfortable loudest. */
+  @IsInt() @Min(1) @Max(65535) reach!: number;
+  /** Within it the response stays at its floor. */
+  @IsInt() @Min(0) @Max(65535) dead!: number;
+  /** The gate opens at this distance or beyond. */
+  @IsInt() @Min(1) @Max(65535) on!: number;
+  /** The gate closes once the distance falls short of this. */
+  @IsInt() @Min(1) @Max(65535) off!: number;
 }
 
 /** How far from rest a loud attack is after a window: p95 of the loud takes. */
@@ -36,28 +44,16 @@ export class AttackPoint {
   @IsInt() @Min(1) @Max(65535) distance!: number;
 }
 
-/**
- * What was measured of one level, in counts of its board. `up` is the side that playing moves to; on a falling
- * sensor (more playing, fewer counts) its reach, on and off lie below rest.
- */
-export class LevelCalibration extends Measured {
-  @IsIn(['level']) is!: 'level';
-  @IsNumber(finite) rest!: number;
+/** What was measured of one lane, in counts of its board. */
+export class LevelLane {
+  @IsString() @Length(1, 40) lane!: string;
+  @IsNumber(finite) @Min(0) @Max(65535) rest!: number;
   /** σ of the rest take, counts. */
   @IsNumber(finite) @Min(0) noise!: number;
-  @IsIn(['rising', 'falling']) polarity!: 'rising' | 'falling';
-  /** Comfortable loudest, counts. */
-  @IsObject() @ValidateNested() @Type(() => Sides) reach!: Sides;
-  /** The gate opens at this count or beyond. */
-  @IsInt() on!: number;
-  /** The gate closes once the count falls short of this. */
-  @IsInt() off!: number;
-  @IsOptional() @IsInt() onDown!: number | null;
-  @IsOptional() @IsInt() offDown!: number | null;
-  /** Distance from rest, counts, within which the response stays at its floor. */
-  @IsObject() @ValidateNested() @Type(() => Sides) deadZone!: Sides;
-  /** Hold-off, ms: least time that a gate stays open, and then closed, before it may change again; 0 … 250. */
-  @IsOptional() @IsNumber(finite) @Min(0) @Max(250) holdOffMs?: number;
+  /** The side that playing moves to. */
+  @IsObject() @ValidateNested() @Type(() => Side) up!: Side;
+  /** The other side; null on a lane that is played one way. */
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Side) down!: Side | null;
   /** Loud attacks, by rising window; absent where nothing loud was played. */
   @IsOptional()
   @IsArray()
@@ -67,4 +63,20 @@ export class LevelCalibration extends Measured {
   @ValidateNested({ each: true })
   @Type(() => AttackPoint)
   attack?: AttackPoint[];
+}
+
+/** What was measured of levels: a record a lane, and what they share. */
+export class LevelCalibration extends Measured {
+  @IsIn(['level']) is!: 'level';
+  /** Whether `up` lies above rest, or below it. */
+  @IsIn(['rising', 'falling']) polarity!: 'rising' | 'falling';
+  /** Hold-off, ms: least time that a gate stays open, and then closed, before it may change again; 0 … 250. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(250) holdOffMs?: number;
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(128)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => LevelLane)
+  lanes!: LevelLane[];
 }

@@ -1,4 +1,4 @@
-import type { LevelCalibration } from './calibration';
+import type { LaneLevel } from './lane-level';
 import type { Role } from '../../signal/take';
 import { openingsOf, type Gate } from './attack';
 import { gatesOf } from './choice';
@@ -35,9 +35,9 @@ export function chatterOfGate(singles: readonly SingleTake[], gate: Gate): numbe
   }, 0);
 }
 
-/** The same for a calibration, both sides together. */
-export const chatterOf = (played: readonly PlayedTake[], c: LevelCalibration): number =>
-  gatesOf(c).reduce(
-    (sum, gate) => sum + chatterOfGate(singlesOf(played, Math.round(c.rest), gate.sign), gate),
+/** The same for a lane, both sides together. */
+export const chatterOf = (played: readonly PlayedTake[], level: LaneLevel): number =>
+  gatesOf(level).reduce(
+    (sum, gate) => sum + chatterOfGate(singlesOf(played, Math.round(level.rest), gate.sign), gate),
     0,
   );

@@ -1,6 +1,7 @@
 import { LONGEST_TIMER_US } from '../../engine/clock';
-import type { LevelCalibration } from './calibration';
-import type { LevelReport } from './report';
+import type { LevelCalibration, Side } from './calibration';
+import { countAt, signOf, withLaneLevel, type LaneLevel } from './lane-level';
+import type { LaneReport } from './report';
 import { missedSoft, type Missed } from '../../calibrate/missed-share';
 
 /** What a maker may choose: on and off of the up side as whole distances from the whole-count rest, and the hold-off. */
@@ -11,53 +12,54 @@ export interface Choice {
   holdOffMs: number;
 }
 
-const signOf = (c: LevelCalibration): 1 | -1 => (c.polarity === 'falling' ? -1 : 1);
+/** The thresholds that a lane has. */
+export const choiceOf = ({ up, holdOffMs }: Pick<LaneLevel, 'up' | 'holdOffMs'>): Choice => ({
+  on: up.on,
+  off: up.off,
+  holdOffMs: holdOffMs ?? 0,
+});
 
-/** The thresholds that a calibration has. */
-export const choiceOf = (c: LevelCalibration): Choice => {
-  const whole = Math.round(c.rest);
-  return { on: signOf(c) * (c.on - whole), off: signOf(c) * (c.off - whole), holdOffMs: c.holdOffMs ?? 0 };
-};
-
-/** The gates of a calibration as distances from the whole-count rest: the up side's, then the down side's if there is one. */
-export function gatesOf(c: LevelCalibration): (Choice & { sign: 1 | -1 })[] {
-  const up = { ...choiceOf(c), sign: signOf(c) };
-  if (c.onDown === null || c.offDown === null) return [up];
-  const whole = Math.round(c.rest);
-  return [up, { on: whole - c.onDown, off: whole - c.offDown, holdOffMs: up.holdOffMs, sign: -1 }];
+/** The gates of a lane as distances from the whole-count rest: the up side's, then the down side's if there is one. */
+export function gatesOf(level: LaneLevel): (Choice & { sign: 1 | -1 })[] {
+  const up = { ...choiceOf(level), sign: signOf(level) };
+  if (!level.down) return [up];
+  const { on, off } = level.down;
+  return [up, { on, off, holdOffMs: up.holdOffMs, sign: signOf(level, 'down') }];
 }
 
 /** Longest hold-off that may be set, ms. */
 export const LONGEST_HOLD_OFF_MS = LONGEST_TIMER_US / 1000;
 
 /**
- * A calibration with another choice: the down side moves by as much, the dead zone follows "on", and order is kept
+ * A lane with another choice: the down side moves by as much, the dead zone follows "on", and order is kept
  * (rest < off < on < reach). @returns the same object when nothing moves
  */
-export function withChoice(c: LevelCalibration, wanted: Choice): LevelCalibration {
-  const whole = Math.round(c.rest);
-  const sign = signOf(c);
-  const before = choiceOf(c);
-  const room = sign * (Math.round(c.reach.up) - whole) - 1;
-  const downRoom = c.reach.down === null ? Infinity : whole - Math.round(c.reach.down) - 1;
-  const downBy = c.onDown === null ? 0 : whole - c.onDown - before.on;
-  const on = Math.round(Math.min(room, downRoom - downBy, Math.max(2, 2 - downBy, wanted.on)));
+export function withChoice(level: LaneLevel, wanted: Choice): LaneLevel {
+  const { up, down } = level;
+  const before = choiceOf(level);
+  const downBy = down ? down.on - up.on : 0;
+  const room = Math.min(up.reach, down ? down.reach - downBy : Infinity) - 1;
+  const on = Math.round(Math.min(room, Math.max(2, 2 - downBy, wanted.on)));
   const off = Math.round(Math.min(on - 1, Math.max(1, wanted.off)));
   const holdOffMs = Math.min(LONGEST_HOLD_OFF_MS, Math.max(0, wanted.holdOffMs));
-  if (on === before.on && off === before.off) return holdOffMs === before.holdOffMs ? c : { ...c, holdOffMs };
-  const offDownBy = c.offDown === null ? 0 : whole - c.offDown - before.off;
-  const offDown = Math.min(on + downBy - 1, Math.max(1, off + offDownBy));
+  if (on === up.on && off === up.off) return holdOffMs === before.holdOffMs ? level : { ...level, holdOffMs };
+  const moved = (side: Side, by: number, offBy: number): Side => ({
+    ...{ reach: side.reach, dead: on + by, on: on + by },
+    off: Math.min(on + by - 1, Math.max(1, off + offBy)),
+  });
   return {
-    ...c,
-    on: whole + sign * on,
-    off: whole + sign * off,
-    onDown: c.onDown === null ? null : whole - (on + downBy),
-    offDown: c.offDown === null ? null : whole - offDown,
-    deadZone: { up: on, down: c.onDown === null ? null : on + downBy },
+    ...level,
+    up: moved(up, 0, 0),
+    down: down && moved(down, downBy, down.off - up.off),
     holdOffMs,
-    method: `${c.method.split(' Moved by hand')[0]} Moved by hand to ${whole + sign * on} and ${whole + sign * off}.`,
   };
 }
+
+/** A calibration with a lane's choice moved by hand, which its method then says. */
+export const withMoved = (c: LevelCalibration, level: LaneLevel): LevelCalibration => ({
+  ...withLaneLevel(c, level),
+  method: `${c.method.split(' Moved by hand')[0]} Moved by hand to ${countAt(level, level.up.on)} and ${countAt(level, level.up.off)}.`,
+});
 
 /** What a hold-off costs, in words. @param ms 0 for none */
 export const holdOffPrice = (ms: number): string =>
@@ -73,21 +75,20 @@ export interface Price {
   missed: Missed;
 }
 
-/** The price of a calibration's thresholds by the report's trade, both sides together. */
-export function priceOf(report: LevelReport, c: LevelCalibration): Price {
-  const whole = Math.round(c.rest);
-  const { on } = choiceOf(c);
-  const at = (points: LevelReport['trade']['up'], d: number) =>
+/** The price of a lane's thresholds by its report's trade, both sides together. */
+export function priceOf(report: LaneReport, level: LaneLevel): Price {
+  const whole = Math.round(level.rest);
+  const at = (points: LaneReport['trade']['up'], d: number) =>
     points.reduce((best, p) => (Math.abs(p.distance - d) < Math.abs(best.distance - d) ? p : best));
-  const points = [at(report.trade.up, on)];
-  if (report.trade.down && c.onDown !== null) points.push(at(report.trade.down, whole - c.onDown));
+  const points = [at(report.trade.up, level.up.on)];
+  if (report.trade.down && level.down) points.push(at(report.trade.down, level.down.on));
   const sum = (f: (p: (typeof points)[0]) => number) => points.reduce((n, p) => n + f(p), 0);
   const soft = report.played
     .filter((t) => t.role === 'soft')
     .flatMap((t) => t.gestures)
     .map((g) => {
-      const up = g.sign === signOf(c);
-      return Math.abs(g.peak - whole) - (up || c.onDown === null ? on : whole - c.onDown);
+      const side = g.sign !== signOf(level) && level.down ? level.down : level.up;
+      return Math.abs(g.peak - whole) - side.on;
     });
   return {
     phantomsPerHour: sum((p) => Math.max(p.predictedPerHour, p.observedPerHour)),

@@ -1,12 +1,13 @@
-import type { LevelCalibration } from './calibration';
+import type { LevelLane } from './calibration';
 import { attackAt } from './attack';
-import { choiceOf } from './choice';
 
 /** What a loud attack reaches where none was measured: this many times "on". (Common practice, no source.) */
 const GUESSED_ATTACK = 4;
+/** “On” of a lane that was not measured, counts from rest. */
+const GUESSED_ON = 20;
 
 /** Distance from rest, counts, that reads full velocity after a window: as measured, else a guess from "on". */
-export function fullAttack(calibration: LevelCalibration | null, windowMs: number): number {
-  if (calibration?.attack) return attackAt(calibration.attack, windowMs);
-  return GUESSED_ATTACK * (calibration ? choiceOf(calibration).on : 20);
+export function fullAttack(lane: Pick<LevelLane, 'attack' | 'up'> | null, windowMs: number): number {
+  if (lane?.attack) return attackAt(lane.attack, windowMs);
+  return GUESSED_ATTACK * (lane?.up.on ?? GUESSED_ON);
 }

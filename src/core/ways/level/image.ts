@@ -1,10 +1,14 @@
-import { NO_TABLE } from '../../engine/codes';
 import { ABOVE, BELOW, feeds } from '../../engine/place';
 import { beginsOf } from '../../engine/stairs';
 import { NO_SCALE, scaleOf } from '../../engine/scale';
 import type { LEVEL, SIDE } from '../../engine/layout';
 import type { Of } from '../../engine/struct';
-import type { LevelCalibration } from './calibration';
+import type { Parts } from '../../engine/image/parts';
+import type { Sensor } from '../../instrument/sensor';
+import { measuredLanes } from '../lane-records';
+import type { Compiled, Inputs } from '../way';
+import type { LevelCalibration, Side as MeasuredSide } from './calibration';
+import { signOf, type LaneLevel } from './lane-level';
 import type { SideOf } from '../../instrument/voices';
 
 type Level = Of<typeof LEVEL>;
@@ -12,24 +16,32 @@ type Side = Of<typeof SIDE>;
 
 const ABSENT: Side = { scale: NO_SCALE, dead: 65535, on: 65535, off: 65535 };
 
-/** A calibrated level: counts as distances from the whole-count rest, its sides by whether they lie above or below it. */
-export function compileLevel(c: LevelCalibration, column: number): Level {
-  const rest = Math.round(c.rest);
-  const sign = signOf(c);
-  const up = side(sign, rest, c.reach.up, c.deadZone.up, c.on, c.off);
-  const down =
-    c.reach.down === null || c.onDown === null || c.offDown === null
-      ? ABSENT
-      : side(-sign, rest, c.reach.down, c.deadZone.down ?? c.deadZone.up, c.onDown, c.offDown);
-  const still = Math.min(up.on, down.on);
-  const own = { gate: 0, gates: 0, control: 0, controls: 0 };
-  return { rest, still, side: sign > 0 ? [up, down] : [down, up], table: NO_TABLE, column, ...own, pad: 0 };
+/** Levels that stand one after another, a level a lane that was measured. */
+export function compileLevels(
+  { image }: Parts,
+  sensor: Sensor,
+  c: LevelCalibration,
+  { columns }: Inputs,
+): Compiled | null {
+  const lanes = measuredLanes(sensor, c.lanes, columns);
+  if (lanes.length === 0) return null;
+  const index = image.levels.length;
+  for (const { record, column } of lanes)
+    image.levels.push(compileLevel({ ...record, polarity: c.polarity }, column));
+  return { index, lanes: lanes.map(({ place }) => place), bank: null };
 }
 
-const signOf = (c: LevelCalibration): 1 | -1 => (c.polarity === 'falling' ? -1 : 1);
+/** A lane's level: its sides by whether they lie above or below rest. */
+export function compileLevel(l: Omit<LaneLevel, 'lane'>, column: number): Level {
+  const [up, down] = [side(l.up), l.down ? side(l.down) : ABSENT];
+  const still = Math.min(up.on, down.on);
+  const own = { gate: 0, gates: 0, control: 0, controls: 0 };
+  const sides: [Side, Side] = signOf(l) > 0 ? [up, down] : [down, up];
+  return { rest: Math.round(l.rest), still, side: sides, column, ...own, pad: 0 };
+}
 
 /** The sides of rest that feed a voice, as a mask. */
-export function sideMask(c: LevelCalibration, side: SideOf): number {
+export function sideMask(c: Pick<LevelCalibration, 'polarity'>, side: SideOf): number {
   if (side === 'both') return ABOVE | BELOW;
   return (side === 'up') === signOf(c) > 0 ? ABOVE : BELOW;
 }
@@ -50,11 +62,12 @@ export function slackOf(level: Level, mask: number, stairs: readonly number[], n
   return Math.max(0, Math.min(255, Math.ceil(SLACK_SIGMA * noise), ...rooms));
 }
 
-function side(sign: number, rest: number, reach: number, deadZone: number, on: number, off: number): Side {
-  const distance = (count: number) => sign * (count - rest);
-  const dead = Math.round(deadZone);
-  return { scale: scaleOf(Math.round(distance(reach)) - dead), dead, on: distance(on), off: distance(off) };
-}
+const side = ({ reach, dead, on, off }: MeasuredSide): Side => ({
+  scale: scaleOf(reach - dead),
+  dead,
+  on,
+  off,
+});
 
 /** The scales of an attack: from "on" to the distance that reads full strength, one a side. */
 export function attackScales(

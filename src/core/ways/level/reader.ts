@@ -1,10 +1,9 @@
-import { levelOf } from './level-of';
+import type { LaneLevel } from './lane-level';
 import { feeds, locate, type Place } from '../../engine/place';
 import { shareOf } from '../../engine/scale';
 import { beginsOf, stairsOf, stepAt } from '../../engine/stairs';
 import { ONE } from '../../shape/table';
 import type { Response } from '../../instrument/response';
-import type { Sensor } from '../../instrument/sensor';
 import type { SideOf } from '../../instrument/voices';
 import { compileLevel, sideMask } from './image';
 
@@ -20,18 +19,15 @@ export interface LevelReading {
 const STEPS = 127;
 
 /**
- * Reads counts as a controller over the full range would.
- * @returns null where the sensor has no calibrated level
+ * Reads a lane's counts as a controller over the full range would.
  */
 export function levelReader(
-  sensor: Sensor,
+  lane: LaneLevel,
   response: Response,
   side: SideOf = 'both',
-): ((count: number) => LevelReading) | null {
-  const calibration = levelOf(sensor);
-  if (!calibration) return null;
-  const level = compileLevel(calibration, 0);
-  const mask = sideMask(calibration, side);
+): (count: number) => LevelReading {
+  const level = compileLevel(lane, 0);
+  const mask = sideMask(lane, side);
   const { floor, stairs } = stairsOf(response, STEPS);
   const begins = level.side.map(({ dead, scale }) => beginsOf(stairs, dead, scale.span));
   const place: Place = { side: 0, distance: 0 };

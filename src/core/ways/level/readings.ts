@@ -1,4 +1,4 @@
-import type { LevelCalibration } from './calibration';
+import type { LaneLevel } from './lane-level';
 import { distinctLevels, rangeShare } from '../../signal/levels';
 import type { RestStatistics } from '../../signal/rest';
 import type { Timing } from '../../signal/timing';
@@ -11,13 +11,13 @@ import { missedSoft } from '../../calibrate/missed-share';
 import { playedDynamics } from './played-dynamics';
 import { phantomsPerHour } from '../../calibrate/thresholds';
 
-/** The few numbers that matter of a calibration. */
+/** The few numbers that matter of a lane. */
 export function readingsOf(
   job: LevelJob,
   stats: RestStatistics,
   timing: Timing,
   played: readonly PlayedTake[],
-  c: LevelCalibration,
+  level: LaneLevel,
   up: CalibratedSide,
   down: CalibratedSide | null,
 ): LevelReadings {
@@ -35,7 +35,7 @@ export function readingsOf(
     restStandardError: round(stats.standardError, 3),
     rateHz: round(timing.rateHz, 1),
     jitterUs: timing.jitterUs,
-    chatter: chatterOf(played, c),
-    dynamics: playedDynamics(played, c),
+    chatter: chatterOf(played, level),
+    dynamics: playedDynamics(played, level),
   };
 }

@@ -1,5 +1,6 @@
 import type { LevelTake, PlayedGestures, PlayedTake } from '../../calibrate/played-take';
 import type { LevelCalibration } from './calibration';
+import type { LaneLevel } from './lane-level';
 import type { Hum } from '../../signal/hum';
 import type { Clipping } from '../../signal/rails';
 import type { RestStatistics } from '../../signal/rest';
@@ -20,6 +21,8 @@ declare module '../../calibrate/report' {
 export interface LevelJob {
   bits: number;
   sensor: string;
+  /** Id of the lane. */
+  lane: string;
   takes: readonly LevelTake[];
   /** Phantom notes an hour to accept. */
   phantomsPerHour?: number;
@@ -47,10 +50,13 @@ export interface LevelReadings {
   dynamics: PlayedDynamics;
 }
 
-/** What the takes of a level came to: gestures and ranges, no frames. */
-export interface LevelReport {
-  is: 'level';
-  calibration: LevelCalibration;
+/** What the takes of one lane came to: gestures and ranges, no frames. */
+export interface LaneReport {
+  level: LaneLevel;
+  /** Ids of the takes that it came from. */
+  takes: string[];
+  /** Counts that "on" was raised by against chatter; the side that needed more. */
+  raisedBy: number;
   readings: LevelReadings;
   findings: Finding[];
   trade: { up: TradePoint[]; down: TradePoint[] | null };
@@ -59,6 +65,21 @@ export interface LevelReport {
   /** Gesture mark of the medium take, or null. */
   mark: number[] | null;
 }
+
+/** What the takes of a sensor measured as levels came to, a report a lane. */
+export interface LevelReport {
+  is: 'level';
+  calibration: LevelCalibration;
+  /** Of its only lane; of several, by the lane. */
+  readings: LevelReadings | { lanes: (LevelReadings & { lane: string })[] };
+  findings: Finding[];
+  lanes: LaneReport[];
+  mark: number[] | null;
+}
+
+/** The report of one lane, or null. @param lane its id */
+export const laneReport = (report: LevelReport | null, lane: string): LaneReport | null =>
+  report?.lanes.find((l) => l.level.lane === lane) ?? null;
 
 /** What the findings are drawn from. */
 export interface LevelEvidence {
@@ -71,7 +92,7 @@ export interface LevelEvidence {
   played: PlayedTake[];
   sidedness: Sidedness;
   upSide: RestSide;
-  calibration: LevelCalibration;
+  level: LaneLevel;
   readings: LevelReadings;
   /** Distances of soft peaks on the up side. */
   softUp: number[];

@@ -1,52 +1,47 @@
+import type { Sensor } from '../../instrument/sensor';
 import type { Fault } from '../../result';
-import type { LevelCalibration } from './calibration';
+import { laneFaults } from '../lane-records';
+import type { LevelCalibration, Side } from './calibration';
+import { countAt, type SideName } from './lane-level';
 
-/** Order along each side: rest < off < on < reach, dead zone short of reach, all within the converter's counts. */
-export function levelFaults(c: LevelCalibration, path: string, fullScale: number): Fault[] {
+/** Lanes of the sensor, each once; along each side rest < off < on < reach, dead zone short of reach, all within the converter's counts. */
+export function levelFaults(c: LevelCalibration, sensor: Sensor, path: string, fullScale: number): Fault[] {
+  return [
+    ...laneFaults(c.lanes, sensor, path),
+    ...c.lanes.flatMap((record, i) => {
+      const level = { ...record, polarity: c.polarity };
+      const ofSide = (name: SideName, side: Side) =>
+        sideFaults(side, `${path}.lanes.${i}.${name}`, fullScale, countAt(level, side.reach, name));
+      return [
+        ...within(record.rest, `${path}.lanes.${i}.rest`, fullScale),
+        ...ofSide('up', record.up),
+        ...(record.down ? ofSide('down', record.down) : []),
+      ];
+    }),
+  ];
+}
+
+const within = (count: number, path: string, fullScale: number): Fault[] =>
+  count >= 0 && count <= fullScale
+    ? []
+    : [{ path, says: `must lie in 0 … ${fullScale} counts, got ${count}` }];
+
+/** @param farthest count at reach */
+function sideFaults(
+  { reach, dead, on, off }: Side,
+  path: string,
+  fullScale: number,
+  farthest: number,
+): Fault[] {
   const faults: Fault[] = [];
-  const within = (value: number, name: string) => {
-    if (value < 0 || value > fullScale)
-      faults.push({ path: `${path}.${name}`, says: `must lie in 0 … ${fullScale} counts, got ${value}` });
-  };
-  within(c.rest, 'rest');
-  const rest = Math.round(c.rest);
-  const sign = c.polarity === 'falling' ? -1 : 1;
-  const ordered = (s: number, values: [string, number][]) => {
-    let last = 0;
-    for (const [name, value] of values) {
-      within(value, name);
-      const distance = s * (value - rest);
-      if (!(distance > last))
-        faults.push({
-          path: `${path}.${name}`,
-          says: `must lie beyond ${last === 0 ? 'rest' : 'the one before it'} (rest, off, on, reach), got ${value}`,
-        });
-      last = distance;
-    }
-  };
-  const deadZone = (value: number, reach: number, name: string) => {
-    if (value < 0 || Math.round(value) >= Math.abs(Math.round(reach) - rest))
-      faults.push({ path: `${path}.deadZone.${name}`, says: `must lie between 0 and reach, got ${value}` });
-  };
-  ordered(sign, [
-    ['off', c.off],
-    ['on', c.on],
-    ['reach.up', Math.round(c.reach.up)],
-  ]);
-  deadZone(c.deadZone.up, c.reach.up, 'up');
-  const down = [c.reach.down, c.onDown, c.offDown].filter((v) => v !== null && v !== undefined).length;
-  if (down !== 0 && down !== 3)
+  const order = 'each must lie beyond the one before it (rest, off, on, reach)';
+  if (on <= off) faults.push({ path: `${path}.on`, says: `${order}, got off ${off}, on ${on}` });
+  if (reach <= on) faults.push({ path: `${path}.reach`, says: `${order}, got on ${on}, reach ${reach}` });
+  if (dead >= reach) faults.push({ path: `${path}.dead`, says: `must be less than reach, got ${dead}` });
+  if (farthest < 0 || farthest > fullScale)
     faults.push({
-      path: `${path}.reach.down`,
-      says: 'a second side needs reach.down, onDown and offDown together',
+      path: `${path}.reach`,
+      says: `must lead to a count within 0 … ${fullScale}, got ${farthest}`,
     });
-  if (down === 3) {
-    ordered(-sign, [
-      ['offDown', c.offDown!],
-      ['onDown', c.onDown!],
-      ['reach.down', Math.round(c.reach.down!)],
-    ]);
-    deadZone(c.deadZone.down ?? c.deadZone.up, c.reach.down!, 'down');
-  }
   return faults;
 }

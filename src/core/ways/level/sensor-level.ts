@@ -1,31 +1,101 @@
-import { ok, refuse, type Result } from '../../result';
-import { columnOf } from '../../signal/take';
-import { calibrateLevel } from './calibrate';
-import type { LevelReport } from './report';
 import type { SensorJob } from '../../calibrate/report';
+import type { Lane } from '../../instrument/sensor';
+import { ok, refuse, type Result } from '../../result';
+import { columnOf, type Take } from '../../signal/take';
+import { calibrateLevel } from './calibrate';
+import { DEFAULT_PHANTOMS_PER_HOUR } from '../../calibrate/thresholds';
+import { counted } from '../../units/counted';
+import type { LevelCalibration, LevelLane } from './calibration';
+import type { LaneLevel } from './lane-level';
+import type { LaneReport, LevelReport } from './report';
 
-/** Calibrates a kind whose one lane is a level. Takes without its column are passed over. */
+/** Calibrates a sensor's lanes as levels, each from the takes that have its column; a lane without any is left out. */
 export function calibrateSensorLevel(
-  { board, sensor, takes, phantomsPerHour }: SensorJob,
+  job: SensorJob,
   progress?: (share: number) => void,
 ): Result<LevelReport> {
-  const column = sensor.lanes[0].column ?? '';
-  const own = takes.filter((t) => t.channels.includes(column));
-  if (own.length === 0) return refuse({ path: 'takes', says: `a column ${column} is required` });
-  const read = calibrateLevel(
-    {
-      bits: board.bits,
-      sensor: sensor.id,
-      takes: own.map((t) => ({
-        id: t.id,
-        role: t.role,
-        marks: t.marks,
-        tUs: t.tUs,
-        counts: columnOf(t, column),
-      })),
-      phantomsPerHour,
-    },
-    progress,
-  );
-  return read.ok ? ok(read.value) : read;
+  const { lanes } = job.sensor;
+  const played = lanes.flatMap((lane) => {
+    const takes = job.takes.filter((t) => t.channels.includes(lane.column ?? ''));
+    return takes.length > 0 ? [{ lane, takes }] : [];
+  });
+  if (played.length === 0)
+    return refuse({ path: 'takes', says: `a column ${lanes[0].column ?? ''} is required` });
+  const reports: LaneReport[] = [];
+  for (const [i, { lane, takes }] of played.entries()) {
+    const read = calibrateLane(job, lane, takes, (share) => progress?.((i + share) / played.length));
+    if (!read.ok) {
+      const where = lanes.length > 1 ? `${lane.id}: ` : '';
+      return { ok: false, faults: read.faults.map((f) => ({ ...f, says: where + f.says })) };
+    }
+    reports.push(read.value);
+  }
+  return together(reports, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR);
+}
+
+function calibrateLane(
+  { board, sensor, phantomsPerHour }: SensorJob,
+  lane: Lane,
+  takes: readonly Take[],
+  progress: (share: number) => void,
+): Result<LaneReport> {
+  const own = takes.map((t) => ({
+    ...{ id: t.id, role: t.role, marks: t.marks, tUs: t.tUs },
+    counts: columnOf(t, lane.column!),
+  }));
+  const job = { bits: board.bits, sensor: sensor.id, lane: lane.id, takes: own, phantomsPerHour };
+  const read = calibrateLevel(job, progress);
+  if (!read.ok || sensor.lanes.length === 1) return read;
+  return ok({ ...read.value, findings: read.value.findings.map((f) => ({ ...f, lane: lane.id })) });
+}
+
+/** The lanes' reports as their sensor's: what they share must be the same for all. @param reports one or more */
+function together(reports: LaneReport[], limit: number): Result<LevelReport> {
+  const oneWay = reports.filter(({ level }) => !level.down);
+  const polarity = oneWay[0]?.level.polarity ?? 'rising';
+  const against = oneWay.find(({ level }) => level.polarity !== polarity);
+  if (against)
+    return refuse({
+      path: 'takes',
+      says: `all lanes must move the same way when played; ${against.level.lane} moves the other way. Swap its supply and ground`,
+    });
+  const calibration: LevelCalibration = {
+    is: 'level',
+    polarity,
+    holdOffMs: Math.max(...reports.map(({ level }) => level.holdOffMs ?? 0)),
+    lanes: reports.map(({ level }) => recordOf(level, polarity)),
+    takes: [...new Set(reports.flatMap((r) => r.takes))],
+    method: methodOf(limit, reports),
+  };
+  const [first] = reports;
+  return ok({
+    is: 'level',
+    calibration,
+    readings:
+      reports.length === 1
+        ? first.readings
+        : { lanes: reports.map(({ level, readings }) => ({ lane: level.lane, ...readings })) },
+    findings: reports.flatMap((r) => r.findings),
+    lanes: reports,
+    mark: first.mark,
+  });
+}
+
+/** What belongs to the lane alone. A lane that is played both ways may call either side "up". */
+function recordOf(level: LaneLevel, polarity: LaneLevel['polarity']): LevelLane {
+  const { lane, rest, noise, up, down, attack } = level;
+  const turned = down !== null && level.polarity !== polarity;
+  const sides = turned ? { up: down, down: up } : { up, down };
+  return { lane, rest, noise, ...sides, ...(attack ? { attack } : {}) };
+}
+
+function methodOf(limit: number, reports: readonly LaneReport[]): string {
+  const raised = reports.filter((r) => r.raisedBy > 0);
+  const by =
+    reports.length === 1
+      ? raised.map((r) => ` On then raised by ${r.raisedBy}, so that the gate opens once a gesture.`)
+      : raised.length === 0
+        ? []
+        : [` On then raised on ${counted(raised.length, 'lane')}, so that the gate opens once a gesture.`];
+  return `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it.${by.join('')} Hold-off: one and a half times the slowest passage of the gate. Reach: p95 of loud peaks plus 5 %.`;
 }

@@ -1,44 +1,59 @@
+import { laneBank } from '../lane-bank';
+import { PLANNED } from '../planned';
+import { movedLanes } from '../moved-lanes';
 import type { Way } from '../way';
-import { AttackPoint, LevelCalibration, Sides } from './calibration';
+import { AttackPoint, LevelCalibration, LevelLane, Side } from './calibration';
 import { completedLevel } from './completed';
 import { fullAttack } from './full-attack';
-import { compileLevel } from './image';
+import { compileLevels } from './image';
+import { laneLevel, signOf } from './lane-level';
 import { levelFaults } from './rules';
 
 /** Rest has moved where it did by more than this many σ and this many counts. (Common practice, no source.) */
 const NOISES = 3;
 const COUNTS = 2;
 
-/** How far it is played, from rest to reach on one side or two; a gate by thresholds. */
+const movedBy = (c: LevelCalibration, lane: string, rest: number): number => {
+  const own = laneLevel(c, lane);
+  const by = own ? rest - own.rest : 0;
+  return Math.abs(by) <= Math.max(COUNTS, NOISES * (own?.noise ?? 0)) ? 0 : by;
+};
+
+/** How far lanes are played, from rest to reach on one side or two; a gate by thresholds. */
 export const level: Way<LevelCalibration> = {
+  ...laneBank<LevelCalibration>(),
   is: 'level',
   document: LevelCalibration,
-  records: [Sides, AttackPoint],
-  inCounts: true,
+  records: [LevelLane, Side, AttackPoint],
   strength: 'attack',
   completed: completedLevel,
-  faults: (c, _, path, fullScale) => levelFaults(c, path, fullScale),
-  knows: () => true,
-  ofLanes: (c) => c,
-  restOf: (c) => c.rest,
-  travelOf: (c) => Math.abs(c.reach.up - c.rest),
-  onlyWay: (c) => (c.reach.down !== null ? null : c.polarity === 'rising' ? 1 : -1),
-  closedAtRest: () => false,
+  faults: levelFaults,
+  restOf: (c, lane) => laneLevel(c, lane)?.rest,
+  travelOf: (c, lane) => laneLevel(c, lane)?.up.reach,
+  onlyWay: (c) => (c.lanes.some((l) => l.down) ? null : signOf(c)),
   decisionMs: () => 0,
-  movedSince: (c, _, [rest]) => {
-    const by = rest === null || rest === undefined ? 0 : rest - c.rest;
-    if (Math.abs(by) <= Math.max(COUNTS, NOISES * c.noise)) return null;
+  movedSince: (c, lanes, rests) => {
+    if (lanes.length > 1) return movedLanes(lanes, rests, (lane, rest) => movedBy(c, lane, rest) !== 0);
+    const [rest] = rests;
+    const by = rest === null || rest === undefined ? 0 : movedBy(c, lanes[0].id, rest);
+    if (by === 0) return null;
     const amount = `${by > 0 ? '+' : '−'}${Math.abs(by).toFixed(0)}`;
     return {
       words: `rest moved ${amount}`,
       says: `Rest lies ${amount} counts from where it was measured. Dry it and let it settle, or measure rest again.`,
     };
   },
-  fullAttack: (c, windowMs) => (c.attack ? fullAttack(c, windowMs) : undefined),
-  compile: ({ image }, { lanes }, c, { columns }) => {
-    const column = columns.indexOf(lanes[0].column ?? '');
-    if (column < 0) return null;
-    image.levels.push(compileLevel(c, column));
-    return { index: image.levels.length - 1, lanes: [0], bank: null };
+  fullAttack: (c, windowMs) => {
+    const measured = c.lanes.filter((l) => l.attack).map((l) => fullAttack(l, windowMs));
+    return measured.length > 0 ? Math.max(...measured) : undefined;
   },
+  planned: (lanes, top) => {
+    const on = top >> 5;
+    const side = { reach: top - (top >> 2) - on, dead: on >> 1, on, off: on >> 1 };
+    return {
+      ...{ is: 'level', polarity: 'rising', holdOffMs: 0, ...PLANNED },
+      lanes: lanes.map((lane) => ({ lane, rest: top >> 2, noise: 1, up: side, down: null })),
+    };
+  },
+  compile: compileLevels,
 };

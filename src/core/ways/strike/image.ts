@@ -1,4 +1,5 @@
 import { ticksIn } from '../../engine/clock';
+import { NO_TABLE } from '../../engine/codes';
 import type { Parts } from '../../engine/image/parts';
 import { scaleOf } from '../../engine/scale';
 import type { Sensor } from '../../instrument/sensor';
@@ -33,8 +34,14 @@ export function compileStrike(
       rest: Math.round(record.rest),
       on: record.on,
       scale: scaleOf(record.full - record.on),
+      table: NO_TABLE,
       column,
       pad: 0,
     });
-  return { index: image.strike_banks.length - 1, lanes: lanes.map((l) => l.place), bank };
+  return {
+    index: image.strike_banks.length - 1,
+    lanes: lanes.map((l) => l.place),
+    bank,
+    answerBy: (i, table) => (image.strikes[bank.lane + i].table = table),
+  };
 }

@@ -1,4 +1,5 @@
 import { laneBank } from '../lane-bank';
+import { PLANNED } from '../planned';
 import { movedLanes } from '../moved-lanes';
 import type { Way } from '../way';
 import { StrikeCalibration, StrikeLane } from './calibration';
@@ -27,5 +28,9 @@ export const strike: Way<StrikeCalibration> = {
       const own = laneOf(c, lane);
       return own !== undefined && Math.abs(rest - own.rest) > OF_ON * own.on;
     }),
+  planned: (lanes, top) => ({
+    ...{ is: 'strike', windowMs: 3, maskMs: 20, halfLifeMs: 8, lengthMs: 100, ...PLANNED },
+    lanes: lanes.map((lane) => ({ lane, rest: top >> 2, noise: 1, on: top >> 5, full: top >> 1 })),
+  }),
   compile: compileStrike,
 };

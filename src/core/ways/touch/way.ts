@@ -1,4 +1,5 @@
 import { laneBank } from '../lane-bank';
+import { PLANNED } from '../planned';
 import { movedLanes } from '../moved-lanes';
 import type { Way } from '../way';
 import { TouchCalibration, TouchLane } from './calibration';
@@ -31,5 +32,13 @@ export const touch: Way<TouchCalibration> = {
       const own = laneOf(c, lane);
       return own !== undefined && Math.abs(rest - own.untouched) > OF_TOUCH * travel(own);
     }),
+  planned: (lanes, top) => {
+    const on = top >> 5;
+    const lane = { untouched: top >> 2, noise: 1, touched: top >> 1, on: on + 1, off: on };
+    return {
+      ...{ is: 'touch', polarity: 'rising', followPerSecond: 4, longestTouchS: 30, ...PLANNED },
+      lanes: lanes.map((id) => ({ lane: id, ...lane })),
+    };
+  },
   compile: compileTouch,
 };

@@ -1,9 +1,20 @@
 import type { LevelCalibration } from '@/core/ways/level/calibration';
+import { countAt } from '@/core/ways/level/lane-level';
+import { counted } from '@/core/units/counted';
 import type { WayWords } from '../way-words';
 
 export const levelWords: WayWords<LevelCalibration> = {
-  measured: (c) => ({ all: `rest ${c.rest.toFixed(0)}, reach ${c.reach.up}`, short: `on ${c.on}` }),
+  measured: ({ polarity, lanes }) => {
+    if (lanes.length > 1) return { all: counted(lanes.length, 'lane'), short: counted(lanes.length, 'lane') };
+    const level = { polarity, ...lanes[0] };
+    const { on, reach } = level.up;
+    const all = `rest ${level.rest.toFixed(0)}, reach ${countAt(level, reach)}`;
+    return { all, short: `on ${countAt(level, on)}` };
+  },
   shared: () => [],
-  columns: [],
-  lane: () => null,
+  columns: ['rest', 'on', 'reach'],
+  lane: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { rest: own.rest, on: own.up.on, reach: own.up.reach } : null;
+  },
 };

@@ -1,4 +1,4 @@
-import type { LevelCalibration } from '../calibration';
+import { countAt, type LaneLevel } from '../lane-level';
 import { extremesOf } from '../../../signal/quantile';
 import { counted } from '../../../units/counted';
 import { chatterOf } from '../chatter';
@@ -9,14 +9,12 @@ import { type Check } from './check';
 
 /* Findings on the gate at the chosen thresholds, with the price of other ones. */
 
-export const softMissed: Check = ({ readings, calibration, softUp, upSide, stats }) => {
+export const softMissed: Check = ({ readings, level, softUp, upSide, stats }) => {
   const { missed, of } = readings.missedSoft;
   if (missed === 0) return null;
-  const whole = Math.round(stats.rest);
-  const sign = calibration.polarity === 'falling' ? -1 : 1;
   const lower = Math.floor(extremesOf(softUp).least);
-  const off = Math.min(Math.abs(calibration.off - whole), Math.floor(lower - 2 * stats.noise));
-  const feasible = Number.isFinite(lower) && off >= 1 && lower < Math.abs(calibration.on - whole);
+  const off = Math.min(level.up.off, Math.floor(lower - 2 * stats.noise));
+  const feasible = Number.isFinite(lower) && off >= 1 && lower < level.up.on;
   return {
     code: 'soft-missed',
     severity: 'doubt',
@@ -26,9 +24,9 @@ export const softMissed: Check = ({ readings, calibration, softUp, upSide, stats
       ...(feasible
         ? [
             {
-              says: `Set on to ${whole + sign * lower}`,
+              says: `Set on to ${countAt(level, lower)}`,
               cost: `${perHourWords(phantomsPerHour(upSide, lower))} phantom notes`,
-              set: { on: whole + sign * lower, off: whole + sign * off },
+              set: { on: lower, off },
             },
           ]
         : []),
@@ -43,15 +41,15 @@ const perHourWords = (n: number) => (n >= 1 ? `${Math.round(n)} an hour` : `one 
 /** Hold-offs that are offered, ms. */
 const HOLD_OFFS_MS = [10, 15, 20, 30, 40, 60, 80, 100, 150, 200];
 
-export const chatter: Check = ({ readings, played, calibration, stats }) => {
+export const chatter: Check = ({ readings, played, level, stats }) => {
   if (readings.chatter === 0) return null;
-  const { on, off, holdOffMs } = choiceOf(calibration);
+  const { on, off, holdOffMs } = choiceOf(level);
   const longer = HOLD_OFFS_MS.find(
-    (ms) => ms > holdOffMs && chatterOf(played, { ...calibration, holdOffMs: ms }) === 0,
+    (ms) => ms > holdOffMs && chatterOf(played, { ...level, holdOffMs: ms }) === 0,
   );
   const higherOn = Array.from({ length: 8 }, (_, k) => on + Math.ceil((k + 1) * Math.max(1, stats.noise)))
-    .map((higher) => withChoice(calibration, { on: higher, off, holdOffMs }))
-    .find((c) => chatterOf(played, c) === 0);
+    .map((higher) => withChoice(level, { on: higher, off, holdOffMs }))
+    .find((l) => chatterOf(played, l) === 0);
   const missed = higherOn && missedAt(played, higherOn);
   return {
     code: 'chatter',
@@ -75,9 +73,9 @@ export const chatter: Check = ({ readings, played, calibration, stats }) => {
       ...(higherOn
         ? [
             {
-              says: `Set on to ${higherOn.on}, off stays`,
+              says: `Set on to ${countAt(higherOn, higherOn.up.on)}, off stays`,
               cost: `${missed} soft ones missed; notes begin a little later`,
-              set: { on: higherOn.on, off: higherOn.off },
+              set: { on: higherOn.up.on, off: higherOn.up.off },
             },
           ]
         : []),
@@ -106,8 +104,8 @@ export const onRaised: Check = ({ raisedBy }) =>
       };
 
 /** Soft gestures that would play nothing with these thresholds. */
-function missedAt(played: readonly PlayedTake[], c: LevelCalibration): number {
-  const whole = Math.round(c.rest);
+function missedAt(played: readonly PlayedTake[], level: LaneLevel): number {
+  const whole = Math.round(level.rest);
   const soft = played.filter((t) => t.role === 'soft').flatMap((t) => t.gestures);
-  return soft.filter((g) => Math.abs(g.peak - whole) < choiceOf(c).on).length;
+  return soft.filter((g) => Math.abs(g.peak - whole) < level.up.on).length;
 }

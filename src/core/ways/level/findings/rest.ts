@@ -20,7 +20,7 @@ export const restMoves: Check = ({ rest, stats, leftOut }) => {
   };
 };
 
-export const creeping: Check = ({ stats, played, calibration }) => {
+export const creeping: Check = ({ stats, played, level }) => {
   const rate = stats.driftPerMinute ?? 0;
   const moved = played.reduce((most, t) => {
     const by = t.restHere - stats.rest;
@@ -28,8 +28,7 @@ export const creeping: Check = ({ stats, played, calibration }) => {
   }, 0);
   const byMove = Math.abs(moved) > Math.max(1, 2 * stats.noise);
   // A drift is worth a word when ten minutes of it would eat half the way from rest to "on".
-  const byRate =
-    Math.abs(rate) * 10 > Math.abs(calibration.on - calibration.rest) / 2 && Math.abs(rate) > stats.noise;
+  const byRate = Math.abs(rate) * 10 > level.up.on / 2 && Math.abs(rate) > stats.noise;
   if (!byMove && !byRate) return null;
   const amount = byMove
     ? `${Math.abs(moved).toFixed(1)} counts between takes`

@@ -1,30 +1,4 @@
-import type { Fault } from '../result';
-
-type Plain = Record<string, unknown>;
-
-/**
- * Brings a document of an older version to the newest. Pure: what it is given stays as it is. What it does not
- * understand is passed on for the checks to name by its path in the newest version.
- * @param version of the document, a whole number from 1 up to the newest
- */
-export function upgraded(document: object, version: number): object {
-  return UPGRADES.slice(version - 1).reduce<object>((d, upgrade) => upgrade(d as Plain), document);
-}
-
-/** One function a version: from it to the next. */
-const UPGRADES: readonly ((document: Plain) => object)[] = [fromVersion1];
-
-/** What is wrong with a document's version number, or null. @param newest version that can be read */
-export function versionFault(version: unknown, newest: number): Fault | null {
-  const fault = (says: string): Fault => ({ path: 'version', says });
-  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
-    return fault(`a whole number of 1 … ${newest} is required, got ${JSON.stringify(version) ?? 'none'}`);
-  if (version > newest)
-    return fault(
-      `This instrument was written by a newer Cheironom (document version ${version}; this one reads ${newest}). Nothing was imported; update first.`,
-    );
-  return null;
-}
+import { each, isPlain, type Plain } from './plain';
 
 /** Ids that version 1 left unsaid: its one board, and the one lane of each sensor. */
 const BOARD = 'board';
@@ -34,7 +8,7 @@ const LANE = 'breath';
  * Version 1 had one board, one column a sensor, one kind (a breath gauge) and voices with a channel each. Sensors get one
  * lane, the gauge's sheet becomes facts, and each channel in use a zone of its own.
  */
-function fromVersion1(document: Plain): object {
+export function fromVersion1(document: Plain): object {
   const { board, sensors, voices, ...rest } = document;
   return {
     ...rest,
@@ -93,9 +67,3 @@ function zonesFrom1(voices: unknown): Plain[] {
     if (isPlain(voice)) channels.set(zoneId(voice.channel), voice.channel ?? 1);
   return [...channels].map(([id, channel]) => ({ is: 'single', id, channel }));
 }
-
-const isPlain = (value: unknown): value is Plain =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
-const each = (list: unknown, change: (item: Plain) => Plain): unknown =>
-  Array.isArray(list) ? list.map((item) => (isPlain(item) ? change(item) : item)) : list;

@@ -1,0 +1,2 @@
+/** Where a calibration that is only planned comes from. */
+export const PLANNED = { takes: [], method: 'planned' };

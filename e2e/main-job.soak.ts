@@ -47,18 +47,23 @@ for (const size of SIZES) {
 
     await page.getByRole('link', { name: /Voice/ }).click();
     await expect(page.getByRole('spinbutton', { name: 'Lowest note' })).toHaveValue('C4');
-    // A pad, then breath: the last pad touched is what breath plays.
+    // One pointer holds a pad while it blows.
     const surface = page.getByRole('region', { name: 'Play the practice board yourself' });
+    await surface.getByLabel('hold what I press').check();
     for (const [pad, note] of [
       [0, 60],
       [1, 62],
       [8, 74],
     ] as const) {
+      const own = surface.getByRole('button', { name: /^touch/ }).nth(pad);
+      await own.click();
+      await surface.getByText('blow', { exact: true }).click();
+      await expect(page.getByLabel('Sent now').getByText(`note ${note} on`)).toBeVisible();
       await surface
-        .getByRole('button', { name: /^touch/ })
-        .nth(pad)
-        .click({ delay: 200 });
-      await surface.getByText('blow', { exact: true }).click({ delay: 700 });
+        .getByText('rest', { exact: true })
+        .first()
+        .click({ position: { x: 1, y: 5 } });
+      await own.click();
       await expect(page.getByLabel('Sent now').getByText(`note ${note} off`)).toBeVisible();
     }
 

@@ -364,7 +364,7 @@ function randomNote(
 ): NoteVoice {
   const low = r.whole(1, 100);
   const range = { from: low, to: r.whole(low, 127) };
-  const level = sensors.find((s) => s.calibration?.is === 'level');
+  const level = sensors.find((s) => kindOf(s).way === 'level');
   const port = level && PORTS[level.kind].level!;
   const pads = sensors.find((s) => s.kind === 'touch-pads');
   const velocities: Velocity[] = [

@@ -8,7 +8,8 @@ import { levelPort } from '@/core/kinds/ports';
 import { noteName } from '@/core/midi/words';
 import { practises } from '@/session/live-state';
 import { handKeys, keyWords } from '../hooks/hand-map';
-import { useChoice, useInstrument, useLive, useSession } from '../hooks/use-session';
+import { useChoice, useInstrument, useLive } from '../hooks/use-session';
+import { useHand, type Hand } from '../hooks/use-hand';
 import styles from './lanes.module.css';
 
 /** The practice instrument to play: drawn from the instrument, a row a sensor, by pointer and by key, several at once. */
@@ -17,10 +18,19 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
   const chosen = useChoice((c) => c.sensor);
   const keys = handKeys(instrument, chosen);
   const practice = useLive(practises);
+  const hand = useHand();
   if (!practice) return null;
   return (
     <section className={styles.surface} aria-label="Play the practice board yourself">
-      {titled && <h2>Play the practice board yourself</h2>}
+      {titled && (
+        <header>
+          <h2>Play the practice board yourself</h2>
+          <label>
+            <input type="checkbox" checked={hand.holds} onChange={(e) => hand.setHolds(e.target.checked)} />
+            hold what I press
+          </label>
+        </header>
+      )}
       {(sensors ?? instrument.sensors).map((sensor) => (
         <div key={sensor.id}>
           <b>
@@ -28,9 +38,9 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
             <small>{keyWords(keys, sensor.id)}</small>
           </b>
           {levelPort(sensor) ? (
-            sensor.lanes.map((lane, i) => <LevelPad key={lane.id} sensor={sensor} lane={i} />)
+            sensor.lanes.map((lane, i) => <LevelPad key={lane.id} sensor={sensor} lane={i} hand={hand} />)
           ) : (
-            <Pads sensor={sensor} />
+            <Pads sensor={sensor} hand={hand} />
           )}
         </div>
       ))}
@@ -39,16 +49,14 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
 }
 
 /** A level: middle is rest where it has two sides, the left end where it has one. */
-function LevelPad({ sensor, lane }: { sensor: Sensor; lane: number }) {
-  const session = useSession();
+function LevelPad({ sensor, lane, hand }: { sensor: Sensor; lane: number; hand: Hand }) {
   const pad = useRef<HTMLDivElement>(null);
   const c = sensor.calibration;
   const oneSided = c ? wayOf(c).onlyWay(c) !== null : kindOf(sensor).family !== 'breath';
-  const say = (strength: number | null) => session.say({ is: 'hand', sensor: sensor.id, lane, strength });
   const press = (e: React.PointerEvent) => {
     const box = pad.current!.getBoundingClientRect();
     const share = (e.clientX - box.left) / box.width;
-    say(Math.max(-1, Math.min(1, oneSided ? share : 2 * share - 1)) * 1.1);
+    hand.slide(sensor.id, lane, Math.max(-1, Math.min(1, oneSided ? share : 2 * share - 1)) * 1.1);
   };
   return (
     <div
@@ -59,8 +67,8 @@ function LevelPad({ sensor, lane }: { sensor: Sensor; lane: number }) {
         press(e);
       }}
       onPointerMove={(e) => e.buttons > 0 && press(e)}
-      onPointerUp={() => say(null)}
-      onPointerCancel={() => say(null)}
+      onPointerUp={() => hand.release(sensor.id, lane)}
+      onPointerCancel={() => hand.release(sensor.id, lane)}
     >
       <span>{oneSided ? 'rest' : 'draw'}</span>
       {!oneSided && <span>rest</span>}
@@ -76,10 +84,7 @@ function LevelPad({ sensor, lane }: { sensor: Sensor; lane: number }) {
 const MOST_NAMED = 24;
 
 /** A bank, as it lies: a pad a lane. The higher a pad is pressed, the harder it is struck. */
-function Pads({ sensor }: { sensor: Sensor }) {
-  const session = useSession();
-  const say = (lane: number, strength: number | null) =>
-    session.say({ is: 'hand', sensor: sensor.id, lane, strength });
+function Pads({ sensor, hand }: { sensor: Sensor; hand: Hand }) {
   const few = sensor.lanes.length <= MOST_NAMED;
   return (
     <div className={styles.pads}>
@@ -92,10 +97,11 @@ function Pads({ sensor }: { sensor: Sensor }) {
           onPointerDown={(e) => {
             e.currentTarget.setPointerCapture(e.pointerId);
             const box = e.currentTarget.getBoundingClientRect();
-            say(i, Math.max(0.05, 1 - (e.clientY - box.top) / box.height));
+            hand.press(sensor.id, i, Math.max(0.05, 1 - (e.clientY - box.top) / box.height));
           }}
-          onPointerUp={() => say(i, null)}
-          onPointerCancel={() => say(i, null)}
+          onPointerUp={() => hand.release(sensor.id, i)}
+          onPointerCancel={() => hand.release(sensor.id, i)}
+          data-held={hand.isHeld(sensor.id, i) || undefined}
         >
           {few &&
             (lane.note === undefined

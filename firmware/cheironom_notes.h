@@ -162,7 +162,8 @@ static OUT_OF_LINE void gate_closes(uint8_t listener, uint8_t listeners, uint8_t
         if (is == CHEIR_HEARS_NOTE) end_note((uint8_t)(U8(IMAGE(notes)[index].lane) + lane));
 #if CHEIR_choices
         else if (is == CHEIR_HEARS_CHOICE_GATE) {
-            STATE(choices)[index].open--;
+            /* A silence has shut it already. */
+            if (STATE(choices)[index].open > 0) STATE(choices)[index].open--;
             choice_changes(index);
         } else if (is == CHEIR_HEARS_CHOICE_PITCH)
             choice_changes(index);

@@ -11,7 +11,9 @@ export function choiceOpens(e: Engine, index: number, strength: number): void {
 }
 
 export function choiceCloses(e: Engine, index: number): void {
-  e.state.choices[index].open--;
+  const state = e.state.choices[index];
+  // A silence has shut it already.
+  if (state.open > 0) state.open--;
   choiceChanges(e, index);
 }
 

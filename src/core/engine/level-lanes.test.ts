@@ -83,9 +83,9 @@ describe('levels beside each other', () => {
     expect(at(playAfterRest(instrumentOf([own], voices), [half], rest))).toEqual({ 20: 65, 21: 33, 22: 33 });
     const fine = voices.map((v) => ({ ...v, bits: 14 as const }));
     expect(at(playAfterRest(instrumentOf([own], fine), [half], rest))).toMatchObject({
-      20: 64,
-      21: 32,
-      22: 32,
+      20: 65,
+      21: 33,
+      22: 33,
     });
   });
   it('open a choice while any of them is pressed, and a silence shuts it until one is pressed anew', () => {

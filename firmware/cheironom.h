@@ -8,8 +8,6 @@
 
 #include <stdint.h>
 
-#include "cheironom_layout.h"
-
 #ifdef __cplusplus
 extern "C" {
 #endif
@@ -20,6 +18,8 @@ extern "C" {
 #define CHEIR_ONE_INSTRUMENT 1
 #endif
 #endif
+
+#include "cheironom_layout.h"
 
 /* Constants lie in program memory where the chip has a separate one. */
 #if defined(__AVR__)
@@ -37,46 +37,35 @@ extern "C" {
 
 /* An instrument's image, in memory since its settings can change. */
 typedef struct {
-    cheir_level *levels;
-    cheir_gate *gates;
-    cheir_control *controls;
-    cheir_switched *switched;
-    cheir_touch_bank *touch_banks;
-    cheir_touch *touches;
-    cheir_strike_bank *strike_banks;
-    cheir_strike *strikes;
-    cheir_contact_bank *contact_banks;
-    cheir_listener *listeners;
-    cheir_note *notes;
-    cheir_note_lane *note_lanes;
-    cheir_choice *choices;
+#define CHEIR_LIST(part, record) cheir_##record *part;
+    CHEIR_PARTS(CHEIR_LIST)
+#undef CHEIR_LIST
     uint16_t *tables;
     uint16_t *stairs;
 } cheir_image;
 
-/* An instrument's image and the room for its state, where one program plays several. */
+/* What changes from frame to frame. */
+typedef struct {
+#define CHEIR_LIST(states, record, counted) cheir_##record *states;
+    CHEIR_STATES(CHEIR_LIST)
+#undef CHEIR_LIST
+    cheir_engine_state engine;
+} cheir_state;
+
+/* An instrument's image and its state, where one program plays several. */
 typedef struct {
     cheir_image image;
+    cheir_state *state;
     uint32_t structure;
     /* Entries of tables and stairs, and room for them. */
     uint16_t tables_n, stairs_n, tables_room, stairs_room;
     uint16_t byte_us;
     uint8_t table_bits;
-    /* Entries of each part, in the image's order; then contacts. */
-    uint8_t levels_n, gates_n, controls_n, switched_n, touch_banks_n, touches_n, strike_banks_n, strikes_n;
-    uint8_t contact_banks_n, listeners_n, notes_n, note_lanes_n, choices_n, contacts_n;
-    cheir_zero_state *level_zero_states;
-    cheir_gate_state *gate_states;
-    cheir_control_state *control_states;
-    cheir_switched_state *switched_states;
-    cheir_touch_bank_state *touch_bank_states;
-    cheir_touch_state *touch_states;
-    cheir_zero_state *strike_zero_states;
-    cheir_strike_state *strike_states;
-    cheir_contact_state *contact_states;
-    cheir_note_lane_state *note_lane_states;
-    cheir_choice_state *choice_states;
-    cheir_engine_state *engine_state;
+    /* Entries of each part; contacts. */
+#define CHEIR_LENGTH(part, record) uint8_t part##_n;
+    CHEIR_PARTS(CHEIR_LENGTH)
+#undef CHEIR_LENGTH
+    uint8_t contacts_n;
 } cheir_instrument;
 
 /* Says which instrument the functions below play, with the settings that stand in its image. */

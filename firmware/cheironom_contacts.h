@@ -28,7 +28,7 @@ static OUT_OF_LINE void take_contact(uint8_t contact)
 }
 
 /* Contacts whose debounce may be over: what they have come to rest at counts. */
-static void play_contacts(void)
+static void contacts_frame(void)
 {
     uint8_t i;
     for (i = 0; i != COUNT(contacts); i++) {
@@ -39,5 +39,34 @@ static void play_contacts(void)
         take_contact(i);
     }
 }
+
+static void contacts_start(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(contacts); i++) {
+        cheir_contact_state at_rest = {0, 0, 0, 0, 0};
+        at_rest.seen = at_rest.taken = U8(bank_of_contact(i)->rest);
+        STATE(contacts)[i] = at_rest;
+    }
+}
+
+/* Takes an edge: at once, unless the contact changed so short a time before that it may bounce. One that was not measured plays nothing. */
+static void contacts_edge(uint8_t contact, uint8_t closed)
+{
+    cheir_contact_state *state;
+    if (contact >= COUNT(contacts) || contact < U8(bank_of_contact(contact)->lane)) return;
+    state = &STATE(contacts)[contact];
+    state->seen = closed != 0;
+    if (!state->running) take_contact(contact);
+}
+
+static void contacts_expire(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(contacts); i++) STATE(contacts)[i].since = LONG_AGO;
+}
+
+CHANGES_BY_ITSELF(contact_bank)
+ALWAYS_SOUND(contact_bank)
 
 #endif

@@ -4,6 +4,17 @@
 
 #define LSB_OFFSET 32u
 
+/* Among all counts nothing happens until the level has taken a look at its rest. */
+static void control_start(void)
+{
+    static const cheir_control_state unsent = {0, 65535u, UNSENT, 0, 0, 0};
+    uint8_t i;
+    for (i = 0; i != COUNT(controls); i++) {
+        STATE(controls)[i] = unsent;
+        STATE(controls)[i].column = U8(IMAGE(controls)[i].column);
+    }
+}
+
 /* Past the deadband; the ends always, and anything after a value that is none of the control's (or UNSENT). */
 static uint8_t worth_sending(const cheir_control *control, const cheir_control_state *state, uint16_t value)
 {
@@ -180,7 +191,7 @@ static OUT_OF_LINE uint8_t play_controls_from(uint8_t index, uint8_t until)
 }
 
 /* Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
-static void play_controls(void)
+static void control_frame(void)
 {
     uint8_t turn = STATE(engine).turn;
     uint8_t next;
@@ -189,5 +200,39 @@ static void play_controls(void)
     if (next == 0) next = play_controls_from(0, turn);
     if (next != 0) STATE(engine).turn = next == COUNT(controls) ? 0 : next;
 }
+
+static void control_expire(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(controls); i++) STATE(controls)[i].held = 0;
+}
+
+static void control_sweep(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(controls); i++) {
+        cheir_control_state *state = &STATE(controls)[i];
+        if (state->held && has_come(state->until)) state->held = 0;
+    }
+}
+
+#if CHEIR_SETTABLE
+static inline void control_changed(uint8_t i, const cheir_control *before)
+{
+    const cheir_control *control = &IMAGE(controls)[i];
+    EMPTY_BAND(&STATE(controls)[i]);
+    if (control->status != before->status || control->controller != before->controller) STATE(controls)[i].sent = UNSENT;
+}
+
+/* Whether it sends what MIDI can carry, from a table or stairs that are there. */
+static inline uint8_t control_is_sound(const cheir_control *next, const cheir_control *now, uint16_t tables, uint16_t stairs)
+{
+    uint32_t most = (uint32_t)next->from + next->span;
+    if (!is_same_message(next->status, now->status) || next->deadband == 0) return 0;
+    if (next->kind == CHEIR_CONTROL_CONTROLLER14)
+        return most <= 16383u && next->controller < LSB_OFFSET && is_table(next->curve, tables);
+    return most <= 127u && next->controller <= 127u && (uint32_t)next->curve + next->span <= stairs;
+}
+#endif
 
 #endif

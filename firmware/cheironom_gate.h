@@ -2,6 +2,17 @@
 #ifndef CHEIRONOM_GATE_H
 #define CHEIRONOM_GATE_H
 
+/* Among all counts nothing happens until the level has taken a look at its rest. */
+static void gate_start(void)
+{
+    static const cheir_gate_state closed = {0, 65535u, 0, 0, CHEIR_GATE_CLOSED, 0, 0, 0};
+    uint8_t i;
+    for (i = 0; i != COUNT(gates); i++) {
+        STATE(gates)[i] = closed;
+        STATE(gates)[i].column = U8(IMAGE(gates)[i].column);
+    }
+}
+
 /* The counts that fall short of "on", on the sides that feed the gate. */
 static void closed_band(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, uint16_t rest)
 {
@@ -126,7 +137,7 @@ static inline uint8_t gate_waits(const cheir_gate *gate, cheir_gate_state *state
 }
 
 /* Passes over the gates that wait, and those whose counts lie among which nothing happens. */
-static OUT_OF_LINE void play_gates(void)
+static OUT_OF_LINE void gate_frame(void)
 {
     cheir_gate_state *state = STATE(gates);
     const uint16_t *counts = now_counts;
@@ -149,7 +160,7 @@ static OUT_OF_LINE void play_gates(void)
 }
 
 /* What is open stays mute until it has been let go. */
-static void mute_gates(void)
+static void gate_silence(void)
 {
     uint8_t i;
     for (i = 0; i != COUNT(gates); i++) {
@@ -162,5 +173,24 @@ static void mute_gates(void)
         EMPTY_BAND(state);
     }
 }
+
+static void gate_expire(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(gates); i++) {
+        STATE(gates)[i].running = STATE(gates)[i].stage >= CHEIR_GATE_ATTACK_ABOVE;
+        if (STATE(gates)[i].running) STATE(gates)[i].since = LONG_AGO;
+    }
+}
+
+#if CHEIR_SETTABLE
+/* What does not hold a note open is looked at anew. */
+static inline void gate_changed(uint8_t i, const cheir_gate *before)
+{
+    (void)before;
+    if (STATE(gates)[i].stage == CHEIR_GATE_CLOSED) EMPTY_BAND(&STATE(gates)[i]);
+}
+#endif
+ALWAYS_SOUND(gate)
 
 #endif

@@ -10,9 +10,14 @@
 #define NO_TABLE 0xffffu
 #define ONE 32768u
 
+#if defined(__GNUC__)
+#define UNUSED __attribute__((unused))
+#else
+#define UNUSED
+#endif
+
 /*
- * IMAGE(part): a list of the image. COUNT(part): its length. HAS(part): whether there is any, known when it is compiled.
- * STATE(part): a list of the state. One instrument has them as arrays of its own, so that every address is a constant.
+ * IMAGE(part): a list of the image. COUNT(part): its length. STATE(part): a list of the state. One instrument has them as arrays of its own, so that every address is a constant.
  */
 #if defined(CHEIR_ONE_INSTRUMENT)
 
@@ -30,30 +35,11 @@
 static uint16_t tables_n = CHEIR_TABLES_N, stairs_n = CHEIR_STAIRS_N;
 #endif
 
-/* C has no empty arrays. */
+/* C has no empty arrays; those that nothing reads cost no memory. */
 #define ROOM(n) ((n) > 0 ? (n) : 1)
-static cheir_zero_state state_level_zeros[ROOM(CHEIR_levels)];
-static cheir_gate_state state_gates[ROOM(CHEIR_gates)];
-static cheir_control_state state_controls[ROOM(CHEIR_controls)];
-static cheir_note_lane_state state_note_lanes[ROOM(CHEIR_note_lanes)];
+#define OWN_STATE(states, record, counted) static UNUSED cheir_##record state_##states[ROOM(CHEIR_##counted)];
+CHEIR_STATES(OWN_STATE)
 static cheir_engine_state state_engine;
-#if CHEIR_switched
-static cheir_switched_state state_switched[CHEIR_switched];
-#endif
-#if CHEIR_touch_banks
-static cheir_touch_bank_state state_touch_banks[CHEIR_touch_banks];
-static cheir_touch_state state_touches[CHEIR_touches];
-#endif
-#if CHEIR_strike_banks
-static cheir_zero_state state_strike_zeros[CHEIR_strikes];
-static cheir_strike_state state_strikes[CHEIR_strikes];
-#endif
-#if CHEIR_contacts
-static cheir_contact_state state_contacts[CHEIR_contacts];
-#endif
-#if CHEIR_choices
-static cheir_choice_state state_choices[CHEIR_choices];
-#endif
 
 #else
 
@@ -75,26 +61,9 @@ void cheir_use(const cheir_instrument *instrument)
 #define COUNT(part) (now_played->part##_n)
 #define TABLE_BITS (now_played->table_bits)
 #define BYTE_US (now_played->byte_us)
-#define STATE(part) STATE_##part
-#define STATE_level_zeros (now_played->level_zero_states)
-#define STATE_gates (now_played->gate_states)
-#define STATE_controls (now_played->control_states)
-#define STATE_switched (now_played->switched_states)
-#define STATE_touch_banks (now_played->touch_bank_states)
-#define STATE_touches (now_played->touch_states)
-#define STATE_strike_zeros (now_played->strike_zero_states)
-#define STATE_strikes (now_played->strike_states)
-#define STATE_contacts (now_played->contact_states)
-#define STATE_note_lanes (now_played->note_lane_states)
-#define STATE_choices (now_played->choice_states)
-#define STATE_engine (*now_played->engine_state)
+#define STATE(part) (now_played->state->part)
 
 /* Everything is compiled in. */
-#define CHEIR_switched 1
-#define CHEIR_touch_banks 1
-#define CHEIR_strike_banks 1
-#define CHEIR_contacts 1
-#define CHEIR_choices 1
 #define CHEIR_level_velocities 1
 #define CHEIR_pressure 1
 #define CHEIR_coarse 1
@@ -129,11 +98,34 @@ void cheir_use(const cheir_instrument *instrument)
 #define SELDOM(x) (x)
 #endif
 
+/* What a record does when its settings change, and whether they can be taken, where there is nothing to it. */
+#if CHEIR_SETTABLE
+#define CHANGES_BY_ITSELF(record)                                                        \
+    static inline void record##_changed(uint8_t i, const cheir_##record *before)          \
+    {                                                                                    \
+        (void)i;                                                                         \
+        (void)before;                                                                    \
+    }
+#define ALWAYS_SOUND(record)                                                                               \
+    static inline uint8_t record##_is_sound(const cheir_##record *next, const cheir_##record *now,         \
+                                            uint16_t tables, uint16_t stairs)                              \
+    {                                                                                                      \
+        (void)next, (void)now, (void)tables, (void)stairs;                                                 \
+        return 1;                                                                                          \
+    }
+#else
+#define CHANGES_BY_ITSELF(record)
+#define ALWAYS_SOUND(record)
+#endif
+
 /* The frame at hand. */
 static uint16_t now_t;
 static uint16_t now_slow;
 static const uint16_t *now_counts;
 static uint8_t *now_out;
+
+/* `since` of a timer that a pause has ended. */
+#define LONG_AGO ((uint16_t)(now_t - 0x8000u))
 
 /* Whether a time has come, which is less than half a turn away. */
 static inline uint8_t has_come(uint16_t until)

@@ -130,6 +130,14 @@ typedef struct {
     uint8_t pad;
 } cheir_touch_bank;
 
+/* Since: last step of the untouched levels, slow ticks. */
+typedef struct {
+    uint16_t since;
+    uint16_t order;
+    uint8_t looks;
+    uint8_t pad;
+} cheir_touch_bank_state;
+
 /* One touch lane; on and off are distances from its untouched level. */
 typedef struct {
     uint16_t untouched;
@@ -138,14 +146,6 @@ typedef struct {
     uint8_t column;
     uint8_t pad;
 } cheir_touch;
-
-/* Since: last step of the untouched levels, slow ticks. */
-typedef struct {
-    uint16_t since;
-    uint16_t order;
-    uint8_t looks;
-    uint8_t pad;
-} cheir_touch_bank_state;
 
 /* Order: which touch it is, of all on the bank. */
 typedef struct {
@@ -308,7 +308,25 @@ typedef struct {
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
 #define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
-#define CHEIR_STATES(X) X(level_zero_states, zero_state, levels_n) X(gate_states, gate_state, gates_n) X(control_states, control_state, controls_n) X(switched_states, switched_state, switched_n) X(touch_bank_states, touch_bank_state, touch_banks_n) X(touch_states, touch_state, touches_n) X(strike_zero_states, zero_state, strikes_n) X(strike_states, strike_state, strikes_n) X(contact_states, contact_state, contacts_n) X(note_lane_states, note_lane_state, note_lanes_n) X(choice_states, choice_state, choices_n)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices)
+
+/* Where one program plays any instrument, all of it is compiled in. */
+#if !defined(CHEIR_ONE_INSTRUMENT)
+#define CHEIR_levels 1
+#define CHEIR_gates 1
+#define CHEIR_controls 1
+#define CHEIR_switched 1
+#define CHEIR_touch_banks 1
+#define CHEIR_touches 1
+#define CHEIR_strike_banks 1
+#define CHEIR_strikes 1
+#define CHEIR_contact_banks 1
+#define CHEIR_listeners 1
+#define CHEIR_notes 1
+#define CHEIR_note_lanes 1
+#define CHEIR_choices 1
+#define CHEIR_contacts 1
+#endif
 
 /* A compiler that would lay them out otherwise refuses here: a negative size. */
 #define CHEIR_LIES(name, condition) typedef char cheir_lies_##name[(condition) ? 1 : -1]
@@ -411,17 +429,17 @@ CHEIR_LIES(touch_bank_4, offsetof(cheir_touch_bank, falling) == 6);
 CHEIR_LIES(touch_bank_5, offsetof(cheir_touch_bank, listener) == 7);
 CHEIR_LIES(touch_bank_6, offsetof(cheir_touch_bank, listeners) == 8);
 CHEIR_LIES(touch_bank_7, offsetof(cheir_touch_bank, pad) == 9);
+CHEIR_LIES(touch_bank_state, sizeof(cheir_touch_bank_state) == 6);
+CHEIR_LIES(touch_bank_state_0, offsetof(cheir_touch_bank_state, since) == 0);
+CHEIR_LIES(touch_bank_state_1, offsetof(cheir_touch_bank_state, order) == 2);
+CHEIR_LIES(touch_bank_state_2, offsetof(cheir_touch_bank_state, looks) == 4);
+CHEIR_LIES(touch_bank_state_3, offsetof(cheir_touch_bank_state, pad) == 5);
 CHEIR_LIES(touch, sizeof(cheir_touch) == 8);
 CHEIR_LIES(touch_0, offsetof(cheir_touch, untouched) == 0);
 CHEIR_LIES(touch_1, offsetof(cheir_touch, on) == 2);
 CHEIR_LIES(touch_2, offsetof(cheir_touch, off) == 4);
 CHEIR_LIES(touch_3, offsetof(cheir_touch, column) == 6);
 CHEIR_LIES(touch_4, offsetof(cheir_touch, pad) == 7);
-CHEIR_LIES(touch_bank_state, sizeof(cheir_touch_bank_state) == 6);
-CHEIR_LIES(touch_bank_state_0, offsetof(cheir_touch_bank_state, since) == 0);
-CHEIR_LIES(touch_bank_state_1, offsetof(cheir_touch_bank_state, order) == 2);
-CHEIR_LIES(touch_bank_state_2, offsetof(cheir_touch_bank_state, looks) == 4);
-CHEIR_LIES(touch_bank_state_3, offsetof(cheir_touch_bank_state, pad) == 5);
 CHEIR_LIES(touch_state, sizeof(cheir_touch_state) == 8);
 CHEIR_LIES(touch_state_0, offsetof(cheir_touch_state, untouched) == 0);
 CHEIR_LIES(touch_state_1, offsetof(cheir_touch_state, since) == 2);

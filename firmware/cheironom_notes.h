@@ -9,7 +9,7 @@
 
 #if CHEIR_level_velocities
 /* Where a level is in this frame, Q15. */
-static OUT_OF_LINE uint16_t share_now(uint8_t index)
+static OUT_OF_LINE UNUSED uint16_t share_now(uint8_t index)
 {
     const cheir_level *level = &IMAGE(levels)[index];
     const cheir_side *side = level->side;
@@ -37,7 +37,7 @@ static uint8_t velocity_of(const cheir_note *note, uint16_t strength)
 }
 
 /* Whether another lane sounds the same note on the same channel. */
-static OUT_OF_LINE uint8_t is_held_elsewhere(const cheir_note_lane_state *own)
+static OUT_OF_LINE UNUSED uint8_t is_held_elsewhere(const cheir_note_lane_state *own)
 {
     const cheir_note_lane_state *other = STATE(note_lanes);
     uint8_t i;
@@ -61,7 +61,7 @@ static inline void send_note_off(uint8_t channel, uint8_t note)
  * Channel and note are kept for the note-off, whatever the image says by then. Where another lane holds the same note, it is
  * struck anew: a note-off comes before the note-on, so that receivers of every sort end it with the last note-off.
  */
-static OUT_OF_LINE void start_note(uint8_t index, uint8_t latch, uint8_t lane, uint16_t strength)
+static OUT_OF_LINE UNUSED void start_note(uint8_t index, uint8_t latch, uint8_t lane, uint16_t strength)
 {
     cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
     uint8_t channel = U8(IMAGE(note_lanes)[lane].channel);
@@ -72,7 +72,7 @@ static OUT_OF_LINE void start_note(uint8_t index, uint8_t latch, uint8_t lane, u
     send3((uint8_t)(NOTE_ON | (channel & 15u)), note, velocity_of(&IMAGE(notes)[index], strength));
 }
 
-static OUT_OF_LINE void end_note(uint8_t latch)
+static OUT_OF_LINE UNUSED void end_note(uint8_t latch)
 {
     cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
     if (sounding->note == NO_NOTE) return;
@@ -104,7 +104,7 @@ static uint8_t chosen_lane(const cheir_choice *choice)
 }
 
 /* Another lane may be chosen now. The new note starts before the old one ends, so that it can be slurred. */
-static OUT_OF_LINE void choice_changes(uint8_t index)
+static OUT_OF_LINE UNUSED void choice_changes(uint8_t index)
 {
     const cheir_choice *choice = &IMAGE(choices)[index];
     const cheir_choice_state *state = &STATE(choices)[index];
@@ -129,7 +129,7 @@ static OUT_OF_LINE void choice_changes(uint8_t index)
 }
 #endif
 
-static OUT_OF_LINE void gate_opens(uint8_t listener, uint8_t listeners, uint8_t lane, uint16_t strength)
+static OUT_OF_LINE UNUSED void gate_opens(uint8_t listener, uint8_t listeners, uint8_t lane, uint16_t strength)
 {
     for (; listeners > 0; listeners--, listener++) {
         uint8_t is = U8(IMAGE(listeners)[listener].is);
@@ -154,7 +154,7 @@ static OUT_OF_LINE void gate_opens(uint8_t listener, uint8_t listeners, uint8_t 
     }
 }
 
-static OUT_OF_LINE void gate_closes(uint8_t listener, uint8_t listeners, uint8_t lane)
+static OUT_OF_LINE UNUSED void gate_closes(uint8_t listener, uint8_t listeners, uint8_t lane)
 {
     for (; listeners > 0; listeners--, listener++) {
         uint8_t is = U8(IMAGE(listeners)[listener].is);
@@ -177,7 +177,7 @@ static OUT_OF_LINE void gate_closes(uint8_t listener, uint8_t listeners, uint8_t
 
 #if CHEIR_switched
 /* Sends what changed of the controllers that gates move, as far as the wire is free. */
-static void play_switched(void)
+static void switched_frame(void)
 {
     uint8_t i;
     for (i = 0; i != COUNT(switched) && wire_is_free(); i++) {
@@ -196,5 +196,95 @@ static void play_switched(void)
     }
 }
 #endif
+
+#if CHEIR_choices
+static void choice_start(void)
+{
+    static const cheir_choice_state shut = {0, 0, 0};
+    uint8_t i;
+    for (i = 0; i != COUNT(choices); i++) STATE(choices)[i] = shut;
+}
+
+static void choice_silence(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(choices); i++) STATE(choices)[i].open = 0;
+}
+#endif
+
+#if CHEIR_switched
+static void switched_start(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(switched); i++) {
+        STATE(switched)[i].sent = UNSENT7;
+        STATE(switched)[i].open = 0;
+    }
+}
+#endif
+
+#if CHEIR_note_lanes
+static void note_start(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(note_lanes); i++) {
+        STATE(note_lanes)[i].channel = 0;
+        STATE(note_lanes)[i].note = NO_NOTE;
+    }
+}
+
+static void note_silence(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(note_lanes); i++) end_note(i);
+}
+#endif
+
+#if CHEIR_SETTABLE
+static inline void switched_changed(uint8_t i, const cheir_switched *before)
+{
+    const cheir_switched *switched = &IMAGE(switched)[i];
+    if (switched->status != before->status || switched->controller != before->controller) STATE(switched)[i].sent = UNSENT7;
+}
+
+static inline uint8_t switched_is_sound(const cheir_switched *next, const cheir_switched *now, uint16_t tables, uint16_t stairs)
+{
+    (void)tables, (void)stairs;
+    return is_same_message(next->status, now->status) && (uint8_t)(next->controller | next->off | next->on) <= 127u;
+}
+
+/* From now on any lane may play what another has begun: both look for who holds it. */
+static inline void note_lane_changed(uint8_t i, const cheir_note_lane *before)
+{
+    uint8_t n, sounds = 0;
+    (void)before;
+    if (i > 0) return;
+    for (n = 0; n != COUNT(note_lanes); n++)
+        if (STATE(note_lanes)[n].note != NO_NOTE) sounds = 1;
+    for (n = 0; sounds && n != COUNT(note_lanes); n++) STATE(note_lanes)[n].channel |= SHARED_NOTE;
+}
+
+static inline uint8_t note_lane_is_sound(const cheir_note_lane *next, const cheir_note_lane *now, uint16_t tables, uint16_t stairs)
+{
+    (void)now, (void)tables, (void)stairs;
+    return next->channel <= (SHARED_NOTE | 15u) && next->note <= 127u;
+}
+
+static inline uint8_t note_is_sound(const cheir_note *next, const cheir_note *now, uint16_t tables, uint16_t stairs)
+{
+    (void)now, (void)stairs;
+    return is_table(next->table, tables) && (uint16_t)(next->from + next->span) <= 127u;
+}
+
+static inline uint8_t choice_is_sound(const cheir_choice *next, const cheir_choice *now, uint16_t tables, uint16_t stairs)
+{
+    (void)now, (void)tables, (void)stairs;
+    return next->by <= CHEIR_CHOOSES_HIGHEST;
+}
+#endif
+CHANGES_BY_ITSELF(listener)
+ALWAYS_SOUND(listener)
+CHANGES_BY_ITSELF(note)
+CHANGES_BY_ITSELF(choice)
 
 #endif

@@ -21,6 +21,17 @@ static inline uint8_t high(uint16_t x)
     return b;
 }
 
+/* The lesser of two counts, and how far apart they are. */
+static inline uint16_t lesser(uint16_t a, uint16_t b)
+{
+    return a < b ? a : b;
+}
+
+static inline uint16_t between(uint16_t a, uint16_t b)
+{
+    return a > b ? (uint16_t)(a - b) : (uint16_t)(b - a);
+}
+
 /* 8 x 8 bits: one instruction on the small chips. */
 static inline uint16_t product(uint8_t a, uint8_t b)
 {
@@ -70,7 +81,7 @@ static inline uint16_t share_below(const cheir_scale *s, uint16_t x)
 }
 
 /* Q15 share of x. */
-static OUT_OF_LINE uint16_t share_of(const cheir_scale *s, uint16_t x)
+static OUT_OF_LINE UNUSED uint16_t share_of(const cheir_scale *s, uint16_t x)
 {
     return x >= U16(s->span) ? ONE : share_below(s, x);
 }
@@ -83,7 +94,7 @@ static inline uint8_t step7(uint16_t share, uint8_t span)
 
 #if CHEIR_fine
 /* The same for a span of up to 16383. */
-static OUT_OF_LINE uint16_t step14(uint16_t share, uint16_t span)
+static OUT_OF_LINE UNUSED uint16_t step14(uint16_t share, uint16_t span)
 {
     return (uint16_t)(((uint32_t)share * span + 16384u) >> 15);
 }
@@ -110,7 +121,7 @@ static uint16_t step_begins, step_ends;
  * How many of `left` stairs a distance has reached. The share of the distance is never over the true one, so that stairs below it
  * are reached for certain; those few that lie between it and the true one are looked at one by one.
  */
-static OUT_OF_LINE uint8_t step_at(const uint16_t *stairs, uint8_t left, const cheir_side *side, uint16_t distance)
+static OUT_OF_LINE UNUSED uint8_t step_at(const uint16_t *stairs, uint8_t left, const cheir_side *side, uint16_t distance)
 {
     uint16_t dead = U16(side->dead);
     uint16_t span, share, begins, ends;
@@ -141,9 +152,23 @@ static OUT_OF_LINE uint8_t step_at(const uint16_t *stairs, uint8_t left, const c
 }
 #endif
 
+#if CHEIR_SETTABLE
+/* Whether a table begins here, of `n` entries in all, or none is meant. */
+static inline uint8_t is_table(uint16_t table, uint16_t n)
+{
+    return table == NO_TABLE || (uint32_t)table + (1ul << TABLE_BITS) < n;
+}
+
+/* Whether two status bytes differ in their channel at most. */
+static inline uint8_t is_same_message(uint8_t a, uint8_t b)
+{
+    return ((a ^ b) & 0xf0u) == 0;
+}
+#endif
+
 #if CHEIR_tables
 /* A Q15 share through a table of the image, straight between its points. */
-static OUT_OF_LINE uint16_t mapped(uint16_t table, uint16_t share)
+static OUT_OF_LINE UNUSED uint16_t mapped(uint16_t table, uint16_t share)
 {
     const uint16_t *at = IMAGE(tables) + table;
     uint16_t y, rise;

@@ -1,5 +1,5 @@
 /*
- * Settings as a dump: checked, taken, given, and kept in two slots; src/core/exchange/settings-dump.ts is the same. A part of
+ * Settings as a dump: checked, taken, given, and kept in two slots; src/core/exchange/settings/settings-dump.ts is the same. A part of
  * cheironom.c, which alone includes it.
  */
 #ifndef CHEIRONOM_SETTINGS_H
@@ -52,10 +52,10 @@ static uint32_t crc_of(const uint8_t *dump, const cheir_settings_head *head)
 /* Bytes of the settings before tables and stairs. */
 static uint16_t bytes_of_records(void)
 {
-    return (uint16_t)(BYTES_OF(levels, level) + BYTES_OF(gates, gate) + BYTES_OF(controls, control) + BYTES_OF(switched, switched)
-        + BYTES_OF(touch_banks, touch_bank) + BYTES_OF(touches, touch) + BYTES_OF(strike_banks, strike_bank)
-        + BYTES_OF(strikes, strike) + BYTES_OF(contact_banks, contact_bank) + BYTES_OF(notes, note)
-        + BYTES_OF(note_lanes, note_lane) + BYTES_OF(choices, choice));
+    uint16_t n = 0;
+#define ADD_PART(part, record) n = (uint16_t)(n + BYTES_OF(part, record));
+    CHEIR_PARTS_IN(ADD_PART)
+    return n;
 }
 
 static uint16_t word_at(const uint8_t *at)
@@ -63,94 +63,23 @@ static uint16_t word_at(const uint8_t *at)
     return (uint16_t)(at[0] | ((uint16_t)at[1] << 8));
 }
 
-static uint8_t table_is_there(uint16_t table, uint16_t n)
-{
-    return table == NO_TABLE || (uint32_t)table + (1ul << TABLE_BITS) < n;
-}
-
-/* A status byte may change its channel only. */
-static uint8_t is_same_message(uint8_t status, uint8_t before)
-{
-    return (status & 0xf0u) == (before & 0xf0u);
-}
-
-/* Whether a control sends what MIDI can carry, from a table or stairs that are there. */
-static uint8_t control_is_sound(const cheir_control *control, uint8_t status, uint16_t tables, uint16_t stairs)
-{
-    uint32_t most = (uint32_t)control->from + control->span;
-    uint8_t fine = control->kind == CHEIR_CONTROL_CONTROLLER14;
-    if (!is_same_message(control->status, status) || control->deadband == 0) return 0;
-    if (fine) return most <= 16383u && control->controller < LSB_OFFSET && table_is_there(control->curve, tables);
-    return most <= 127u && control->controller <= 127u && (uint32_t)control->curve + control->span <= stairs;
-}
-
-static uint8_t levels_are_sound(const uint8_t *from, uint16_t tables, uint16_t stairs)
-{
-    uint8_t i;
-    from += BYTES_OF(levels, level) + BYTES_OF(gates, gate);
-    for (i = 0; i != COUNT(controls); i++) {
-        cheir_control control = IMAGE(controls)[i];
-        from = take_control(&control, from);
-        if (!control_is_sound(&control, IMAGE(controls)[i].status, tables, stairs)) return 0;
+#define SOUND_PART(part, record)                                               \
+    for (i = 0; i != COUNT(part); i++) {                                       \
+        cheir_##record next = IMAGE(part)[i];                                  \
+        from = take_##record(&next, from);                                     \
+        if (!record##_is_sound(&next, &IMAGE(part)[i], tables, stairs)) return 0; \
     }
-#if CHEIR_switched
-    for (i = 0; i != COUNT(switched); i++) {
-        cheir_switched switched = IMAGE(switched)[i];
-        from = take_switched(&switched, from);
-        if (!is_same_message(switched.status, IMAGE(switched)[i].status)) return 0;
-        if ((uint8_t)(switched.controller | switched.off | switched.on) > 127u) return 0;
-    }
-#endif
-    return 1;
-}
-
-#if CHEIR_strike_banks
-static uint8_t strikes_are_sound(const uint8_t *from, uint16_t tables)
-{
-    uint8_t i;
-    for (i = 0; i != COUNT(strikes); i++) {
-        cheir_strike strike = IMAGE(strikes)[i];
-        from = take_strike(&strike, from);
-        if (!table_is_there(strike.table, tables)) return 0;
-    }
-    return 1;
-}
-#endif
-
-static uint8_t notes_are_sound(const uint8_t *from, uint16_t tables)
-{
-    uint8_t i;
-    for (i = 0; i != COUNT(notes); i++) {
-        cheir_note note = IMAGE(notes)[i];
-        from = take_note(&note, from);
-        if (!table_is_there(note.table, tables) || (uint16_t)(note.from + note.span) > 127u) return 0;
-    }
-    for (i = 0; i != COUNT(note_lanes); i++) {
-        cheir_note_lane lane = IMAGE(note_lanes)[i];
-        from = take_note_lane(&lane, from);
-        if (lane.channel > (SHARED_NOTE | 15u) || lane.note > 127u) return 0;
-    }
-    for (i = 0; i != COUNT(choices); i++) {
-        cheir_choice choice = IMAGE(choices)[i];
-        from = take_choice(&choice, from);
-        if (choice.by > CHEIR_CHOOSES_HIGHEST) return 0;
-    }
-    return 1;
-}
 
 /* Whether records point to tables and stairs that are there, and say only what MIDI can carry. */
-static uint8_t is_sound(const uint8_t *body, uint16_t tables, uint16_t stairs)
+static uint8_t is_sound(const uint8_t *from, uint16_t tables, uint16_t stairs)
 {
-    uint16_t records = bytes_of_records();
-    uint16_t notes = (uint16_t)(BYTES_OF(notes, note) + BYTES_OF(note_lanes, note_lane) + BYTES_OF(choices, choice));
-    uint16_t i;
-    for (i = 0; i != tables; i++)
-        if (word_at(body + records + 2u + 2u * i) > ONE) return 0;
-#if CHEIR_strike_banks
-    if (!strikes_are_sound(body + records - notes - BYTES_OF(contact_banks, contact_bank) - BYTES_OF(strikes, strike), tables))
-        return 0;
-#endif
-    return levels_are_sound(body, tables, stairs) && notes_are_sound(body + records - notes, tables);
+    uint16_t n;
+    uint8_t i = 0;
+    (void)i, (void)stairs;
+    CHEIR_PARTS_IN(SOUND_PART)
+    for (from += 2, n = tables; n != 0; n--, from += 2)
+        if (word_at(from) > ONE) return 0;
+    return 1;
 }
 
 uint8_t cheir_check_settings(const uint8_t *dump, uint16_t n)
@@ -194,8 +123,8 @@ static uint8_t *give_words(const uint16_t *of, uint16_t n, uint8_t *to)
     return to;
 }
 
-#define GIVE_ALL(part, record) \
-    for (i = 0; i != COUNT(part); i++) to = give_##record(&IMAGE(part)[i], to)
+#define GIVE_PART(part, record) \
+    for (i = 0; i != COUNT(part); i++) to = give_##record(&IMAGE(part)[i], to);
 
 static void write_head(uint8_t *dump, uint32_t build, uint32_t sequence, uint32_t digest, uint16_t length)
 {
@@ -214,19 +143,9 @@ static void write_head(uint8_t *dump, uint32_t build, uint32_t sequence, uint32_
 uint16_t cheir_give_settings(uint8_t *dump)
 {
     uint8_t *to = dump + HEAD_BYTES;
-    uint8_t i;
-    GIVE_ALL(levels, level);
-    GIVE_ALL(gates, gate);
-    GIVE_ALL(controls, control);
-    GIVE_ALL(switched, switched);
-    GIVE_ALL(touch_banks, touch_bank);
-    GIVE_ALL(touches, touch);
-    GIVE_ALL(strike_banks, strike_bank);
-    GIVE_ALL(strikes, strike);
-    GIVE_ALL(contact_banks, contact_bank);
-    GIVE_ALL(notes, note);
-    GIVE_ALL(note_lanes, note_lane);
-    GIVE_ALL(choices, choice);
+    uint8_t i = 0;
+    (void)i;
+    CHEIR_PARTS_IN(GIVE_PART)
     to = give_words(IMAGE(tables), tables_n, to);
     to = give_words(IMAGE(stairs), stairs_n, to);
     write_head(dump, 0, 0, now_digest, (uint16_t)((uint16_t)(to - dump) - HEAD_BYTES));

@@ -119,7 +119,7 @@ static OUT_OF_LINE uint8_t look_at_strike(uint8_t at)
 }
 
 /* What sounds ends. */
-static void mute_strikes(void)
+static void strike_silence(void)
 {
     uint8_t i, lane;
     for (i = 0; i != COUNT(strike_banks); i++) {
@@ -127,5 +127,58 @@ static void mute_strikes(void)
         for (lane = 0; lane < U8(bank->lanes); lane++) end_strike(bank, &STATE(strikes)[U8(bank->lane) + lane], lane);
     }
 }
+
+static void strike_frame(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(strike_banks); i++) play_strike_bank(&IMAGE(strike_banks)[i]);
+}
+
+static void strike_start(void)
+{
+    static const cheir_strike_state waiting = {0, 0, 0, CHEIR_STRIKE_WAITING, 0};
+    uint8_t i;
+    for (i = 0; i != COUNT(strikes); i++) {
+        STATE(strike_zeros)[i] = unseen;
+        STATE(strike_zeros)[i].rest = U16(IMAGE(strikes)[i].rest);
+        STATE(strikes)[i] = waiting;
+    }
+    STATE(engine).looking = (uint8_t)(STATE(engine).looking + COUNT(strikes));
+}
+
+/* Every lane that has not taken its rest looks at it. Returns whether a look is over in this frame. */
+static OUT_OF_LINE uint8_t strike_look(uint8_t ended)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(strikes); i++) {
+        const cheir_zero_state *zero = &STATE(strike_zeros)[i];
+        if (zero->stage != CHEIR_ZERO_DONE && !look_waits(zero, ended)) ended |= look_at_strike(i);
+    }
+    return ended;
+}
+
+static void strike_expire(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(strikes); i++) STATE(strikes)[i].since = STATE(strikes)[i].began = LONG_AGO;
+}
+
+#if CHEIR_SETTABLE
+static inline void strike_changed(uint8_t i, const cheir_strike *before)
+{
+    const cheir_strike *strike = &IMAGE(strikes)[i];
+    cheir_strike_state *lane = &STATE(strikes)[i];
+    if (strike->rest != before->rest) STATE(strike_zeros)[i].rest = strike->rest;
+    if (lane->stage == CHEIR_STRIKE_WINDOW && lane->peak < strike->on) lane->peak = strike->on;
+}
+
+static inline uint8_t strike_is_sound(const cheir_strike *next, const cheir_strike *now, uint16_t tables, uint16_t stairs)
+{
+    (void)now, (void)stairs;
+    return is_table(next->table, tables);
+}
+#endif
+CHANGES_BY_ITSELF(strike_bank)
+ALWAYS_SOUND(strike_bank)
 
 #endif

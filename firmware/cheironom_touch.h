@@ -85,7 +85,7 @@ static OUT_OF_LINE void play_touch_bank(const cheir_touch_bank *bank, cheir_touc
 }
 
 /* What is touched stays mute until it has been released. */
-static void mute_touches(void)
+static void touch_silence(void)
 {
     uint8_t i, lane;
     for (i = 0; i != COUNT(touch_banks); i++) {
@@ -98,5 +98,35 @@ static void mute_touches(void)
         }
     }
 }
+
+static void touch_frame(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(touch_banks); i++) play_touch_bank(&IMAGE(touch_banks)[i], &STATE(touch_banks)[i]);
+}
+
+static void touch_start(void)
+{
+    static const cheir_touch_bank_state unmet = {0, 0, 0, 0};
+    uint8_t i;
+    for (i = 0; i != COUNT(touch_banks); i++) STATE(touch_banks)[i] = unmet;
+    for (i = 0; i != COUNT(touches); i++) {
+        cheir_touch_state untouched = {0, 0, 0, CHEIR_TOUCH_UNTOUCHED, 0};
+        untouched.untouched = U16(IMAGE(touches)[i].untouched);
+        STATE(touches)[i] = untouched;
+    }
+}
+
+#if CHEIR_SETTABLE
+static inline void touch_changed(uint8_t i, const cheir_touch *before)
+{
+    uint16_t untouched = IMAGE(touches)[i].untouched;
+    if (untouched != before->untouched && STATE(touches)[i].stage == CHEIR_TOUCH_UNTOUCHED)
+        STATE(touches)[i].untouched = untouched;
+}
+#endif
+ALWAYS_SOUND(touch)
+CHANGES_BY_ITSELF(touch_bank)
+ALWAYS_SOUND(touch_bank)
 
 #endif

@@ -20,7 +20,7 @@ static inline uint8_t wire_takes_note(void)
 }
 
 /* Whatever settings came over the line, no data byte looks like a status. */
-static OUT_OF_LINE void send3(uint8_t status, uint8_t first, uint8_t second)
+static OUT_OF_LINE UNUSED void send3(uint8_t status, uint8_t first, uint8_t second)
 {
     uint8_t *out = now_out;
     out[0] = status;
@@ -32,7 +32,7 @@ static OUT_OF_LINE void send3(uint8_t status, uint8_t first, uint8_t second)
 
 #if CHEIR_pressure
 /* Pressure of a channel. */
-static OUT_OF_LINE void send2(uint8_t status, uint8_t first)
+static OUT_OF_LINE UNUSED void send2(uint8_t status, uint8_t first)
 {
     *now_out++ = status;
     *now_out++ = first & 0x7fu;

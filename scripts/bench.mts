@@ -6,7 +6,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { calibrateLevel } from '@/core/ways/level/calibrate';
 import { compile } from '@/core/compile/compile';
-import { startEngine } from '@/core/engine/engine';
+import { startEngine } from '@/core/engine/start';
 import type { Image } from '@/core/engine/layout';
 import { playMany } from '@/core/engine/play-many';
 import { joinTakes } from '@/core/exchange/takes/join-takes';

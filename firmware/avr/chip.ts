@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { avrInstruction, CPU } from 'avr8js';
 import { compile } from '@/core/compile/compile';
-import { startEngine } from '@/core/engine/engine';
+import { startEngine } from '@/core/engine/start';
 import { playFrame } from '@/core/engine/play';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
 import { columnsOf } from '@/core/instrument/access';

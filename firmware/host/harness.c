@@ -91,21 +91,21 @@ static void read_instrument(cheir_instrument *p)
     p->byte_us = u16();
     p->table_bits = (uint8_t)byte();
     p->contacts_n = (uint8_t)byte();
-#define MAKE_STATE(states, record, n) p->states = make(p->n, sizeof(cheir_##record));
+    p->state = make(1, sizeof *p->state);
+#define MAKE_STATE(states, record, counted) p->state->states = make(p->counted##_n, sizeof(cheir_##record));
     CHEIR_STATES(MAKE_STATE)
-    p->engine_state = make(1, sizeof(cheir_engine_state));
 }
 
 /* The parts of a state in the layout's order. Measures them, and writes them too where `writes`. */
 static size_t put_state(const cheir_instrument *p, int writes)
 {
     size_t n = 0;
-#define PUT_STATE(states, record, entries)                           \
-    n += sizeof(cheir_##record) * p->entries;                        \
-    if (writes) fwrite(p->states, sizeof(cheir_##record), p->entries, stdout);
+#define PUT_STATE(states, record, counted)                           \
+    n += sizeof(cheir_##record) * p->counted##_n;                    \
+    if (writes) fwrite(p->state->states, sizeof(cheir_##record), p->counted##_n, stdout);
     CHEIR_STATES(PUT_STATE)
-    if (writes) fwrite(p->engine_state, sizeof *p->engine_state, 1, stdout);
-    return n + sizeof *p->engine_state;
+    if (writes) fwrite(&p->state->engine, sizeof p->state->engine, 1, stdout);
+    return n + sizeof p->state->engine;
 }
 #endif
 

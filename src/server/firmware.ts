@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import { compile } from '@/core/compile/compile';
+import { blocks } from '@/core/engine/blocks/registry';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
 import { identityOf } from '@/core/exchange/document/instrument-digest';
 import { holdsSettings } from '@/core/exchange/firmware/image-size';
@@ -23,8 +24,10 @@ function part(name: string): string {
 const RUNTIME = [
   'cheironom.h',
   'cheironom.c',
-  ...['layout', 'image', 'numbers', 'place', 'wire', 'notes', 'zero', 'gate', 'control'].map(part),
-  ...['touch', 'strike', 'contacts', 'change', 'settings'].map(part),
+  ...['layout', 'blocks', 'image', 'numbers', 'place', 'wire', 'notes', 'zero', 'change', 'settings'].map(
+    part,
+  ),
+  ...blocks().flatMap(({ file }) => (file === undefined ? [] : part(file))),
   ...['frames', 'sysex', 'port', 'line', 'keep'].map(part),
 ];
 

@@ -1,6 +1,7 @@
 import { compile } from '@/core/compile/compile';
 import { changeEngine } from '@/core/engine/change';
-import { startEngine, type Engine } from '@/core/engine/engine';
+import type { Engine } from '@/core/engine/engine';
+import { startEngine } from '@/core/engine/start';
 import { playEdge, playFrame, silence } from '@/core/engine/play';
 import { allColumns, contactsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';

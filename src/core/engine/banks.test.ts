@@ -6,7 +6,8 @@ import { breathNote, identityInstrument } from '../testing/identity-response';
 import { awake, framesFrom, playAfterRest, START_UP } from '../testing/play';
 import { playEdge, playFrame, silence } from './play';
 import { run } from './run';
-import { startEngine, type Engine } from './engine';
+import type { Engine } from './engine';
+import { startEngine } from './start';
 
 const times = <T>(n: number, value: T): T[] => new Array<T>(n).fill(value);
 const words = (events: number[][]) =>

@@ -11,7 +11,7 @@ import { framesFrom, START_UP } from '../testing/play';
 import { randomInstrument, withOtherSettings } from '../testing/random-instruments';
 import { randomTake } from '../testing/random-takes';
 import { changeEngine, sameStructure } from './change';
-import { startEngine } from './engine';
+import { startEngine } from './start';
 import type { Image } from './layout';
 import { playEdge, playFrame, silence } from './play';
 import { run } from './run';

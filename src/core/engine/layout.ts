@@ -1,4 +1,4 @@
-import { struct, type Fields, type Of, type Struct } from './struct';
+import { struct, type Fields, type FieldType, type Of, type Struct } from './struct';
 
 /**
  * The one place where the layout of image and state stands. Made from it: firmware/cheironom_layout.h (whose sizes and
@@ -307,80 +307,113 @@ export const SETTINGS_HEAD = struct(
   },
 );
 
-/** Every struct, in an order in which C can declare them. */
-export const STRUCTS: readonly Struct<Fields>[] = [
-  ...[SCALE, SIDE, LEVEL, ZERO_STATE, GATE, GATE_STATE, CONTROL, CONTROL_STATE, SWITCHED, SWITCHED_STATE],
-  ...[TOUCH_BANK, TOUCH, TOUCH_BANK_STATE, TOUCH_STATE, STRIKE_BANK, STRIKE, STRIKE_STATE],
-  ...[CONTACT_BANK, CONTACT_STATE, LISTENER, NOTE, NOTE_LANE, NOTE_LANE_STATE, CHOICE, CHOICE_STATE],
-  ...[ENGINE_STATE, SETTINGS_HEAD],
-];
+/** A list of the image. */
+export interface Part {
+  /** What its records are. */
+  of: Struct<Fields>;
+  /**
+   * Fields that may change while it plays (change.ts). The rest is its structure: other structure is another engine, which
+   * starts anew. Tables and stairs are settings.
+   */
+  settings: readonly string[];
+  /** Lists of the state that are as long as it is, or as what it counts. */
+  states: Readonly<Record<string, Struct<Fields>>>;
+  counts?: 'contacts';
+}
 
-/** The tables of an image: name of its list, its struct. In C each is an array, with its length beside it. */
-export const IMAGE_PARTS = {
-  levels: LEVEL,
-  gates: GATE,
-  controls: CONTROL,
-  switched: SWITCHED,
-  touch_banks: TOUCH_BANK,
-  touches: TOUCH,
-  strike_banks: STRIKE_BANK,
-  strikes: STRIKE,
-  contact_banks: CONTACT_BANK,
-  listeners: LISTENER,
-  notes: NOTE,
-  note_lanes: NOTE_LANE,
-  choices: CHOICE,
-} as const;
+const LIST = {
+  levels: { of: LEVEL, settings: ['rest', 'still', 'side'], states: { level_zeros: ZERO_STATE } },
+  gates: {
+    of: GATE,
+    settings: ['window_ticks', 'hold_off_ticks', 'attack', 'side_mask'],
+    states: { gates: GATE_STATE },
+  },
+  controls: {
+    of: CONTROL,
+    settings: [
+      ...(['from', 'span', 'interval_ticks', 'curve', 'deadband', 'slack', 'side_mask'] as const),
+      ...(['status', 'controller'] as const),
+    ],
+    states: { controls: CONTROL_STATE },
+  },
+  switched: {
+    of: SWITCHED,
+    settings: ['status', 'controller', 'off', 'on'],
+    states: { switched: SWITCHED_STATE },
+  },
+  touch_banks: {
+    of: TOUCH_BANK,
+    settings: ['follow_slow', 'longest_slow'],
+    states: { touch_banks: TOUCH_BANK_STATE },
+  },
+  touches: { of: TOUCH, settings: ['untouched', 'on', 'off'], states: { touches: TOUCH_STATE } },
+  strike_banks: {
+    of: STRIKE_BANK,
+    settings: ['window_ticks', 'mask_ticks', 'half_life_ticks', 'length_ticks', 'shock'],
+    states: {},
+  },
+  strikes: {
+    of: STRIKE,
+    settings: ['rest', 'on', 'scale', 'table'],
+    states: { strike_zeros: ZERO_STATE, strikes: STRIKE_STATE },
+  },
+  contact_banks: {
+    of: CONTACT_BANK,
+    settings: ['debounce_ticks'],
+    states: { contacts: CONTACT_STATE },
+    counts: 'contacts',
+  },
+  listeners: { of: LISTENER, settings: [], states: {} },
+  notes: { of: NOTE, settings: ['table', 'from', 'span'], states: {} },
+  note_lanes: { of: NOTE_LANE, settings: ['channel', 'note'], states: { note_lanes: NOTE_LANE_STATE } },
+  choices: { of: CHOICE, settings: ['by'], states: { choices: CHOICE_STATE } },
+} as const satisfies Record<string, Part>;
 
-/** The tables of the state, each with the part of the image that it is as long as; contacts are counted by themselves. */
-export const STATE_PARTS = {
-  level_zeros: ZERO_STATE,
-  gates: GATE_STATE,
-  controls: CONTROL_STATE,
-  switched: SWITCHED_STATE,
-  touch_banks: TOUCH_BANK_STATE,
-  touches: TOUCH_STATE,
-  strike_zeros: ZERO_STATE,
-  strikes: STRIKE_STATE,
-  contacts: CONTACT_STATE,
-  note_lanes: NOTE_LANE_STATE,
-  choices: CHOICE_STATE,
-} as const;
+type List = typeof LIST;
+export type PartName = keyof List;
+/** Of a union of objects: one that is all of them. */
+type AllOf<U> = (U extends unknown ? (u: U) => void : never) extends (all: infer A) => void ? A : never;
+type States = AllOf<List[PartName]['states']>;
+export type StateName = keyof States & string;
 
 /**
- * Fields of the image that may change while it plays (change.ts). The rest is its structure: other structure is another
- * engine, which starts anew. Tables and stairs are settings.
+ * The one list of parts: which lists an image has, in the order in which C, dumps and the test harness have them, and which
+ * lists of the state go with each.
  */
-export const SETTINGS: { readonly [P in keyof typeof IMAGE_PARTS]: readonly string[] } = {
-  levels: ['rest', 'still', 'side'],
-  gates: ['window_ticks', 'hold_off_ticks', 'attack', 'side_mask'],
-  controls: [
-    'from',
-    'span',
-    'interval_ticks',
-    'curve',
-    'deadband',
-    'slack',
-    'side_mask',
-    'status',
-    'controller',
-  ],
-  switched: ['status', 'controller', 'off', 'on'],
-  touch_banks: ['follow_slow', 'longest_slow'],
-  touches: ['untouched', 'on', 'off'],
-  strike_banks: ['window_ticks', 'mask_ticks', 'half_life_ticks', 'length_ticks', 'shock'],
-  strikes: ['rest', 'on', 'scale', 'table'],
-  contact_banks: ['debounce_ticks'],
-  listeners: [],
-  notes: ['table', 'from', 'span'],
-  note_lanes: ['channel', 'note'],
-  choices: ['by'],
-};
+export const PARTS: Readonly<Record<PartName, Part>> = LIST;
+export const partNames = (): PartName[] => Object.keys(PARTS) as PartName[];
 
-type Table<P> = { [K in keyof P]: Of<P[K]>[] };
+/** Adds a part at the end of the list: for blocks that are none of the product's. */
+export function addPart(name: string, part: Part): void {
+  (PARTS as Record<string, Part>)[name] = part;
+}
+
+/** The lists of the state in order: name, struct, and the part of the image, or the count, that it is as long as. */
+export const stateLists = (): { name: StateName; of: Struct<Fields>; counted: PartName | 'contacts' }[] =>
+  partNames().flatMap((part) => {
+    const { states, counts } = PARTS[part];
+    return Object.entries(states).map(([name, of]) => ({
+      ...{ name: name as StateName, of, counted: counts ?? part },
+    }));
+  });
+
+/** Every struct, in an order in which C can declare them. */
+export function structs(): Struct<Fields>[] {
+  const found: Struct<Fields>[] = [];
+  const visit = (type: FieldType): void => {
+    if (typeof type === 'string') return;
+    if (Array.isArray(type)) return visit(type[0] as FieldType);
+    const own = type as Struct<Fields>;
+    Object.values(own.fields).forEach(visit);
+    if (!found.includes(own)) found.push(own);
+  };
+  for (const part of partNames()) [PARTS[part].of, ...Object.values(PARTS[part].states)].forEach(visit);
+  [ENGINE_STATE, SETTINGS_HEAD].forEach(visit);
+  return found;
+}
 
 /** An instrument compiled for one board: what its engine runs, in TypeScript and in C. docs/engine.md says what it means. */
-export interface Image extends Table<typeof IMAGE_PARTS> {
+export interface Image extends ImageLists {
   /** Response tables of 2^table_bits + 1 entries, Q15, one after another; each never falls. */
   tables: number[];
   table_bits: number;
@@ -393,8 +426,10 @@ export interface Image extends Table<typeof IMAGE_PARTS> {
   /** Most bytes that one frame, one edge or one silence can write, as long as its settings stay. */
   max_bytes: number;
 }
+type ImageLists = { [P in PartName]: Of<List[P]['of']>[] };
+type StateLists = { [S in StateName]: Of<States[S]>[] };
 
 /** Everything that changes from frame to frame; nothing is allocated while playing. */
-export interface State extends Table<typeof STATE_PARTS> {
+export interface State extends StateLists {
   engine: Of<typeof ENGINE_STATE>;
 }

@@ -1,34 +1,12 @@
 import { ZERO_STAGE } from './codes';
-import { look, LOOKS, lookAtLevel, lookWaits, type Zero } from './blocks/zero';
-import { lookAtStrike } from './blocks/strike';
+import type { Looker } from './blocks/block';
+import { blocks } from './blocks/registry';
+import { look, LOOKS, lookWaits } from './blocks/zero';
 import type { Engine } from './engine';
-import type { Stretch } from './units';
-
-/** A lane that still looks at its rest (blocks/zero.ts). */
-export interface Looker {
-  zero: Zero;
-  column: number;
-  /** A sample this far from the first of a look is movement, counts. */
-  still: number;
-  /** Plays a frame on it. @returns whether its look has ended */
-  play(): boolean;
-}
+import type { Stretch } from './stretch';
 
 /** Every lane that looks at its rest at power-up, in the order in which a frame asks them. */
-export const lookersOf = (e: Engine): Looker[] => [
-  ...e.image.levels.map(({ column, still }, i) => ({
-    zero: e.state.level_zeros[i],
-    column,
-    still,
-    play: () => lookAtLevel(e, i),
-  })),
-  ...e.image.strikes.map(({ column, on }, i) => ({
-    zero: e.state.strike_zeros[i],
-    column,
-    still: on,
-    play: () => lookAtStrike(e, i),
-  })),
-];
+export const lookersOf = (e: Engine): Looker[] => blocks().flatMap((block) => block.lookers?.(e) ?? []);
 
 /** Plays a frame on a lane whose look may end, unless another's has. @returns whether its own has */
 export const playLooker = ({ zero, play }: Looker, ended: boolean): boolean =>

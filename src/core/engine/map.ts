@@ -4,6 +4,12 @@ import type { Image, LEVEL } from './layout';
 import { shareOf } from './scale';
 import type { Of } from './struct';
 
+/** Whether a table begins here, or none is meant. */
+export const isTable = (
+  { tables, table_bits }: Pick<Image, 'tables' | 'table_bits'>,
+  table: number,
+): boolean => table === NO_TABLE || table + (1 << table_bits) < tables.length;
+
 /** A Q15 share through a table of the image, straight between its points. @param table its first entry, or {@link NO_TABLE} */
 export function mapped({ tables, table_bits }: Image, table: number, share: number): number {
   if (table === NO_TABLE) return share;

@@ -1,12 +1,12 @@
 import type { Edges } from '../signal/take';
-import { touchBankLooks } from './blocks/touch';
+import type { Looker } from './blocks/block';
+import { blocks } from './blocks/registry';
 import { Calendar } from './calendar';
-import { lookersOf, lookOn, playLooker, type Looker } from './look-ahead';
+import { lookersOf, lookOn, playLooker } from './look-ahead';
 import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
-import { drainTo, passTime, playEdge, playFrame } from './play';
-import { sweepTimers } from './timers';
-import { firstAt, firstComing, firstDue, firstOutside, unitsOf, type Stretch, type Unit } from './units';
+import { drainTo, passTime, playEdge, playFrame, sweepTimers } from './play';
+import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
 import { playControl } from './voices/control';
 import { playSwitched, switchedWaits } from './voices/switched';
 import { MOST_BACKLOG_US, wireIsFree } from './wire';
@@ -49,7 +49,7 @@ function endOfBlock(tUs: Float64Array, first: number, frames: number): number {
 
 /** The first frames after power-up are played in full. */
 const looks = (e: Engine): boolean =>
-  e.state.engine.discard > 0 || e.image.touch_banks.some((_, i) => touchBankLooks(e, i));
+  e.state.engine.discard > 0 || blocks().some((block) => block.everyFrame?.(e));
 
 class Passage implements Stretch {
   end = 0;
@@ -76,7 +76,7 @@ class Passage implements Stretch {
     private readonly emit: Emit,
   ) {
     this.due = new Uint8Array(block);
-    this.units = unitsOf(e);
+    this.units = blocks().flatMap((block) => block.units?.(e) ?? []);
     this.calendar = new Calendar(block, this.units.length);
     this.controlCalendar = new Calendar(block, e.image.controls.length);
     this.lookers = lookersOf(e);

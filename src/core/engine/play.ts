@@ -1,22 +1,16 @@
 import { CONTROLLER, STATUS } from '../midi/messages';
 import { ZERO_STAGE } from './codes';
-import { playContact, takeEdge } from './blocks/contacts';
-import { muteGate, playGate } from './blocks/gate';
-import { lookAtStrike, muteStrikes, playStrike } from './blocks/strike';
-import { muteTouches, playTouchBank } from './blocks/touch';
-import { lookAtLevel, lookWaits, type Zero } from './blocks/zero';
-import { PAUSE_US, slowAt, ticksAt } from './clock';
+import { blocks } from './blocks/registry';
+import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import type { Engine } from './engine';
-import { expireTimers, sweepTimers } from './timers';
-import { playControls } from './voices/control';
-import { endNote } from './voices/note';
-import { playSwitched } from './voices/switched';
+import { lookersOf, playLooker } from './look-ahead';
 import { drain, send } from './wire';
 import { channelsOfImage } from './channels';
 
 /** Time goes on: the wire drains, and a pause ends every timer. @param tUs time now, µs; only differences matter, modulo 2^32 */
 export function passTime(e: Engine, tUs: number): void {
-  if (drainTo(e, tUs) >= PAUSE_US) expireTimers(e);
+  if (drainTo(e, tUs) < PAUSE_US) return;
+  for (const block of blocks()) block.expire?.(e);
 }
 
 /** Time goes on, and the wire drains. @returns µs since the last frame or edge */
@@ -49,31 +43,23 @@ export function playFrame(e: Engine, tUs: number, counts: ArrayLike<number>, at:
   }
   sweepTimers(e);
   if (engine.looking > 0) lookAtRests(e);
-  playSwitched(e);
-  playControls(e);
-  playBanks(e);
+  for (const block of blocks()) block.frame?.(e);
   return e.bytes;
 }
 
-/** Every bank in the image's order. */
-function playBanks(e: Engine): void {
-  const { gates, touch_banks, strike_banks, contacts } = e.image;
-  for (let i = 0; i < gates.length; i++) playGate(e, i);
-  for (let i = 0; i < touch_banks.length; i++) playTouchBank(e, i);
-  for (let i = 0; i < strike_banks.length; i++)
-    for (let lane = 0; lane < strike_banks[i].lanes; lane++) playStrike(e, i, lane);
-  for (let i = 0; i < contacts; i++) playContact(e, i);
+/** Clears the timers that have ended, now and then. @returns whether it was time to */
+export function sweepTimers(e: Engine): boolean {
+  if (ticksSince(e.state.engine.swept, e.t) < SWEEP_TICKS) return false;
+  e.state.engine.swept = e.t;
+  for (const block of blocks()) block.sweep?.(e);
+  return true;
 }
 
 /** Power-up: what has not taken its rest yet looks at it. One look ends a frame. */
 function lookAtRests(e: Engine): void {
   let ended = false;
-  const all = (zeros: readonly Zero[], lookAt: (e: Engine, index: number) => boolean) =>
-    zeros.forEach((zero, i) => {
-      if (zero.stage !== ZERO_STAGE.done && !lookWaits(zero, ended)) ended = lookAt(e, i) || ended;
-    });
-  all(e.state.level_zeros, lookAtLevel);
-  all(e.state.strike_zeros, lookAtStrike);
+  for (const looker of lookersOf(e))
+    if (looker.zero.stage !== ZERO_STAGE.done) ended = playLooker(looker, ended) || ended;
 }
 
 /**
@@ -83,7 +69,7 @@ function lookAtRests(e: Engine): void {
  */
 export function playEdge(e: Engine, tUs: number, contact: number, closed: boolean): number {
   passTime(e, tUs);
-  takeEdge(e, contact, closed);
+  for (const block of blocks()) block.edge?.(e, contact, closed);
   return e.bytes;
 }
 
@@ -103,11 +89,6 @@ export function endAll(e: Engine): number {
 /** Ends every note that sounds. What is open or touched stays mute until it has been let go once. @returns bytes written to `e.out` */
 export function silence(e: Engine): number {
   e.bytes = 0;
-  // First, so that no choice falls on another lane while lanes are muted one by one.
-  for (const choice of e.state.choices) choice.open = 0;
-  for (let i = 0; i < e.image.gates.length; i++) muteGate(e, i);
-  for (let i = 0; i < e.image.touch_banks.length; i++) muteTouches(e, i);
-  for (let i = 0; i < e.image.strike_banks.length; i++) muteStrikes(e, i);
-  for (let i = 0; i < e.state.note_lanes.length; i++) endNote(e, i);
+  for (const block of blocks()) block.silence?.(e);
   return e.bytes;
 }

@@ -1,7 +1,8 @@
 import type { MidiEvent } from '../midi/event';
 import { splitMessages } from '../midi/messages';
 import type { Frames } from '../signal/take';
-import { startEngine, type Engine } from './engine';
+import type { Engine } from './engine';
+import { startEngine } from './start';
 import type { Image } from './layout';
 import { playMany } from './play-many';
 

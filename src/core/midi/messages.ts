@@ -40,3 +40,8 @@ export function splitMessages(bytes: ArrayLike<number>): number[][] {
   }
   return messages;
 }
+
+export const isSevenBits = (value: number): boolean => value <= 127;
+
+/** Whether two status bytes differ in their channel at most. */
+export const isSameMessage = (a: number, b: number): boolean => ((a ^ b) & 0xf0) === 0;

@@ -1,5 +1,5 @@
 import { compile } from '../compile/compile';
-import { startEngine } from '../engine/engine';
+import { startEngine } from '../engine/start';
 import type { Image } from '../engine/layout';
 import { silence } from '../engine/play';
 import { run } from '../engine/run';

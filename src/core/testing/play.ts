@@ -1,5 +1,6 @@
 import { compile } from '../compile/compile';
-import { startEngine, DISCARDED_SCANS, type Engine } from '../engine/engine';
+import { DISCARDED_SCANS, type Engine } from '../engine/engine';
+import { startEngine } from '../engine/start';
 import { playFrame } from '../engine/play';
 import { LOOKS } from '../engine/blocks/zero';
 import { run } from '../engine/run';

@@ -1,13 +1,43 @@
 import { ONE } from '../../shape/table';
-import { ticksSince } from '../clock';
+import { longAgo, ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
+import { firstDue, type Unit } from '../stretch';
+import type { Block } from './block';
+
+/** Contacts that are debounced. */
+export const contacts: Block = {
+  name: 'contacts',
+  of: 'contact_banks',
+  file: 'contacts',
+  start: (image) => {
+    /** That of the next bank where it lies between two: it is never asked for. */
+    const restOf = (contact: number) => image.contact_banks.find((b) => contact < b.lane + b.lanes)!.rest;
+    return {
+      contacts: Array.from({ length: image.contacts }, (_, i) => ({
+        since: 0,
+        seen: restOf(i),
+        taken: restOf(i),
+        running: 0,
+        muted: 0,
+      })),
+    };
+  },
+  frame: (e) => {
+    for (let i = 0; i < e.image.contacts; i++) playContact(e, i);
+  },
+  edge: takeEdge,
+  expire: (e) => {
+    for (const state of e.state.contacts) state.since = longAgo(e.t);
+  },
+  units: (e) => Array.from({ length: e.image.contacts }, (_, i) => contactUnit(e, i)),
+};
 
 /**
  * Takes an edge: at once, unless the contact changed so short a time before that it may bounce.
  * @param contact of the board; one that was not measured plays nothing
  */
-export function takeEdge(e: Engine, contact: number, closed: boolean): void {
+function takeEdge(e: Engine, contact: number, closed: boolean): void {
   if (contact >= e.image.contacts || contact < bankOf(e, contact).lane) return;
   const state = e.state.contacts[contact];
   state.seen = closed ? 1 : 0;
@@ -15,7 +45,7 @@ export function takeEdge(e: Engine, contact: number, closed: boolean): void {
 }
 
 /** Plays a frame on a contact whose debounce may be over: what it has come to rest at counts. */
-export function playContact(e: Engine, contact: number): void {
+function playContact(e: Engine, contact: number): void {
   const state = e.state.contacts[contact];
   if (state.running === 0) return;
   if (ticksSince(state.since, e.t) < bankOf(e, contact).debounce_ticks) return;
@@ -45,4 +75,13 @@ function bankOf(e: Engine, contact: number) {
   let i = 0;
   while (contact >= banks[i].lane + banks[i].lanes) i++;
   return banks[i];
+}
+
+function contactUnit(e: Engine, contact: number): Unit {
+  const state = e.state.contacts[contact];
+  const bank = e.image.contact_banks.find((b) => contact < b.lane + b.lanes)!;
+  return {
+    play: () => playContact(e, contact),
+    next: (frame, s) => (state.running === 0 ? s.end : firstDue(s, frame, state.since, bank.debounce_ticks)),
+  };
 }

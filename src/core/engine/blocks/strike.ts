@@ -3,18 +3,58 @@ import { longAgo, ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import type { STRIKE, STRIKE_BANK, STRIKE_STATE } from '../layout';
-import { mapped } from '../map';
+import { isTable, mapped } from '../map';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';
 import { wireTakesNote } from '../wire';
-import { look, takeRest } from './zero';
+import { firstOutside, type Unit } from '../stretch';
+import type { Block } from './block';
+import { look, takeRest, unseen } from './zero';
 
 type Bank = Of<typeof STRIKE_BANK>;
 type Lane = Of<typeof STRIKE>;
 type LaneState = Of<typeof STRIKE_STATE>;
 
+/** Strike banks. */
+export const strike: Block = {
+  name: 'strike',
+  of: 'strike_banks',
+  file: 'strike',
+  start: ({ strikes }) => ({
+    strike_zeros: strikes.map(unseen),
+    strikes: strikes.map(() => ({ peak: 0, since: 0, began: 0, stage: 0, sounding: 0 })),
+  }),
+  lookers: (e) =>
+    e.image.strikes.map(({ column, on }, i) => ({
+      zero: e.state.strike_zeros[i],
+      column,
+      still: on,
+      play: () => lookAtStrike(e, i),
+    })),
+  frame: (e) => {
+    const { strike_banks } = e.image;
+    for (let i = 0; i < strike_banks.length; i++)
+      for (let lane = 0; lane < strike_banks[i].lanes; lane++) playStrike(e, i, lane);
+  },
+  silence: (e) => e.image.strike_banks.forEach((_, i) => muteStrikes(e, i)),
+  expire: (e) => {
+    for (const state of e.state.strikes) state.since = state.began = longAgo(e.t);
+  },
+  units: (e) =>
+    e.image.strike_banks.flatMap((bank, i) =>
+      Array.from({ length: bank.lanes }, (_, lane) => strikeUnit(e, i, lane)),
+    ),
+  changed: ({ image, state }, next) =>
+    next.strikes.forEach(({ rest, on }, i) => {
+      const lane = state.strikes[i];
+      if (rest !== image.strikes[i].rest) state.strike_zeros[i].rest = rest;
+      if (lane.stage === STRIKE_STAGE.window && lane.peak < on) lane.peak = on;
+    }),
+  isSound: (settings) => settings.strikes.every(({ table }) => isTable(settings, table)),
+};
+
 /** Plays a frame on one lane. @param lane of the bank, from 0 */
-export function playStrike(e: Engine, index: number, lane: number): void {
+function playStrike(e: Engine, index: number, lane: number): void {
   const bank = e.image.strike_banks[index];
   const at = bank.lane + lane;
   const strike = e.image.strikes[at];
@@ -97,13 +137,13 @@ function endStrike(e: Engine, bank: Bank, lane: number): void {
 }
 
 /** Silence: what sounds ends. */
-export function muteStrikes(e: Engine, index: number): void {
+function muteStrikes(e: Engine, index: number): void {
   const bank = e.image.strike_banks[index];
   for (let lane = 0; lane < bank.lanes; lane++) endStrike(e, bank, lane);
 }
 
 /** Power-up of a lane: rest is taken from a look in which nothing moves; one too far off is looked at again. @returns whether its look has ended */
-export function lookAtStrike(e: Engine, at: number): boolean {
+function lookAtStrike(e: Engine, at: number): boolean {
   const zero = e.state.strike_zeros[at];
   const { column, on } = e.image.strikes[at];
   const seen = look(zero, e.counts[e.at + column], on);
@@ -114,7 +154,7 @@ export function lookAtStrike(e: Engine, at: number): boolean {
 }
 
 /** Whether nothing can happen on a lane while its counts stay in the band that is noted. */
-export function strikeSleeps(e: Engine, at: number, band: { low: number; high: number }): boolean {
+function strikeSleeps(e: Engine, at: number, band: { low: number; high: number }): boolean {
   const { on } = e.image.strikes[at];
   const { stage, sounding } = e.state.strikes[at];
   const { rest } = e.state.strike_zeros[at];
@@ -123,8 +163,12 @@ export function strikeSleeps(e: Engine, at: number, band: { low: number; high: n
   return stage === STRIKE_STAGE.waiting && sounding === 0;
 }
 
-/** A pause ends its timers. */
-export function expireStrike(e: Engine, at: number): void {
-  const state = e.state.strikes[at];
-  state.since = state.began = longAgo(e.t);
+function strikeUnit(e: Engine, index: number, lane: number): Unit {
+  const at = e.image.strike_banks[index].lane + lane;
+  const { column } = e.image.strikes[at];
+  const band = { low: 0, high: 0 };
+  return {
+    play: () => playStrike(e, index, lane),
+    next: (frame, s) => (strikeSleeps(e, at, band) ? firstOutside(s, column, band, frame + 1) : frame + 1),
+  };
 }

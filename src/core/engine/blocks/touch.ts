@@ -1,10 +1,12 @@
 import { TOUCH_STAGE } from '../codes';
 import { ONE } from '../../shape/table';
-import { ticksSince } from '../clock';
+import { SLOW_US, slowAt, ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import type { TOUCH, TOUCH_BANK, TOUCH_STATE } from '../layout';
+import { firstAt, firstOutside, type Stretch, type Unit } from '../stretch';
 import type { Of } from '../struct';
+import type { Block } from './block';
 
 /** Frames after power-up in which untouched levels follow at every frame. */
 const FIRST_LOOKS = 64;
@@ -13,8 +15,31 @@ type Bank = Of<typeof TOUCH_BANK>;
 type Lane = Of<typeof TOUCH>;
 type LaneState = Of<typeof TOUCH_STATE>;
 
+/** Touch banks. */
+export const touch: Block = {
+  name: 'touch',
+  of: 'touch_banks',
+  file: 'touch',
+  start: ({ touch_banks, touches }) => ({
+    touch_banks: touch_banks.map(() => ({ since: 0, order: 0, looks: 0, pad: 0 })),
+    touches: touches.map(({ untouched }) => ({ untouched, since: 0, order: 0, stage: 0, pad: 0 })),
+  }),
+  frame: (e) => {
+    for (let i = 0; i < e.image.touch_banks.length; i++) playTouchBank(e, i);
+  },
+  silence: (e) => e.image.touch_banks.forEach((_, i) => muteTouches(e, i)),
+  units: (e) => e.image.touch_banks.map((_, i) => touchUnit(e, i)),
+  everyFrame: (e) => e.state.touch_banks.some(({ looks }) => looks < FIRST_LOOKS),
+  changed: ({ image, state }, next) =>
+    next.touches.forEach(({ untouched }, i) => {
+      const own = state.touches[i];
+      if (untouched !== image.touches[i].untouched && own.stage === TOUCH_STAGE.untouched)
+        own.untouched = untouched;
+    }),
+};
+
 /** Plays a frame on a touch bank. */
-export function playTouchBank(e: Engine, index: number): void {
+function playTouchBank(e: Engine, index: number): void {
   const bank = e.image.touch_banks[index];
   const state = e.state.touch_banks[index];
   const first = state.looks === 0;
@@ -27,10 +52,6 @@ export function playTouchBank(e: Engine, index: number): void {
     if (follows) follow(e, bank, lane);
   }
 }
-
-/** Whether the bank still looks at every frame, as it does after power-up. */
-export const touchBankLooks = (e: Engine, index: number): boolean =>
-  e.state.touch_banks[index].looks < FIRST_LOOKS;
 
 /** How far a count lies from the untouched level, and whether on the side of a touch. */
 const away = (bank: Bank, state: LaneState, count: number): { over: boolean; distance: number } => ({
@@ -51,7 +72,7 @@ function meet(e: Engine, bank: Bank, lane: number): void {
 }
 
 /** Plays a frame on one lane: touched at "on", released short of "off". */
-export function playTouch(e: Engine, index: number, lane: number): void {
+function playTouch(e: Engine, index: number, lane: number): void {
   const bank = e.image.touch_banks[index];
   const { column, on, off }: Lane = e.image.touches[bank.lane + lane];
   const state = e.state.touches[bank.lane + lane];
@@ -94,7 +115,7 @@ function step(state: LaneState, count: number): void {
 }
 
 /** Silence: what is touched stays mute until it has been released. */
-export function muteTouches(e: Engine, index: number): void {
+function muteTouches(e: Engine, index: number): void {
   const bank = e.image.touch_banks[index];
   for (let lane = 0; lane < bank.lanes; lane++) {
     const state = e.state.touches[bank.lane + lane];
@@ -105,7 +126,7 @@ export function muteTouches(e: Engine, index: number): void {
 }
 
 /** The counts among which a lane does nothing between two steps of its bank. */
-export function touchBand(e: Engine, index: number, lane: number, band: { low: number; high: number }): void {
+function touchBand(e: Engine, index: number, lane: number, band: { low: number; high: number }): void {
   const bank = e.image.touch_banks[index];
   const { on, off } = e.image.touches[bank.lane + lane];
   const { untouched, stage } = e.state.touches[bank.lane + lane];
@@ -113,4 +134,38 @@ export function touchBand(e: Engine, index: number, lane: number, band: { low: n
   const falling = bank.falling !== 0;
   band.low = released ? untouched - on + 1 : falling ? 0 : untouched + off;
   band.high = released ? untouched + on - 1 : falling ? untouched - off : 65535;
+}
+
+/** All lanes of a bank: their untouched levels follow together. */
+function touchUnit(e: Engine, index: number): Unit {
+  const bank = e.image.touch_banks[index];
+  const state = e.state.touch_banks[index];
+  const lanes = Array.from({ length: bank.lanes }, (_, lane) => ({
+    column: e.image.touches[bank.lane + lane].column,
+    low: 1,
+    high: 0,
+    next: 0,
+  }));
+  const band = { low: 0, high: 0 };
+  return {
+    play: () => playTouchBank(e, index),
+    next: (frame, s) => {
+      let next = firstFollow(s, frame, state.since, bank.follow_slow);
+      lanes.forEach((lane, i) => {
+        touchBand(e, index, i, band);
+        const same =
+          band.low === lane.low && band.high === lane.high && lane.next > frame && lane.next < s.end;
+        Object.assign(lane, band);
+        if (!same) lane.next = firstOutside(s, lane.column, band, frame + 1);
+        if (lane.next < next) next = lane.next;
+      });
+      return next;
+    },
+  };
+}
+
+/** The first frame after `frame` at which the untouched levels of a bank follow. */
+function firstFollow(s: Stretch, frame: number, since: number, slow: number): number {
+  const left = slow - ticksSince(since, slowAt(s.tUs[frame]));
+  return firstAt(s, frame + 1, SLOW_US * (Math.floor(s.tUs[frame] / SLOW_US) + left));
 }

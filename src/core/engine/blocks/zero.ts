@@ -1,6 +1,4 @@
-import { GATE_STAGE, ZERO_STAGE } from '../codes';
-import { emptyBand } from '../place';
-import type { Engine } from '../engine';
+import { ZERO_STAGE } from '../codes';
 import type { ZERO_STATE } from '../layout';
 import type { Of } from '../struct';
 
@@ -51,39 +49,11 @@ export function takeRest(zero: Zero, off: number): 'taken' | 'too far' {
 /** Whether a lane would end its look at this frame, while another has: it waits for the next, so that no frame takes long. */
 export const lookWaits = (zero: Zero, ended: boolean): boolean => ended && zero.looks === LOOKS - 1;
 
-/** Power-up of a level: docs/engine.md. @returns whether its look has ended */
-export function lookAtLevel(e: Engine, index: number): boolean {
-  const zero = e.state.level_zeros[index];
-  const level = e.image.levels[index];
-  const [above, below] = level.side;
-  const seen = look(zero, e.counts[e.at + level.column], level.still);
-  if (seen === 'looks') return false;
-  const silent = zero.stage === ZERO_STAGE.silent;
-  if (silent) emptyBands(e, index);
-  zero.stage = ZERO_STAGE.awake;
-  if (seen === 'moved') return false;
-  if (!gatesClosed(e, index)) return true;
-  if (takeRest(zero, Math.min(above.off, below.off)) === 'taken') {
-    e.state.engine.looking--;
-    if (!silent) emptyBands(e, index);
-  } else if (silent) muteGates(e, index);
-  return true;
-}
-
-function gatesClosed({ image, state }: Engine, level: number): boolean {
-  const { gate, gates } = image.levels[level];
-  for (let i = gate; i < gate + gates; i++) if (state.gates[i].stage !== GATE_STAGE.closed) return false;
-  return true;
-}
-
-/** Rest has moved so far that a note could not end: gates are mute until the level falls below "off". */
-function muteGates({ image, state }: Engine, level: number): void {
-  const { gate, gates } = image.levels[level];
-  for (let i = gate; i < gate + gates; i++) state.gates[i].stage = GATE_STAGE.muted;
-}
-
-function emptyBands({ image, state }: Engine, level: number): void {
-  const { gate, gates, control, controls } = image.levels[level];
-  for (let i = gate; i < gate + gates; i++) emptyBand(state.gates[i]);
-  for (let i = control; i < control + controls; i++) emptyBand(state.controls[i]);
-}
+/** Of a lane that has not looked yet. */
+export const unseen = ({ rest }: { rest: number }): Zero => ({
+  rest,
+  median: 0,
+  first: 0,
+  looks: 0,
+  stage: 0,
+});

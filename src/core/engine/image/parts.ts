@@ -1,4 +1,4 @@
-import type { Image } from '../layout';
+import { partNames, type Image } from '../layout';
 
 /** An image that is being made: equal tables stand once, and listeners are gathered until each gate has all of its own. */
 export class Parts {
@@ -7,14 +7,15 @@ export class Parts {
   private readonly stairs = new Map<string, number>();
 
   constructor(image: Pick<Image, 'table_bits' | 'byte_us'>) {
-    const empty = () => [];
+    const lists = Object.fromEntries(partNames().map((part) => [part, []]));
     this.image = {
       ...image,
-      ...{ levels: empty(), gates: empty(), controls: empty(), switched: empty(), touch_banks: empty() },
-      ...{ touches: empty(), strike_banks: empty(), strikes: empty(), contact_banks: empty() },
-      ...{ listeners: empty(), notes: empty(), note_lanes: empty(), choices: empty() },
-      ...{ tables: empty(), stairs: empty(), contacts: 0, max_bytes: 1 },
-    };
+      ...lists,
+      tables: [],
+      stairs: [],
+      contacts: 0,
+      max_bytes: 1,
+    } as unknown as Image;
   }
 
   /** @returns where a response table begins in the image */

@@ -1,6 +1,18 @@
+import type { Block } from '../blocks/block';
 import { CHOOSES, NO_NOTE, TOUCH_STAGE } from '../codes';
 import type { Engine } from '../engine';
 import { endNote, startNote } from './note';
+
+/** One note at a time, whose gate says when and whose touch bank which. */
+export const choice: Block = {
+  name: 'choice',
+  of: 'choices',
+  start: ({ choices }) => ({ choices: choices.map(() => ({ strength: 0, open: 0, pad: 0 })) }),
+  silence: ({ state }) => {
+    for (const own of state.choices) own.open = 0;
+  },
+  isSound: (settings) => settings.choices.every(({ by }) => by <= CHOOSES.highest),
+};
 
 /** One note at a time, which sounds while a lane of its gate is open and a lane of its touch bank is touched. */
 export function choiceOpens(e: Engine, index: number, strength: number): void {

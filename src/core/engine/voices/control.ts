@@ -1,10 +1,11 @@
 import { CONTROL_KIND, UNSENT, ZERO_STAGE } from '../codes';
-import { LSB_OFFSET } from '../../midi/messages';
+import { isSameMessage, LSB_OFFSET } from '../../midi/messages';
 import { hasCome } from '../clock';
 import { type Engine } from '../engine';
-import type { CONTROL, CONTROL_STATE, SIDE } from '../layout';
-import { levelShare, mapped } from '../map';
-import { feeds, inBand, locate, setBand, type Place } from '../place';
+import type { CONTROL, CONTROL_STATE, Image, SIDE } from '../layout';
+import type { Block } from '../blocks/block';
+import { isTable, levelShare, mapped } from '../map';
+import { emptyBand, feeds, inBand, locate, setBand, type Place } from '../place';
 import { stepOf } from '../scale';
 import { stepAt } from '../stairs';
 import type { Of } from '../struct';
@@ -13,8 +14,49 @@ import { send, wireIsFree } from '../wire';
 type Control = Of<typeof CONTROL>;
 type ControlState = Of<typeof CONTROL_STATE>;
 
+/** Levels as controllers and pressure. Among all counts nothing happens until the level has taken a look at its rest. */
+export const control: Block = {
+  name: 'control',
+  of: 'controls',
+  file: 'control',
+  start: ({ controls }) => ({
+    controls: controls.map(({ column }) => ({
+      low: 0,
+      high: 65535,
+      sent: UNSENT,
+      until: 0,
+      held: 0,
+      column,
+    })),
+  }),
+  frame: playControls,
+  expire: ({ state }) => {
+    for (const own of state.controls) own.held = 0;
+  },
+  sweep: ({ state, t }) => {
+    for (const own of state.controls) if (own.held !== 0 && hasCome(own.until, t)) own.held = 0;
+  },
+  changed: ({ image, state }, next) =>
+    next.controls.forEach(({ status, controller }, i) => {
+      const before = image.controls[i];
+      emptyBand(state.controls[i]);
+      if (status !== before.status || controller !== before.controller) state.controls[i].sent = UNSENT;
+    }),
+  isSound: (settings, structure) =>
+    settings.controls.every(
+      (c, i) => isSameMessage(c.status, structure.controls[i].status) && controlIsSound(settings, c),
+    ),
+};
+
+function controlIsSound(settings: Image, c: Control): boolean {
+  if (c.deadband === 0) return false;
+  if (c.kind === CONTROL_KIND.controller14)
+    return c.from + c.span <= 16383 && c.controller < LSB_OFFSET && isTable(settings, c.curve);
+  return c.from + c.span <= 127 && c.controller <= 127 && c.curve + c.span <= settings.stairs.length;
+}
+
 /** Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
-export function playControls(e: Engine): void {
+function playControls(e: Engine): void {
   const { length } = e.image.controls;
   const { engine } = e.state;
   if (!wireIsFree(e)) return;

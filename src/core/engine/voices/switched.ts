@@ -1,6 +1,27 @@
-import { STATUS } from '../../midi/messages';
+import { isSameMessage, isSevenBits, STATUS } from '../../midi/messages';
+import type { Block } from '../blocks/block';
+import { UNSENT7 } from '../codes';
 import type { Engine } from '../engine';
 import { send, wireIsFree } from '../wire';
+
+/** Controllers, and pressure, that gates move between two values. */
+export const switched: Block = {
+  name: 'switched',
+  of: 'switched',
+  start: (image) => ({ switched: image.switched.map(() => ({ sent: UNSENT7, open: 0 })) }),
+  frame: playSwitched,
+  changed: ({ image, state }, next) =>
+    next.switched.forEach(({ status, controller }, i) => {
+      const before = image.switched[i];
+      if (status !== before.status || controller !== before.controller) state.switched[i].sent = UNSENT7;
+    }),
+  isSound: (settings, structure) =>
+    settings.switched.every(
+      (s, i) =>
+        isSameMessage(s.status, structure.switched[i].status) &&
+        [s.controller, s.off, s.on].every(isSevenBits),
+    ),
+};
 
 export function switchedOpens(e: Engine, index: number): void {
   e.state.switched[index].open++;
@@ -23,12 +44,11 @@ export function switchedWaits(e: Engine): boolean {
 
 /** Sends what changed, as far as the wire is free. */
 export function playSwitched(e: Engine): void {
-  const { switched } = e.image;
-  for (let i = 0; i < switched.length && wireIsFree(e); i++) {
+  for (let i = 0; i < e.image.switched.length && wireIsFree(e); i++) {
     const value = wanted(e, i);
     if (e.state.switched[i].sent === value) continue;
     e.state.switched[i].sent = value;
-    const { status, controller } = switched[i];
+    const { status, controller } = e.image.switched[i];
     if (status >= STATUS.channelPressure) send(e, status, value, -1);
     else send(e, status, controller, value);
   }

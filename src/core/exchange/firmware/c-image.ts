@@ -1,4 +1,4 @@
-import { IMAGE_PARTS, type Image } from '../../engine/layout';
+import { partNames, PARTS, type Image } from '../../engine/layout';
 import { fromScalars, type Fields, type FieldType, type Struct } from '../../engine/struct';
 
 /** The lists of an image: name, struct and rows; the tables and stairs are words. */
@@ -6,11 +6,7 @@ export type Part = { name: string; type: FieldType; rows: readonly unknown[] };
 
 /** In the order in which cheir_instrument (firmware/cheironom.h) has them. */
 export const partsOf = (image: Image): Part[] => [
-  ...(Object.keys(IMAGE_PARTS) as (keyof typeof IMAGE_PARTS)[]).map((name) => ({
-    name,
-    type: IMAGE_PARTS[name] as Struct<Fields>,
-    rows: image[name],
-  })),
+  ...partNames().map((name) => ({ name, type: PARTS[name].of, rows: image[name] })),
   { name: 'tables', type: 'u16', rows: image.tables },
   { name: 'stairs', type: 'u16', rows: image.stairs },
 ];

@@ -1,6 +1,6 @@
 import { CODES } from '../../engine/codes';
 import { DUMP_MAGIC, settingsOf } from '../settings/settings-dump';
-import { IMAGE_PARTS, LAYOUT_VERSION, STATE_PARTS, STRUCTS } from '../../engine/layout';
+import { LAYOUT_VERSION, partNames, PARTS, stateLists, structs, type PartName } from '../../engine/layout';
 import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../../engine/struct';
 
 /** firmware/cheironom_layout.h: the structs and codes of image and state, and assertions that they lie where they should. */
@@ -15,19 +15,28 @@ export function writeLayout(): string {
     '',
     ...Object.entries(CODES).map(([name, codes]) => enumOf(name, codes)),
     '',
-    ...STRUCTS.map(structOf),
+    ...structs().map(structOf),
     `#define CHEIR_LAYOUT_VERSION ${LAYOUT_VERSION}u`,
     `#define CHEIR_DUMP_MAGIC 0x${DUMP_MAGIC.toString(16)}ul`,
     '/* The settings of each record, in order: a byte each, or a word. */',
-    ...PARTS.map(([name, of]) => settingsMacro(name, of)),
+    ...partNames().map(settingsMacro),
     '',
     '/* The lists of an image, and of a state with how long each is: name, struct, length. */',
-    `#define CHEIR_PARTS(X) ${PARTS.map(([name, of]) => `X(${name}, ${of.name})`).join(' ')}`,
-    `#define CHEIR_STATES(X) ${STATES.map(([name, of]) => `X(${statesOf(name, of)}, ${of.name}, ${countedAs(name)}_n)`).join(' ')}`,
+    `#define CHEIR_PARTS(X) ${partNames()
+      .map((part) => `X(${part}, ${PARTS[part].of.name})`)
+      .join(' ')}`,
+    `#define CHEIR_STATES(X) ${stateLists()
+      .map(({ name, of, counted }) => `X(${name}, ${of.name}, ${counted})`)
+      .join(' ')}`,
+    '',
+    '/* Where one program plays any instrument, all of it is compiled in. */',
+    '#if !defined(CHEIR_ONE_INSTRUMENT)',
+    ...[...partNames(), 'contacts'].map((part) => `#define CHEIR_${part} 1`),
+    '#endif',
     '',
     '/* A compiler that would lay them out otherwise refuses here: a negative size. */',
     '#define CHEIR_LIES(name, condition) typedef char cheir_lies_##name[(condition) ? 1 : -1]',
-    ...STRUCTS.flatMap(assertionsOf),
+    ...structs().flatMap(assertionsOf),
     '#undef CHEIR_LIES',
     '',
     '#endif',
@@ -42,7 +51,8 @@ const enumOf = (name: string, codes: Readonly<Record<string, number>>): string =
     .map(([code, value]) => `CHEIR_${upper(name)}_${upper(code)} = ${value}`)
     .join(', ')} };`;
 
-function settingsMacro(part: keyof typeof IMAGE_PARTS, of: Struct<Fields>): string {
+function settingsMacro(part: PartName): string {
+  const { of } = PARTS[part];
   const own = settingsOf(part);
   const bytes = own.reduce((n, { word }) => n + (word === 'u8' ? 1 : 2), 0);
   const fields = own.map(({ word, path }) => ` ${word === 'u8' ? 'BYTE' : 'WORD'}(${path})`).join('');
@@ -71,17 +81,3 @@ function assertionsOf(of: Struct<Fields>): string[] {
     ),
   ];
 }
-
-/** What cheir_instrument (firmware/cheironom.h) calls a part of the state. */
-const statesOf = (part: keyof typeof STATE_PARTS, of: Struct<Fields>): string =>
-  part.endsWith('_zeros') ? `${part.slice(0, -1)}_states` : `${of.name}s`;
-
-/** The list of the image that a part of the state is as long as. */
-export const countedAs = (part: keyof typeof STATE_PARTS): keyof typeof IMAGE_PARTS | 'contacts' => {
-  if (part === 'level_zeros') return 'levels';
-  return part === 'strike_zeros' ? 'strikes' : part;
-};
-
-/** Names of the image's parts, each with its struct, in their order; and of the state's. */
-export const PARTS = Object.entries(IMAGE_PARTS) as [keyof typeof IMAGE_PARTS, Struct<Fields>][];
-export const STATES = Object.entries(STATE_PARTS) as [keyof typeof STATE_PARTS, Struct<Fields>][];

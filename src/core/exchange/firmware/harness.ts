@@ -1,8 +1,7 @@
 import { mostBytesSettable } from '../../engine/engine';
-import { ENGINE_STATE, STATE_PARTS, type Image, type State } from '../../engine/layout';
+import { ENGINE_STATE, partNames, PARTS, stateLists, type Image, type State } from '../../engine/layout';
 import { placed, scalarsOf, sizeOf, type Fields, type Struct, type Word } from '../../engine/struct';
 import type { Frames } from '../../signal/take';
-import { countedAs, PARTS, STATES } from './c-layout';
 import { dumpRoom, LISTS, roomOf, structureDigest } from '../settings/settings-dump';
 
 /** What was sent in one operation. */
@@ -17,12 +16,6 @@ export interface Played {
   /** As {@link encodeState} writes it. */
   state: Uint8Array;
 }
-
-/** Entries of a part of the state. */
-export const lengthOf = (image: Image, part: keyof typeof STATE_PARTS): number => {
-  const counted = countedAs(part);
-  return counted === 'contacts' ? image.contacts : image[counted].length;
-};
 
 /** Writes little-endian words one after another, as the harness's machine reads them. */
 class Bytes {
@@ -52,12 +45,12 @@ class Bytes {
  * else an instrument is made of.
  */
 function encodeImage(image: Image, columns: number): Uint8Array<ArrayBuffer> {
-  const rows = PARTS.reduce((n, [name, of]) => n + 2 + image[name].length * sizeOf(of), 0);
+  const rows = partNames().reduce((n, name) => n + 2 + image[name].length * sizeOf(PARTS[name].of), 0);
   const lists = LISTS.reduce((n, list) => n + 4 + 2 * image[list].length, 0);
   const out = new Bytes(new Uint8Array(rows + lists + 4 + 2 + 1 + 1 + 2 + 4));
-  for (const [name, of] of PARTS) {
+  for (const name of partNames()) {
     out.word('u16', image[name].length);
-    for (const row of image[name]) out.row(of, row);
+    for (const row of image[name]) out.row(PARTS[name].of, row);
   }
   for (const list of LISTS) {
     out.word('u16', image[list].length);
@@ -76,8 +69,8 @@ function encodeImage(image: Image, columns: number): Uint8Array<ArrayBuffer> {
 /** The state as bytes: its parts in the layout's order, then the engine's own. Little-endian, as the harness's machine is. */
 export function encodeState(state: State): Uint8Array {
   const rows: [Struct<Fields>, unknown][] = [
-    ...STATES.flatMap(([name, struct]) =>
-      state[name].map((row) => [struct, row] as [Struct<Fields>, unknown]),
+    ...stateLists().flatMap(({ name, of }) =>
+      state[name].map((row) => [of, row] as [Struct<Fields>, unknown]),
     ),
     [ENGINE_STATE, state.engine],
   ];

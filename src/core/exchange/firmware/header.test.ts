@@ -4,6 +4,7 @@ import type { Instrument } from '../../instrument/document';
 import { randomInstrument } from '@/core/testing/random-instruments';
 import { compile } from '../../compile/compile';
 import { columnsOf } from '../../instrument/access';
+import { writeBlocks } from './c-blocks';
 import { writeLayout } from './c-layout';
 import { crc32 } from '../../units/crc32';
 import { readImage, writeConfig, writeHeader, writeSource } from './header';
@@ -53,5 +54,6 @@ describe('the board’s files', () => {
   });
   it('lie as the layout says: the header of its structs is the one that the layout gives', () => {
     expect(readFileSync('firmware/cheironom_layout.h', 'utf8')).toBe(writeLayout());
+    expect(readFileSync('firmware/cheironom_blocks.h', 'utf8')).toBe(writeBlocks());
   });
 });

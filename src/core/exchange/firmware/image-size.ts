@@ -1,18 +1,19 @@
-import { ENGINE_STATE, IMAGE_PARTS, STATE_PARTS, type Image } from '../../engine/layout';
+import { ENGINE_STATE, partNames, PARTS, stateLists, type Image, type PartName } from '../../engine/layout';
 import { sizeOf } from '../../engine/struct';
 import type { Board } from '../../instrument/board';
-import { PARTS, STATES } from './c-layout';
-import { lengthOf } from './harness';
 import { dumpRoom, roomOf } from '../settings/settings-dump';
 
 /** Bytes of an image in flash: its parts, its tables and its stairs. */
 export const imageBytes = (image: Image): number =>
-  PARTS.reduce((n, [name]) => n + image[name].length * sizeOf(IMAGE_PARTS[name]), 0) +
+  partNames().reduce((n, name) => n + image[name].length * sizeOf(PARTS[name].of), 0) +
   2 * (image.tables.length + image.stairs.length);
+
+const lengthOf = (image: Image, counted: PartName | 'contacts'): number =>
+  counted === 'contacts' ? image.contacts : image[counted].length;
 
 /** Bytes of memory that it needs while it plays: its state, and room for what one frame sends. */
 export const stateBytes = (image: Image): number =>
-  STATES.reduce((n, [name]) => n + lengthOf(image, name) * sizeOf(STATE_PARTS[name]), 0) +
+  stateLists().reduce((n, { of, counted }) => n + lengthOf(image, counted) * sizeOf(of), 0) +
   sizeOf(ENGINE_STATE) +
   image.max_bytes;
 

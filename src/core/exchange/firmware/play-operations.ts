@@ -1,5 +1,5 @@
 import { changeEngine } from '../../engine/change';
-import { startEngine } from '../../engine/engine';
+import { startEngine } from '../../engine/start';
 import type { Image } from '../../engine/layout';
 import { endAll, playEdge, playFrame, silence } from '../../engine/play';
 import type { Frames } from '../../signal/take';

@@ -1,13 +1,13 @@
-import { IMAGE_PARTS, type Image } from '../../engine/layout';
-import { scalarsOf, type Fields, type Struct } from '../../engine/struct';
-import { LISTS, PARTS, settingsOf, type PartName } from './settings-dump';
+import { partNames, PARTS, type Image, type PartName } from '../../engine/layout';
+import { scalarsOf } from '../../engine/struct';
+import { LISTS, settingsOf } from './settings-dump';
 
 /** What of two images of the same structure has other settings: records of each part, tables and stairs. */
 export function otherSettings(a: Image, b: Image): Partial<Record<PartName | 'tables' | 'stairs', number>> {
-  const differ = PARTS.map((part) => {
+  const differ = partNames().map((part) => {
     const own = settingsOf(part);
     const of = (row: unknown) => {
-      const scalars = scalarsOf(IMAGE_PARTS[part] as Struct<Fields>, row);
+      const scalars = scalarsOf(PARTS[part].of, row);
       return own.map(({ index }) => scalars[index]).join();
     };
     return [part, a[part].filter((row, i) => of(row) !== of(b[part][i])).length] as const;

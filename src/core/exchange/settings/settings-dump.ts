@@ -1,22 +1,19 @@
 import { structureOf } from '../../engine/change';
-import { CHOOSES, CONTROL_KIND, NO_TABLE, SHARED_NOTE, VELOCITY } from '../../engine/codes';
-import { LSB_OFFSET } from '../../midi/messages';
+import { CONTROL_KIND, VELOCITY } from '../../engine/codes';
 import { ONE } from '../../shape/table';
-import { IMAGE_PARTS, LAYOUT_VERSION, SETTINGS, SETTINGS_HEAD, type Image } from '../../engine/layout';
+import { blocks } from '../../engine/blocks/registry';
 import {
-  fromScalars,
-  placed,
-  scalarsOf,
-  sizeOf,
-  type Fields,
-  type Placed,
-  type Struct,
-} from '../../engine/struct';
+  LAYOUT_VERSION,
+  partNames,
+  PARTS,
+  SETTINGS_HEAD,
+  type Image,
+  type PartName,
+} from '../../engine/layout';
+import { fromScalars, placed, scalarsOf, sizeOf, type Placed } from '../../engine/struct';
 import { ok, refuse, type Result } from '../../result';
 import { crc32 } from '../../units/crc32';
 import type { Identity } from '../document/instrument-digest';
-
-export type PartName = keyof typeof IMAGE_PARTS;
 
 /** "Chei", little-endian. */
 export const DUMP_MAGIC = 0x69656843;
@@ -26,9 +23,9 @@ export const HEAD_BYTES = sizeOf(SETTINGS_HEAD);
 
 /** The scalars of a part's record that are settings, in the layout's order; `index` among all of its scalars. */
 export const settingsOf = (part: PartName): (Placed & { index: number })[] =>
-  placed(IMAGE_PARTS[part] as Struct<Fields>)
+  placed(PARTS[part].of)
     .map((scalar, index) => ({ ...scalar, index }))
-    .filter(({ path }) => SETTINGS[part].includes(path.split(/[.[]/)[0]));
+    .filter(({ path }) => PARTS[part].settings.includes(path.split(/[.[]/)[0]));
 
 /**
  * Four bytes that differ wherever two images differ in structure, in where their settings lie, or their boards in wiring: settings
@@ -36,14 +33,13 @@ export const settingsOf = (part: PartName): (Placed & { index: number })[] =>
  */
 export const structureDigest = (image: Image, wiring: string): number =>
   crc32(
-    `${wiring}${PARTS.map((part) => settingsOf(part).map(({ path, word }) => path + word))}${structureOf(image)}`,
+    `${wiring}${partNames().map((part) => settingsOf(part).map(({ path, word }) => path + word))}${structureOf(image)}`,
   );
 
 /** Bytes of the settings of one record. */
 const settingsBytes = (part: PartName): number =>
   settingsOf(part).reduce((n, { word }) => n + WORD_BYTES[word], 0);
 
-export const PARTS = Object.keys(IMAGE_PARTS) as PartName[];
 export const LISTS = ['tables', 'stairs'] as const;
 
 /**
@@ -54,10 +50,10 @@ export const LISTS = ['tables', 'stairs'] as const;
 export function writeDump(image: Image, { digest, wiring }: Identity): Uint8Array<ArrayBuffer> {
   const body = new Uint8Array(bodyBytes(image));
   const put = writer(body);
-  for (const part of PARTS) {
+  for (const part of partNames()) {
     const settings = settingsOf(part);
     for (const row of image[part]) {
-      const scalars = scalarsOf(IMAGE_PARTS[part] as Struct<Fields>, row);
+      const scalars = scalarsOf(PARTS[part].of, row);
       for (const { word, index } of settings) put(word, scalars[index]);
     }
   }
@@ -70,7 +66,7 @@ export function writeDump(image: Image, { digest, wiring }: Identity): Uint8Arra
 
 /** Bytes of an image's settings without their head. */
 const bodyBytes = (image: Image): number =>
-  PARTS.reduce(
+  partNames().reduce(
     (n, part) => n + image[part].length * settingsBytes(part),
     LISTS.reduce((n, list) => n + 2 + 2 * image[list].length, 0),
   );
@@ -165,37 +161,10 @@ export function readDump(
   return image && isSound(image, structure) ? ok({ image, digest }) : no(cut);
 }
 
-/** Whether an image points to tables and stairs that are there, and says only what MIDI can carry. */
-function isSound(image: Image, structure: Image): boolean {
-  const { notes, strikes, controls, switched, note_lanes, choices, tables, table_bits } = image;
-  const isTable = (table: number) => table === NO_TABLE || table + (1 << table_bits) < tables.length;
-  const sevenBits = (...values: number[]) => values.every((value) => value <= 127);
-  // A status byte may change its channel only.
-  const isSameMessage = (part: 'controls' | 'switched', i: number) =>
-    ((image[part][i].status ^ structure[part][i].status) & 0xf0) === 0;
-  return (
-    tables.every((entry) => entry <= ONE) &&
-    [...notes, ...strikes].every(({ table }) => isTable(table)) &&
-    controls.every(
-      (c, i) => isSameMessage('controls', i) && controlIsSound(c, image.stairs.length, isTable),
-    ) &&
-    switched.every((s, i) => isSameMessage('switched', i) && sevenBits(s.controller, s.off, s.on)) &&
-    notes.every(({ from, span }) => sevenBits(from + span)) &&
-    note_lanes.every(({ channel, note }) => channel <= (SHARED_NOTE | 15) && sevenBits(note)) &&
-    choices.every(({ by }) => by <= CHOOSES.highest)
-  );
-}
-
-function controlIsSound(
-  c: Image['controls'][0],
-  stairs: number,
-  isTable: (table: number) => boolean,
-): boolean {
-  if (c.deadband === 0) return false;
-  if (c.kind === CONTROL_KIND.controller14)
-    return c.from + c.span <= 16383 && c.controller < LSB_OFFSET && isTable(c.curve);
-  return c.from + c.span <= 127 && c.controller <= 127 && c.curve + c.span <= stairs;
-}
+/** Whether settings point to tables and stairs that are there, and say only what MIDI can carry. */
+const isSound = (settings: Image, structure: Image): boolean =>
+  settings.tables.every((entry) => entry <= ONE) &&
+  blocks().every((block) => block.isSound?.(settings, structure) ?? true);
 
 /** Reads words at their places, one after another. */
 function reader(view: DataView, fields: readonly { word: keyof typeof WORD_BYTES; offset: number }[]) {
@@ -219,10 +188,10 @@ function bodyIn(view: DataView, structure: Image): Image | null {
     return value;
   };
   const image = { ...structure };
-  const fixed = PARTS.reduce((n, part) => n + structure[part].length * settingsBytes(part), 0);
+  const fixed = partNames().reduce((n, part) => n + structure[part].length * settingsBytes(part), 0);
   if (view.byteLength < fixed) return null;
-  for (const part of PARTS) {
-    const struct = IMAGE_PARTS[part] as Struct<Fields>;
+  for (const part of partNames()) {
+    const struct = PARTS[part].of;
     const settings = settingsOf(part);
     const rows = structure[part].map((row) => {
       const scalars = scalarsOf(struct, row);

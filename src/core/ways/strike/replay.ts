@@ -1,7 +1,7 @@
 import type { SensorJob } from '../../calibrate/report';
 import { compileStrike } from './image';
 import { Parts } from '../../engine/image/parts';
-import { startEngine } from '../../engine/engine';
+import { startEngine } from '../../engine/start';
 import { STRIKE_STAGE } from '../../engine/codes';
 import { playFrame } from '../../engine/play';
 import type { StrikeCalibration } from './calibration';

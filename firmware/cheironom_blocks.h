@@ -1,0 +1,101 @@
+/* Made from src/core/engine/blocks/registry.ts by scripts/make-layout.ts: do not edit. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_BLOCKS_H
+#define CHEIRONOM_BLOCKS_H
+
+/* Parts that an instrument has none of are left out, with what plays them. */
+#if CHEIR_levels
+#define CHEIR_IF_levels(x) x
+#else
+#define CHEIR_IF_levels(x)
+#endif
+#if CHEIR_gates
+#define CHEIR_IF_gates(x) x
+#else
+#define CHEIR_IF_gates(x)
+#endif
+#if CHEIR_controls
+#define CHEIR_IF_controls(x) x
+#else
+#define CHEIR_IF_controls(x)
+#endif
+#if CHEIR_switched
+#define CHEIR_IF_switched(x) x
+#else
+#define CHEIR_IF_switched(x)
+#endif
+#if CHEIR_touch_banks
+#define CHEIR_IF_touch_banks(x) x
+#else
+#define CHEIR_IF_touch_banks(x)
+#endif
+#if CHEIR_touches
+#define CHEIR_IF_touches(x) x
+#else
+#define CHEIR_IF_touches(x)
+#endif
+#if CHEIR_strike_banks
+#define CHEIR_IF_strike_banks(x) x
+#else
+#define CHEIR_IF_strike_banks(x)
+#endif
+#if CHEIR_strikes
+#define CHEIR_IF_strikes(x) x
+#else
+#define CHEIR_IF_strikes(x)
+#endif
+#if CHEIR_contact_banks
+#define CHEIR_IF_contact_banks(x) x
+#else
+#define CHEIR_IF_contact_banks(x)
+#endif
+#if CHEIR_listeners
+#define CHEIR_IF_listeners(x) x
+#else
+#define CHEIR_IF_listeners(x)
+#endif
+#if CHEIR_notes
+#define CHEIR_IF_notes(x) x
+#else
+#define CHEIR_IF_notes(x)
+#endif
+#if CHEIR_note_lanes
+#define CHEIR_IF_note_lanes(x) x
+#else
+#define CHEIR_IF_note_lanes(x)
+#endif
+#if CHEIR_choices
+#define CHEIR_IF_choices(x) x
+#else
+#define CHEIR_IF_choices(x)
+#endif
+#define CHEIR_PARTS_IN(X) CHEIR_IF_levels(X(levels, level)) CHEIR_IF_gates(X(gates, gate)) CHEIR_IF_controls(X(controls, control)) CHEIR_IF_switched(X(switched, switched)) CHEIR_IF_touch_banks(X(touch_banks, touch_bank)) CHEIR_IF_touches(X(touches, touch)) CHEIR_IF_strike_banks(X(strike_banks, strike_bank)) CHEIR_IF_strikes(X(strikes, strike)) CHEIR_IF_contact_banks(X(contact_banks, contact_bank)) CHEIR_IF_listeners(X(listeners, listener)) CHEIR_IF_notes(X(notes, note)) CHEIR_IF_note_lanes(X(note_lanes, note_lane)) CHEIR_IF_choices(X(choices, choice))
+
+/* Blocks by what they do, each by the function of its name: CHEIR_STARTS: _start, CHEIR_LOOKS: _look, CHEIR_FRAMES: _frame, CHEIR_EDGES: _edge, CHEIR_SILENCES: _silence, CHEIR_EXPIRES: _expire, CHEIR_SWEEPS: _sweep. */
+#define CHEIR_STARTS(X) CHEIR_IF_choices(X(choice)) CHEIR_IF_switched(X(switched)) CHEIR_IF_controls(X(control)) CHEIR_IF_levels(X(level)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_note_lanes(X(note))
+#define CHEIR_LOOKS(X) CHEIR_IF_levels(X(level)) CHEIR_IF_strike_banks(X(strike))
+#define CHEIR_FRAMES(X) CHEIR_IF_switched(X(switched)) CHEIR_IF_controls(X(control)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts))
+#define CHEIR_EDGES(X) CHEIR_IF_contact_banks(X(contacts))
+#define CHEIR_SILENCES(X) CHEIR_IF_choices(X(choice)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_note_lanes(X(note))
+#define CHEIR_EXPIRES(X) CHEIR_IF_controls(X(control)) CHEIR_IF_gates(X(gate)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts))
+#define CHEIR_SWEEPS(X) CHEIR_IF_controls(X(control))
+
+#if CHEIR_controls
+#include "cheironom_control.h"
+#endif
+#if CHEIR_levels
+#include "cheironom_level.h"
+#endif
+#if CHEIR_gates
+#include "cheironom_gate.h"
+#endif
+#if CHEIR_touch_banks
+#include "cheironom_touch.h"
+#endif
+#if CHEIR_strike_banks
+#include "cheironom_strike.h"
+#endif
+#if CHEIR_contact_banks
+#include "cheironom_contacts.h"
+#endif
+
+#endif

@@ -1,0 +1,74 @@
+/* Levels and their rest; src/core/engine/blocks/level.ts is the same. A part of cheironom.c, which alone includes it. */
+#ifndef CHEIRONOM_LEVEL_H
+#define CHEIRONOM_LEVEL_H
+
+static void level_start(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(levels); i++) {
+        STATE(level_zeros)[i] = unseen;
+        STATE(level_zeros)[i].rest = U16(IMAGE(levels)[i].rest);
+    }
+    STATE(engine).looking = (uint8_t)(STATE(engine).looking + COUNT(levels));
+}
+
+/* Whatever comes is looked at. */
+static OUT_OF_LINE void empty_bands(const cheir_level *level)
+{
+    cheir_gate_state *gate = &STATE(gates)[U8(level->gate)];
+    cheir_control_state *control = &STATE(controls)[U8(level->control)];
+    uint8_t n;
+    for (n = U8(level->gates); n != 0; n--, gate++) EMPTY_BAND(gate);
+    for (n = U8(level->controls); n != 0; n--, control++) EMPTY_BAND(control);
+}
+
+/* What a look of a level has found. Returns whether it is over. */
+static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
+{
+    const cheir_level *level = &IMAGE(levels)[index];
+    const cheir_side *side = level->side;
+    cheir_zero_state *zero = &STATE(level_zeros)[index];
+    cheir_gate_state *gates = &STATE(gates)[U8(level->gate)];
+    uint8_t silent = zero->stage == CHEIR_ZERO_SILENT;
+    uint8_t i;
+    if (silent) empty_bands(level);
+    zero->stage = CHEIR_ZERO_AWAKE;
+    if (seen == LOOK_MOVED) return 0;
+    for (i = 0; i != U8(level->gates); i++)
+        if (gates[i].stage != CHEIR_GATE_CLOSED) return 1;
+    if (take_rest(zero, lesser(U16(side[0].off), U16(side[1].off)))) {
+        STATE(engine).looking--;
+        if (!silent) empty_bands(level);
+    } else if (silent) {
+        /* Rest has moved so far that a note could not end: mute until the level falls below "off". */
+        for (i = 0; i != U8(level->gates); i++) gates[i].stage = CHEIR_GATE_MUTED;
+    }
+    return 1;
+}
+
+/* Every level that has not taken its rest looks at it. Returns whether a look is over in this frame. */
+static OUT_OF_LINE uint8_t level_look(uint8_t ended)
+{
+    cheir_zero_state *zero = STATE(level_zeros);
+    uint8_t i;
+    for (i = 0; i != COUNT(levels); i++, zero++) {
+        const cheir_level *level = &IMAGE(levels)[i];
+        uint8_t seen;
+        if (zero->stage == CHEIR_ZERO_DONE || look_waits(zero, ended)) continue;
+        seen = look(zero, now_counts[U8(level->column)], U16(level->still));
+        if (seen != LOOK_ON) ended |= end_look_at_level(i, seen);
+    }
+    return ended;
+}
+
+#if CHEIR_SETTABLE
+/* A rest that was measured anew counts at once. */
+static inline void level_changed(uint8_t i, const cheir_level *before)
+{
+    uint16_t rest = IMAGE(levels)[i].rest;
+    if (rest != before->rest) STATE(level_zeros)[i].rest = rest;
+}
+#endif
+ALWAYS_SOUND(level)
+
+#endif

@@ -1,0 +1,49 @@
+import type { Engine } from '../engine';
+import type { Image, PartName, State } from '../layout';
+import type { Unit } from '../stretch';
+import type { Zero } from './zero';
+
+/**
+ * What the engine is made of: a block plays one sort of bank, or of what hears it. It registers what it does; each has its twin in
+ * C, whose functions have the block's name before what they do (`touch_frame`). The list is in registry.ts.
+ */
+export interface Block {
+  name: string;
+  /** The part of the image without which there is nothing for it to do: it is not compiled in then. */
+  of: PartName;
+  /** Its file in firmware/, after `cheironom_`; none where it stands in one that every board has. */
+  file?: string;
+  /**
+   * Its part of the state at power-up. Every record is written out, so that all of a kind have one shape: a spread gives some
+   * of them another, which costs a fifth of the time of a take.
+   */
+  start(image: Image): Partial<State>;
+  /** Lanes that look at their rest at power-up, in order. */
+  lookers?(e: Engine): Looker[];
+  frame?(e: Engine): void;
+  edge?(e: Engine, contact: number, closed: boolean): void;
+  /** What sounds by it ends, and stays mute until it has been let go once. */
+  silence?(e: Engine): void;
+  /** A pause: more time has passed than any timer takes. */
+  expire?(e: Engine): void;
+  /** Clears the timers that have ended, now and then, before the clock has turned under them. */
+  sweep?(e: Engine): void;
+  /** What plays a frame and says which it has to play next, in the order of {@link frame}; controls and what gates move go by turns instead (play-many.ts). */
+  units?(e: Engine): Unit[];
+  /** Whether every frame has to be played in full for now. */
+  everyFrame?(e: Engine): boolean;
+  /** Other settings come, between two frames. */
+  changed?(e: Engine, next: Image): void;
+  /** Whether settings point to tables and stairs that are there, and say only what MIDI can carry. @param structure what they are for */
+  isSound?(settings: Image, structure: Image): boolean;
+}
+
+/** A lane that still looks at its rest (zero.ts). */
+export interface Looker {
+  zero: Zero;
+  column: number;
+  /** A sample this far from the first of a look is movement, counts. */
+  still: number;
+  /** Plays a frame on it. @returns whether its look has ended */
+  play(): boolean;
+}

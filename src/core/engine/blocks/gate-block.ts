@@ -1,0 +1,77 @@
+import { GATE_STAGE } from '../codes';
+import { longAgo } from '../clock';
+import type { Engine } from '../engine';
+import type { GATE, GATE_STATE } from '../layout';
+import { emptyBand, inBand } from '../place';
+import { firstDue, firstOutside, type Stretch, type Unit } from '../stretch';
+import type { Of } from '../struct';
+import type { Block } from './block';
+import { muteGate, playGate } from './gate';
+
+/** Gates of levels. Among all counts nothing happens until the level has taken a look at its rest. */
+export const gate: Block = {
+  name: 'gate',
+  of: 'gates',
+  file: 'gate',
+  start: ({ gates }) => ({
+    gates: gates.map(({ column }) => ({
+      low: 0,
+      high: 65535,
+      peak: 0,
+      since: 0,
+      stage: 0,
+      running: 0,
+      column,
+      pad: 0,
+    })),
+  }),
+  frame: (e) => {
+    for (let i = 0; i < e.image.gates.length; i++) playGate(e, i);
+  },
+  silence: (e) => e.image.gates.forEach((_, i) => muteGate(e, i)),
+  expire: (e) => {
+    for (const state of e.state.gates) {
+      state.running = state.stage >= GATE_STAGE.attackAbove ? 1 : 0;
+      if (state.running !== 0) state.since = longAgo(e.t);
+    }
+  },
+  units: (e) => e.image.gates.map((_, i) => gateUnit(e, i)),
+  changed: ({ state }) => {
+    // What does not hold a note open is looked at anew.
+    for (const own of state.gates) if (own.stage === GATE_STAGE.closed) emptyBand(own);
+  },
+};
+
+function gateUnit(e: Engine, index: number): Unit {
+  const gate = e.image.gates[index];
+  const state = e.state.gates[index];
+  return {
+    play: () => playGate(e, index),
+    next: (frame, s) => {
+      if (state.stage >= GATE_STAGE.attackAbove) return followAttack(gate, state, frame, s);
+      if (state.running !== 0) return firstDue(s, frame, state.since, gate.hold_off_ticks);
+      return firstOutside(s, gate.column, state, frame + 1);
+    },
+  };
+}
+
+/**
+ * Follows the peak of an attack over the frames after one that was played, as far as nothing comes of it but the peak.
+ * @returns the frame at which something may: the window ends, or the count falls short of "on"
+ */
+function followAttack(
+  gate: Of<typeof GATE>,
+  state: Of<typeof GATE_STATE>,
+  frame: number,
+  s: Stretch,
+): number {
+  const due = firstDue(s, frame, state.since, gate.window_ticks);
+  const above = state.stage === GATE_STAGE.attackAbove;
+  let at = frame + 1;
+  for (; at < due; at++) {
+    const count = s.counts[at * s.columns + gate.column];
+    if (inBand(state, count)) break;
+    if (above ? count > state.peak : count < state.peak) state.peak = count;
+  }
+  return at;
+}

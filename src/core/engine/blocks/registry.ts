@@ -1,0 +1,23 @@
+import { choice } from '../voices/choice';
+import { control } from '../voices/control';
+import { note } from '../voices/note-block';
+import { switched } from '../voices/switched';
+import type { Block } from './block';
+import { contacts } from './contacts';
+import { gate } from './gate-block';
+import { level } from './level';
+import { strike } from './strike';
+import { touch } from './touch';
+
+/**
+ * Every block, in the order in which a frame plays them: levels before notes. A silence shuts choices first, so that none falls on
+ * another lane while lanes are muted one by one, and ends notes last.
+ */
+const BLOCKS: Block[] = [choice, switched, control, level, gate, touch, strike, contacts, note];
+
+export const blocks = (): readonly Block[] => BLOCKS;
+
+/** Adds a block that is none of the product's; its parts are added with {@link addPart}. */
+export function addBlock(block: Block): void {
+  BLOCKS.splice(BLOCKS.indexOf(note), 0, block);
+}

@@ -1,0 +1,32 @@
+import { blocks } from './blocks/registry';
+import { DISCARDED_SCANS, mostBytesSettable, type Engine } from './engine';
+import type { Image, State } from './layout';
+import { lookersOf } from './look-ahead';
+import { beginsOfControls } from './stairs';
+
+/** Power-up: nothing sent, nothing sounding. */
+export function startEngine(image: Image): Engine {
+  const e: Engine = {
+    image,
+    state: startState(image),
+    begins: beginsOfControls(image),
+    out: new Uint8Array(mostBytesSettable(image)),
+    bytes: 0,
+    t: 0,
+    slow: 0,
+    counts: new Uint16Array(256),
+    at: 0,
+    furthest: { bank: -1, distance: 0 },
+  };
+  e.state.engine.looking = lookersOf(e).length;
+  return e;
+}
+
+function startState(image: Image): State {
+  const lists = blocks().map((block) => block.start(image));
+  const engine = {
+    ...{ last_us: 0, backlog_us: 0, swept: 0, discard: DISCARDED_SCANS },
+    ...{ turn: 0, looking: 0, pad: [0, 0, 0] },
+  };
+  return Object.assign({}, ...lists, { engine }) as State;
+}

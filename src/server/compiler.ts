@@ -35,36 +35,37 @@ const CACHE = path.join(/* turbopackIgnore: true */ process.cwd(), '.next', 'cac
 
 /**
  * Compiles firmware/host/harness.c, once for each state of its sources and set of flags: what was compiled is kept.
- * @param cache where it is kept @returns a fault where this machine cannot: no compiler, one that fails, or no room for its files
+ * @param cache where it is kept @param folder of the runtime's sources @returns a fault where this machine cannot: no compiler, one that fails, or no room for its files
  */
 export async function compileHost(
   flags: readonly string[] = STRICT,
   cache = CACHE,
+  folder = FIRMWARE,
 ): Promise<Result<HostRuntime>> {
   try {
-    const binary = path.join(cache, await digestOfSources(flags));
-    if (!existsSync(binary)) await build(binary, flags);
+    const binary = path.join(cache, await digestOfSources(flags, folder));
+    if (!existsSync(binary)) await build(binary, flags, folder);
     return ok({ play: async (input) => decodePlayed(await pipe(binary, input)) });
   } catch (error) {
     return refuse({ path: '', says: failureWords(error as ExecFileException) });
   }
 }
 
-async function digestOfSources(flags: readonly string[]): Promise<string> {
+async function digestOfSources(flags: readonly string[], folder: string): Promise<string> {
   const hash = createHash('sha256').update(flags.join(' '));
-  const names = (await readdir(FIRMWARE)).filter((name) => /\.[ch]$/.test(name)).sort();
+  const names = (await readdir(folder)).filter((name) => /\.[ch]$/.test(name)).sort();
   for (const name of [...names, path.join('host', 'harness.c')])
-    hash.update(name).update(await readFile(path.join(FIRMWARE, name)));
+    hash.update(name).update(await readFile(path.join(folder, name)));
   return hash.digest('hex').slice(0, 32);
 }
 
 /** Compiles aside and moves into place: another process may do the same, or be ended in the middle. */
-async function build(binary: string, flags: readonly string[]): Promise<void> {
+async function build(binary: string, flags: readonly string[], folder: string): Promise<void> {
   await mkdir(path.dirname(binary), { recursive: true, mode: 0o700 });
   const aside = `${binary}.${process.pid}`;
-  const sources = [path.join(FIRMWARE, 'cheironom.c'), path.join(FIRMWARE, 'host', 'harness.c')];
+  const sources = ['cheironom.c', 'host/harness.c'].map((name) => path.join(folder, name));
   try {
-    await execute('cc', [...flags, '-I', FIRMWARE, ...sources, '-o', aside], { timeout: 20_000 });
+    await execute('cc', [...flags, '-I', folder, ...sources, '-o', aside], { timeout: 20_000 });
     await rename(aside, binary);
   } finally {
     await rm(aside, { force: true });

@@ -1,4 +1,4 @@
-import type { Compiled } from '../ways/way';
+import type { Heard } from '../ways/way';
 import { wayOf } from '../ways/registry';
 import type { Image } from '../engine/layout';
 import { columnsOf, contactsOf } from '../instrument/access';
@@ -47,7 +47,7 @@ const lives = ({ scenes }: Instrument, { scenes: own }: Voice): boolean =>
   !own || own.length === 0 || scenes.length === 0 || own.includes(scenes[0].id);
 
 /** Puts a bank's listeners down one after another. */
-function hear(image: Image, bank: NonNullable<Compiled['bank']>, listeners: Listener[]): void {
+function hear(image: Image, bank: Heard, listeners: Listener[]): void {
   Object.assign(bank, { listener: image.listeners.length, listeners: listeners.length });
   image.listeners.push(...listeners);
 }

@@ -2,7 +2,7 @@ import type { LISTENER } from '../engine/layout';
 import type { Parts } from '../engine/image/parts';
 import type { Of } from '../engine/struct';
 import type { Instrument } from '../instrument/document';
-import type { Compiled } from '../ways/way';
+import type { Compiled, Heard } from '../ways/way';
 
 export type Listener = Of<typeof LISTENER>;
 
@@ -13,5 +13,5 @@ export interface Making {
   /** By the id of the sensor; those that are not calibrated, or not on the board, are not in it. */
   sensors: Map<string, Compiled>;
   /** Who hears each bank's gates. */
-  heard: Map<NonNullable<Compiled['bank']>, Listener[]>;
+  heard: Map<Heard, Listener[]>;
 }

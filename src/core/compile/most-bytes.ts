@@ -1,5 +1,6 @@
 import { CONTROL_KIND, HEARS } from '../engine/codes';
-import type { Image } from '../engine/layout';
+import { partNames, PARTS, type Image } from '../engine/layout';
+import type { Heard } from '../ways/way';
 import { MOST_BACKLOG_US } from '../engine/wire';
 
 /** One note that ends and one that starts: where lanes share a note, the one that ends may be another's, but no more of them do. */
@@ -30,16 +31,14 @@ export function mostBytes(image: Image): number {
 }
 
 /** Lanes whose gates open a choice. */
-function lanesThatOpen(
-  { gates, touch_banks, strike_banks, contact_banks, listeners }: Image,
-  choice: number,
-) {
-  const levels = gates.map((gate) => ({ ...gate, lanes: 1 }));
-  return [...levels, ...touch_banks, ...strike_banks, ...contact_banks]
-    .filter(({ listener, listeners: n }) =>
-      listeners
-        .slice(listener, listener + n)
-        .some(({ is, index }) => is === HEARS.choiceGate && index === choice),
-    )
-    .reduce((sum, { lanes }) => sum + lanes, 0);
+function lanesThatOpen(image: Image, choice: number): number {
+  const opens = ({ listener, listeners }: Heard) =>
+    image.listeners
+      .slice(listener, listener + listeners)
+      .some(({ is, index }) => is === HEARS.choiceGate && index === choice);
+  return partNames()
+    .filter((part) => 'listener' in PARTS[part].of.fields)
+    .flatMap((part) => image[part] as unknown as (Heard & { lanes?: number })[])
+    .filter(opens)
+    .reduce((sum, { lanes = 1 }) => sum + lanes, 0);
 }

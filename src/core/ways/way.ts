@@ -1,4 +1,3 @@
-import type { Image } from '../engine/layout';
 import type { Parts } from '../engine/image/parts';
 import type { Calibration } from '../instrument/calibration';
 import type { Measured } from '../instrument/measured';
@@ -12,19 +11,25 @@ export interface Inputs {
   contacts: readonly string[];
 }
 
+/** What of a bank says who hears its gates: places in the image's list of listeners. */
+export interface Heard {
+  listener: number;
+  listeners: number;
+}
+
 /** Where a sensor stands in the image, and which of its lanes are in it: their places in the sensor, rising. */
 export interface Compiled {
   /** Place of its bank, or of its level, among those of its way. */
   index: number;
   lanes: number[];
   /** Its bank, which knows who hears it; null for a level, to which a gate is added for each who hears it. */
-  bank: Image['touch_banks'][0] | Image['strike_banks'][0] | Image['contact_banks'][0] | null;
+  bank: Heard | null;
   /** Gives the strength of a lane's gate the table that it answers by. @param i of `lanes` */
   answerBy?(i: number, table: number): void;
 }
 
 /** Listeners of a bank are set once all voices are known. */
-export const UNHEARD = { listener: 0, listeners: 0 };
+export const UNHEARD: Heard = { listener: 0, listeners: 0 };
 
 /**
  * How kinds are measured and played: all that does not depend on the kind. A folder each beside this file; what a calibration is

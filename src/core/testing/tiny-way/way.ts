@@ -1,15 +1,15 @@
 import { laneBank } from '../../ways/lane-bank';
-import { laneFaults } from '../../ways/lane-records';
+import { laneFaults, measuredLanes } from '../../ways/lane-records';
 import { PLANNED } from '../../ways/planned';
 import { movedLanes } from '../../ways/moved-lanes';
-import { compileTouch } from '../../ways/touch/image';
-import type { Way } from '../../ways/way';
+import { UNHEARD, type Way } from '../../ways/way';
+import type { FlapImage } from './block';
 import { FlapCalibration, FlapLane } from './calibration';
 
 const laneOf = (c: FlapCalibration, lane: string): FlapLane | undefined =>
   c.lanes.find((l) => l.lane === lane);
 
-/** For tests, and as the example of CONTRIBUTING.md: open or shut by one count, played by the block of touch pads. */
+/** For tests, and as the example of CONTRIBUTING.md: open or shut by one count, played by a block of its own. */
 export const flap: Way<FlapCalibration> = {
   ...laneBank<FlapCalibration>(),
   is: 'flap',
@@ -29,13 +29,14 @@ export const flap: Way<FlapCalibration> = {
     ...{ is: 'flap', ...PLANNED },
     lanes: lanes.map((lane) => ({ lane, shut: top >> 3, open: top >> 2 })),
   }),
-  compile: (parts, sensor, c, inputs) => {
-    const lanes = c.lanes.map(({ lane, shut, open }) => ({
-      ...{ lane, untouched: shut, noise: 0, touched: shut + open },
-      ...{ on: open, off: open >> 1 },
-    }));
-    const { takes, method } = c;
-    const held = { is: 'touch', polarity: 'rising', followPerSecond: 0.02, longestTouchS: 600 } as const;
-    return compileTouch(parts, sensor, { ...held, takes, method, lanes }, inputs);
+  compile: (parts, sensor, c, { columns }) => {
+    const image = parts.image as FlapImage;
+    const lanes = measuredLanes(sensor, c.lanes, columns);
+    if (lanes.length === 0) return null;
+    const bank = { lane: image.flaps.length, lanes: lanes.length, ...UNHEARD };
+    image.flap_banks.push(bank);
+    for (const { record, column } of lanes)
+      image.flaps.push({ shut: Math.round(record.shut), open: record.open, column, pad: 0 });
+    return { index: image.flap_banks.length - 1, lanes: lanes.map(({ place }) => place), bank };
   },
 };

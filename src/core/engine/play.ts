@@ -9,8 +9,7 @@ import { channelsOfImage } from './channels';
 
 /** Time goes on: the wire drains, and a pause ends every timer. @param tUs time now, µs; only differences matter, modulo 2^32 */
 export function passTime(e: Engine, tUs: number): void {
-  if (drainTo(e, tUs) < PAUSE_US) return;
-  for (const block of blocks()) block.expire?.(e);
+  if (drainTo(e, tUs) >= PAUSE_US) expireAll(e);
 }
 
 /** Time goes on, and the wire drains. @returns µs since the last frame or edge */
@@ -51,8 +50,18 @@ export function playFrame(e: Engine, tUs: number, counts: ArrayLike<number>, at:
 export function sweepTimers(e: Engine): boolean {
   if (ticksSince(e.state.engine.swept, e.t) < SWEEP_TICKS) return false;
   e.state.engine.swept = e.t;
-  for (const block of blocks()) block.sweep?.(e);
+  sweepAll(e);
   return true;
+}
+
+/* Seldom called: functions of their own, so that what calls them at every frame stays small enough to be inlined. */
+
+function sweepAll(e: Engine): void {
+  for (const block of blocks()) block.sweep?.(e);
+}
+
+function expireAll(e: Engine): void {
+  for (const block of blocks()) block.expire?.(e);
 }
 
 /** Power-up: what has not taken its rest yet looks at it. One look ends a frame. */

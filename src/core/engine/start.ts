@@ -24,9 +24,15 @@ export function startEngine(image: Image): Engine {
 
 function startState(image: Image): State {
   const lists = blocks().map((block) => block.start(image));
+  // Written out, as every record of the state is (blocks/block.ts).
   const engine = {
-    ...{ last_us: 0, backlog_us: 0, swept: 0, discard: DISCARDED_SCANS },
-    ...{ turn: 0, looking: 0, pad: [0, 0, 0] },
+    last_us: 0,
+    backlog_us: 0,
+    swept: 0,
+    discard: DISCARDED_SCANS,
+    turn: 0,
+    looking: 0,
+    pad: [0, 0, 0],
   };
   return Object.assign({}, ...lists, { engine }) as State;
 }

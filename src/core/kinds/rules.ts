@@ -3,6 +3,7 @@ import { sourcesOf } from '../instrument/rules';
 import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import type { Fault } from '../result';
+import { counted } from '../units/counted';
 import type { Port } from './kind';
 import { hasNotes } from './level-voices';
 import { lanesOfSource } from './ports';
@@ -33,7 +34,12 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
   sensor.lanes.forEach((lane, i) => {
     if (are === 'counts' && lane.column === undefined) fault(`lanes.${i}.column`, 'a column is required');
     if (are === 'counts' && lane.contacts) fault(`lanes.${i}.contacts`, `${kind.name} has no contacts`);
-    if (are === 'contacts' && !lane.contacts) fault(`lanes.${i}.contacts`, 'a contact is required');
+    const each = kind.lanes.contacts ?? 1;
+    if (are === 'contacts' && lane.contacts?.length !== each)
+      fault(
+        `lanes.${i}.contacts`,
+        `${counted(each, 'contact')} a lane required, got ${lane.contacts?.length ?? 0}`,
+      );
     if (are === 'contacts' && lane.column) fault(`lanes.${i}.column`, `${kind.name} has contacts, no column`);
   });
   for (const [name, value] of Object.entries(sensor.facts ?? {})) {

@@ -13,24 +13,30 @@ import type { LiveParts } from './live-parts';
 export function ListenContacts({ heard, tools, below }: LiveParts) {
   const instrument = useInstrument();
   const { sensor, lane } = useSensor();
-  const at = allContacts(instrument).indexOf(sensor.lanes[lane].contacts?.[0] ?? '');
-  const closed = useLive((s) => s.tick?.closed[at] ?? null);
+  const names = sensor.lanes[lane].contacts ?? [];
+  const places = names.map((name) => allContacts(instrument).indexOf(name));
+  // As text, so that it is drawn again only where a contact changes.
+  const now = useLive((s) => places.map((at) => stateWord(s.tick?.closed[at])).join(', '));
+  const states = now.split(', ');
+  const one = names.length === 1;
   const c = sensor.calibration;
   return (
     <Station
       title="Listen"
       reading={
         <>
-          <Reading label="Now" value={closed === null ? '–' : closed ? 'closed' : 'open'}>
-            {(c && wordsOf(c).contact?.(c)) ?? 'Not measured yet.'}
-          </Reading>
+          {names.map((name, i) => (
+            <Reading key={name} label={one ? 'Now' : name} value={states[i]}>
+              {(c && wordsOf(c).contact?.(c)) ?? (one ? 'Not measured yet.' : `${ORDER[i]} of this lane.`)}
+            </Reading>
+          ))}
           <HeardFindings {...heard} />
           <HiddenFaults />
         </>
       }
     >
       <Headline
-        says={closed ? 'It is closed.' : 'It is open.'}
+        says={one ? `It is ${now === '–' ? 'not heard yet' : now}.` : saysBoth(states)}
         under={`Press ${sensor.name.toLowerCase()} and let go.`}
         side={tools}
       />
@@ -38,4 +44,18 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
       {below}
     </Station>
   );
+}
+
+const ORDER = ['First contact', 'Second contact'];
+
+const stateWord = (closed: boolean | undefined): string =>
+  closed === undefined ? '–' : closed ? 'closed' : 'open';
+
+/** What the contacts of one lane are, in a sentence. */
+function saysBoth(states: readonly string[]): string {
+  const closed = states.filter((s) => s === 'closed').length;
+  if (closed === 0) return 'Both are open.';
+  return closed === states.length
+    ? 'Both are closed.'
+    : `Only the ${states[0] === 'closed' ? 'first' : 'second'} is closed.`;
 }

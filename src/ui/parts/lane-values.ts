@@ -8,17 +8,20 @@ import { wayOf } from '@/core/ways/registry';
 import type { Tick } from '@/workers/live-protocol';
 import { useInstrument, useSession } from '../hooks/use-session';
 
-/** How far each lane of a sensor is played, 0 … 1: of what was measured, of the whole converter where nothing was. */
+/** How far each lane of a sensor is played, 0 … 1: of what was measured, of the whole converter where nothing was; of contacts the share that is not as at rest. */
 export function laneReader(instrument: Instrument, sensor: Sensor): (tick: Tick, lane: number) => number {
   const places = lanePlaces(instrument, sensor);
   const contacts = allContacts(instrument);
-  const ofLane = sensor.lanes.map((l) => contacts.indexOf(l.contacts?.[0] ?? ''));
+  const ofLane = sensor.lanes.map((l) => (l.contacts ?? []).map((name) => contacts.indexOf(name)));
   const top = 2 ** boardOf(instrument, sensor).bits - 1;
   const c = sensor.calibration;
   const restClosed = c !== undefined && wayOf(c).closedAtRest(c);
   return (tick, lane) => {
     const place = places[lane];
-    if (place < 0) return tick.closed[ofLane[lane]] !== restClosed && ofLane[lane] >= 0 ? 1 : 0;
+    if (place < 0) {
+      const own = ofLane[lane];
+      return own.filter((at) => (tick.closed[at] ?? restClosed) !== restClosed).length / own.length || 0;
+    }
     // A tick from before a lane was added has nothing of it yet.
     return sensor.calibration ? (tick.responses[place] ?? 0) : (tick.counts[place] ?? 0) / top;
   };

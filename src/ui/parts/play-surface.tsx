@@ -37,8 +37,12 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
             {sensor.name}
             <small>{keyWords(keys, sensor.id)}</small>
           </b>
-          {levelPort(sensor) ? (
-            sensor.lanes.map((lane, i) => <LevelPad key={lane.id} sensor={sensor} lane={i} hand={hand} />)
+          {levelPort(sensor) && sensor.lanes.length <= MOST_LEVELS ? (
+            <div className={styles.levels}>
+              {sensor.lanes.map((lane, i) => (
+                <LevelPad key={lane.id} sensor={sensor} lane={i} hand={hand} />
+              ))}
+            </div>
           ) : (
             <Pads sensor={sensor} hand={hand} />
           )}
@@ -48,11 +52,15 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
   );
 }
 
+/** Levels beyond these stand side by side, as pads do. */
+const MOST_LEVELS = 3;
+
 /** A level: middle is rest where it has two sides, the left end where it has one. */
 function LevelPad({ sensor, lane, hand }: { sensor: Sensor; lane: number; hand: Hand }) {
   const pad = useRef<HTMLDivElement>(null);
   const c = sensor.calibration;
-  const oneSided = c ? wayOf(c).onlyWay(c) !== null : kindOf(sensor).family !== 'breath';
+  const { family, letGo } = kindOf(sensor);
+  const oneSided = c ? wayOf(c).onlyWay(c) !== null : family !== 'breath' && letGo !== 'returns';
   const press = (e: React.PointerEvent) => {
     const box = pad.current!.getBoundingClientRect();
     const share = (e.clientX - box.left) / box.width;
@@ -70,7 +78,7 @@ function LevelPad({ sensor, lane, hand }: { sensor: Sensor; lane: number; hand: 
       onPointerUp={() => hand.release(sensor.id, lane)}
       onPointerCancel={() => hand.release(sensor.id, lane)}
     >
-      <span>{oneSided ? 'rest' : 'draw'}</span>
+      <span>{oneSided ? 'rest' : family === 'breath' ? 'draw' : 'the other way'}</span>
       {!oneSided && <span>rest</span>}
       <span>
         {sensor.verb ?? kindOf(sensor).verb}

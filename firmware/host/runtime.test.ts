@@ -11,10 +11,13 @@ import { readInstrument } from '@/core/exchange/document/instrument-json';
 import { playOperations } from '@/core/exchange/firmware/play-operations';
 import { dumpRoom, writeDump } from '@/core/exchange/settings/settings-dump';
 import { readTakeCsv } from '@/core/exchange/takes/take-csv';
+import { run } from '@/core/engine/run';
 import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
 import { framesOf } from '@/core/signal/frames';
+import { noteDifferences, toldOf } from '@/core/testing/bank-oracle';
+import { BANK_CASES, bankCase } from '@/core/testing/bank-oracle-cases';
 import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
 import { oracleCase } from '@/core/testing/oracle-cases';
 import { randomInstrument, withOtherSettings } from '@/core/testing/random-instruments';
@@ -84,7 +87,7 @@ describe('the files of a board, compiled strictly and run under the same sanitiz
 describe('the C runtime against the handbook in floating point', () => {
   it('levels and notes are what they should be, within the stated error', async () => {
     const cases = Array.from({ length: 40 }, (_, i) => {
-      const is = i % 2 === 0 ? ('controller' as const) : ('note' as const);
+      const is = (['controller', 'note', 'fine'] as const)[i % 3];
       return { is, ...oracleCase(5000 + i, is) };
     });
     const host = await strict();
@@ -93,10 +96,29 @@ describe('the C runtime against the handbook in floating point', () => {
       const said = sent
         .filter(({ operation }) => operation < take.tUs.length)
         .flatMap(({ operation, bytes }) => splitMessages(bytes).map((m) => ({ frame: operation, bytes: m })));
-      const faults = (is === 'controller' ? levelFaults : noteFaults)(instrument, take, said);
+      const faults = (is === 'note' ? noteFaults : levelFaults)(instrument, take, said);
       expect(faults, `case ${n}`).toEqual([]);
     }
   }, 120_000);
+});
+
+describe('banks on the C runtime against the handbook in floating point', () => {
+  it.each(Object.keys(BANK_CASES) as (keyof typeof BANK_CASES)[])(
+    '%s',
+    async (sort) => {
+      const host = await strict();
+      for (let seed = 5000; seed < 5020; seed++) {
+        const { instrument, take } = bankCase(sort, seed);
+        const image = compile(instrument);
+        const { sent } = await host.play(encodeProgram(image, take));
+        expect(sent, `seed ${seed}`).toEqual(playOperations(image, take).sent);
+        const heard = run(image, take).map(toldOf);
+        const want = BANK_CASES[sort].oracle(instrument, take, heard);
+        expect(noteDifferences(want, heard), `seed ${seed}`).toEqual([]);
+      }
+    },
+    120_000,
+  );
 });
 
 describe('the demonstration instruments on the C runtime', () => {

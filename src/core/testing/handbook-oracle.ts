@@ -49,27 +49,55 @@ function keptBy(c: LaneLevel, signed: number): number {
   return distance <= dead / 2 || distance >= reach ? 0 : Math.min(Math.ceil(3 * c.noise), dead / 2);
 }
 
+/** Straight between the points of a table, as the board has the curve at 14 bits (handbook 5). @param points 2^n + 1 */
+const byTable =
+  (curve: (x: number) => number, intervals: number) =>
+  (x: number): number => {
+    const i = Math.min(intervals - 1, Math.floor(x * intervals));
+    const [a, b] = [curve(i / intervals), curve((i + 1) / intervals)];
+    return a + (b - a) * (x * intervals - i);
+  };
+
+/** How far a share may lie from the true one, as docs/engine.md states: four units of Q15, and eight bits between two points of a table. */
+const shareError = (intervals: number): number => 4 / 32768 + 1 / (256 * intervals);
+/** How far a table's entry, and what lies between two, may: half a unit each, and one more for the rounding of both. */
+const ENTRY_ERROR = 2 / 32768;
+
 /**
- * Compares undamped controllers of seven bits with the handbook: the value that each has after every frame. Rounding half
- * up, it may be as if the count were one off (docs/engine.md), and as many more as it is kept by. @returns what differs
+ * Compares undamped controllers with the handbook: the value that each has after every frame. Rounding half up, it may be as if
+ * the count were one off (docs/engine.md), and as many more as it is kept by. @returns what differs
  */
 export function levelFaults(instrument: Instrument, take: Frames, said: readonly Said[]): string[] {
   const controllers = instrument.voices.filter((v): v is ControllerVoice => v.is === 'controller');
   return controllers.flatMap((voice) => {
     const { c, curve, column } = heard(instrument, voice.source);
-    const [from, to] = [voice.from ?? 0, voice.to ?? 127];
+    const fine = voice.bits === 14;
+    const [from, to] = [voice.from ?? 0, voice.to ?? (fine ? 16383 : 127)];
+    const intervals = 2 ** instrument.boards[0].tableBits;
+    const answer = fine ? byTable(curve, intervals) : curve;
     const status = 0xb0 | channelOfVoice(instrument, voice);
-    const own = said.filter(({ bytes: [s, a] }) => s === status && a === voice.controller);
-    const exactly = (signed: number) => from + (to - from) * curve(shareOf(c, voice.side, signed));
+    const lowByte = fine ? voice.controller + 32 : voice.controller;
+    const own = said.filter(({ bytes: [s, a] }) => s === status && (a === voice.controller || a === lowByte));
+    const exactly = (signed: number, by = 0) =>
+      from + (to - from) * answer(Math.min(1, Math.max(0, shareOf(c, voice.side, signed) + by)));
     let next = 0;
     let value = NaN;
     for (let frame = 0; frame < take.tUs.length; frame++) {
-      for (; next < own.length && own[next].frame === frame; next++) value = own[next].bytes[2];
+      for (; next < own.length && own[next].frame === frame; next++) {
+        const [, a, byte] = own[next].bytes;
+        if (!fine) value = byte;
+        else value = a === lowByte ? ((value || 0) & ~127) | byte : (byte << 7) | ((value || 0) & 127);
+      }
       if (Number.isNaN(value)) continue;
       const signed = away(c, take.counts[frame * take.channels.length + column]);
       const off = 1 + keptBy(c, signed);
-      const near = [signed - off, signed, signed + off].map(exactly);
-      const [low, high] = [Math.min(...near) - 0.5 - 1e-6, Math.max(...near) + 0.5 + 1e-6];
+      const error = fine ? shareError(intervals) : 0;
+      const near = [signed - off, signed, signed + off].flatMap((d) => [
+        exactly(d, -error),
+        exactly(d, error),
+      ]);
+      const rounding = 0.5 + 1e-6 + (fine ? ENTRY_ERROR * (to - from) : 0);
+      const [low, high] = [Math.min(...near) - rounding, Math.max(...near) + rounding];
       if (value < low || value > high)
         return [`${voice.id} frame ${frame}: ${value}, exactly ${low.toFixed(2)} … ${high.toFixed(2)}`];
     }

@@ -15,8 +15,8 @@ export interface OracleCase {
   take: Frames;
 }
 
-/** Undamped controllers of seven bits, one a sensor; or gated notes, whose times never fall on a frame's. A wire with room. */
-export function oracleCase(seed: number, is: 'controller' | 'note'): OracleCase {
+/** Undamped controllers of seven bits or fourteen, one a sensor; or gated notes, whose times never fall on a frame's. A wire with room. */
+export function oracleCase(seed: number, is: 'controller' | 'fine' | 'note'): OracleCase {
   const r = random(seed);
   const instrument = randomLevels(seed);
   instrument.boards[0].midiBaud = 12_000_000;
@@ -26,9 +26,11 @@ export function oracleCase(seed: number, is: 'controller' | 'note'): OracleCase 
   instrument.voices = instrument.sensors.map((sensor, i): Voice => {
     const side = (['both', 'up', 'down'] as const)[r.whole(0, levelOf(sensor)!.down === null ? 1 : 2)];
     const common = { id: `v${i}`, side, zone: `z${i}` };
-    if (is === 'controller') {
-      const source = { sensor: sensor.id, port: 'breath' };
-      return { ...common, is, source, controller: 20 + i, from: r.whole(0, 40), to: r.whole(60, 127) };
+    if (is !== 'note') {
+      const voice = { ...common, is: 'controller', source: { sensor: sensor.id, port: 'breath' } } as const;
+      return is === 'fine'
+        ? { ...voice, bits: 14, controller: i, from: r.whole(0, 5000), to: r.whole(8000, 16383) }
+        : { ...voice, controller: 20 + i, from: r.whole(0, 40), to: r.whole(60, 127) };
     }
     const from = r.whole(1, 60);
     const velocity = {

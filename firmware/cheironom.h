@@ -61,11 +61,11 @@ typedef struct {
     uint16_t tables_n, stairs_n, tables_room, stairs_room;
     uint16_t byte_us;
     uint8_t table_bits;
-    /* Entries of each part; contacts. */
+    /* Entries of each part; contacts, and lanes that choices look at. */
 #define CHEIR_LENGTH(part, record) uint8_t part##_n;
     CHEIR_PARTS(CHEIR_LENGTH)
 #undef CHEIR_LENGTH
-    uint8_t contacts_n;
+    uint8_t contacts_n, choice_lanes_n;
 } cheir_instrument;
 
 /* Says which instrument the functions below play, with the settings that stand in its image. */

@@ -133,7 +133,6 @@ typedef struct {
 /* Since: last step of the untouched levels, slow ticks. */
 typedef struct {
     uint16_t since;
-    uint16_t order;
     uint8_t looks;
     uint8_t pad;
 } cheir_touch_bank_state;
@@ -147,11 +146,10 @@ typedef struct {
     uint8_t pad;
 } cheir_touch;
 
-/* Order: which touch it is, of all on the bank. */
+/* Since: when it was touched, slow ticks. */
 typedef struct {
     uint16_t untouched;
     uint16_t since;
-    uint16_t order;
     uint8_t stage;
     uint8_t pad;
 } cheir_touch_state;
@@ -238,20 +236,26 @@ typedef struct {
     uint8_t note;
 } cheir_note_lane_state;
 
-/* One note at a time: a gate says when, a touch bank which. */
+/* One note at a time: a gate says when, the lanes of another which. */
 typedef struct {
     uint8_t note;
-    uint8_t bank;
     uint8_t by;
-    uint8_t pad;
+    uint8_t lane;
+    uint8_t lanes;
 } cheir_choice;
 
-/* Strength of the gate that opened last, and how many are open. */
+/* Strength of the gate that opened last, and how many are open; order: the last lane that opened. */
 typedef struct {
     uint16_t strength;
+    uint16_t order;
     uint8_t open;
     uint8_t pad;
 } cheir_choice_state;
+
+/* Which opening it is of, of all of the choice; 0: it is closed. */
+typedef struct {
+    uint16_t order;
+} cheir_choice_lane_state;
 
 /* Backlog: time that the wire needs for what was sent, us. */
 typedef struct {
@@ -308,7 +312,7 @@ typedef struct {
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
 #define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -326,6 +330,7 @@ typedef struct {
 #define CHEIR_note_lanes 1
 #define CHEIR_choices 1
 #define CHEIR_contacts 1
+#define CHEIR_choice_lanes 1
 #endif
 
 /* A compiler that would lay them out otherwise refuses here: a negative size. */
@@ -429,23 +434,21 @@ CHEIR_LIES(touch_bank_4, offsetof(cheir_touch_bank, falling) == 6);
 CHEIR_LIES(touch_bank_5, offsetof(cheir_touch_bank, listener) == 7);
 CHEIR_LIES(touch_bank_6, offsetof(cheir_touch_bank, listeners) == 8);
 CHEIR_LIES(touch_bank_7, offsetof(cheir_touch_bank, pad) == 9);
-CHEIR_LIES(touch_bank_state, sizeof(cheir_touch_bank_state) == 6);
+CHEIR_LIES(touch_bank_state, sizeof(cheir_touch_bank_state) == 4);
 CHEIR_LIES(touch_bank_state_0, offsetof(cheir_touch_bank_state, since) == 0);
-CHEIR_LIES(touch_bank_state_1, offsetof(cheir_touch_bank_state, order) == 2);
-CHEIR_LIES(touch_bank_state_2, offsetof(cheir_touch_bank_state, looks) == 4);
-CHEIR_LIES(touch_bank_state_3, offsetof(cheir_touch_bank_state, pad) == 5);
+CHEIR_LIES(touch_bank_state_1, offsetof(cheir_touch_bank_state, looks) == 2);
+CHEIR_LIES(touch_bank_state_2, offsetof(cheir_touch_bank_state, pad) == 3);
 CHEIR_LIES(touch, sizeof(cheir_touch) == 8);
 CHEIR_LIES(touch_0, offsetof(cheir_touch, untouched) == 0);
 CHEIR_LIES(touch_1, offsetof(cheir_touch, on) == 2);
 CHEIR_LIES(touch_2, offsetof(cheir_touch, off) == 4);
 CHEIR_LIES(touch_3, offsetof(cheir_touch, column) == 6);
 CHEIR_LIES(touch_4, offsetof(cheir_touch, pad) == 7);
-CHEIR_LIES(touch_state, sizeof(cheir_touch_state) == 8);
+CHEIR_LIES(touch_state, sizeof(cheir_touch_state) == 6);
 CHEIR_LIES(touch_state_0, offsetof(cheir_touch_state, untouched) == 0);
 CHEIR_LIES(touch_state_1, offsetof(cheir_touch_state, since) == 2);
-CHEIR_LIES(touch_state_2, offsetof(cheir_touch_state, order) == 4);
-CHEIR_LIES(touch_state_3, offsetof(cheir_touch_state, stage) == 6);
-CHEIR_LIES(touch_state_4, offsetof(cheir_touch_state, pad) == 7);
+CHEIR_LIES(touch_state_2, offsetof(cheir_touch_state, stage) == 4);
+CHEIR_LIES(touch_state_3, offsetof(cheir_touch_state, pad) == 5);
 CHEIR_LIES(strike_bank, sizeof(cheir_strike_bank) == 14);
 CHEIR_LIES(strike_bank_0, offsetof(cheir_strike_bank, window_ticks) == 0);
 CHEIR_LIES(strike_bank_1, offsetof(cheir_strike_bank, mask_ticks) == 2);
@@ -505,13 +508,16 @@ CHEIR_LIES(note_lane_state_0, offsetof(cheir_note_lane_state, channel) == 0);
 CHEIR_LIES(note_lane_state_1, offsetof(cheir_note_lane_state, note) == 1);
 CHEIR_LIES(choice, sizeof(cheir_choice) == 4);
 CHEIR_LIES(choice_0, offsetof(cheir_choice, note) == 0);
-CHEIR_LIES(choice_1, offsetof(cheir_choice, bank) == 1);
-CHEIR_LIES(choice_2, offsetof(cheir_choice, by) == 2);
-CHEIR_LIES(choice_3, offsetof(cheir_choice, pad) == 3);
-CHEIR_LIES(choice_state, sizeof(cheir_choice_state) == 4);
+CHEIR_LIES(choice_1, offsetof(cheir_choice, by) == 1);
+CHEIR_LIES(choice_2, offsetof(cheir_choice, lane) == 2);
+CHEIR_LIES(choice_3, offsetof(cheir_choice, lanes) == 3);
+CHEIR_LIES(choice_state, sizeof(cheir_choice_state) == 6);
 CHEIR_LIES(choice_state_0, offsetof(cheir_choice_state, strength) == 0);
-CHEIR_LIES(choice_state_1, offsetof(cheir_choice_state, open) == 2);
-CHEIR_LIES(choice_state_2, offsetof(cheir_choice_state, pad) == 3);
+CHEIR_LIES(choice_state_1, offsetof(cheir_choice_state, order) == 2);
+CHEIR_LIES(choice_state_2, offsetof(cheir_choice_state, open) == 4);
+CHEIR_LIES(choice_state_3, offsetof(cheir_choice_state, pad) == 5);
+CHEIR_LIES(choice_lane_state, sizeof(cheir_choice_lane_state) == 2);
+CHEIR_LIES(choice_lane_state_0, offsetof(cheir_choice_lane_state, order) == 0);
 CHEIR_LIES(engine_state, sizeof(cheir_engine_state) == 16);
 CHEIR_LIES(engine_state_0, offsetof(cheir_engine_state, last_us) == 0);
 CHEIR_LIES(engine_state_1, offsetof(cheir_engine_state, backlog_us) == 4);

@@ -81,20 +81,18 @@ static OUT_OF_LINE UNUSED void end_note(uint8_t latch)
 }
 
 #if CHEIR_choices
-/* The lane touched last, or the one with the highest note; 255 while none is touched. */
-static uint8_t chosen_lane(const cheir_choice *choice)
+/* The lane that opened last, or the one with the highest note; 255 while none is open. */
+static uint8_t chosen_lane(const cheir_choice *choice, uint16_t newest)
 {
-    const cheir_touch_bank *bank = &IMAGE(touch_banks)[U8(choice->bank)];
-    const cheir_touch_state *touch = &STATE(touches)[U8(bank->lane)];
+    const cheir_choice_lane_state *own = &STATE(choice_lanes)[U8(choice->lane)];
     const cheir_note_lane *lanes = &IMAGE(note_lanes)[U8(IMAGE(notes)[U8(choice->note)].lane)];
-    uint16_t newest = STATE(touch_banks)[U8(choice->bank)].order;
     uint16_t best = 0;
     uint8_t chosen = 255;
     uint8_t lane;
-    for (lane = 0; lane < U8(bank->lanes); lane++, touch++) {
+    for (lane = 0; lane < U8(choice->lanes); lane++, own++) {
         uint16_t rank;
-        if (touch->stage != CHEIR_TOUCH_TOUCHED) continue;
-        rank = U8(choice->by) == CHEIR_CHOOSES_LAST ? (uint16_t)(0xffffu - (uint16_t)(newest - touch->order))
+        if (own->order == 0) continue;
+        rank = U8(choice->by) == CHEIR_CHOOSES_LAST ? (uint16_t)(0xffffu - (uint16_t)(newest - own->order))
                                                     : U8(lanes[lane].note);
         if (chosen != 255 && rank <= best) continue;
         best = rank;
@@ -112,7 +110,7 @@ static OUT_OF_LINE UNUSED void choice_changes(uint8_t index)
     uint8_t first = U8(IMAGE(notes)[note].lane);
     cheir_note_lane_state *sounding = &STATE(note_lanes)[first];
     cheir_note_lane_state before = *sounding, after;
-    uint8_t lane = state->open ? chosen_lane(choice) : 255;
+    uint8_t lane = state->open ? chosen_lane(choice, state->order) : 255;
     const cheir_note_lane *wanted;
     if (lane == 255) {
         end_note(first);
@@ -126,6 +124,19 @@ static OUT_OF_LINE UNUSED void choice_changes(uint8_t index)
     *sounding = before;
     end_note(first);
     *sounding = after;
+}
+
+/* A lane of what chooses opens, or closes. Order 0 is that of none. */
+static OUT_OF_LINE void chooser_changes(uint8_t index, uint8_t lane, uint8_t opens)
+{
+    cheir_choice_lane_state *own = &STATE(choice_lanes)[(uint8_t)(U8(IMAGE(choices)[index].lane) + lane)];
+    own->order = 0;
+    if (opens) {
+        cheir_choice_state *state = &STATE(choices)[index];
+        if (++state->order == 0) state->order = 1;
+        own->order = state->order;
+    }
+    choice_changes(index);
 }
 #endif
 
@@ -145,7 +156,7 @@ static OUT_OF_LINE UNUSED void gate_opens(uint8_t listener, uint8_t listeners, u
             STATE(choices)[index].strength = strength;
             choice_changes(index);
         } else if (is == CHEIR_HEARS_CHOICE_PITCH)
-            choice_changes(index);
+            chooser_changes(index, lane, 1);
 #endif
 #if CHEIR_switched
         else if (is == CHEIR_HEARS_SWITCHED)
@@ -166,7 +177,7 @@ static OUT_OF_LINE UNUSED void gate_closes(uint8_t listener, uint8_t listeners, 
             if (STATE(choices)[index].open > 0) STATE(choices)[index].open--;
             choice_changes(index);
         } else if (is == CHEIR_HEARS_CHOICE_PITCH)
-            choice_changes(index);
+            chooser_changes(index, lane, 0);
 #endif
 #if CHEIR_switched
         else if (is == CHEIR_HEARS_SWITCHED)
@@ -200,9 +211,10 @@ static void switched_frame(void)
 #if CHEIR_choices
 static void choice_start(void)
 {
-    static const cheir_choice_state shut = {0, 0, 0};
+    static const cheir_choice_state shut = {0, 0, 0, 0};
     uint8_t i;
     for (i = 0; i != COUNT(choices); i++) STATE(choices)[i] = shut;
+    for (i = 0; i != COUNT(choice_lanes); i++) STATE(choice_lanes)[i].order = 0;
 }
 
 static void choice_silence(void)

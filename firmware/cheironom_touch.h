@@ -20,8 +20,8 @@ static OUT_OF_LINE void release_touch(const cheir_touch_bank *bank, cheir_touch_
 }
 
 /* Plays a frame on one lane: touched at "on", released short of "off". */
-static inline void play_touch(const cheir_touch_bank *bank, cheir_touch_bank_state *bank_state, const cheir_touch *touch,
-                              cheir_touch_state *state, uint8_t lane, uint16_t count)
+static inline void play_touch(const cheir_touch_bank *bank, const cheir_touch *touch, cheir_touch_state *state, uint8_t lane,
+                              uint16_t count)
 {
     uint8_t over = U8(bank->falling) ? count < state->untouched : count > state->untouched;
     uint16_t distance = between(count, state->untouched);
@@ -37,7 +37,6 @@ static inline void play_touch(const cheir_touch_bank *bank, cheir_touch_bank_sta
     }
     state->stage = CHEIR_TOUCH_TOUCHED;
     state->since = now_slow;
-    state->order = ++bank_state->order;
     gate_opens(U8(bank->listener), U8(bank->listeners), lane, ONE);
 }
 
@@ -79,7 +78,7 @@ static OUT_OF_LINE void play_touch_bank(const cheir_touch_bank *bank, cheir_touc
     for (lane = 0; lane < U8(bank->lanes); lane++, touch++, state++) {
         uint16_t count = now_counts[U8(touch->column)];
         if (first) meet_touch(bank, touch, state, count);
-        play_touch(bank, bank_state, touch, state, lane, count);
+        play_touch(bank, touch, state, lane, count);
         if (follows) follow_touch(bank, touch, state, lane, count);
     }
 }
@@ -107,11 +106,11 @@ static void touch_frame(void)
 
 static void touch_start(void)
 {
-    static const cheir_touch_bank_state unmet = {0, 0, 0, 0};
+    static const cheir_touch_bank_state unmet = {0, 0, 0};
     uint8_t i;
     for (i = 0; i != COUNT(touch_banks); i++) STATE(touch_banks)[i] = unmet;
     for (i = 0; i != COUNT(touches); i++) {
-        cheir_touch_state untouched = {0, 0, 0, CHEIR_TOUCH_UNTOUCHED, 0};
+        cheir_touch_state untouched = {0, 0, CHEIR_TOUCH_UNTOUCHED, 0};
         untouched.untouched = U16(IMAGE(touches)[i].untouched);
         STATE(touches)[i] = untouched;
     }

@@ -91,6 +91,7 @@ static void read_instrument(cheir_instrument *p)
     p->byte_us = u16();
     p->table_bits = (uint8_t)byte();
     p->contacts_n = (uint8_t)byte();
+    p->choice_lanes_n = (uint8_t)byte();
     p->state = make(1, sizeof *p->state);
 #define MAKE_STATE(states, record, counted) p->state->states = make(p->counted##_n, sizeof(cheir_##record));
     CHEIR_STATES(MAKE_STATE)

@@ -484,7 +484,8 @@ describe('POST /api/firmware and /api/prove', () => {
       [
         'cheironom.c',
         'cheironom.h',
-        ...['change', 'config', 'contacts', 'control', 'frames', 'gate', 'image', 'keep', 'layout'].map(part),
+        ...['blocks', 'change', 'config', 'contacts', 'control', 'frames', 'gate', 'image', 'keep'].map(part),
+        ...['layout', 'level'].map(part),
         ...[
           'line',
           'notes',

@@ -20,7 +20,7 @@ export function mostBytes(image: Image): number {
   const credit = Math.floor(MOST_BACKLOG_US / image.byte_us) + 6;
   // A choice is made anew whenever its gate, or a lane of its bank, opens or closes, which each can do twice in a frame.
   const choices = image.choices.reduce(
-    (n, { bank }, i) => n + 2 * NOTE_BYTES * (image.touch_banks[bank].lanes + lanesThatOpen(image, i)),
+    (n, { lanes }, i) => n + 2 * NOTE_BYTES * (lanes + lanesThatOpen(image, i)),
     0,
   );
   return Math.max(

@@ -106,7 +106,9 @@ function compileNote(m: Making, voice: NoteVoice): void {
   putNoteLanes(m, voice, chosen);
   if (voice.pitch.is !== 'chosen') return listen(m, voice.gate, voice, { is: HEARS.note, index });
   const choice = image.choices.length;
-  image.choices.push({ note: index, bank: chosen.index, by: CHOOSES[voice.pitch.by], pad: 0 });
+  const lanes = chosen.lanes.length;
+  image.choices.push({ note: index, by: CHOOSES[voice.pitch.by], lane: image.choice_lanes, lanes });
+  image.choice_lanes += lanes;
   listen(m, voice.gate, voice, { is: HEARS.choiceGate, index: choice });
   listen(m, voice.pitch.source, voice, { is: HEARS.choicePitch, index: choice });
 }
@@ -162,7 +164,9 @@ function listen(m: Making, source: Source, voice: Voice, listener: { is: number;
     return;
   }
   const attack =
-    voice.is === 'note' && voice.velocity.is === 'attack' ? voice.velocity : { windowMs: 0, full: 1 };
+    voice.is === 'note' && source === voice.gate && voice.velocity.is === 'attack'
+      ? voice.velocity
+      : { windowMs: 0, full: 1 };
   for (const { level, lane, i } of levelsRead(m, source))
     image.gates.push({
       window_ticks: ticksIn(attack.windowMs * 1000),

@@ -1,6 +1,6 @@
 import { HEARS } from './codes';
 import type { Engine } from './engine';
-import { choiceChanges, choiceCloses, choiceOpens } from './voices/choice';
+import { choiceCloses, choiceOpens, chooserCloses, chooserOpens } from './voices/choice';
 import { noteEnds, noteStarts } from './voices/note';
 import { switchedCloses, switchedOpens } from './voices/switched';
 
@@ -13,7 +13,7 @@ export function gateOpens(e: Engine, first: number, count: number, lane: number,
     const { is, index } = e.image.listeners[i];
     if (is === HEARS.note) noteStarts(e, index, lane, strength);
     else if (is === HEARS.choiceGate) choiceOpens(e, index, strength);
-    else if (is === HEARS.choicePitch) choiceChanges(e, index);
+    else if (is === HEARS.choicePitch) chooserOpens(e, index, lane);
     else switchedOpens(e, index);
   }
 }
@@ -23,7 +23,7 @@ export function gateCloses(e: Engine, first: number, count: number, lane: number
     const { is, index } = e.image.listeners[i];
     if (is === HEARS.note) noteEnds(e, index, lane);
     else if (is === HEARS.choiceGate) choiceCloses(e, index);
-    else if (is === HEARS.choicePitch) choiceChanges(e, index);
+    else if (is === HEARS.choicePitch) chooserCloses(e, index, lane);
     else switchedCloses(e, index);
   }
 }

@@ -150,16 +150,14 @@ export const TOUCH_BANK_STATE = struct(
   'since: last step of the untouched levels, slow ticks',
   {
     since: 'u16',
-    order: 'u16',
     looks: 'u8',
     pad: 'u8',
   },
 );
 
-export const TOUCH_STATE = struct('touch_state', 'order: which touch it is, of all on the bank', {
+export const TOUCH_STATE = struct('touch_state', 'since: when it was touched, slow ticks', {
   untouched: 'u16',
   since: 'u16',
-  order: 'u16',
   stage: 'u8',
   pad: 'u8',
 });
@@ -258,20 +256,29 @@ export const NOTE_LANE_STATE = struct('note_lane_state', 'channel and note that 
   note: 'u8',
 });
 
-export const CHOICE = struct('choice', 'one note at a time: a gate says when, a touch bank which', {
+export const CHOICE = struct('choice', 'one note at a time: a gate says when, the lanes of another which', {
   note: 'u8',
-  bank: 'u8',
   by: 'u8',
-  pad: 'u8',
+  lane: 'u8',
+  lanes: 'u8',
 });
 
 export const CHOICE_STATE = struct(
   'choice_state',
-  'strength of the gate that opened last, and how many are open',
+  'strength of the gate that opened last, and how many are open; order: the last lane that opened',
   {
     strength: 'u16',
+    order: 'u16',
     open: 'u8',
     pad: 'u8',
+  },
+);
+
+export const CHOICE_LANE_STATE = struct(
+  'choice_lane_state',
+  'which opening it is of, of all of the choice; 0: it is closed',
+  {
+    order: 'u16',
   },
 );
 
@@ -316,10 +323,14 @@ export interface Part {
    * starts anew. Tables and stairs are settings.
    */
   settings: readonly string[];
-  /** Lists of the state that are as long as it is, or as what it counts. */
+  /** Lists of the state that go with it: each as long as it is, or as a count of the image. */
   states: Readonly<Record<string, Struct<Fields>>>;
-  counts?: 'contacts';
+  counted?: Readonly<Record<string, Count>>;
 }
+
+/** What an image counts besides its lists. */
+export const COUNTS = ['contacts', 'choice_lanes'] as const;
+export type Count = (typeof COUNTS)[number];
 
 const LIST = {
   levels: { of: LEVEL, settings: ['rest', 'still', 'side'], states: { level_zeros: ZERO_STATE } },
@@ -361,12 +372,17 @@ const LIST = {
     of: CONTACT_BANK,
     settings: ['debounce_ticks'],
     states: { contacts: CONTACT_STATE },
-    counts: 'contacts',
+    counted: { contacts: 'contacts' },
   },
   listeners: { of: LISTENER, settings: [], states: {} },
   notes: { of: NOTE, settings: ['table', 'from', 'span'], states: {} },
   note_lanes: { of: NOTE_LANE, settings: ['channel', 'note'], states: { note_lanes: NOTE_LANE_STATE } },
-  choices: { of: CHOICE, settings: ['by'], states: { choices: CHOICE_STATE } },
+  choices: {
+    of: CHOICE,
+    settings: ['by'],
+    states: { choices: CHOICE_STATE, choice_lanes: CHOICE_LANE_STATE },
+    counted: { choice_lanes: 'choice_lanes' },
+  },
 } as const satisfies Record<string, Part>;
 
 type List = typeof LIST;
@@ -389,11 +405,11 @@ export function addPart(name: string, part: Part): void {
 }
 
 /** The lists of the state in order: name, struct, and the part of the image, or the count, that it is as long as. */
-export const stateLists = (): { name: StateName; of: Struct<Fields>; counted: PartName | 'contacts' }[] =>
+export const stateLists = (): { name: StateName; of: Struct<Fields>; counted: PartName | Count }[] =>
   partNames().flatMap((part) => {
-    const { states, counts } = PARTS[part];
+    const { states, counted } = PARTS[part];
     return Object.entries(states).map(([name, of]) => ({
-      ...{ name: name as StateName, of, counted: counts ?? part },
+      ...{ name: name as StateName, of, counted: counted?.[name] ?? part },
     }));
   });
 
@@ -421,6 +437,8 @@ export interface Image extends ImageLists {
   stairs: number[];
   /** Contacts that the board scans. */
   contacts: number;
+  /** Lanes that choices look at, all together. */
+  choice_lanes: number;
   /** What a byte costs on the wire, us. */
   byte_us: number;
   /** Most bytes that one frame, one edge or one silence can write, as long as its settings stay. */

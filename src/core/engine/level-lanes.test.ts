@@ -104,4 +104,22 @@ describe('levels beside each other', () => {
     expect(says(5, 1000, 1000, 1000, 400, 300, 300)).toEqual([]);
     expect(says(6, 1100, 1000, 1000, 400, 300, 300)).toEqual([[0x90, 72]]);
   });
+  it('choose, as any bank can: of those pressed the last, then the one before it, while a gate is open', () => {
+    const chosen = { is: 'chosen', source: { sensor: 'sheet', port: 'gate' }, by: 'last' } as const;
+    const pads = touchPads([72]);
+    const own = instrumentOf([sheet(), pads], [bankNotes(pads, 'touch', { pitch: chosen })]);
+    const { at } = awake(own, [...rest, 300]);
+    const says = (t: number, ...counts: number[]) => at(t * 1000, counts).map((m) => m.slice(0, 2));
+    expect(says(0, 1100, 1000, 1000, 300)).toEqual([]);
+    expect(says(1, 1100, 1000, 1000, 400)).toEqual([[0x90, 60]]);
+    expect(says(2, 1100, 1000, 1100, 400)).toEqual([
+      [0x90, 64],
+      [0x80, 60],
+    ]);
+    expect(says(3, 1100, 1000, 1000, 400)).toEqual([
+      [0x90, 60],
+      [0x80, 64],
+    ]);
+    expect(says(4, 1100, 1000, 1000, 300)).toEqual([[0x80, 60]]);
+  });
 });

@@ -1,5 +1,4 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -8,16 +7,15 @@ import {
   IsIn,
   IsInt,
   IsNumber,
-  IsObject,
   IsOptional,
   IsString,
   Length,
   Matches,
   Max,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { finite, ID, PIN } from './field';
+import { ObjectOf } from './parts-of';
 
 /** How notes leave a board: over a MIDI cable, over USB, over a low-energy radio. */
 export const TRANSPORTS = ['cable', 'usb', 'radio'] as const;
@@ -82,7 +80,7 @@ export class Board {
   /** Program memory, bytes; likewise. */
   @IsOptional() @IsInt() @Min(1024) @Max(2 ** 31) flashBytes?: number;
   /** Not told: taken to be enough. */
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => BoardPins) pins?: BoardPins;
+  @IsOptional() @ObjectOf(() => BoardPins) pins?: BoardPins;
 }
 
 /** One board's output entering another. */

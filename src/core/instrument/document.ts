@@ -1,21 +1,17 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
-  ArrayMinSize,
   IsArray,
   IsIn,
   IsInt,
   IsISO8601,
   IsNumber,
-  IsObject,
   IsOptional,
   IsString,
   Length,
   Matches,
   Max,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { Board, Link } from './board';
 import { finite, ID } from './field';
@@ -23,6 +19,7 @@ import { Sensor } from './sensor';
 import { Union } from './union';
 import { VOICES, type Voice } from './voices';
 import { Scene, ZONES, type Zone } from './zones';
+import { ListOf, ObjectOf } from './parts-of';
 
 /**
  * The one document: an instrument, its boards, its sensors with what was measured, its voices and its log.
@@ -66,47 +63,21 @@ export class Instrument {
   @IsString() @Length(1, 60) name!: string;
   /** What it is, in the maker's words. */
   @IsString() @Length(0, 120) about!: string;
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(8)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => Board)
+  @ListOf(() => Board, 8, 1)
   boards!: Board[];
-  @IsArray()
-  @ArrayMaxSize(8)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => Link)
+  @ListOf(() => Link, 8)
   links!: Link[];
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(128)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => Sensor)
+  @ListOf(() => Sensor, 128, 1)
   sensors!: Sensor[];
   @IsArray() @ArrayMaxSize(255) @Union(VOICES, { each: true }) voices!: Voice[];
   @IsArray() @ArrayMaxSize(64) @Union(ZONES, { each: true }) zones!: Zone[];
-  @IsArray()
-  @ArrayMaxSize(32)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => Scene)
+  @ListOf(() => Scene, 32)
   scenes!: Scene[];
-  @IsArray()
-  @ArrayMaxSize(5000)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => LogEntry)
+  @ListOf(() => LogEntry, 5000)
   log!: LogEntry[];
   /** Steps of the build that are done; none where it is left out. */
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(2000)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => BuiltStep)
+  @ListOf(() => BuiltStep, 2000)
   built?: BuiltStep[];
   /** What it is fed from, mAh; a lead where it is left out. */
   @IsOptional() @IsNumber(finite) @Min(1) @Max(1_000_000) batteryMah?: number;
@@ -114,12 +85,8 @@ export class Instrument {
   @IsOptional() @IsString() @Length(1, 6) currency?: string;
   /** Prices that were typed; others are invented. */
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(500)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => Price)
+  @ListOf(() => Price, 500)
   prices?: Price[];
   /** Three-colour lights that it carries, and how they are wired. */
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => Lights) lights?: Lights;
+  @IsOptional() @ObjectOf(() => Lights) lights?: Lights;
 }

@@ -1,21 +1,8 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsNumber,
-  IsObject,
-  IsOptional,
-  IsString,
-  Length,
-  Max,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { IsIn, IsNumber, IsOptional, IsString, Length, Max, Min } from 'class-validator';
 import { CURVE_FAMILY_IDS, type CurveFamilyId } from '../shape/families';
 import { finite } from './field';
+import { ListOf, ObjectOf } from './parts-of';
 
 export class CurvePoint {
   /** Share of the way from dead zone to reach, 0 … 1. */
@@ -38,14 +25,9 @@ export class Response {
   @IsOptional() @IsNumber(finite) @Min(0.1) @Max(10) gamma?: number;
   /** Knots of the points family, x strictly rising, y never falling, first x = 0, last x = 1. */
   @IsOptional()
-  @IsArray()
-  @ArrayMinSize(2)
-  @ArrayMaxSize(33)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => CurvePoint)
+  @ListOf(() => CurvePoint, 33, 2)
   points?: CurvePoint[];
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => Dynamics) dynamics?: Dynamics;
+  @IsOptional() @ObjectOf(() => Dynamics) dynamics?: Dynamics;
 }
 
 /** The response of one port; of one lane of it, where it names one. */

@@ -1,5 +1,4 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -13,12 +12,12 @@ import {
   Matches,
   Max,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { CALIBRATIONS, type Calibration } from './calibration';
 import { COLUMN, finite, ID, PIN_PLACE } from './field';
 import { PortResponse } from './response';
 import { Union } from './union';
+import { ListOf, ObjectOf } from './parts-of';
 
 /** One input of a sensor: a column of counts in frames and takes, or contacts whose edges are recorded. */
 export class Lane {
@@ -58,23 +57,14 @@ export class Sensor {
   @IsOptional() @Matches(/^[a-z]{2,12}$/) verb?: string;
   /** Numbers from the part's sheet, by the names that its kind gives them. */
   @IsOptional() @IsObject() facts?: Record<string, number>;
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(128)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => Lane)
+  @ListOf(() => Lane, 128, 1)
   lanes!: Lane[];
   @IsOptional() @Union(CALIBRATIONS) calibration?: Calibration;
   /** How its ports, and lanes of them, answer; straight where neither is named. */
-  @IsArray()
-  @ArrayMaxSize(256)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => PortResponse)
+  @ListOf(() => PortResponse, 256)
   responses!: PortResponse[];
   /** A calibration in counts of another board, kept for the day when it fits again. */
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => FormerCalibration) former?: FormerCalibration;
+  @IsOptional() @ObjectOf(() => FormerCalibration) former?: FormerCalibration;
   /** Gesture mark: the shape of the medium take, 0 … 1, evenly spaced in time. */
   @IsOptional() @IsArray() @ArrayMaxSize(64) @IsNumber(finite, { each: true }) mark?: number[];
 }

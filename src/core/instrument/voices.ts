@@ -1,22 +1,20 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
   IsIn,
   IsInt,
   IsNumber,
-  IsObject,
   IsOptional,
   IsString,
   Length,
   Matches,
   Max,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { finite, ID } from './field';
 import { Union } from './union';
+import { ObjectOf } from './parts-of';
 
 /** A port of a sensor, which carries a level, a gate or a pitch. */
 export class Source {
@@ -39,7 +37,7 @@ class VoiceBase {
 }
 
 class LevelVoice extends VoiceBase {
-  @IsObject() @ValidateNested() @Type(() => Source) source!: Source;
+  @ObjectOf(() => Source) source!: Source;
   @IsIn(SIDES) side!: SideOf;
   /** Output range in steps of 7 or 14 bits. */
   @IsOptional() @IsInt() @Min(0) @Max(16383) from?: number;
@@ -78,7 +76,7 @@ export class LanePitch {
 /** The note of another sensor's lane: of those touched, the last or the highest. While none is, nothing sounds. */
 export class ChosenPitch {
   @IsIn(['chosen']) is!: 'chosen';
-  @IsObject() @ValidateNested() @Type(() => Source) source!: Source;
+  @ObjectOf(() => Source) source!: Source;
   @IsIn(['last', 'highest']) by!: 'last' | 'highest';
 }
 
@@ -112,7 +110,7 @@ export class StrikeVelocity {
 /** From where another level is when the note begins. */
 export class LevelVelocity {
   @IsIn(['level']) is!: 'level';
-  @IsObject() @ValidateNested() @Type(() => Source) source!: Source;
+  @ObjectOf(() => Source) source!: Source;
   @IsInt() @Min(1) @Max(127) from!: number;
   @IsInt() @Min(1) @Max(127) to!: number;
 }
@@ -128,7 +126,7 @@ export const VELOCITIES = {
 /** Notes: when from one port, which from another, how loud from a third. */
 export class NoteVoice extends VoiceBase {
   @IsIn(['note']) is!: 'note';
-  @IsObject() @ValidateNested() @Type(() => Source) gate!: Source;
+  @ObjectOf(() => Source) gate!: Source;
   @IsIn(SIDES) side!: SideOf;
   @Union(PITCHES) pitch!: Pitch;
   @Union(VELOCITIES) velocity!: Velocity;

@@ -68,7 +68,7 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
   const wanted: Record<string, Port['carries'][]> = {
     source: ['level', 'gate'],
     gate: ['gate'],
-    'pitch.source': ['pitch'],
+    'pitch.source': ['pitch', 'gate'],
     'velocity.source': ['level'],
   };
   const faults = sourcesOf(voice).flatMap(([field, source]) => {

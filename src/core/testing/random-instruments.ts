@@ -366,7 +366,8 @@ function randomNote(
   const range = { from: low, to: r.whole(low, 127) };
   const level = sensors.find((s) => kindOf(s).way === 'level');
   const port = level && PORTS[level.kind].level!;
-  const pads = sensors.find((s) => s.kind === 'touch-pads');
+  const choosers = sensors.filter((s) => s.lanes.every((lane) => lane.note !== undefined));
+  const chooser = choosers.length > 0 ? choosers[r.whole(0, choosers.length - 1)] : undefined;
   const velocities: Velocity[] = [
     { is: 'fixed', value: low },
     ...(level ? [{ is: 'level', source: levelSource(r, level, port!), ...range } as const] : []),
@@ -378,11 +379,11 @@ function randomNote(
   const pitches: Pitch[] = [
     randomFixed(r),
     ...(sensor.kind === 'breath-gauge' ? [] : [{ is: 'lane' } as const]),
-    ...(pads
+    ...(chooser
       ? [
           {
             is: 'chosen',
-            source: { sensor: pads.id, port: 'pad' },
+            source: { sensor: chooser.id, port: PORTS[chooser.kind].pitch ?? PORTS[chooser.kind].gate },
             by: r.next() < 0.5 ? 'last' : 'highest',
           } as const,
         ]

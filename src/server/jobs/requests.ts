@@ -1,8 +1,6 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
-  ArrayMinSize,
   IsArray,
   IsIn,
   IsInt,
@@ -13,10 +11,10 @@ import {
   Length,
   Max,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { kindIds } from '@/core/kinds/registry';
 import { ROLES, type Role } from '@/core/signal/take';
+import { ListOf, ObjectOf } from '@/core/instrument/parts-of';
 
 class AskedBoard {
   @IsInt() @Min(8) @Max(16) bits!: number;
@@ -37,12 +35,7 @@ class AskedSensor {
   /** Short for one lane. */
   @IsOptional() @IsString() @Length(1, 60) channel?: string;
   @IsOptional()
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(128)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => AskedLane)
+  @ListOf(() => AskedLane, 128, 1)
   lanes?: AskedLane[];
 }
 
@@ -55,14 +48,9 @@ class AskedTake {
 
 /** Body of POST /api/calibrate. */
 export class CalibrateRequest {
-  @IsObject() @ValidateNested() @Type(() => AskedBoard) board!: AskedBoard;
-  @IsObject() @ValidateNested() @Type(() => AskedSensor) sensor!: AskedSensor;
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(64)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => AskedTake)
+  @ObjectOf(() => AskedBoard) board!: AskedBoard;
+  @ObjectOf(() => AskedSensor) sensor!: AskedSensor;
+  @ListOf(() => AskedTake, 64, 1)
   takes!: AskedTake[];
   /** Phantom notes an hour to accept. */
   @IsOptional() @IsNumber() @Min(0.000001) @Max(3600) phantomsPerHour?: number;
@@ -99,33 +87,20 @@ class AskedMove extends Stretch {
 /** Body of POST /api/listen: an instrument, which is checked by its own rules, or a board and lanes. */
 export class ListenRequest {
   @IsOptional() @IsObject() instrument?: object;
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => AskedBoard) board?: AskedBoard;
+  @IsOptional() @ObjectOf(() => AskedBoard) board?: AskedBoard;
   @IsOptional()
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(256)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => HeardLane)
+  @ListOf(() => HeardLane, 256, 1)
   lanes?: HeardLane[];
   @IsString() csv!: string;
   /** What it was played for; the `# role:` of the recording where it is left out. */
   @IsOptional() @IsIn(ROLES) role?: Role;
   /** When lanes were asked to move. */
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(1000)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => AskedMove)
+  @ListOf(() => AskedMove, 1000)
   asked?: AskedMove[];
   /** When something nearby was switched on. */
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(1000)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => Stretch)
+  @ListOf(() => Stretch, 1000)
   switchedOn?: Stretch[];
 }
 
@@ -141,12 +116,7 @@ class AskedWish {
 export class PlanRequest {
   @IsOptional() @IsObject() instrument?: object;
   @IsOptional()
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(64)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => AskedWish)
+  @ListOf(() => AskedWish, 64, 1)
   sensors?: AskedWish[];
   /** Id of a class of boards. */
   @IsOptional() @IsString() @Length(1, 40) board?: string;

@@ -21,8 +21,8 @@ export const touch: Block = {
   of: 'touch_banks',
   file: 'touch',
   start: ({ touch_banks, touches }) => ({
-    touch_banks: touch_banks.map(() => ({ since: 0, order: 0, looks: 0, pad: 0 })),
-    touches: touches.map(({ untouched }) => ({ untouched, since: 0, order: 0, stage: 0, pad: 0 })),
+    touch_banks: touch_banks.map(() => ({ since: 0, looks: 0, pad: 0 })),
+    touches: touches.map(({ untouched }) => ({ untouched, since: 0, stage: 0, pad: 0 })),
   }),
   frame: (e) => {
     for (let i = 0; i < e.image.touch_banks.length; i++) playTouchBank(e, i);
@@ -84,7 +84,6 @@ function playTouch(e: Engine, index: number, lane: number): void {
     if (!over) return step(state, count);
     state.stage = TOUCH_STAGE.touched;
     state.since = e.slow;
-    state.order = e.state.touch_banks[index].order = (e.state.touch_banks[index].order + 1) & 0xffff;
     gateOpens(e, bank.listener, bank.listeners, lane, ONE);
   } else if (!over || distance < off) release(e, bank, lane);
 }

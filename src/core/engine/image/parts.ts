@@ -14,6 +14,7 @@ export class Parts {
       tables: [],
       stairs: [],
       contacts: 0,
+      choice_lanes: 0,
       max_bytes: 1,
     } as unknown as Image;
   }

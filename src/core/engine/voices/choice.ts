@@ -1,20 +1,22 @@
 import type { Block } from '../blocks/block';
-import { CHOOSES, NO_NOTE, TOUCH_STAGE } from '../codes';
+import { CHOOSES, NO_NOTE } from '../codes';
 import type { Engine } from '../engine';
 import { endNote, startNote } from './note';
 
-/** One note at a time, whose gate says when and whose touch bank which. */
+/** One note at a time: it sounds while a lane of its gate is open, and a lane of what chooses. */
 export const choice: Block = {
   name: 'choice',
   of: 'choices',
-  start: ({ choices }) => ({ choices: choices.map(() => ({ strength: 0, open: 0, pad: 0 })) }),
+  start: ({ choices, choice_lanes }) => ({
+    choices: choices.map(() => ({ strength: 0, order: 0, open: 0, pad: 0 })),
+    choice_lanes: Array.from({ length: choice_lanes }, () => ({ order: 0 })),
+  }),
   silence: ({ state }) => {
     for (const own of state.choices) own.open = 0;
   },
   isSound: (settings) => settings.choices.every(({ by }) => by <= CHOOSES.highest),
 };
 
-/** One note at a time, which sounds while a lane of its gate is open and a lane of its touch bank is touched. */
 export function choiceOpens(e: Engine, index: number, strength: number): void {
   const state = e.state.choices[index];
   state.open++;
@@ -29,8 +31,21 @@ export function choiceCloses(e: Engine, index: number): void {
   choiceChanges(e, index);
 }
 
+/** A lane of what chooses opens. Order 0 is that of none. */
+export function chooserOpens(e: Engine, index: number, lane: number): void {
+  const state = e.state.choices[index];
+  state.order = (state.order + 1) & 0xffff || 1;
+  e.state.choice_lanes[e.image.choices[index].lane + lane].order = state.order;
+  choiceChanges(e, index);
+}
+
+export function chooserCloses(e: Engine, index: number, lane: number): void {
+  e.state.choice_lanes[e.image.choices[index].lane + lane].order = 0;
+  choiceChanges(e, index);
+}
+
 /** Another lane may be chosen now. The new note starts before the old one ends, so that it can be slurred. */
-export function choiceChanges(e: Engine, index: number): void {
+function choiceChanges(e: Engine, index: number): void {
   const { note: noteIndex } = e.image.choices[index];
   const { open, strength } = e.state.choices[index];
   const first = e.image.notes[noteIndex].lane;
@@ -48,18 +63,17 @@ export function choiceChanges(e: Engine, index: number): void {
   Object.assign(sounding, now);
 }
 
-/** The lane touched last, or the one with the highest note; −1 while none is touched. */
+/** The lane that opened last, or the one with the highest note; −1 while none is open. */
 function chosenLane(e: Engine, index: number): number {
-  const { bank, by, note } = e.image.choices[index];
-  const { lane: first, lanes } = e.image.touch_banks[bank];
-  const { order: newest } = e.state.touch_banks[bank];
+  const { lane: first, lanes, by, note } = e.image.choices[index];
+  const { order: newest } = e.state.choices[index];
   const notes = e.image.notes[note].lane;
   let chosen = -1;
   let best = -1;
   for (let lane = 0; lane < lanes; lane++) {
-    const state = e.state.touches[first + lane];
-    if (state.stage !== TOUCH_STAGE.touched) continue;
-    const age = (newest - state.order) & 0xffff;
+    const { order } = e.state.choice_lanes[first + lane];
+    if (order === 0) continue;
+    const age = (newest - order) & 0xffff;
     const rank = by === CHOOSES.last ? 0xffff - age : e.image.note_lanes[notes + lane].note;
     if (rank <= best) continue;
     best = rank;

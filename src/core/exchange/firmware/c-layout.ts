@@ -1,6 +1,14 @@
 import { CODES } from '../../engine/codes';
 import { DUMP_MAGIC, settingsOf } from '../settings/settings-dump';
-import { LAYOUT_VERSION, partNames, PARTS, stateLists, structs, type PartName } from '../../engine/layout';
+import {
+  COUNTS,
+  LAYOUT_VERSION,
+  partNames,
+  PARTS,
+  stateLists,
+  structs,
+  type PartName,
+} from '../../engine/layout';
 import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../../engine/struct';
 
 /** firmware/cheironom_layout.h: the structs and codes of image and state, and assertions that they lie where they should. */
@@ -31,7 +39,7 @@ export function writeLayout(): string {
     '',
     '/* Where one program plays any instrument, all of it is compiled in. */',
     '#if !defined(CHEIR_ONE_INSTRUMENT)',
-    ...[...partNames(), 'contacts'].map((part) => `#define CHEIR_${part} 1`),
+    ...[...partNames(), ...COUNTS].map((part) => `#define CHEIR_${part} 1`),
     '#endif',
     '',
     '/* A compiler that would lay them out otherwise refuses here: a negative size. */',

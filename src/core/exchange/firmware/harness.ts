@@ -1,5 +1,13 @@
 import { mostBytesSettable } from '../../engine/engine';
-import { ENGINE_STATE, partNames, PARTS, stateLists, type Image, type State } from '../../engine/layout';
+import {
+  COUNTS,
+  ENGINE_STATE,
+  partNames,
+  PARTS,
+  stateLists,
+  type Image,
+  type State,
+} from '../../engine/layout';
 import { placed, scalarsOf, sizeOf, type Fields, type Struct, type Word } from '../../engine/struct';
 import type { Frames } from '../../signal/take';
 import { dumpRoom, LISTS, roomOf, structureDigest } from '../settings/settings-dump';
@@ -47,7 +55,7 @@ class Bytes {
 function encodeImage(image: Image, columns: number): Uint8Array<ArrayBuffer> {
   const rows = partNames().reduce((n, name) => n + 2 + image[name].length * sizeOf(PARTS[name].of), 0);
   const lists = LISTS.reduce((n, list) => n + 4 + 2 * image[list].length, 0);
-  const out = new Bytes(new Uint8Array(rows + lists + 4 + 2 + 1 + 1 + 2 + 4));
+  const out = new Bytes(new Uint8Array(rows + lists + 4 + 2 + 1 + COUNTS.length + 2 + 4));
   for (const name of partNames()) {
     out.word('u16', image[name].length);
     for (const row of image[name]) out.row(PARTS[name].of, row);
@@ -60,7 +68,7 @@ function encodeImage(image: Image, columns: number): Uint8Array<ArrayBuffer> {
   out.word('u32', structureDigest(image, ''));
   out.word('u16', image.byte_us);
   out.word('u8', image.table_bits);
-  out.word('u8', image.contacts);
+  for (const count of COUNTS) out.word('u8', image[count]);
   out.word('u16', columns);
   out.word('u32', Math.max(mostBytesSettable(image), dumpRoom(image)));
   return out.bytes;

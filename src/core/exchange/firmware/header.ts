@@ -1,6 +1,6 @@
 import { CONTROL_KIND, VELOCITY } from '../../engine/codes';
 import { mostBytesSettable } from '../../engine/engine';
-import type { Image } from '../../engine/layout';
+import { COUNTS, type Image } from '../../engine/layout';
 import { STATUS } from '../../midi/messages';
 import { contactsOf } from '../../instrument/access';
 import type { Board } from '../../instrument/board';
@@ -54,7 +54,7 @@ export function writeConfig(image: Image, identity: Identity | null): string {
   const uses: Record<string, number | string> = {
     TABLE_BITS: image.table_bits,
     BYTE_US: image.byte_us,
-    contacts: image.contacts,
+    ...Object.fromEntries(COUNTS.map((count) => [count, image[count]])),
     coarse: some(
       image.controls.length === 0 || image.controls.some((c) => c.kind !== CONTROL_KIND.controller14),
     ),
@@ -113,7 +113,7 @@ export function readImage(files: { header: string; config: string; source: strin
     if (!found) throw new RangeError(`readImage: ${name} is required, it was not found`);
     return Number(found[1]);
   };
-  const empty = { contacts: 0, table_bits: 0, byte_us: 0, max_bytes: 0 } as Image;
+  const empty = { contacts: 0, choice_lanes: 0, table_bits: 0, byte_us: 0, max_bytes: 0 } as Image;
   const used: Record<string, string> = { tables: 'TABLES_N', stairs: 'STAIRS_N' };
   const lists = partsOf(empty).map(({ name, type }) => {
     const rows = readArray(files.source, name, type, define(files.config, `CHEIR_${used[name] ?? name}`));
@@ -122,6 +122,7 @@ export function readImage(files: { header: string; config: string; source: strin
   return {
     ...(Object.fromEntries(lists) as Image),
     contacts: define(files.config, 'CHEIR_contacts'),
+    choice_lanes: define(files.config, 'CHEIR_choice_lanes'),
     table_bits: define(files.config, 'CHEIR_TABLE_BITS'),
     byte_us: define(files.config, 'CHEIR_BYTE_US'),
     max_bytes: define(files.header, 'INSTRUMENT_MAX_BYTES'),

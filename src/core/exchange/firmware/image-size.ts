@@ -1,4 +1,12 @@
-import { ENGINE_STATE, partNames, PARTS, stateLists, type Image, type PartName } from '../../engine/layout';
+import {
+  ENGINE_STATE,
+  partNames,
+  PARTS,
+  stateLists,
+  type Count,
+  type Image,
+  type PartName,
+} from '../../engine/layout';
 import { sizeOf } from '../../engine/struct';
 import type { Board } from '../../instrument/board';
 import { dumpRoom, roomOf } from '../settings/settings-dump';
@@ -8,8 +16,10 @@ export const imageBytes = (image: Image): number =>
   partNames().reduce((n, name) => n + image[name].length * sizeOf(PARTS[name].of), 0) +
   2 * (image.tables.length + image.stairs.length);
 
-const lengthOf = (image: Image, counted: PartName | 'contacts'): number =>
-  counted === 'contacts' ? image.contacts : image[counted].length;
+const lengthOf = (image: Image, counted: PartName | Count): number => {
+  const of = image[counted];
+  return typeof of === 'number' ? of : of.length;
+};
 
 /** Bytes of memory that it needs while it plays: its state, and room for what one frame sends. */
 export const stateBytes = (image: Image): number =>

@@ -1,20 +1,8 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsObject,
-  IsString,
-  Max,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsString, Max, Min } from 'class-validator';
 import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
+import { ListOf } from '../../instrument/parts-of';
 
 /** What was measured of one flap. */
 export class FlapLane {
@@ -29,11 +17,6 @@ export class FlapLane {
 /** Flaps: open from halfway on. */
 export class FlapCalibration extends Measured {
   @IsIn(['flap']) is!: 'flap';
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(128)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => FlapLane)
+  @ListOf(() => FlapLane, 128, 1)
   lanes!: FlapLane[];
 }

@@ -1,22 +1,8 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsObject,
-  IsOptional,
-  IsString,
-  Length,
-  Max,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsOptional, IsString, Length, Max, Min } from 'class-validator';
 import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
+import { ListOf, ObjectOf } from '../../instrument/parts-of';
 
 declare module '../../instrument/calibration' {
   interface Calibrations {
@@ -51,17 +37,12 @@ export class LevelLane {
   /** σ of the rest take, counts. */
   @IsNumber(finite) @Min(0) noise!: number;
   /** The side that playing moves to. */
-  @IsObject() @ValidateNested() @Type(() => Side) up!: Side;
+  @ObjectOf(() => Side) up!: Side;
   /** The other side; null on a lane that is played one way. */
-  @IsOptional() @IsObject() @ValidateNested() @Type(() => Side) down!: Side | null;
+  @IsOptional() @ObjectOf(() => Side) down!: Side | null;
   /** Loud attacks, by rising window; absent where nothing loud was played. */
   @IsOptional()
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(16)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => AttackPoint)
+  @ListOf(() => AttackPoint, 16, 1)
   attack?: AttackPoint[];
 }
 
@@ -72,11 +53,6 @@ export class LevelCalibration extends Measured {
   @IsIn(['rising', 'falling']) polarity!: 'rising' | 'falling';
   /** Hold-off, ms: least time that a gate stays open, and then closed, before it may change again; 0 … 250. */
   @IsOptional() @IsNumber(finite) @Min(0) @Max(250) holdOffMs?: number;
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(128)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => LevelLane)
+  @ListOf(() => LevelLane, 128, 1)
   lanes!: LevelLane[];
 }

@@ -1,21 +1,8 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsObject,
-  IsOptional,
-  IsString,
-  Max,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsOptional, IsString, Max, Min } from 'class-validator';
 import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
+import { ListOf } from '../../instrument/parts-of';
 
 declare module '../../instrument/calibration' {
   interface Calibrations {
@@ -50,11 +37,6 @@ export class StrikeCalibration extends Measured {
   @IsNumber(finite) @Min(1) @Max(250) lengthMs!: number;
   /** What lies under this share of another lane's peak, while that one rings, is its shock and no strike; 0 … 0.5, none given: 0. */
   @IsOptional() @IsNumber(finite) @Min(0) @Max(0.5) shockShare?: number;
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(128)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => StrikeLane)
+  @ListOf(() => StrikeLane, 128, 1)
   lanes!: StrikeLane[];
 }

@@ -1,20 +1,8 @@
 import 'reflect-metadata/lite';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsObject,
-  IsString,
-  Max,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsString, Max, Min } from 'class-validator';
 import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
+import { ListOf } from '../../instrument/parts-of';
 
 declare module '../../instrument/calibration' {
   interface Calibrations {
@@ -47,11 +35,6 @@ export class TouchCalibration extends Measured {
   @IsNumber(finite) @Min(0.02) @Max(60) followPerSecond!: number;
   /** A touch of this length is taken for a change of the untouched level, s. */
   @IsNumber(finite) @Min(1) @Max(600) longestTouchS!: number;
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(128)
-  @IsObject({ each: true })
-  @ValidateNested({ each: true })
-  @Type(() => TouchLane)
+  @ListOf(() => TouchLane, 128, 1)
   lanes!: TouchLane[];
 }

@@ -144,11 +144,11 @@ function velocityOf(m: Making, { velocity, gate }: NoteVoice) {
 }
 
 /** Gives each lane of a bank the table of its response; a straight one needs none. */
-function answerByResponses(m: Making, { sensor: id, port }: Source): void {
-  const sensor = m.instrument.sensors.find((s) => s.id === id)!;
-  const own = m.sensors.get(id);
+function answerByResponses(m: Making, source: Source): void {
+  const sensor = sensorNamed(m, source);
+  const own = m.sensors.get(sensor.id);
   own?.lanes.forEach((place, i) => {
-    const response = responseAt(sensor, port, sensor.lanes[place].id);
+    const response = responseAt(sensor, source.port, sensor.lanes[place].id);
     if (response.family !== 'straight')
       own.answerBy?.(i, m.parts.table(tableOf(response, m.parts.image.table_bits)));
   });

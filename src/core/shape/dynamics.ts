@@ -1,11 +1,9 @@
-import type { CurveFamilyId } from './families';
-
 /** What a soft, a medium and a loud gesture should read, 0 … 127. */
 export type Dynamics = Record<'soft' | 'medium' | 'loud', number>;
 
 /** A curve that was solved from dynamics. */
 export interface SolvedResponse {
-  family: CurveFamilyId;
+  family: 'power' | 'points';
   gamma?: number;
   points?: { x: number; y: number }[];
   dynamics: Dynamics;

@@ -1,3 +1,4 @@
+import { solvePoints, solvePower, type Dynamics, type Played } from './dynamics';
 import { pchip } from './pchip';
 
 /** What a family needs of a response: its own parameters only. */
@@ -10,6 +11,10 @@ export interface CurveParameters {
 export interface CurveFamily {
   id: string;
   name: string;
+  /** It with its parameters, as short as it can be said: "power 0.62". */
+  words(p: CurveParameters): string;
+  /** The parameters with which soft, medium and loud playing lands nearest to what it should read. */
+  solve(played: Played, wanted: Dynamics): CurveParameters;
   /** What is wrong with the parameters, or null. */
   fault(p: CurveParameters): string | null;
   /** The curve itself; x is clamped to 0 … 1. @throws RangeError where `fault` is not null */
@@ -21,6 +26,8 @@ const clamp01 = (x: number) => (x <= 0 ? 0 : x >= 1 ? 1 : x);
 const straight: CurveFamily = {
   id: 'straight',
   name: 'straight',
+  words: () => 'straight',
+  solve: () => ({}),
   fault: () => null,
   curve: () => clamp01,
 };
@@ -28,6 +35,8 @@ const straight: CurveFamily = {
 const power: CurveFamily = {
   id: 'power',
   name: 'power',
+  words: ({ gamma }) => `power ${gamma!.toFixed(2)}`,
+  solve: (played, wanted) => ({ gamma: solvePower(played, wanted).gamma }),
   fault: ({ gamma }) =>
     gamma !== undefined && gamma > 0 ? null : `a power curve needs gamma over 0, got ${gamma}`,
   curve: (p) => {
@@ -40,6 +49,8 @@ const power: CurveFamily = {
 const points: CurveFamily = {
   id: 'points',
   name: 'smooth',
+  words: () => 'smooth',
+  solve: (played, wanted) => ({ points: solvePoints(played, wanted).points }),
   fault: ({ points: k }) => {
     if (!k || k.length < 2) return 'a points curve needs two points or more';
     if (k[0].x !== 0 || k[k.length - 1].x !== 1)

@@ -114,13 +114,9 @@ function ShapeCell({ sensor }: { sensor: Sensor }) {
   if (kindOf(sensor).way === null) return <Cell to="shape" words="comes later" />;
   const response = responseAt(sensor, port);
   const words =
-    response.family === 'straight'
-      ? sensor.calibration
-        ? 'straight'
-        : 'to do'
-      : response.family === 'power'
-        ? `power ${response.gamma?.toFixed(2)}`
-        : CURVE_FAMILIES[response.family].name;
+    response.family === 'straight' && !sensor.calibration
+      ? 'to do'
+      : CURVE_FAMILIES[response.family].words(response);
   return (
     <Cell to="shape" words={words}>
       {sensor.calibration && <CurvePicture sensor={sensor} response={response} />}

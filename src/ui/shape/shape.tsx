@@ -20,6 +20,7 @@ import { CurveChart } from './curve-chart';
 import { ShapeReading } from './shape-reading';
 import { shownResponse, solved, useCompared, usePlayed } from './use-shape';
 import styles from './shape.module.css';
+import { sentence } from '../parts/words';
 import { notify } from '../parts/notice';
 
 /** Station 4: the response, until playing feels even. */
@@ -171,10 +172,9 @@ function Wanted({
 }
 
 function fitWords(shown: Response, played: Played, wanted: Dynamics): string {
-  if (shown.family === 'points') return 'A smooth curve through all three.';
   const curve = curveOf(shown);
   const off = Math.max(...DYNAMIC_NAMES.map((d) => Math.abs(127 * curve(played[d]) - wanted[d])));
-  const name = shown.family === 'power' ? `Power ${shown.gamma!.toFixed(2)}` : 'Straight';
+  const name = sentence(CURVE_FAMILIES[shown.family].words(shown));
   return off <= 1
     ? `${name}: within a step of all three.`
     : `${name}: within ${Math.ceil(off)} steps of all three.`;

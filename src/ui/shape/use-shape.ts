@@ -9,14 +9,8 @@ import type { Instrument } from '@/core/instrument/document';
 import { levelPort } from '@/core/kinds/ports';
 import { STRAIGHT, type Dynamics, type Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
-import {
-  DEFAULT_DYNAMICS,
-  proposeResponse,
-  solvePoints,
-  solvePower,
-  type Played,
-} from '@/core/shape/dynamics';
-import type { CurveFamilyId } from '@/core/shape/families';
+import { DEFAULT_DYNAMICS, proposeResponse, type Played } from '@/core/shape/dynamics';
+import { CURVE_FAMILIES, type CurveFamilyId } from '@/core/shape/families';
 import type { Landing } from '@/core/prove/landing';
 import { loadTakes } from '@/store/takes';
 import { analysisLink } from '@/workers/analysis-link';
@@ -35,9 +29,13 @@ export function usePlayed(sensor: Sensor, report: LevelReport | null): Played | 
 
 /** The response of a family that lands where it is wanted. */
 export function solved(family: CurveFamilyId, played: Played, wanted: Dynamics): Response {
-  if (family === 'points') return solvePoints(played, wanted);
-  if (family === 'power') return { family, gamma: solvePower(played, wanted).gamma, dynamics: wanted };
-  return { family: 'straight', dynamics: wanted };
+  const { gamma, points } = CURVE_FAMILIES[family].solve(played, wanted);
+  return {
+    family,
+    dynamics: wanted,
+    ...(gamma === undefined ? {} : { gamma }),
+    ...(points ? { points: [...points] } : {}),
+  };
 }
 
 /** What is drawn: the instrument's response, or a proposal while it was never shaped. */

@@ -9,7 +9,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { LEVEL_STEPS } from '@/core/ways/level/steps';
 import type { Voice } from '@/core/instrument/voices';
 import { findBoardClass } from '@/core/plan/board-classes';
-import { kneeSwitch, touchPads } from '@/core/testing/bank-instruments';
+import { kneeSwitch, strikePads, touchPads } from '@/core/testing/bank-instruments';
 import {
   breathController,
   breathNote,
@@ -326,6 +326,16 @@ describe('a voice as a sentence', () => {
     const { change, type } = row(breathNote(), levelWith(twoSided, { attack }));
     await type('Milliseconds', '15');
     expect(change.mock.lastCall![0].velocity).toMatchObject({ windowMs: 15, full: 200 });
+  });
+  it('lets any bank of notes choose, by what is done to it; the choice names its port', async () => {
+    const voice = breathNote();
+    const own = identityInstrument([voice]);
+    const instrument = { ...own, sensors: [...own.sensors, strikePads([60, 62])] };
+    const change = vi.fn();
+    render(<VoiceRow instrument={instrument} voice={voice} change={change} remove={vi.fn()} />);
+    await userEvent.selectOptions(screen.getByLabelText('Pitch'), 'of stones, the last struck');
+    const pitch = { is: 'chosen', source: { sensor: 'stones', port: 'hit' }, by: 'last' };
+    expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ pitch }));
   });
   it('falls back to 7 bits where a controller has no low byte', async () => {
     const { change, type } = row(breathController({ bits: 14 }));

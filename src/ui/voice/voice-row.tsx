@@ -10,7 +10,7 @@ import type { Sensor } from '@/core/instrument/sensor';
 import type { ControllerVoice, NoteVoice, PressureVoice, SideOf, Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
 import { hasNotes } from '@/core/kinds/level-voices';
-import { portThat } from '@/core/kinds/ports';
+import { gatePort, portThat } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import { controllerName } from '@/core/midi/words';
 import { NoteField } from '../parts/note-field';
@@ -155,14 +155,16 @@ function PitchPick({
   change: Change<NoteVoice>;
 }) {
   const { pitch } = voice;
-  const choosers = instrument.sensors.filter((s) => portThat(s, 'pitch') !== null && hasNotes(s));
+  const choosers = instrument.sensors.filter(
+    (s) => hasNotes(s) && (portThat(s, 'pitch') !== null || (s.lanes.length > 1 && gatePort(s) !== null)),
+  );
   const own = sensor !== undefined && hasNotes(sensor);
   const options: Record<string, string> = {
     fixed: 'always',
     ...(own ? { lane: 'of its own lanes' } : {}),
     ...Object.fromEntries(
       choosers.flatMap((s) => [
-        [`last ${s.id}`, `of ${s.name}, the last touched`],
+        [`last ${s.id}`, `of ${s.name}, the last ${PLAYED[kindOf(s).verb] ?? 'played'}`],
         [`highest ${s.id}`, `of ${s.name}, the highest`],
       ]),
     ),
@@ -174,11 +176,17 @@ function PitchPick({
     if (wanted === 'lane') return change({ ...voice, pitch: { is: 'lane' } });
     const [by, id] = wanted.split(' ');
     const from = choosers.find((s) => s.id === id)!;
-    const source = { sensor: id, port: portThat(from, 'pitch')! };
+    const source = { sensor: id, port: choosingPort(from)! };
     change({ ...voice, pitch: { is: 'chosen', source, by: by as 'last' | 'highest' } });
   };
   return <Pick label="Pitch" value={value} set={set} options={options} />;
 }
+
+/** What a sensor chooses a note by: a pitch, or which of its lanes are open. */
+const choosingPort = (sensor: Sensor): string | null => portThat(sensor, 'pitch') ?? gatePort(sensor);
+
+/** Verbs of prompts, as what was done. */
+const PLAYED: Readonly<Record<string, string>> = { touch: 'touched', strike: 'struck', press: 'pressed' };
 
 function LevelSentence({
   sensor,

@@ -4,10 +4,11 @@ import { each, isPlain, type Plain } from './plain';
  * Version 2 had one level a sensor, its thresholds as counts: it becomes a bank of one lane, with distances from the
  * whole-count rest.
  */
-export function fromVersion2(document: Plain): object {
-  return { ...document, version: 3, sensors: each(document.sensors, sensorFrom2) };
+export function fromVersion2(old: Plain): object {
+  return { ...old, version: 3, sensors: each(old.sensors, sensorFrom2) };
 }
 
+/** A sensor likewise, with a calibration that it keeps for another board. */
 export function sensorFrom2(sensor: Plain): Plain {
   const { calibration, former } = sensor;
   const [lane] = Array.isArray(sensor.lanes) ? (sensor.lanes as unknown[]) : [];

@@ -93,6 +93,11 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
 function sourceLaneFaults(sensor: Sensor, source: Source, port: Port, path: string): Fault[] {
   const n = lanesOfSource(sensor, source).length;
   if (n === 0) return [{ path, says: `must name a lane of ${source.port}, got ${source.lane}` }];
+  const { way } = kindOf(sensor);
+  if (source.lane !== undefined && way !== null && !wayNamed(way).heardByLane)
+    return [
+      { path, says: `${source.port} of ${sensor.name} is heard with all of its lanes: leave the lane out` },
+    ];
   if (port.carries === 'level' && n > 1 && kindOf(sensor).way !== null)
     return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
   return [];

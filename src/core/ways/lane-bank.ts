@@ -5,9 +5,10 @@ import type { Way } from './way';
 /** What of a way follows from its calibrations having a record a lane. */
 export const laneBank = <C extends Measured & { is: string; lanes: { lane: string }[] }>(): Pick<
   Way<C>,
-  'knows' | 'ofLanes' | 'inCounts' | 'onlyWay' | 'closedAtRest'
+  'heardByLane' | 'knows' | 'ofLanes' | 'inCounts' | 'onlyWay' | 'closedAtRest'
 > => ({
   inCounts: true,
+  heardByLane: false,
   onlyWay: () => null,
   closedAtRest: () => false,
   knows: (c, lane) => c.lanes.some((l) => l.lane === lane),

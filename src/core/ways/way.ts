@@ -45,6 +45,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   inCounts: boolean;
   /** What the gates of its ports give a velocity by, besides a fixed one or a level. */
   strength: 'attack' | 'strike' | null;
+  /** Whether one of its lanes can be heard alone: a bank tells all of its lanes to whoever hears it. */
+  heardByLane: boolean;
   /** What a document may leave out of a calibration, filled in. */
   completed?(plain: Record<string, unknown>): Record<string, unknown>;
   /** What must hold between its numbers. @param fullScale highest count of its board */

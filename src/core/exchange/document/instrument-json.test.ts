@@ -56,6 +56,10 @@ describe('instruments as JSON', () => {
     );
     expect(faultsAt(broken((d) => (d.voices[0].source.port = 'taste')))).toEqual(['voices.0.source.port']);
     expect(faultsAt(broken((d) => (d.voices[1].gate.port = 'breath')))).toEqual(['voices.1.gate.port']);
+    expect(faultsAt(broken((d) => (d.voices[0].source.lane = 'left')))).toEqual(['voices.0.source.lane']);
+    expect(faultsAt(broken((d) => (d.voices[1].pitch.source.lane = 'leaf-2')))).toEqual([
+      'voices.1.pitch.source.lane',
+    ]);
     expect(faultsAt(broken((d) => (d.voices[0].controller = 120)))).toEqual(['voices.0.controller']);
     expect(faultsAt(broken((d) => (d.voices[0].zone = 'nowhere')))).toEqual(['voices.0.zone']);
     expect(faultsAt(broken((d) => (d.voices[1].velocity.full = 0)))).toEqual(['voices.1.velocity.full']);

@@ -26,6 +26,7 @@ export const level: Way<LevelCalibration> = {
   document: LevelCalibration,
   records: [LevelLane, Side, AttackPoint],
   strength: 'attack',
+  heardByLane: true,
   completed: completedLevel,
   faults: levelFaults,
   restOf: (c, lane) => laneLevel(c, lane)?.rest,

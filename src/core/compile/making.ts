@@ -1,4 +1,4 @@
-import type { LISTENER } from '../engine/layout';
+import type { LISTENER } from '../engine/records';
 import type { Parts } from '../engine/image/parts';
 import type { Of } from '../engine/struct';
 import type { Instrument } from '../instrument/document';

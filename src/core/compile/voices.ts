@@ -10,7 +10,7 @@ import type { ControllerVoice, NoteVoice, PressureVoice, Source, Voice } from '.
 import { lanesOfSource } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
-import type { SWITCHED } from '../engine/layout';
+import type { SWITCHED } from '../engine/records';
 import type { Of } from '../engine/struct';
 import { tableOf } from '../shape/table';
 import type { Making } from './making';

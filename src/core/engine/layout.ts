@@ -1,318 +1,38 @@
-import { struct, type Fields, type FieldType, type Of, type Struct } from './struct';
+import {
+  LEVEL,
+  ZERO_STATE,
+  GATE,
+  GATE_STATE,
+  CONTROL,
+  CONTROL_STATE,
+  SWITCHED,
+  SWITCHED_STATE,
+  TOUCH_BANK,
+  TOUCH,
+  TOUCH_BANK_STATE,
+  TOUCH_STATE,
+  STRIKE_BANK,
+  STRIKE,
+  STRIKE_STATE,
+  CONTACT_BANK,
+  CONTACT_STATE,
+  LISTENER,
+  NOTE,
+  NOTE_LANE,
+  NOTE_LANE_STATE,
+  CHOICE,
+  CHOICE_STATE,
+  CHOICE_LANE_STATE,
+  ENGINE_STATE,
+  SETTINGS_HEAD,
+} from './records';
+import { type Fields, type FieldType, type Of, type Struct } from './struct';
 
 /**
  * The one place where the layout of image and state stands. Made from it: firmware/cheironom_layout.h (whose sizes and
  * offsets the compiler checks), the rows of a generated header, the bytes of the state that tests compare, and these types.
  * docs/engine.md says what the fields mean.
  */
-
-export const SCALE = struct('scale', 'x of 0 ... span as a Q15 share without division', {
-  span: 'u16',
-  factor: 'u16',
-  mul: 'u16',
-});
-
-export const SIDE = struct(
-  'side',
-  'one side of rest; distances in counts; an absent side has 65535 for all three',
-  {
-    scale: SCALE,
-    dead: 'u16',
-    on: 'u16',
-    off: 'u16',
-  },
-);
-
-export const LEVEL = struct(
-  'level',
-  'a level: a column with a rest and up to two sides; still: the nearer of their ons; its gates and controls stand together',
-  {
-    rest: 'u16',
-    still: 'u16',
-    side: [SIDE, 2],
-    column: 'u8',
-    gate: 'u8',
-    gates: 'u8',
-    control: 'u8',
-    controls: 'u8',
-    pad: 'u8',
-  },
-);
-
-export const ZERO_STATE = struct(
-  'zero_state',
-  'rest of a level or a strike lane, and what it finds out at power-up',
-  {
-    rest: 'u16',
-    median: 'u16',
-    first: 'u16',
-    looks: 'u8',
-    stage: 'u8',
-  },
-);
-
-export const GATE = struct('gate', 'opens and closes with a level, which is this lane of its sensor', {
-  window_ticks: 'u16',
-  hold_off_ticks: 'u16',
-  attack: [SCALE, 2],
-  level: 'u8',
-  column: 'u8',
-  side_mask: 'u8',
-  listener: 'u8',
-  listeners: 'u8',
-  lane: 'u8',
-});
-
-export const GATE_STATE = struct(
-  'gate_state',
-  'low ... high are the counts among which nothing happens; peak: the count furthest from rest in an attack; column as in the image, where it is read sooner',
-  {
-    low: 'u16',
-    high: 'u16',
-    peak: 'u16',
-    since: 'u16',
-    stage: 'u8',
-    running: 'u8',
-    column: 'u8',
-    pad: 'u8',
-  },
-);
-
-export const CONTROL = struct(
-  'control',
-  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept',
-  {
-    from: 'u16',
-    span: 'u16',
-    interval_ticks: 'u16',
-    curve: 'u16',
-    deadband: 'u8',
-    slack: 'u8',
-    level: 'u8',
-    column: 'u8',
-    side_mask: 'u8',
-    kind: 'u8',
-    status: 'u8',
-    controller: 'u8',
-  },
-);
-
-export const CONTROL_STATE = struct(
-  'control_state',
-  'low ... high are the counts that keep what was sent; held: until then; column as in the image, where it is read sooner',
-  {
-    low: 'u16',
-    high: 'u16',
-    sent: 'u16',
-    until: 'u16',
-    held: 'u8',
-    column: 'u8',
-  },
-);
-
-export const SWITCHED = struct(
-  'switched',
-  'a controller, or channel pressure, that gates move between two values',
-  {
-    status: 'u8',
-    controller: 'u8',
-    off: 'u8',
-    on: 'u8',
-  },
-);
-
-export const SWITCHED_STATE = struct('switched_state', 'what was sent, and how many gates are open', {
-  sent: 'u8',
-  open: 'u8',
-});
-
-export const TOUCH_BANK = struct('touch_bank', 'touch lanes that share what follows', {
-  follow_slow: 'u16',
-  longest_slow: 'u16',
-  lane: 'u8',
-  lanes: 'u8',
-  falling: 'u8',
-  listener: 'u8',
-  listeners: 'u8',
-  pad: 'u8',
-});
-
-export const TOUCH = struct('touch', 'one touch lane; on and off are distances from its untouched level', {
-  untouched: 'u16',
-  on: 'u16',
-  off: 'u16',
-  column: 'u8',
-  pad: 'u8',
-});
-
-export const TOUCH_BANK_STATE = struct(
-  'touch_bank_state',
-  'since: last step of the untouched levels, slow ticks',
-  {
-    since: 'u16',
-    looks: 'u8',
-    pad: 'u8',
-  },
-);
-
-export const TOUCH_STATE = struct('touch_state', 'since: when it was touched, slow ticks', {
-  untouched: 'u16',
-  since: 'u16',
-  stage: 'u8',
-  pad: 'u8',
-});
-
-export const STRIKE_BANK = struct(
-  'strike_bank',
-  'strike lanes that share their times, and how far they shake each other, Q8',
-  {
-    window_ticks: 'u16',
-    mask_ticks: 'u16',
-    half_life_ticks: 'u16',
-    length_ticks: 'u16',
-    lane: 'u8',
-    lanes: 'u8',
-    listener: 'u8',
-    listeners: 'u8',
-    shock: 'u8',
-    pad: 'u8',
-  },
-);
-
-export const STRIKE = struct(
-  'strike',
-  'one strike lane; on is a distance from rest; table: how its strength answers',
-  {
-    rest: 'u16',
-    on: 'u16',
-    scale: SCALE,
-    table: 'u16',
-    column: 'u8',
-    pad: 'u8',
-  },
-);
-
-export const STRIKE_STATE = struct(
-  'strike_state',
-  'peak: of the window, then the level that another must exceed',
-  {
-    peak: 'u16',
-    since: 'u16',
-    began: 'u16',
-    stage: 'u8',
-    sounding: 'u8',
-  },
-);
-
-export const CONTACT_BANK = struct('contact_bank', 'contacts that share their debounce', {
-  debounce_ticks: 'u16',
-  lane: 'u8',
-  lanes: 'u8',
-  rest: 'u8',
-  listener: 'u8',
-  listeners: 'u8',
-  pad: 'u8',
-});
-
-export const CONTACT_STATE = struct(
-  'contact_state',
-  'taken: the state that counts; seen: the one last reported; muted: held since power-up',
-  {
-    since: 'u16',
-    seen: 'u8',
-    taken: 'u8',
-    running: 'u8',
-    muted: 'u8',
-  },
-);
-
-export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
-
-export const NOTE = struct(
-  'note',
-  'notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it',
-  {
-    table: 'u16',
-    lane: 'u8',
-    lanes: 'u8',
-    velocity: 'u8',
-    from: 'u8',
-    span: 'u8',
-    level: 'u8',
-  },
-);
-
-export const NOTE_LANE = struct(
-  'note_lane',
-  'channel 0 ... 15 and note of one lane; 16 more: another lane can play them too',
-  {
-    channel: 'u8',
-    note: 'u8',
-  },
-);
-
-export const NOTE_LANE_STATE = struct('note_lane_state', 'channel and note that sound; note 255: none', {
-  channel: 'u8',
-  note: 'u8',
-});
-
-export const CHOICE = struct('choice', 'one note at a time: a gate says when, the lanes of another which', {
-  note: 'u8',
-  by: 'u8',
-  lane: 'u8',
-  lanes: 'u8',
-});
-
-export const CHOICE_STATE = struct(
-  'choice_state',
-  'strength of the gate that opened last, and how many are open; order: the last lane that opened',
-  {
-    strength: 'u16',
-    order: 'u16',
-    open: 'u8',
-    pad: 'u8',
-  },
-);
-
-export const CHOICE_LANE_STATE = struct(
-  'choice_lane_state',
-  'which opening it is of, of all of the choice; 0: it is closed',
-  {
-    order: 'u16',
-  },
-);
-
-export const ENGINE_STATE = struct(
-  'engine_state',
-  'backlog: time that the wire needs for what was sent, us',
-  {
-    last_us: 'u32',
-    backlog_us: 'u32',
-    swept: 'u16',
-    discard: 'u8',
-    turn: 'u8',
-    looking: 'u8',
-    pad: ['u8', 3],
-  },
-);
-
-/** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 3;
-
-export const SETTINGS_HEAD = struct(
-  'settings_head',
-  'before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; build, sequence: of slots, the newest of this build counts',
-  {
-    magic: 'u32',
-    structure: 'u32',
-    digest: 'u32',
-    build: 'u32',
-    sequence: 'u32',
-    crc: 'u32',
-    layout: 'u16',
-    length: 'u16',
-  },
-);
 
 /** A list of the image. */
 export interface Part {

@@ -1,6 +1,7 @@
 import { NO_TABLE } from './codes';
 import { ONE } from '../shape/table';
-import type { Image, LEVEL } from './layout';
+import type { Image } from './layout';
+import type { LEVEL } from './records';
 import { shareOf } from './scale';
 import type { Of } from './struct';
 

@@ -1,4 +1,4 @@
-import type { LEVEL, SIDE } from './layout';
+import type { LEVEL, SIDE } from './records';
 import type { Of } from './struct';
 
 /** Bits of a side mask: counts above rest, counts below it. */

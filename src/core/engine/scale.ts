@@ -1,5 +1,5 @@
 import { ONE } from '../shape/table';
-import type { SCALE } from './layout';
+import type { SCALE } from './records';
 import type { Of } from './struct';
 
 export type Scale = Of<typeof SCALE>;

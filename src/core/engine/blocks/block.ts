@@ -8,6 +8,7 @@ import type { Zero } from './zero';
  * C, whose functions have the block's name before what they do (`touch_frame`). The list is in registry.ts.
  */
 export interface Block {
+  /** In C, before what its functions do; unique. */
   name: string;
   /** The part of the image without which there is nothing for it to do: it is not compiled in then. */
   of: PartName;
@@ -20,7 +21,9 @@ export interface Block {
   start(image: Image): Partial<State>;
   /** Lanes that look at their rest at power-up, in order. */
   lookers?(e: Engine): Looker[];
+  /** Plays the frame at hand: counts from `e.counts[e.at]` on, time in `e.t` and `e.slow`. */
   frame?(e: Engine): void;
+  /** Plays a change of a contact, at the time in `e.t`. @param contact of the board, from 0 */
   edge?(e: Engine, contact: number, closed: boolean): void;
   /** What sounds by it ends, and stays mute until it has been let go once. */
   silence?(e: Engine): void;

@@ -1,7 +1,7 @@
 import { GATE_STAGE } from '../codes';
 import { longAgo } from '../clock';
 import type { Engine } from '../engine';
-import type { GATE, GATE_STATE } from '../layout';
+import type { GATE, GATE_STATE } from '../records';
 import { emptyBand, inBand } from '../place';
 import { firstDue, firstOutside, type Stretch, type Unit } from '../stretch';
 import type { Of } from '../struct';

@@ -2,7 +2,7 @@ import { GATE_STAGE, ZERO_STAGE } from '../codes';
 import { ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
-import type { GATE, GATE_STATE, LEVEL } from '../layout';
+import type { GATE, GATE_STATE, LEVEL } from '../records';
 import { ABOVE, BELOW, emptyBand, feeds, inBand, locate, setBand, type Place } from '../place';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';

@@ -1,5 +1,5 @@
 import { ZERO_STAGE } from '../codes';
-import type { ZERO_STATE } from '../layout';
+import type { ZERO_STATE } from '../records';
 import type { Of } from '../struct';
 
 export type Zero = Of<typeof ZERO_STATE>;

@@ -1,7 +1,7 @@
 import { NO_NOTE, SHARED_NOTE, VELOCITY } from '../codes';
 import { DEFAULT_RELEASE, STATUS } from '../../midi/messages';
 import type { Engine } from '../engine';
-import type { NOTE } from '../layout';
+import type { NOTE } from '../records';
 import { levelShare, mapped } from '../map';
 import { locate, type Place } from '../place';
 import { stepOf } from '../scale';

@@ -1,20 +1,13 @@
 import { CODES } from '../../engine/codes';
 import { DUMP_MAGIC, settingsOf } from '../settings/settings-dump';
-import {
-  COUNTS,
-  LAYOUT_VERSION,
-  partNames,
-  PARTS,
-  stateLists,
-  structs,
-  type PartName,
-} from '../../engine/layout';
+import { COUNTS, partNames, PARTS, stateLists, structs, type PartName } from '../../engine/layout';
+import { LAYOUT_VERSION } from '../../engine/records';
 import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../../engine/struct';
 
 /** firmware/cheironom_layout.h: the structs and codes of image and state, and assertions that they lie where they should. */
 export function writeLayout(): string {
   return [
-    '/* Made from src/core/engine/layout.ts and codes.ts by scripts/make-layout.ts: do not edit. */',
+    '/* Made from src/core/engine/records.ts, layout.ts and codes.ts by scripts/make-layout.ts: do not edit. */',
     '#ifndef CHEIRONOM_LAYOUT_H',
     '#define CHEIRONOM_LAYOUT_H',
     '',

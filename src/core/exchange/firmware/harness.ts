@@ -1,13 +1,6 @@
 import { mostBytesSettable } from '../../engine/engine';
-import {
-  COUNTS,
-  ENGINE_STATE,
-  partNames,
-  PARTS,
-  stateLists,
-  type Image,
-  type State,
-} from '../../engine/layout';
+import { COUNTS, partNames, PARTS, stateLists, type Image, type State } from '../../engine/layout';
+import { ENGINE_STATE } from '../../engine/records';
 import { placed, scalarsOf, sizeOf, type Fields, type Struct, type Word } from '../../engine/struct';
 import type { Frames } from '../../signal/take';
 import { dumpRoom, LISTS, roomOf, structureDigest } from '../settings/settings-dump';

@@ -1,12 +1,5 @@
-import {
-  ENGINE_STATE,
-  partNames,
-  PARTS,
-  stateLists,
-  type Count,
-  type Image,
-  type PartName,
-} from '../../engine/layout';
+import { partNames, PARTS, stateLists, type Count, type Image, type PartName } from '../../engine/layout';
+import { ENGINE_STATE } from '../../engine/records';
 import { sizeOf } from '../../engine/struct';
 import type { Board } from '../../instrument/board';
 import { dumpRoom, roomOf } from '../settings/settings-dump';

@@ -2,14 +2,8 @@ import { structureOf } from '../../engine/change';
 import { CONTROL_KIND, VELOCITY } from '../../engine/codes';
 import { ONE } from '../../shape/table';
 import { blocks } from '../../engine/blocks/registry';
-import {
-  LAYOUT_VERSION,
-  partNames,
-  PARTS,
-  SETTINGS_HEAD,
-  type Image,
-  type PartName,
-} from '../../engine/layout';
+import { partNames, PARTS, type Image, type PartName } from '../../engine/layout';
+import { LAYOUT_VERSION, SETTINGS_HEAD } from '../../engine/records';
 import { fromScalars, placed, scalarsOf, sizeOf, type Placed } from '../../engine/struct';
 import { ok, refuse, type Result } from '../../result';
 import { crc32 } from '../../units/crc32';

@@ -1,7 +1,7 @@
 import { ABOVE, BELOW, feeds } from '../../engine/place';
 import { beginsOf } from '../../engine/stairs';
 import { NO_SCALE, scaleOf } from '../../engine/scale';
-import type { LEVEL, SIDE } from '../../engine/layout';
+import type { LEVEL, SIDE } from '../../engine/records';
 import type { Of } from '../../engine/struct';
 import type { Parts } from '../../engine/image/parts';
 import type { Sensor } from '../../instrument/sensor';

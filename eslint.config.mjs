@@ -29,6 +29,7 @@ const CORE_ORDER = [
   ['guide'],
   ['ways'],
   ['kinds'],
+  ['stages'],
   ['listen'],
   ['compile'],
   ['prove'],

@@ -10,7 +10,6 @@
 #include "cheironom_numbers.h"
 #include "cheironom_place.h"
 #include "cheironom_wire.h"
-#include "cheironom_notes.h"
 #include "cheironom_zero.h"
 #include "cheironom_blocks.h"
 #if CHEIR_SETTABLE
@@ -35,6 +34,8 @@
 #define LOOK(block) ended = block##_look(ended);
 #define FRAME(block) block##_frame();
 #define EDGE(block) block##_edge(contact, closed);
+#define BYTE(block) block##_byte(port, byte);
+#define SCENE(block) block##_scene(before);
 #define SILENCE(block) block##_silence();
 #define EXPIRE(block) block##_expire();
 #define SWEEP(block) block##_sweep();
@@ -94,6 +95,29 @@ uint16_t cheir_edge(uint32_t t_us, uint8_t contact, uint8_t closed, uint8_t *out
     return (uint16_t)(now_out - out);
 }
 
+uint16_t cheir_byte(uint32_t t_us, uint8_t port, uint8_t byte, uint8_t *out)
+{
+    pass_time(t_us, out);
+    (void)port, (void)byte;
+    CHEIR_BYTES(BYTE)
+    return (uint16_t)(now_out - out);
+}
+
+uint16_t cheir_scene(uint8_t scene, uint8_t *out)
+{
+    now_out = out;
+    (void)scene;
+#if CHEIR_scenes
+    if (scene < COUNT(scenes) && scene != STATE(engine).scene) {
+        uint8_t before = STATE(engine).scene;
+        STATE(engine).scene = scene;
+        (void)before;
+        CHEIR_SCENES(SCENE)
+    }
+#endif
+    return (uint16_t)(now_out - out);
+}
+
 uint16_t cheir_silence(uint8_t *out)
 {
     now_out = out;
@@ -130,7 +154,7 @@ uint16_t cheir_end_all(uint8_t *out)
 
 void cheir_start(void)
 {
-    static const cheir_engine_state begun = {0, 0, 0, DISCARDED_SCANS, 0, 0, {0, 0, 0}};
+    static const cheir_engine_state begun = {0, 0, 0, DISCARDED_SCANS, 0, 0, 0, {0, 0}};
     STATE(engine) = begun;
     CHEIR_STARTS(START)
 }

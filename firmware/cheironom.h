@@ -61,11 +61,13 @@ typedef struct {
     uint16_t tables_n, stairs_n, tables_room, stairs_room;
     uint16_t byte_us;
     uint8_t table_bits;
-    /* Entries of each part; contacts, and lanes that choices look at. */
+    /* Entries of each part; contacts, lanes that choices look at, scenes. */
 #define CHEIR_LENGTH(part, record) uint8_t part##_n;
     CHEIR_PARTS(CHEIR_LENGTH)
 #undef CHEIR_LENGTH
-    uint8_t contacts_n, choice_lanes_n;
+#define CHEIR_LENGTH(count) uint8_t count##_n;
+    CHEIR_COUNTS(CHEIR_LENGTH)
+#undef CHEIR_LENGTH
 } cheir_instrument;
 
 /* Says which instrument the functions below play, with the settings that stand in its image. */
@@ -149,6 +151,12 @@ uint16_t cheir_frame(uint32_t t_us, const uint16_t *counts, uint8_t *out);
 
 /* Plays one edge: a contact has closed or opened. Edges and frames come in order of time. Returns the bytes written. */
 uint16_t cheir_edge(uint32_t t_us, uint8_t contact, uint8_t closed, uint8_t *out);
+
+/* Plays one byte that came in on a port, in order of time with frames and edges. Returns the bytes written. */
+uint16_t cheir_byte(uint32_t t_us, uint8_t port, uint8_t byte, uint8_t *out);
+
+/* Another scene plays from the next frame on; what sounds goes on until it is let go. Returns the bytes written. */
+uint16_t cheir_scene(uint8_t scene, uint8_t *out);
 
 /* Ends every note that sounds; what is open or touched stays mute until let go once. Returns the bytes written. */
 uint16_t cheir_silence(uint8_t *out);

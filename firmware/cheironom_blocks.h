@@ -70,15 +70,53 @@
 #endif
 #define CHEIR_PARTS_IN(X) CHEIR_IF_levels(X(levels, level)) CHEIR_IF_gates(X(gates, gate)) CHEIR_IF_controls(X(controls, control)) CHEIR_IF_switched(X(switched, switched)) CHEIR_IF_touch_banks(X(touch_banks, touch_bank)) CHEIR_IF_touches(X(touches, touch)) CHEIR_IF_strike_banks(X(strike_banks, strike_bank)) CHEIR_IF_strikes(X(strikes, strike)) CHEIR_IF_contact_banks(X(contact_banks, contact_bank)) CHEIR_IF_listeners(X(listeners, listener)) CHEIR_IF_notes(X(notes, note)) CHEIR_IF_note_lanes(X(note_lanes, note_lane)) CHEIR_IF_choices(X(choices, choice))
 
-/* Blocks by what they do, each by the function of its name: CHEIR_STARTS: _start, CHEIR_LOOKS: _look, CHEIR_FRAMES: _frame, CHEIR_EDGES: _edge, CHEIR_SILENCES: _silence, CHEIR_EXPIRES: _expire, CHEIR_SWEEPS: _sweep. */
+/* Blocks by what they do, each by the function of its name: CHEIR_STARTS: _start, CHEIR_LOOKS: _look, CHEIR_FRAMES: _frame, CHEIR_EDGES: _edge, CHEIR_BYTES: _byte, CHEIR_SCENES: _scene, CHEIR_SILENCES: _silence, CHEIR_EXPIRES: _expire, CHEIR_SWEEPS: _sweep. */
 #define CHEIR_STARTS(X) CHEIR_IF_choices(X(choice)) CHEIR_IF_switched(X(switched)) CHEIR_IF_controls(X(control)) CHEIR_IF_levels(X(level)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_note_lanes(X(note))
 #define CHEIR_LOOKS(X) CHEIR_IF_levels(X(level)) CHEIR_IF_strike_banks(X(strike))
 #define CHEIR_FRAMES(X) CHEIR_IF_switched(X(switched)) CHEIR_IF_controls(X(control)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts))
 #define CHEIR_EDGES(X) CHEIR_IF_contact_banks(X(contacts))
+#define CHEIR_BYTES(X) 
+#define CHEIR_SCENES(X) CHEIR_IF_controls(X(control))
 #define CHEIR_SILENCES(X) CHEIR_IF_choices(X(choice)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_note_lanes(X(note))
 #define CHEIR_EXPIRES(X) CHEIR_IF_controls(X(control)) CHEIR_IF_gates(X(gate)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts))
 #define CHEIR_SWEEPS(X) CHEIR_IF_controls(X(control))
 
+/* Who hears a gate, and where a velocity comes from: `<name>_opens` and `<name>_closes`, `velocity_<name>`. */
+enum { CHEIR_HEARS_NOTE = 0, CHEIR_HEARS_CHOICE_GATE = 1, CHEIR_HEARS_CHOICE_PITCH = 2, CHEIR_HEARS_SWITCHED = 3 };
+#define CHEIR_HEARERS(X) CHEIR_IF_note_lanes(X(note, CHEIR_HEARS_NOTE)) CHEIR_IF_choices(X(choice_gate, CHEIR_HEARS_CHOICE_GATE)) CHEIR_IF_choices(X(choice_pitch, CHEIR_HEARS_CHOICE_PITCH)) CHEIR_IF_switched(X(switched, CHEIR_HEARS_SWITCHED))
+enum { CHEIR_VELOCITY_FIXED = 0, CHEIR_VELOCITY_STRENGTH = 1, CHEIR_VELOCITY_LEVEL = 2 };
+#if CHEIR_velocity_fixed
+#define CHEIR_IF_velocity_fixed(x) x
+#else
+#define CHEIR_IF_velocity_fixed(x)
+#endif
+#if CHEIR_velocity_strength
+#define CHEIR_IF_velocity_strength(x) x
+#else
+#define CHEIR_IF_velocity_strength(x)
+#endif
+#if CHEIR_velocity_level
+#define CHEIR_IF_velocity_level(x) x
+#else
+#define CHEIR_IF_velocity_level(x)
+#endif
+#define CHEIR_VELOCITIES(X) CHEIR_IF_velocity_fixed(X(fixed, CHEIR_VELOCITY_FIXED)) CHEIR_IF_velocity_strength(X(strength, CHEIR_VELOCITY_STRENGTH)) CHEIR_IF_velocity_level(X(level, CHEIR_VELOCITY_LEVEL))
+
+/* What sounds, then what plays it. */
+#if CHEIR_note_lanes
+#include "cheironom_velocity.h"
+#include "cheironom_allocator.h"
+#endif
+#if CHEIR_choices
+#include "cheironom_choice.h"
+#endif
+#if CHEIR_switched
+#include "cheironom_switched.h"
+#endif
+#if CHEIR_note_lanes
+#include "cheironom_note.h"
+#endif
+#include "cheironom_events.h"
 #if CHEIR_controls
 #include "cheironom_control.h"
 #endif

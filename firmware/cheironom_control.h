@@ -147,6 +147,10 @@ static OUT_OF_LINE void change_control(const cheir_control *control, cheir_contr
     uint16_t rest = zero->rest;
     uint16_t distance = (uint16_t)(raw - rest);
     uint8_t at = 0;
+    if (!LIVES(control)) {
+        FULL_BAND(state);
+        return;
+    }
     if (zero->stage == CHEIR_ZERO_SILENT) return;
     if (raw < rest) {
         distance = (uint16_t)(rest - raw);
@@ -215,6 +219,19 @@ static void control_sweep(void)
         if (state->held && has_come(state->until)) state->held = 0;
     }
 }
+
+#if CHEIR_scenes
+/* What the other scene may have sent is not known. */
+static void control_scene(uint8_t before)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(controls); i++) {
+        if (lives_in(IMAGE(controls)[i].scenes, before) || !LIVES(&IMAGE(controls)[i])) continue;
+        STATE(controls)[i].sent = UNSENT;
+        EMPTY_BAND(&STATE(controls)[i]);
+    }
+}
+#endif
 
 #if CHEIR_SETTABLE
 static inline void control_changed(uint8_t i, const cheir_control *before)

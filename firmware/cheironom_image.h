@@ -64,7 +64,6 @@ void cheir_use(const cheir_instrument *instrument)
 #define STATE(part) (now_played->state->part)
 
 /* Everything is compiled in. */
-#define CHEIR_level_velocities 1
 #define CHEIR_pressure 1
 #define CHEIR_coarse 1
 #define CHEIR_fine 1
@@ -126,6 +125,17 @@ static uint8_t *now_out;
 
 /* `since` of a timer that a pause has ended. */
 #define LONG_AGO ((uint16_t)(now_t - 0x8000u))
+
+/* Whether what has a mask of scenes lives in the one that plays. */
+#if CHEIR_scenes
+static OUT_OF_LINE UNUSED uint8_t lives_in(const uint16_t *scenes, uint8_t scene)
+{
+    return (uint8_t)(U16(scenes[scene >> 4]) >> (scene & 15u)) & 1u;
+}
+#define LIVES(record) lives_in((record)->scenes, STATE(engine).scene)
+#else
+#define LIVES(record) 1
+#endif
 
 /* Whether a time has come, which is less than half a turn away. */
 static inline uint8_t has_come(uint16_t until)

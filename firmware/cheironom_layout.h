@@ -9,9 +9,7 @@ enum { CHEIR_ZERO_SILENT = 0, CHEIR_ZERO_AWAKE = 1, CHEIR_ZERO_DONE = 2 };
 enum { CHEIR_GATE_CLOSED = 0, CHEIR_GATE_OPEN = 1, CHEIR_GATE_MUTED = 2, CHEIR_GATE_ATTACK_ABOVE = 3, CHEIR_GATE_ATTACK_BELOW = 4 };
 enum { CHEIR_TOUCH_UNTOUCHED = 0, CHEIR_TOUCH_TOUCHED = 1, CHEIR_TOUCH_MUTED = 2 };
 enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 2, CHEIR_STRIKE_SPENT = 3, CHEIR_STRIKE_RINGING = 4 };
-enum { CHEIR_HEARS_NOTE = 0, CHEIR_HEARS_CHOICE_GATE = 1, CHEIR_HEARS_CHOICE_PITCH = 2, CHEIR_HEARS_SWITCHED = 3 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
-enum { CHEIR_VELOCITY_FIXED = 0, CHEIR_VELOCITY_STRENGTH = 1, CHEIR_VELOCITY_LEVEL = 2 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
 enum { CHEIR_SYSEX_SETTINGS = 1, CHEIR_SYSEX_ASKS = 2, CHEIR_SYSEX_ANSWER = 3, CHEIR_SYSEX_COMMAND = 4 };
 enum { CHEIR_ANSWER_TAKEN = 0, CHEIR_ANSWER_NO_SETTINGS = 1, CHEIR_ANSWER_OTHER_STRUCTURE = 2, CHEIR_ANSWER_DAMAGED = 3, CHEIR_ANSWER_NO_ROOM = 4, CHEIR_ANSWER_TAKEN_FOR_NOW = 5, CHEIR_ANSWER_BUSY = 6 };
@@ -80,6 +78,7 @@ typedef struct {
 
 /* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept. */
 typedef struct {
+    uint16_t scenes[2];
     uint16_t from;
     uint16_t span;
     uint16_t interval_ticks;
@@ -106,6 +105,7 @@ typedef struct {
 
 /* A controller, or channel pressure, that gates move between two values. */
 typedef struct {
+    uint16_t scenes[2];
     uint8_t status;
     uint8_t controller;
     uint8_t off;
@@ -215,6 +215,7 @@ typedef struct {
 
 /* Notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it. */
 typedef struct {
+    uint16_t scenes[2];
     uint16_t table;
     uint8_t lane;
     uint8_t lanes;
@@ -265,7 +266,8 @@ typedef struct {
     uint8_t discard;
     uint8_t turn;
     uint8_t looking;
-    uint8_t pad[3];
+    uint8_t scene;
+    uint8_t pad[2];
 } cheir_engine_state;
 
 /* Before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; build, sequence: of slots, the newest of this build counts. */
@@ -280,17 +282,17 @@ typedef struct {
     uint16_t length;
 } cheir_settings_head;
 
-#define CHEIR_LAYOUT_VERSION 3u
+#define CHEIR_LAYOUT_VERSION 4u
 #define CHEIR_DUMP_MAGIC 0x69656843ul
 /* The settings of each record, in order: a byte each, or a word. */
 #define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off)
 #define CHEIR_BYTES_OF_level 28u
 #define CHEIR_SETTINGS_OF_gate(BYTE, WORD) WORD(window_ticks) WORD(hold_off_ticks) WORD(attack[0].span) WORD(attack[0].factor) WORD(attack[0].mul) WORD(attack[1].span) WORD(attack[1].factor) WORD(attack[1].mul) BYTE(side_mask)
 #define CHEIR_BYTES_OF_gate 17u
-#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
-#define CHEIR_BYTES_OF_control 13u
-#define CHEIR_SETTINGS_OF_switched(BYTE, WORD) BYTE(status) BYTE(controller) BYTE(off) BYTE(on)
-#define CHEIR_BYTES_OF_switched 4u
+#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
+#define CHEIR_BYTES_OF_control 17u
+#define CHEIR_SETTINGS_OF_switched(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) BYTE(status) BYTE(controller) BYTE(off) BYTE(on)
+#define CHEIR_BYTES_OF_switched 8u
 #define CHEIR_SETTINGS_OF_touch_bank(BYTE, WORD) WORD(follow_slow) WORD(longest_slow)
 #define CHEIR_BYTES_OF_touch_bank 4u
 #define CHEIR_SETTINGS_OF_touch(BYTE, WORD) WORD(untouched) WORD(on) WORD(off)
@@ -303,8 +305,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_contact_bank 2u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
-#define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(table) BYTE(from) BYTE(span)
-#define CHEIR_BYTES_OF_note 4u
+#define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
+#define CHEIR_BYTES_OF_note 8u
 #define CHEIR_SETTINGS_OF_note_lane(BYTE, WORD) BYTE(channel) BYTE(note)
 #define CHEIR_BYTES_OF_note_lane 2u
 #define CHEIR_SETTINGS_OF_choice(BYTE, WORD) BYTE(by)
@@ -312,6 +314,7 @@ typedef struct {
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
 #define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_COUNTS(X) X(contacts) X(choice_lanes) X(scenes)
 #define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
@@ -331,6 +334,10 @@ typedef struct {
 #define CHEIR_choices 1
 #define CHEIR_contacts 1
 #define CHEIR_choice_lanes 1
+#define CHEIR_scenes 1
+#define CHEIR_velocity_fixed 1
+#define CHEIR_velocity_strength 1
+#define CHEIR_velocity_level 1
 #endif
 
 /* A compiler that would lay them out otherwise refuses here: a negative size. */
@@ -397,19 +404,21 @@ CHEIR_LIES(gate_state_4, offsetof(cheir_gate_state, stage) == 8);
 CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, running) == 9);
 CHEIR_LIES(gate_state_6, offsetof(cheir_gate_state, column) == 10);
 CHEIR_LIES(gate_state_7, offsetof(cheir_gate_state, pad) == 11);
-CHEIR_LIES(control, sizeof(cheir_control) == 16);
-CHEIR_LIES(control_0, offsetof(cheir_control, from) == 0);
-CHEIR_LIES(control_1, offsetof(cheir_control, span) == 2);
-CHEIR_LIES(control_2, offsetof(cheir_control, interval_ticks) == 4);
-CHEIR_LIES(control_3, offsetof(cheir_control, curve) == 6);
-CHEIR_LIES(control_4, offsetof(cheir_control, deadband) == 8);
-CHEIR_LIES(control_5, offsetof(cheir_control, slack) == 9);
-CHEIR_LIES(control_6, offsetof(cheir_control, level) == 10);
-CHEIR_LIES(control_7, offsetof(cheir_control, column) == 11);
-CHEIR_LIES(control_8, offsetof(cheir_control, side_mask) == 12);
-CHEIR_LIES(control_9, offsetof(cheir_control, kind) == 13);
-CHEIR_LIES(control_10, offsetof(cheir_control, status) == 14);
-CHEIR_LIES(control_11, offsetof(cheir_control, controller) == 15);
+CHEIR_LIES(control, sizeof(cheir_control) == 20);
+CHEIR_LIES(control_0, offsetof(cheir_control, scenes[0]) == 0);
+CHEIR_LIES(control_1, offsetof(cheir_control, scenes[1]) == 2);
+CHEIR_LIES(control_2, offsetof(cheir_control, from) == 4);
+CHEIR_LIES(control_3, offsetof(cheir_control, span) == 6);
+CHEIR_LIES(control_4, offsetof(cheir_control, interval_ticks) == 8);
+CHEIR_LIES(control_5, offsetof(cheir_control, curve) == 10);
+CHEIR_LIES(control_6, offsetof(cheir_control, deadband) == 12);
+CHEIR_LIES(control_7, offsetof(cheir_control, slack) == 13);
+CHEIR_LIES(control_8, offsetof(cheir_control, level) == 14);
+CHEIR_LIES(control_9, offsetof(cheir_control, column) == 15);
+CHEIR_LIES(control_10, offsetof(cheir_control, side_mask) == 16);
+CHEIR_LIES(control_11, offsetof(cheir_control, kind) == 17);
+CHEIR_LIES(control_12, offsetof(cheir_control, status) == 18);
+CHEIR_LIES(control_13, offsetof(cheir_control, controller) == 19);
 CHEIR_LIES(control_state, sizeof(cheir_control_state) == 10);
 CHEIR_LIES(control_state_0, offsetof(cheir_control_state, low) == 0);
 CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
@@ -417,11 +426,13 @@ CHEIR_LIES(control_state_2, offsetof(cheir_control_state, sent) == 4);
 CHEIR_LIES(control_state_3, offsetof(cheir_control_state, until) == 6);
 CHEIR_LIES(control_state_4, offsetof(cheir_control_state, held) == 8);
 CHEIR_LIES(control_state_5, offsetof(cheir_control_state, column) == 9);
-CHEIR_LIES(switched, sizeof(cheir_switched) == 4);
-CHEIR_LIES(switched_0, offsetof(cheir_switched, status) == 0);
-CHEIR_LIES(switched_1, offsetof(cheir_switched, controller) == 1);
-CHEIR_LIES(switched_2, offsetof(cheir_switched, off) == 2);
-CHEIR_LIES(switched_3, offsetof(cheir_switched, on) == 3);
+CHEIR_LIES(switched, sizeof(cheir_switched) == 8);
+CHEIR_LIES(switched_0, offsetof(cheir_switched, scenes[0]) == 0);
+CHEIR_LIES(switched_1, offsetof(cheir_switched, scenes[1]) == 2);
+CHEIR_LIES(switched_2, offsetof(cheir_switched, status) == 4);
+CHEIR_LIES(switched_3, offsetof(cheir_switched, controller) == 5);
+CHEIR_LIES(switched_4, offsetof(cheir_switched, off) == 6);
+CHEIR_LIES(switched_5, offsetof(cheir_switched, on) == 7);
 CHEIR_LIES(switched_state, sizeof(cheir_switched_state) == 2);
 CHEIR_LIES(switched_state_0, offsetof(cheir_switched_state, sent) == 0);
 CHEIR_LIES(switched_state_1, offsetof(cheir_switched_state, open) == 1);
@@ -492,14 +503,16 @@ CHEIR_LIES(contact_state_4, offsetof(cheir_contact_state, muted) == 5);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);
-CHEIR_LIES(note, sizeof(cheir_note) == 8);
-CHEIR_LIES(note_0, offsetof(cheir_note, table) == 0);
-CHEIR_LIES(note_1, offsetof(cheir_note, lane) == 2);
-CHEIR_LIES(note_2, offsetof(cheir_note, lanes) == 3);
-CHEIR_LIES(note_3, offsetof(cheir_note, velocity) == 4);
-CHEIR_LIES(note_4, offsetof(cheir_note, from) == 5);
-CHEIR_LIES(note_5, offsetof(cheir_note, span) == 6);
-CHEIR_LIES(note_6, offsetof(cheir_note, level) == 7);
+CHEIR_LIES(note, sizeof(cheir_note) == 12);
+CHEIR_LIES(note_0, offsetof(cheir_note, scenes[0]) == 0);
+CHEIR_LIES(note_1, offsetof(cheir_note, scenes[1]) == 2);
+CHEIR_LIES(note_2, offsetof(cheir_note, table) == 4);
+CHEIR_LIES(note_3, offsetof(cheir_note, lane) == 6);
+CHEIR_LIES(note_4, offsetof(cheir_note, lanes) == 7);
+CHEIR_LIES(note_5, offsetof(cheir_note, velocity) == 8);
+CHEIR_LIES(note_6, offsetof(cheir_note, from) == 9);
+CHEIR_LIES(note_7, offsetof(cheir_note, span) == 10);
+CHEIR_LIES(note_8, offsetof(cheir_note, level) == 11);
 CHEIR_LIES(note_lane, sizeof(cheir_note_lane) == 2);
 CHEIR_LIES(note_lane_0, offsetof(cheir_note_lane, channel) == 0);
 CHEIR_LIES(note_lane_1, offsetof(cheir_note_lane, note) == 1);
@@ -525,9 +538,9 @@ CHEIR_LIES(engine_state_2, offsetof(cheir_engine_state, swept) == 8);
 CHEIR_LIES(engine_state_3, offsetof(cheir_engine_state, discard) == 10);
 CHEIR_LIES(engine_state_4, offsetof(cheir_engine_state, turn) == 11);
 CHEIR_LIES(engine_state_5, offsetof(cheir_engine_state, looking) == 12);
-CHEIR_LIES(engine_state_6, offsetof(cheir_engine_state, pad[0]) == 13);
-CHEIR_LIES(engine_state_7, offsetof(cheir_engine_state, pad[1]) == 14);
-CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, pad[2]) == 15);
+CHEIR_LIES(engine_state_6, offsetof(cheir_engine_state, scene) == 13);
+CHEIR_LIES(engine_state_7, offsetof(cheir_engine_state, pad[0]) == 14);
+CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, pad[1]) == 15);
 CHEIR_LIES(settings_head, sizeof(cheir_settings_head) == 28);
 CHEIR_LIES(settings_head_0, offsetof(cheir_settings_head, magic) == 0);
 CHEIR_LIES(settings_head_1, offsetof(cheir_settings_head, structure) == 4);

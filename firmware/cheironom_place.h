@@ -26,5 +26,7 @@ static inline uint16_t count_below(uint16_t rest, uint16_t distance)
 
 /* A band with no count in it: whatever comes is looked at. */
 #define EMPTY_BAND(state) ((state)->low = 1, (state)->high = 0)
+/* A band of all counts: whatever comes is passed over. */
+#define FULL_BAND(state) ((state)->low = 0, (state)->high = 65535u)
 
 #endif

@@ -8,6 +8,7 @@ import { calibrateLevel } from '@/core/ways/level/calibrate';
 import { compile } from '@/core/compile/compile';
 import { startEngine } from '@/core/engine/start';
 import type { Image } from '@/core/engine/layout';
+import { columnsOf } from '@/core/instrument/access';
 import { playMany } from '@/core/engine/play-many';
 import { joinTakes } from '@/core/exchange/takes/join-takes';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
@@ -75,21 +76,18 @@ function tenMinutes(): Frames {
 function engine(): void {
   const one = tenMinutes();
   const aside = (what: string, [got]: [string, string, boolean]) => row(what, got, 'no limit');
-  aside('engine, one channel: against a bare table look-up', ratio(wherry, one, 1));
+  aside('engine, one channel: against a bare table look-up', ratio(wherry, one));
   const channels = 32;
   const counts = new Uint16Array(one.counts.length * channels);
   for (let at = 0; at < counts.length; at++)
     counts[at] = one.counts[(Math.floor(at / channels) + (at % channels) * 977) % one.counts.length];
   const many = manyInputs(wherry, channels);
-  const take = { ...one, counts };
-  row(
-    'engine, 32 lanes, 30 controllers a second: against a bare look-up',
-    ...ratio(capped(many, 30), take, channels),
-  );
-  row('   the same at 200 a second, every frame with a message', ...ratio(many, take, channels, 6));
+  const take = { ...one, channels: columnsOf(many), counts };
+  row('engine, 32 lanes, 30 controllers a second: against a bare look-up', ...ratio(capped(many, 30), take));
+  row('   the same at 200 a second, every frame with a message', ...ratio(many, take, 6));
   const [board] = many.boards;
   const wide = { ...many, boards: [{ ...board, midiBaud: 12_000_000 }] };
-  aside('   the same on a wire that takes everything', ratio(wide, take, channels));
+  aside('   the same on a wire that takes everything', ratio(wide, take));
 }
 
 /** Controllers that send so often at most. */
@@ -104,26 +102,22 @@ function lookUpAll(counts: Uint16Array, table: Uint16Array): number {
   return sum;
 }
 
-function playAll(image: Image, tUs: Float64Array, counts: Uint16Array, width: number): number {
+function playAll(image: Image, take: Frames): number {
   let bytes = 0;
-  playMany(startEngine(image), tUs, counts, width, undefined, (_tUs, _out, sent) => (bytes += sent));
+  playMany(startEngine(image), take, (_tUs, _out, sent) => (bytes += sent));
   return bytes;
 }
 
 /** The two jobs by turns, 15 and for 3 s at least, since the machine's pace changes: the median of their ratios counts. */
-function ratio(
-  instrument: Instrument,
-  { tUs, counts }: Frames,
-  width: number,
-  most = 4,
-): [string, string, boolean] {
+function ratio(instrument: Instrument, take: Frames, most = 4): [string, string, boolean] {
+  const { counts } = take;
   const image = compile(instrument);
   const table = Uint16Array.from({ length: 65536 }, (_, i) => i >> 1);
   const turns: { bare: number; played: number; times: number }[] = [];
   const began = performance.now();
   while (turns.length < 15 || performance.now() - began < 3000) {
     const bare = nsPerCount(counts.length, () => lookUpAll(counts, table));
-    const played = nsPerCount(counts.length, () => playAll(image, tUs, counts, width));
+    const played = nsPerCount(counts.length, () => playAll(image, take));
     turns.push({ bare, played, times: played / bare });
   }
   turns.sort((x, y) => x.times - y.times);

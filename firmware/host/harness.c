@@ -2,7 +2,8 @@
  * Runs the runtime on the host: reads an instrument and operations from stdin, writes what was sent to stdout.
  * In:  an instrument (src/core/exchange/harness.ts), then any number of { u8 0, u32 t_us, u16 count * columns } (a frame),
  *      { u8 1 } (silence), { u8 2, u32 t_us, u8 contact, u8 closed } (an edge), { u8 3, u16 n, n bytes } (a change to the settings
- *      of a dump), { u8 4 } (asks for the settings), { u8 5 } (ends all), u8 255.
+ *      of a dump), { u8 4 } (asks for the settings), { u8 5 } (ends all), { u8 6, u8 scene }, { u8 7, u32 t_us, u8 port, u8 byte } (a byte
+ *      that came in), u8 255.
  * Out: for every operation that sent something: u32 operation number, u16 length, bytes; at the end the number 2^32 - 1, a
  *      length, and the state as it lies in memory. All little-endian.
  * Beside cheironom_config.h it runs that one instrument, as a board does: none is read, and its state cannot be reached.
@@ -90,8 +91,8 @@ static void read_instrument(cheir_instrument *p)
     p->structure = u32();
     p->byte_us = u16();
     p->table_bits = (uint8_t)byte();
-    p->contacts_n = (uint8_t)byte();
-    p->choice_lanes_n = (uint8_t)byte();
+#define READ_COUNT(count) p->count##_n = (uint8_t)byte();
+    CHEIR_COUNTS(READ_COUNT)
     p->state = make(1, sizeof *p->state);
 #define MAKE_STATE(states, record, counted) p->state->states = make(p->counted##_n, sizeof(cheir_##record));
     CHEIR_STATES(MAKE_STATE)
@@ -127,6 +128,12 @@ static void play(uint16_t columns, uint8_t *out, uint16_t *counts)
             uint16_t i, n = u16();
             for (i = 0; i < n; i++) out[i] = (uint8_t)byte();
             if (cheir_change(out, n) != CHEIR_ANSWER_TAKEN) exit(5);
+        } else if (op == 6) {
+            put(operation, out, cheir_scene((uint8_t)byte(), out));
+        } else if (op == 7) {
+            uint32_t t = u32();
+            uint8_t port = (uint8_t)byte();
+            put(operation, out, cheir_byte(t, port, (uint8_t)byte(), out));
         } else if (op == 5) {
             put(operation, out, cheir_end_all(out));
         } else if (op == 4) {

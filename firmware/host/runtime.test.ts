@@ -28,7 +28,12 @@ import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 200);
 const FRAMES = 1200;
 const NOBODY = { digest: 'c0ffee00', wiring: '' };
-const between = { silence: new Set([300, 800]), change: new Set([500, 900]) };
+const between = {
+  silence: new Set([300, 800]),
+  change: new Set([500, 900]),
+  // Some of them are not there in most instruments.
+  scene: new Map([200, 350, 600, 700, 1000].map((frame, i) => [frame, [1, 17, 2, 0, 31][i]])),
+};
 
 const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-runtime-'));
 afterAll(() => rmSync(folder, { recursive: true }));

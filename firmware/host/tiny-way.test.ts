@@ -1,14 +1,9 @@
-import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import { afterAll, expect, it } from 'vitest';
+import { expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { addBlock } from '@/core/engine/blocks/registry';
 import { addPart } from '@/core/engine/layout';
 import { run } from '@/core/engine/run';
 import { checkInstrument } from '@/core/exchange/document/instrument-json';
-import { writeBlocks } from '@/core/exchange/firmware/c-blocks';
-import { writeLayout } from '@/core/exchange/firmware/c-layout';
 import { encodeProgram } from '@/core/exchange/firmware/harness';
 import { playOperations } from '@/core/exchange/firmware/play-operations';
 import { writeDump } from '@/core/exchange/settings/settings-dump';
@@ -21,8 +16,8 @@ import { flap } from '@/core/testing/tiny-way/way';
 import { flapsWorkings } from '@/core/testing/tiny-way/workings';
 import { movedSince, registerWay } from '@/core/ways/registry';
 import type { Way } from '@/core/ways/way';
-import { compileHost, FIRMWARE, STRICT } from '@/server/compiler';
 import { live, takesIn } from './live-run';
+import { runtimeWith } from './runtime-with';
 
 // A way of the tests is no member of the product's union.
 registerWay(flap as unknown as Way);
@@ -30,19 +25,6 @@ registerKind(flaps);
 registerWorkings(flaps.id, flapsWorkings);
 for (const [name, part] of Object.entries(FLAP_PARTS)) addPart(name, part);
 addBlock(flapBlock);
-
-const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-flaps-'));
-afterAll(() => rmSync(folder, { recursive: true }));
-
-/** The runtime with the block's file beside the others, and what is made from the lists made anew. */
-function runtimeWithFlaps(): string {
-  const own = path.join(folder, 'firmware');
-  cpSync(FIRMWARE, own, { recursive: true });
-  cpSync('src/core/testing/tiny-way/cheironom_flap.h', path.join(own, 'cheironom_flap.h'));
-  writeFileSync(path.join(own, 'cheironom_layout.h'), writeLayout());
-  writeFileSync(path.join(own, 'cheironom_blocks.h'), writeBlocks());
-  return own;
-}
 
 it('a way that is one folder, made known, is guided, calibrated, kept, watched, played and proven', async () => {
   const instrument = newInstrument('box', 'Box', '2026-01-01T00:00:00Z');
@@ -76,9 +58,8 @@ it('a way that is one folder, made known, is guided, calibrated, kept, watched, 
   const dump = writeDump(other, { digest: '00000000', wiring: '' });
   const between = { silence: new Set([2500]), change: new Set([3000]), dump };
   const ours = playOperations(image, takes[1], between);
-  const host = await compileHost(STRICT, folder, runtimeWithFlaps());
-  if (!host.ok) throw new Error(host.faults[0].says);
-  const theirs = await host.value.play(encodeProgram(image, takes[1], between));
+  const host = await runtimeWith('src/core/testing/tiny-way/cheironom_flap.h');
+  const theirs = await host.play(encodeProgram(image, takes[1], between));
   expect(theirs).toEqual(ours);
   expect(ours.sent.length).toBeGreaterThanOrEqual(8);
   // A whole take gives what it gives frame by frame.

@@ -24,9 +24,10 @@ function part(name: string): string {
 const RUNTIME = [
   'cheironom.h',
   'cheironom.c',
-  ...['layout', 'blocks', 'image', 'numbers', 'place', 'wire', 'notes', 'zero', 'change', 'settings'].map(
+  ...['layout', 'blocks', 'image', 'numbers', 'place', 'wire', 'zero', 'velocity', 'allocator', 'events'].map(
     part,
   ),
+  ...['change', 'settings'].map(part),
   ...blocks().flatMap(({ file }) => (file === undefined ? [] : part(file))),
   ...['frames', 'sysex', 'port', 'line', 'keep'].map(part),
 ];

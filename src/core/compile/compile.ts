@@ -4,13 +4,13 @@ import type { Image } from '../engine/layout';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
-import type { Voice } from '../instrument/voices';
 import { groupByLevel } from '../engine/image/group-by-level';
-import type { Listener, Making } from './making';
+import { compileExpression } from '../stages/expression';
+import type { Listener, Making } from '../stages/making';
+import { compileNote } from '../stages/note';
 import { mostBytes } from './most-bytes';
 import { markSharedNotes } from './shared-notes';
 import { Parts } from '../engine/image/parts';
-import { compileVoice } from './voices';
 
 /**
  * Turns an instrument into the image that one of its boards runs. Sensors without a calibration are left out, and so are
@@ -34,17 +34,17 @@ export function compile(
     const made = calibration && wayOf(calibration).compile(parts, sensor, calibration, { columns, contacts });
     if (made) making.sensors.set(sensor.id, made);
   }
-  for (const voice of instrument.voices) if (lives(instrument, voice)) compileVoice(making, voice);
+  for (const voice of instrument.voices)
+    if (voice.is === 'note') compileNote(making, voice);
+    else compileExpression(making, voice);
   markSharedNotes(parts.image);
   groupByLevel(parts.image);
   for (const [bank, listeners] of making.heard) hear(parts.image, bank, listeners);
+  const { scenes } = instrument;
+  parts.image.scenes = scenes.length > 1 ? scenes.length : 0;
   parts.image.max_bytes = mostBytes(parts.image);
   return parts.image;
 }
-
-/** Whether a voice lives in the first scene, which an instrument begins in. */
-const lives = ({ scenes }: Instrument, { scenes: own }: Voice): boolean =>
-  !own || own.length === 0 || scenes.length === 0 || own.includes(scenes[0].id);
 
 /** Puts a bank's listeners down one after another. */
 function hear(image: Image, bank: Heard, listeners: Listener[]): void {

@@ -1,5 +1,6 @@
-import { CONTROL_KIND, HEARS } from '../engine/codes';
+import { CONTROL_KIND } from '../engine/codes';
 import { partNames, PARTS, type Image } from '../engine/layout';
+import { hearerCode } from '../engine/voices/hearers';
 import type { Heard } from '../ways/way';
 import { MOST_BACKLOG_US } from '../engine/wire';
 
@@ -32,10 +33,11 @@ export function mostBytes(image: Image): number {
 
 /** Lanes whose gates open a choice. */
 function lanesThatOpen(image: Image, choice: number): number {
+  const choiceGate = hearerCode('choiceGate');
   const opens = ({ listener, listeners }: Heard) =>
     image.listeners
       .slice(listener, listener + listeners)
-      .some(({ is, index }) => is === HEARS.choiceGate && index === choice);
+      .some(({ is, index }) => is === choiceGate && index === choice);
   return partNames()
     .filter((part) => 'listener' in PARTS[part].of.fields)
     .flatMap((part) => image[part] as unknown as (Heard & { lanes?: number })[])

@@ -32,7 +32,7 @@ function restart(e: Engine, next: Image): number {
 export const sameStructure = (a: Image, b: Image): boolean => structureOf(a) === structureOf(b);
 
 /** What two images of the same structure have in common, as text: all but their settings. */
-export function structureOf({ table_bits, byte_us, contacts, ...image }: Image): string {
+export function structureOf({ table_bits, byte_us, contacts, scenes, ...image }: Image): string {
   const parts = partNames().map((part) => {
     const { of, settings } = PARTS[part];
     const fixed = Object.keys(of.fields).filter((field) => !settings.includes(field));
@@ -40,5 +40,5 @@ export function structureOf({ table_bits, byte_us, contacts, ...image }: Image):
       fixed.map((field) => (row as Record<string, number>)[field]),
     );
   });
-  return JSON.stringify({ table_bits, byte_us, contacts, parts });
+  return JSON.stringify({ table_bits, byte_us, contacts, scenes, parts });
 }

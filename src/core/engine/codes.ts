@@ -15,14 +15,8 @@ export const TOUCH_STAGE = { untouched: 0, touched: 1, muted: 2 } as const;
  */
 export const STRIKE_STAGE = { waiting: 0, window: 1, masked: 2, spent: 3, ringing: 4 } as const;
 
-/** Who hears a gate: a note of its lane, a choice that it opens, a choice that it decides, a controller that it moves. */
-export const HEARS = { note: 0, choiceGate: 1, choicePitch: 2, switched: 3 } as const;
-
 /** Which of the lanes touched a choice takes. */
 export const CHOOSES = { last: 0, highest: 1 } as const;
-
-/** Where a velocity comes from: always the same, the strength of the gate, or another level. */
-export const VELOCITY = { fixed: 0, strength: 1, level: 2 } as const;
 
 export const CONTROL_KIND = { controller7: 0, controller14: 1, pressure: 2 } as const;
 
@@ -62,9 +56,7 @@ export const CODES = {
   gate: GATE_STAGE,
   touch: TOUCH_STAGE,
   strike: STRIKE_STAGE,
-  hears: HEARS,
   chooses: CHOOSES,
-  velocity: VELOCITY,
   control: CONTROL_KIND,
   sysex: SYSEX_KIND,
   answer: ANSWER,

@@ -13,7 +13,7 @@ import { randomTake } from '../testing/random-takes';
 import { changeEngine, sameStructure } from './change';
 import { startEngine } from './start';
 import type { Image } from './layout';
-import { playEdge, playFrame, silence } from './play';
+import { playEdge, playFrame, silence, playByte, setScene } from './play';
 import { run } from './run';
 import { MOST_BACKLOG_US } from './wire';
 
@@ -31,6 +31,8 @@ function oneByOne(
   const tell = (bytes: number, is: string) => told(Array.from(e.out.subarray(0, bytes)), is);
   forOperations(take, between, {
     edge: (tUs, contact, closed) => tell(playEdge(e, tUs, contact, closed), 'edge'),
+    byte: (tUs, port, byte) => tell(playByte(e, tUs, port, byte), 'byte'),
+    scene: (scene) => tell(setScene(e, scene), 'scene'),
     silence: () => tell(silence(e), 'silence'),
     ask: () => {},
     endAll: () => {},

@@ -49,7 +49,7 @@ export interface Part {
 }
 
 /** What an image counts besides its lists. */
-export const COUNTS = ['contacts', 'choice_lanes'] as const;
+export const COUNTS = ['contacts', 'choice_lanes', 'scenes'] as const;
 export type Count = (typeof COUNTS)[number];
 
 const LIST = {
@@ -63,13 +63,13 @@ const LIST = {
     of: CONTROL,
     settings: [
       ...(['from', 'span', 'interval_ticks', 'curve', 'deadband', 'slack', 'side_mask'] as const),
-      ...(['status', 'controller'] as const),
+      ...(['status', 'controller', 'scenes'] as const),
     ],
     states: { controls: CONTROL_STATE },
   },
   switched: {
     of: SWITCHED,
-    settings: ['status', 'controller', 'off', 'on'],
+    settings: ['status', 'controller', 'off', 'on', 'scenes'],
     states: { switched: SWITCHED_STATE },
   },
   touch_banks: {
@@ -95,7 +95,7 @@ const LIST = {
     counted: { contacts: 'contacts' },
   },
   listeners: { of: LISTENER, settings: [], states: {} },
-  notes: { of: NOTE, settings: ['table', 'from', 'span'], states: {} },
+  notes: { of: NOTE, settings: ['table', 'from', 'span', 'scenes'], states: {} },
   note_lanes: { of: NOTE_LANE, settings: ['channel', 'note'], states: { note_lanes: NOTE_LANE_STATE } },
   choices: {
     of: CHOICE,
@@ -159,6 +159,8 @@ export interface Image extends ImageLists {
   contacts: number;
   /** Lanes that choices look at, all together. */
   choice_lanes: number;
+  /** Scenes that it changes between; 0 where there are fewer than two, and everything lives in the only one. */
+  scenes: number;
   /** What a byte costs on the wire, us. */
   byte_us: number;
   /** Most bytes that one frame, one edge or one silence can write, as long as its settings stay. */

@@ -47,6 +47,12 @@ export function emptyBand(band: { low: number; high: number }): void {
   band.high = 0;
 }
 
+/** A band of all counts: whatever comes is passed over. */
+export function fullBand(band: { low: number; high: number }): void {
+  band.low = 0;
+  band.high = 65535;
+}
+
 /** Whether a count lies in a band: nothing happens then. */
 export const inBand = (band: { low: number; high: number }, count: number): boolean =>
   count >= band.low && count <= band.high;

@@ -1,11 +1,12 @@
-import type { Edges } from '../signal/take';
+import type { Frames } from '../signal/take';
+import { BetweenFrames, type Inputs } from './between-frames';
 import type { Looker } from './blocks/block';
 import { blocks } from './blocks/registry';
 import { Calendar } from './calendar';
 import { lookersOf, lookOn, playLooker } from './look-ahead';
 import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
-import { drainTo, passTime, playEdge, playFrame, sweepTimers } from './play';
+import { drainTo, passTime, playByte, playEdge, playFrame, sweepTimers } from './play';
 import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
 import { playControl } from './voices/control';
 import { playSwitched, switchedWaits } from './voices/switched';
@@ -14,29 +15,22 @@ import { MOST_BACKLOG_US, wireIsFree } from './wire';
 /** Counts that every unit goes through in turn, so that what it reads stays in the cache. */
 const BLOCK_COUNTS = 8192;
 
-/** Called for each frame, or edge, that sent something, in order: its bytes stand at the start of `out`. */
+/** Called for each frame, edge or byte that sent something, in order: its bytes stand at the start of `out`. */
 export type Emit = (tUs: number, out: Uint8Array, bytes: number) => void;
 
 /**
- * Same bytes and same state as `playFrame` and `playEdge`, faster: each unit passes over the frames in which its counts stay
- * in its band and none of its timers ends.
- * @param tUs times of the frames, µs, never falling @param counts frame after frame, `columns` each
+ * Same bytes and same state as `playFrame`, `playEdge` and `playByte`, faster: each unit passes over the frames in which its
+ * counts stay in its band and none of its timers ends.
  */
-export function playMany(
-  e: Engine,
-  tUs: Float64Array,
-  counts: Uint16Array,
-  columns: number,
-  edges: Edges | undefined,
-  emit: Emit,
-): void {
-  const block = Math.max(16, Math.floor(BLOCK_COUNTS / Math.max(1, columns)));
-  const take = new Passage(e, tUs, counts, columns, block, edges, emit);
+export function playMany(e: Engine, frames: Frames, emit: Emit): void {
+  const { tUs } = frames;
+  const block = Math.max(16, Math.floor(BLOCK_COUNTS / Math.max(1, frames.channels.length)));
+  const take = new Passage(e, frames, block, emit);
   for (let frame = 0; frame < tUs.length;) {
     if (looks(e)) take.whole(frame++);
     else frame = take.block(frame, endOfBlock(tUs, frame, block));
   }
-  take.edgesBefore(Infinity, tUs.length);
+  take.inputsBefore(Infinity, tUs.length);
 }
 
 /** The frame after a block: it is full, or a pause that ends every timer comes before the next frame. */
@@ -53,6 +47,9 @@ const looks = (e: Engine): boolean =>
 
 class Passage implements Stretch {
   end = 0;
+  readonly tUs: Float64Array;
+  readonly counts: Uint16Array;
+  readonly columns: number;
   private first = 0;
   /** 1 for each row, frame of the block, at which something is to be done. */
   private readonly due: Uint8Array;
@@ -64,17 +61,23 @@ class Passage implements Stretch {
   /** Controls that have something to do, and wait for their turn or for the wire. */
   private readonly waits: Uint8Array;
   private waiting = 0;
-  private edge = 0;
+  private readonly between: BetweenFrames;
+  private readonly inputs: Inputs;
 
   constructor(
     private readonly e: Engine,
-    readonly tUs: Float64Array,
-    readonly counts: Uint16Array,
-    readonly columns: number,
+    { tUs, counts, channels, edges, bytes }: Frames,
     block: number,
-    private readonly edges: Edges | undefined,
     private readonly emit: Emit,
   ) {
+    this.tUs = tUs;
+    this.counts = counts;
+    this.columns = channels.length;
+    this.between = new BetweenFrames(edges, bytes);
+    this.inputs = {
+      edge: (at, contact, closed) => this.tell(at, playEdge(e, at, contact, closed)),
+      byte: (at, port, byte) => this.tell(at, playByte(e, at, port, byte)),
+    };
     this.due = new Uint8Array(block);
     this.units = blocks().flatMap((block) => block.units?.(e) ?? []);
     this.calendar = new Calendar(block, this.units.length);
@@ -86,20 +89,15 @@ class Passage implements Stretch {
 
   /** Plays a frame in full. */
   whole(frame: number): void {
-    this.edgesBefore(this.tUs[frame], frame);
+    this.inputsBefore(this.tUs[frame], frame);
     this.tell(this.tUs[frame], playFrame(this.e, this.tUs[frame], this.counts, frame * this.columns));
   }
 
-  /** Plays the edges up to a time; the frames before `frame` have been played. @returns whether there were any */
-  edgesBefore(untilUs: number, frame: number): boolean {
-    const { edges, e } = this;
-    if (!edges || this.edge >= edges.tUs.length || edges.tUs[this.edge] > untilUs) return false;
+  /** Plays the edges and bytes up to a time; the frames before `frame` have been played. @returns whether there were any */
+  inputsBefore(untilUs: number, frame: number): boolean {
+    if (this.between.nextUs() > untilUs) return false;
     this.catchUp(frame - 1);
-    for (; this.edge < edges.tUs.length && edges.tUs[this.edge] <= untilUs; this.edge++) {
-      const tUs = edges.tUs[this.edge];
-      this.tell(tUs, playEdge(e, tUs, edges.contact[this.edge], edges.closed[this.edge] !== 0));
-    }
-    return true;
+    return this.between.upTo(untilUs, this.inputs);
   }
 
   /** Plays the frames of a block; only before its first can there have been a pause. @returns the frame after the last that it played */
@@ -112,12 +110,12 @@ class Passage implements Stretch {
     this.units.forEach((_, unit) => this.calendar.put(unit, 0));
     this.lookers.forEach((looker, i) => this.schedule(this.lookCalendar, i, lookOn(looker, this, first)));
     this.markSweep(first);
-    this.markEdge();
+    this.markInput();
     for (let row = 0; row >= 0; row = this.nextRow(row)) {
       this.due[row] = 0;
-      if (this.edgesBefore(this.tUs[first + row], first + row)) {
+      if (this.inputsBefore(this.tUs[first + row], first + row)) {
         this.wakeAll(row);
-        this.markEdge();
+        this.markInput();
       }
       this.play(first + row);
     }
@@ -212,10 +210,10 @@ class Passage implements Stretch {
     this.mark(firstDue(this, frame, this.e.state.engine.swept, SWEEP_TICKS));
   }
 
-  /** The frame that the next edge comes before. */
-  private markEdge(): void {
-    if (this.edges && this.edge < this.edges.tUs.length)
-      this.mark(firstAt(this, this.first, this.edges.tUs[this.edge]));
+  /** The frame that the next edge or byte comes before. */
+  private markInput(): void {
+    const next = this.between.nextUs();
+    if (next < Infinity) this.mark(firstAt(this, this.first, next));
   }
 
   /** The first frame after one that was played at which the wire takes another level. */
@@ -223,7 +221,7 @@ class Passage implements Stretch {
     return firstAt(this, frame + 1, this.tUs[frame] + this.e.state.engine.backlog_us - MOST_BACKLOG_US);
   }
 
-  /** After an edge, and after a look, every unit looks at the frame. */
+  /** After an edge or a byte, and after a look, every unit looks at the frame. */
   private wakeAll(row: number): void {
     this.calendar.clear();
     this.controlCalendar.clear();
@@ -231,12 +229,12 @@ class Passage implements Stretch {
     for (let i = 0; i < this.waits.length; i++) this.wait(i);
   }
 
-  /** Up to a frame that nothing had to play: the wire drains, and an edge after it finds its counts. */
+  /** Up to a frame that nothing had to play: the wire drains, and what comes after it finds its counts. */
   private catchUp(frame: number): void {
     if (frame < 0) return;
     this.e.counts = this.counts;
     this.e.at = frame * this.columns;
-    // An edge after that frame has been there already.
+    // Something after that frame has been there already.
     if ((this.tUs[frame] - this.e.state.engine.last_us) >>> 0 < 2 ** 31) drainTo(this.e, this.tUs[frame]);
   }
 

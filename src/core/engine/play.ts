@@ -83,6 +83,30 @@ export function playEdge(e: Engine, tUs: number, contact: number, closed: boolea
 }
 
 /**
+ * Plays one byte that came in on a port, in order of time with frames and edges.
+ * @param port of the board, from 0
+ * @returns bytes written to `e.out`
+ */
+export function playByte(e: Engine, tUs: number, port: number, byte: number): number {
+  passTime(e, tUs);
+  for (const block of blocks()) block.byte?.(e, port, byte);
+  return e.bytes;
+}
+
+/**
+ * Another scene plays from the next frame on; what sounds goes on until it is let go. @param scene one that is not there changes
+ * nothing @returns bytes written to `e.out`
+ */
+export function setScene(e: Engine, scene: number): number {
+  e.bytes = 0;
+  const before = e.state.engine.scene;
+  if (scene >= e.image.scenes || scene === before) return 0;
+  e.state.engine.scene = scene;
+  for (const block of blocks()) block.scene?.(e, before);
+  return e.bytes;
+}
+
+/**
  * Ends whatever a receiver may still hear from before this board began: "sustain" off and "all notes off" on every channel
  * that is played (MIDI 1.0 Detailed Specification, "Mode Messages"). @returns bytes written to `e.out`
  */

@@ -2,6 +2,9 @@ import { struct } from './struct';
 
 /** The records of which image and state are made; which lists of them there are, and in what order, says layout.ts. docs/engine.md says what the fields mean. */
 
+/** Scenes in which something lives: scene.ts. */
+const SCENES = ['u16', 2] as const;
+
 export const SCALE = struct('scale', 'x of 0 ... span as a Q15 share without division', {
   span: 'u16',
   factor: 'u16',
@@ -78,6 +81,7 @@ export const CONTROL = struct(
   'control',
   'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept',
   {
+    scenes: SCENES,
     from: 'u16',
     span: 'u16',
     interval_ticks: 'u16',
@@ -110,6 +114,7 @@ export const SWITCHED = struct(
   'switched',
   'a controller, or channel pressure, that gates move between two values',
   {
+    scenes: SCENES,
     status: 'u8',
     controller: 'u8',
     off: 'u8',
@@ -228,6 +233,7 @@ export const NOTE = struct(
   'note',
   'notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it',
   {
+    scenes: SCENES,
     table: 'u16',
     lane: 'u8',
     lanes: 'u8',
@@ -288,12 +294,13 @@ export const ENGINE_STATE = struct(
     discard: 'u8',
     turn: 'u8',
     looking: 'u8',
-    pad: ['u8', 3],
+    scene: 'u8',
+    pad: ['u8', 2],
   },
 );
 
 /** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 3;
+export const LAYOUT_VERSION = 4;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',

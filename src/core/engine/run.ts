@@ -10,7 +10,7 @@ import { playMany } from './play-many';
 export function run(engine: Image | Engine, frames: Frames): MidiEvent[] {
   const e = 'state' in engine ? engine : startEngine(engine);
   const events: MidiEvent[] = [];
-  playMany(e, frames.tUs, frames.counts, frames.channels.length, frames.edges, (tUs, out, bytes) => {
+  playMany(e, frames, (tUs, out, bytes) => {
     for (const message of splitMessages(out.subarray(0, bytes))) events.push({ tUs, bytes: message });
   });
   return events;

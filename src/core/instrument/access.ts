@@ -3,7 +3,7 @@ import type { Instrument } from './document';
 import { STRAIGHT, type Response } from './response';
 import type { Sensor } from './sensor';
 import type { NoteVoice, Voice } from './voices';
-import { sourcesOf } from './rules/voices';
+import { soundingSource, sourcesOf } from './rules/voices';
 import type { Zone } from './zones';
 
 /** The board that a sensor is wired to. @throws RangeError where there is none of its id: rules/ refuses such a document */
@@ -89,7 +89,7 @@ export function channelsOfZone(instrument: Instrument, zone: Zone): number[] {
 }
 
 function channelsOfNote(instrument: Instrument, voice: NoteVoice): number[] {
-  const { sensor } = voice.pitch.is === 'chosen' ? voice.pitch.source : voice.gate;
+  const { sensor } = soundingSource(voice);
   const lanes = instrument.sensors.find((s) => s.id === sensor)?.lanes.length ?? 1;
   const zone = zoneOf(instrument, voice);
   return rising(Array.from({ length: lanes }, (_, lane) => channelOf(zone, lane)));

@@ -1,6 +1,7 @@
 import { LSB_OFFSET } from '../midi/messages';
 import { controllerWords, noteName } from '../midi/words';
-import { channelsOfVoice, sensorOf } from './access';
+import { channelsOfVoice } from './access';
+import { soundingSource } from './rules/voices';
 import type { Instrument } from './document';
 import type { NoteVoice, Voice } from './voices';
 
@@ -30,9 +31,9 @@ function outputsOf(instrument: Instrument, v: Voice): { key: string; words: stri
 
 /** The notes that a voice can play. */
 function notesOf(instrument: Instrument, voice: NoteVoice): number[] {
-  if (voice.pitch.is === 'fixed') return [voice.pitch.note];
-  const id = voice.pitch.is === 'chosen' ? voice.pitch.source.sensor : sensorOf(voice);
-  const lanes = instrument.sensors.find((s) => s.id === id)?.lanes ?? [];
+  if ('note' in voice.pitch) return [voice.pitch.note];
+  const { sensor } = soundingSource(voice);
+  const lanes = instrument.sensors.find((s) => s.id === sensor)?.lanes ?? [];
   return [...new Set(lanes.flatMap((l) => l.note ?? []))];
 }
 

@@ -4,7 +4,8 @@ import { boardNeeds } from '../exchange/firmware/image-size';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
-import type { Voice } from '../instrument/voices';
+import { sendsOf } from '../stages/expression';
+import { velocityStage } from '../stages/velocity';
 import { kindOf } from '../kinds/registry';
 import { batteryHours, byteUs, lightsMa } from '../parts/formulas';
 import type { Figure } from '../parts/figure';
@@ -44,10 +45,6 @@ export function programFigures(
   };
 }
 
-/** Bytes of a value of a voice. */
-const bytesOf = (voice: Voice): number =>
-  voice.is === 'pressure' ? 2 : voice.is === 'controller' && voice.bits === 14 ? 6 : 3;
-
 /** Bytes a second that levels ask of a board's wire while all move, against what it carries. Notes come between. */
 export function wireFigure(draft: Instrument, board: Board): Figure {
   // What other boards send into this one goes out on its wire too, as much as theirs carry.
@@ -63,7 +60,7 @@ export function wireFigure(draft: Instrument, board: Board): Figure {
     const sensor = v.is === 'note' ? undefined : own.find((s) => s.id === v.source.sensor);
     // What a gate moves is sent as rarely as a note.
     if (v.is === 'note' || !sensor || kindOf(sensor).ports[v.source.port]?.carries !== 'level') return [];
-    return [{ name: v.id, value: bytesOf(v) * (v.perSecond ?? board.scanHz), unit: 'bytes/s' }];
+    return [{ name: v.id, value: sendsOf(v).bytes * (v.perSecond ?? board.scanHz), unit: 'bytes/s' }];
   });
   const all = [...asked, ...merged];
   return {
@@ -79,7 +76,7 @@ export function wireFigure(draft: Instrument, board: Board): Figure {
 /** From a gesture to its sound, line by line, ms; the last line is their sum. */
 export function latencyFigures(draft: Instrument, board: Board): Figure[] {
   const windows = draft.voices.flatMap((v) =>
-    v.is === 'note' && v.velocity.is === 'attack' ? [v.velocity.windowMs] : [],
+    v.is === 'note' ? (velocityStage(v.velocity).attack?.(v.velocity).windowMs ?? []) : [],
   );
   const strikes = draft.sensors.flatMap((s) =>
     s.calibration ? wayOf(s.calibration).decisionMs(s.calibration) : [],

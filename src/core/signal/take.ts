@@ -8,6 +8,8 @@ export interface Frames {
   counts: Uint16Array<ArrayBuffer>;
   /** Contacts that changed, where any are scanned. */
   edges?: Edges;
+  /** Bytes that came in, where the board has a port for them. */
+  bytes?: BytesIn;
 }
 
 /** Edges in order of time: contact `contacts[contact[i]]` closed (1) or opened (0) at `tUs[i]`, µs. */
@@ -16,6 +18,13 @@ export interface Edges {
   tUs: Float64Array<ArrayBuffer>;
   contact: Uint16Array<ArrayBuffer>;
   closed: Uint8Array<ArrayBuffer>;
+}
+
+/** Bytes in order of time: `byte[i]` came in on `port[i]` (from 0) at `tUs[i]`, µs. */
+export interface BytesIn {
+  tUs: Float64Array<ArrayBuffer>;
+  port: Uint8Array<ArrayBuffer>;
+  byte: Uint8Array<ArrayBuffer>;
 }
 
 /** What a take was played for. */

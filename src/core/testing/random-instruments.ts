@@ -14,7 +14,7 @@ import { random, type Random } from '../signal/random';
 
 /**
  * A valid instrument from a seed: one to six sensors of every kind, any resolution and any wire, levels one- or two-sided,
- * rising or falling, banks of one to 88 lanes; voices of every sort, in single zones and a channel a lane.
+ * rising or falling, banks of one to 88 lanes; voices of every sort, in single zones and a channel a lane; none to 32 scenes.
  */
 export function randomInstrument(seed: number): Instrument {
   const r = random(seed);
@@ -24,6 +24,8 @@ export function randomInstrument(seed: number): Instrument {
   Object.assign(instrument.boards[0], { bits, tableBits: r.whole(4, 8), midiBaud });
   instrument.sensors = randomSensors(r, 2 ** bits - 1);
   instrument.zones = Array.from({ length: r.whole(1, 3) }, (_, i) => randomZone(r, i));
+  const scenes = r.next() < 0.5 ? 0 : r.next() < 0.5 ? r.whole(1, 4) : r.whole(5, 32);
+  instrument.scenes = Array.from({ length: scenes }, (_, i) => ({ id: `scene${i}`, name: `Scene ${i}` }));
   instrument.voices = randomVoices(r, instrument);
   return instrument;
 }
@@ -48,8 +50,13 @@ export function withOtherSettings(instrument: Instrument, seed: number): Instrum
     zones: instrument.zones.map((zone) =>
       zone.is === 'single' ? { ...zone, channel: r.whole(1, 16) } : { ...zone, first: r.whole(1, 16) },
     ),
-    voices: instrument.voices.map((v) => otherVoice(r, v)),
+    voices: instrument.voices.map((v) => ({ ...otherVoice(r, v), ...randomScenes(r, instrument) })),
   };
+}
+
+/** The scenes that a voice lives in: most often it names none. */
+function randomScenes(r: Random, { scenes }: Instrument): Pick<Voice, 'scenes'> {
+  return r.next() < 0.6 ? {} : { scenes: scenes.map(({ id }) => id).filter(() => r.next() < 0.5) };
 }
 
 function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
@@ -313,13 +320,15 @@ function randomVoices(r: Random, instrument: Instrument): Voice[] {
   });
 }
 
-function randomVoice(r: Random, i: number, { sensors, zones }: Instrument): Voice {
+function randomVoice(r: Random, i: number, instrument: Instrument): Voice {
+  const { sensors, zones } = instrument;
   const sensor = sensors[r.whole(0, sensors.length - 1)];
   const { level, gate } = PORTS[sensor.kind];
   const common = {
     id: `v${i}`,
     side: (['both', 'up', 'down'] as const)[r.whole(0, 2)],
     zone: zones[r.whole(0, zones.length - 1)].id,
+    ...randomScenes(r, instrument),
   };
   const sort = r.whole(0, 3);
   if (sort === 3) return randomNote(r, { ...common, gate: gateOf(r, sensor, gate) }, sensor, sensors);

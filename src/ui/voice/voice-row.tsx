@@ -3,20 +3,20 @@
 import { levelOf } from '@/core/ways/level/level-of';
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import IconButton from '@mui/material/IconButton';
-import { fullAttack } from '@/core/ways/level/full-attack';
 import { sensorOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
-import type { ControllerVoice, NoteVoice, PressureVoice, SideOf, Voice } from '@/core/instrument/voices';
+import type { NoteVoice, SideOf, Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
-import { hasNotes } from '@/core/kinds/level-voices';
-import { gatePort, portThat } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
-import { controllerName } from '@/core/midi/words';
-import { NoteField } from '../parts/note-field';
+import { expressionWords, rateWords, type Expression } from '@/core/stages/expression';
+import { pitchOffers, pitchStage } from '@/core/stages/pitch';
+import { velocityOffers, velocityStage } from '@/core/stages/velocity';
+import { pickOf } from '@/core/stages/word';
 import { NumberField } from '../parts/number-field';
 import { Pick } from '../parts/pick';
 import styles from './voice.module.css';
+import { Words } from './words';
 
 interface Props {
   instrument: Instrument;
@@ -28,9 +28,9 @@ interface Props {
 
 /** One voice as a sentence whose words can be changed. */
 export function VoiceRow({ instrument, voice, change, remove }: Props) {
-  const sensor = instrument.sensors.find((s) => s.id === sensorOf(voice));
+  const sensor = instrument.sensors.find((s) => s.id === sensorOf(voice))!;
   const zone = instrument.zones.find((z) => z.id === voice.zone);
-  const level = sensor && levelOf(sensor);
+  const level = levelOf(sensor);
   return (
     <li className={styles.voice}>
       <div className={styles.sentence}>
@@ -81,195 +81,51 @@ function NoteSentence({
   change,
 }: {
   instrument: Instrument;
-  sensor: Sensor | undefined;
+  sensor: Sensor;
   voice: NoteVoice;
   change: Change<NoteVoice>;
 }) {
   const { pitch, velocity } = voice;
+  const plays = pitchStage(pitch);
+  const loud = velocityStage(velocity);
   return (
     <>
-      <b>{pitch.is === 'fixed' ? 'note' : 'notes'}</b>
-      <PitchPick instrument={instrument} sensor={sensor} voice={voice} change={change} />
-      {pitch.is === 'fixed' && (
-        <NoteField
-          label="Note"
-          value={pitch.note}
-          set={(note) => change({ ...voice, pitch: { is: 'fixed', note } })}
-        />
-      )}
-      <span>{sensor && `${kindOf(sensor).ports[voice.gate.port]?.says},`}</span>
-      {velocity.is === 'fixed' && (
-        <>
-          velocity
-          <NumberField
-            label="Velocity"
-            value={velocity.value}
-            low={1}
-            high={127}
-            set={(value) => change({ ...voice, velocity: { is: 'fixed', value } })}
-          />
-        </>
-      )}
-      {velocity.is === 'attack' && (
-        <>
-          velocity from the first
-          <NumberField
-            label="Milliseconds"
-            value={velocity.windowMs}
-            low={0}
-            high={60}
-            set={(windowMs) =>
-              change({
-                ...voice,
-                velocity: {
-                  ...velocity,
-                  windowMs,
-                  full: fullAttack(sensor ? levelOf(sensor) : null, windowMs),
-                },
-              })
-            }
-          />
-          ms
-        </>
-      )}
-      {velocity.is === 'strike' && <span>as hard as it is struck</span>}
-      {velocity.is === 'level' && (
-        <span>
-          as loud as {instrument.sensors.find((s) => s.id === velocity.source.sensor)?.name} is then
-        </span>
-      )}
+      <b>{plays.ofLanes ? 'notes' : 'note'}</b>
+      <Words
+        words={[
+          ...pickOf('Pitch', plays.key(pitch), pitchOffers(instrument, sensor)),
+          ...plays.words(pitch),
+          `${kindOf(sensor).ports[voice.gate.port]?.says},`,
+        ]}
+        change={(next) => change({ ...voice, pitch: next })}
+      />
+      <Words
+        words={[
+          'velocity',
+          ...pickOf('Velocity from', loud.key(velocity), velocityOffers(instrument, sensor)),
+          ...loud.words(velocity, sensor),
+        ]}
+        change={(next) => change({ ...voice, velocity: next })}
+      />
     </>
   );
 }
-
-/** Where the pitch comes from: one note, each lane's own, or the lane of another sensor that is touched. */
-function PitchPick({
-  instrument,
-  sensor,
-  voice,
-  change,
-}: {
-  instrument: Instrument;
-  sensor: Sensor | undefined;
-  voice: NoteVoice;
-  change: Change<NoteVoice>;
-}) {
-  const { pitch } = voice;
-  const choosers = instrument.sensors.filter(
-    (s) => hasNotes(s) && (portThat(s, 'pitch') !== null || (s.lanes.length > 1 && gatePort(s) !== null)),
-  );
-  const own = sensor !== undefined && hasNotes(sensor);
-  const options: Record<string, string> = {
-    fixed: 'always',
-    ...(own ? { lane: 'of its own lanes' } : {}),
-    ...Object.fromEntries(
-      choosers.flatMap((s) => [
-        [`last ${s.id}`, `of ${s.name}, the last ${PLAYED[kindOf(s).verb] ?? 'played'}`],
-        [`highest ${s.id}`, `of ${s.name}, the highest`],
-      ]),
-    ),
-  };
-  const value = pitch.is === 'chosen' ? `${pitch.by} ${pitch.source.sensor}` : pitch.is;
-  if (Object.keys(options).length === 1) return null;
-  const set = (wanted: string) => {
-    if (wanted === 'fixed') return change({ ...voice, pitch: { is: 'fixed', note: 62 } });
-    if (wanted === 'lane') return change({ ...voice, pitch: { is: 'lane' } });
-    const [by, id] = wanted.split(' ');
-    const from = choosers.find((s) => s.id === id)!;
-    const source = { sensor: id, port: choosingPort(from)! };
-    change({ ...voice, pitch: { is: 'chosen', source, by: by as 'last' | 'highest' } });
-  };
-  return <Pick label="Pitch" value={value} set={set} options={options} />;
-}
-
-/** What a sensor chooses a note by: a pitch, or which of its lanes are open. */
-const choosingPort = (sensor: Sensor): string | null => portThat(sensor, 'pitch') ?? gatePort(sensor);
-
-/** Verbs of prompts, as what was done. */
-const PLAYED: Readonly<Record<string, string>> = { touch: 'touched', strike: 'struck', press: 'pressed' };
 
 function LevelSentence({
   sensor,
   voice,
   change,
 }: {
-  sensor: Sensor | undefined;
-  voice: ControllerVoice | PressureVoice;
-  change: Change<ControllerVoice | PressureVoice>;
+  sensor: Sensor;
+  voice: Expression;
+  change: Change<Expression>;
 }) {
-  const gated = sensor !== undefined && kindOf(sensor).ports[voice.source.port]?.carries === 'gate';
+  const { carries, says } = kindOf(sensor).ports[voice.source.port];
+  const gated = carries === 'gate';
   return (
-    <>
-      {voice.is === 'pressure' ? (
-        <b>channel pressure</b>
-      ) : (
-        <ControllerWords voice={voice} fine={!gated} change={change} />
-      )}
-      {gated ? (
-        <span>127 {kindOf(sensor).ports[voice.source.port].says}, else 0,</span>
-      ) : (
-        <>
-          smallest step
-          <NumberField
-            label="Deadband, steps"
-            value={voice.deadband ?? 0}
-            low={0}
-            high={64}
-            set={(deadband) => change({ ...voice, deadband })}
-          />
-          and at most
-          <NumberField
-            label="Messages a second"
-            value={voice.perSecond ?? 1000}
-            low={20}
-            high={1000}
-            set={(perSecond) => change({ ...voice, perSecond })}
-          />
-          times a second
-        </>
-      )}
-    </>
-  );
-}
-
-/** @param fine whether it may have 14 bits */
-function ControllerWords({
-  voice,
-  fine,
-  change,
-}: {
-  voice: ControllerVoice;
-  fine: boolean;
-  change: Change<ControllerVoice>;
-}) {
-  const bits = voice.bits ?? 7;
-  const setController = (controller: number) =>
-    change({ ...voice, controller, bits: controller > 31 ? 7 : bits });
-  const setBits = (b: 7 | 14) => change({ ...voice, bits: b, from: undefined, to: undefined });
-  return (
-    <>
-      <b>controller</b>
-      <NumberField
-        label="Controller number"
-        value={voice.controller}
-        low={0}
-        high={119}
-        set={setController}
-      />
-      {controllerName(voice.controller) && (
-        <span className={styles.aside}>{controllerName(voice.controller)}</span>
-      )}
-      {fine && (
-        <>
-          in
-          <Pick
-            label="Bits"
-            value={String(bits)}
-            set={(b) => setBits(Number(b) as 7 | 14)}
-            options={voice.controller > 31 ? { 7: '7 bits' } : { 7: '7 bits', 14: '14 bits' }}
-          />
-        </>
-      )}
-    </>
+    <Words
+      words={[...expressionWords(voice, gated), ...(gated ? [`127 ${says}, else 0,`] : rateWords(voice))]}
+      change={change}
+    />
   );
 }

@@ -1,6 +1,7 @@
 import type { Engine } from '../engine';
 import type { Image, PartName, State } from '../layout';
 import type { Unit } from '../stretch';
+import type { Hearer } from '../voices/hearer';
 import type { Zero } from './zero';
 
 /**
@@ -25,6 +26,12 @@ export interface Block {
   frame?(e: Engine): void;
   /** Plays a change of a contact, at the time in `e.t`. @param contact of the board, from 0 */
   edge?(e: Engine, contact: number, closed: boolean): void;
+  /** Plays a byte that came in, at the time in `e.t`. @param port of the board, from 0 */
+  byte?(e: Engine, port: number, byte: number): void;
+  /** What of it hears gates, each by a name of its own. In C: `<name>_opens` and `<name>_closes`, the name with underscores. */
+  hears?: Readonly<Record<string, Hearer>>;
+  /** Another scene plays from now on: `e.state.engine.scene`. @param before the one that played */
+  scene?(e: Engine, before: number): void;
   /** What sounds by it ends, and stays mute until it has been let go once. */
   silence?(e: Engine): void;
   /** A pause: more time has passed than any timer takes. */

@@ -1,6 +1,7 @@
 import { choice } from '../voices/choice';
 import { control } from '../voices/control';
-import { note } from '../voices/note-block';
+import { addHearers } from '../voices/hearers';
+import { note } from '../voices/note';
 import { switched } from '../voices/switched';
 import type { Block } from './block';
 import { contacts } from './contacts';
@@ -20,4 +21,5 @@ export const blocks = (): readonly Block[] => BLOCKS;
 /** Adds a block that is none of the product's; its parts are added with {@link addPart}. */
 export function addBlock(block: Block): void {
   BLOCKS.splice(BLOCKS.indexOf(note), 0, block);
+  addHearers(block);
 }

@@ -15,6 +15,7 @@ export class Parts {
       stairs: [],
       contacts: 0,
       choice_lanes: 0,
+      scenes: 0,
       max_bytes: 1,
     } as unknown as Image;
   }

@@ -1,50 +1,57 @@
 import type { Block } from '../blocks/block';
 import { CHOOSES, NO_NOTE } from '../codes';
 import type { Engine } from '../engine';
-import { endNote, startNote } from './note';
+import { lives } from '../scene';
+import { endNote, startNote } from './allocator';
 
 /** One note at a time: it sounds while a lane of its gate is open, and a lane of what chooses. */
 export const choice: Block = {
   name: 'choice',
   of: 'choices',
+  file: 'choice',
   start: ({ choices, choice_lanes }) => ({
     choices: choices.map(() => ({ strength: 0, order: 0, open: 0, pad: 0 })),
     choice_lanes: Array.from({ length: choice_lanes }, () => ({ order: 0 })),
   }),
+  hears: {
+    choiceGate: {
+      opens: (e, index, _, strength) => {
+        const state = e.state.choices[index];
+        state.open++;
+        state.strength = strength;
+        choiceChanges(e, index);
+      },
+      closes: (e, index) => {
+        const state = e.state.choices[index];
+        // A silence has shut it already.
+        if (state.open > 0) state.open--;
+        choiceChanges(e, index);
+      },
+    },
+    /** Order 0 is that of none. */
+    choicePitch: {
+      opens: (e, index, lane) => {
+        const state = e.state.choices[index];
+        state.order = (state.order + 1) & 0xffff || 1;
+        e.state.choice_lanes[e.image.choices[index].lane + lane].order = state.order;
+        choiceChanges(e, index);
+      },
+      closes: (e, index, lane) => {
+        e.state.choice_lanes[e.image.choices[index].lane + lane].order = 0;
+        choiceChanges(e, index);
+      },
+    },
+  },
   silence: ({ state }) => {
     for (const own of state.choices) own.open = 0;
   },
   isSound: (settings) => settings.choices.every(({ by }) => by <= CHOOSES.highest),
 };
 
-export function choiceOpens(e: Engine, index: number, strength: number): void {
-  const state = e.state.choices[index];
-  state.open++;
-  state.strength = strength;
-  choiceChanges(e, index);
-}
-
-export function choiceCloses(e: Engine, index: number): void {
-  const state = e.state.choices[index];
-  // A silence has shut it already.
-  if (state.open > 0) state.open--;
-  choiceChanges(e, index);
-}
-
-/** A lane of what chooses opens. Order 0 is that of none. */
-export function chooserOpens(e: Engine, index: number, lane: number): void {
-  const state = e.state.choices[index];
-  state.order = (state.order + 1) & 0xffff || 1;
-  e.state.choice_lanes[e.image.choices[index].lane + lane].order = state.order;
-  choiceChanges(e, index);
-}
-
-export function chooserCloses(e: Engine, index: number, lane: number): void {
-  e.state.choice_lanes[e.image.choices[index].lane + lane].order = 0;
-  choiceChanges(e, index);
-}
-
-/** Another lane may be chosen now. The new note starts before the old one ends, so that it can be slurred. */
+/**
+ * Another lane may be chosen now. The new note starts before the old one ends, so that it can be slurred. In a scene in which the
+ * notes do not live, what sounds goes on until it is let go.
+ */
 function choiceChanges(e: Engine, index: number): void {
   const { note: noteIndex } = e.image.choices[index];
   const { open, strength } = e.state.choices[index];
@@ -52,6 +59,7 @@ function choiceChanges(e: Engine, index: number): void {
   const sounding = e.state.note_lanes[first];
   const lane = open !== 0 ? chosenLane(e, index) : -1;
   if (lane < 0) return endNote(e, first);
+  if (!lives(e, e.image.notes[noteIndex].scenes)) return;
   const { channel, note } = e.image.note_lanes[first + lane];
   const before = { ...sounding };
   if (before.note === note && ((before.channel ^ channel) & 15) === 0) return;

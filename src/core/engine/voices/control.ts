@@ -6,8 +6,9 @@ import type { Image } from '../layout';
 import type { CONTROL, CONTROL_STATE, SIDE } from '../records';
 import type { Block } from '../blocks/block';
 import { isTable, levelShare, mapped } from '../map';
-import { emptyBand, feeds, inBand, locate, setBand, type Place } from '../place';
+import { emptyBand, feeds, fullBand, inBand, locate, setBand, type Place } from '../place';
 import { stepOf } from '../scale';
+import { lives, livesIn } from '../scene';
 import { stepAt } from '../stairs';
 import type { Of } from '../struct';
 import { send, wireIsFree } from '../wire';
@@ -42,6 +43,13 @@ export const control: Block = {
       const before = image.controls[i];
       emptyBand(state.controls[i]);
       if (status !== before.status || controller !== before.controller) state.controls[i].sent = UNSENT;
+    }),
+  scene: ({ image, state }, before) =>
+    image.controls.forEach(({ scenes }, i) => {
+      if (livesIn(scenes, before) || !livesIn(scenes, state.engine.scene)) return;
+      // What the other scene may have sent is not known.
+      state.controls[i].sent = UNSENT;
+      emptyBand(state.controls[i]);
     }),
   isSound: (settings, structure) =>
     settings.controls.every(
@@ -81,6 +89,7 @@ export function playControl(e: Engine, index: number): void {
   }
   const raw = e.counts[e.at + control.column];
   if (inBand(state, raw)) return;
+  if (!lives(e, control.scenes)) return fullBand(state);
   if (e.state.level_zeros[control.level].stage === ZERO_STAGE.silent) return;
   if (control.kind === CONTROL_KIND.controller14) playFine(e, control, state, raw);
   else playCoarse(e, index, control, state, raw);

@@ -2,13 +2,21 @@ import { isSameMessage, isSevenBits, STATUS } from '../../midi/messages';
 import type { Block } from '../blocks/block';
 import { UNSENT7 } from '../codes';
 import type { Engine } from '../engine';
+import { lives } from '../scene';
 import { send, wireIsFree } from '../wire';
 
 /** Controllers, and pressure, that gates move between two values. */
 export const switched: Block = {
   name: 'switched',
   of: 'switched',
+  file: 'switched',
   start: (image) => ({ switched: image.switched.map(() => ({ sent: UNSENT7, open: 0 })) }),
+  hears: {
+    switched: {
+      opens: (e, index) => void e.state.switched[index].open++,
+      closes: (e, index) => void e.state.switched[index].open--,
+    },
+  },
   frame: playSwitched,
   changed: ({ image, state }, next) =>
     next.switched.forEach(({ status, controller }, i) => {
@@ -23,17 +31,13 @@ export const switched: Block = {
     ),
 };
 
-export function switchedOpens(e: Engine, index: number): void {
-  e.state.switched[index].open++;
+/** The value that it should have: any of its gates open, or none. In a scene in which it does not live it is let go, and no more. */
+function wanted(e: Engine, index: number): number {
+  const { sent, open } = e.state.switched[index];
+  const { scenes, off, on } = e.image.switched[index];
+  if (lives(e, scenes)) return open > 0 ? on : off;
+  return sent === UNSENT7 ? UNSENT7 : off;
 }
-
-export function switchedCloses(e: Engine, index: number): void {
-  e.state.switched[index].open--;
-}
-
-/** The value that it should have: any of its gates open, or none. */
-const wanted = (e: Engine, index: number): number =>
-  e.state.switched[index].open > 0 ? e.image.switched[index].on : e.image.switched[index].off;
 
 /** Whether some controller that gates move still has to be sent. */
 export function switchedWaits(e: Engine): boolean {

@@ -7,6 +7,7 @@ import { faultsOf } from '../../instrument/rules';
 import { upgraded, versionFault } from '../../instrument/upgrade/upgrade';
 import { flattenErrors } from '../../instrument/validation';
 import { kindFaults } from '../../kinds/rules';
+import { voicesFaults } from '../../stages/rules';
 import { ok, refuse, type Result } from '../../result';
 import { plainFaults } from './plain-json';
 
@@ -56,9 +57,12 @@ export function checkInstrument(value: unknown): Result<Instrument> {
   });
   if (errors.length > 0) return refuse(...flattenErrors(errors));
   const plain = instanceToPlain(instrument, { exposeUnsetFields: false }) as Instrument;
-  const own = faultsOf(plain);
-  const faults = own.length > 0 ? own : kindFaults(plain);
-  return faults.length > 0 ? refuse(...faults) : ok(plain);
+  // Each asks what those before it have made sure of.
+  for (const rules of [faultsOf, kindFaults, voicesFaults]) {
+    const faults = rules(plain);
+    if (faults.length > 0) return refuse(...faults);
+  }
+  return ok(plain);
 }
 
 /** Writes an instrument as {@link readInstrument} reads it. */

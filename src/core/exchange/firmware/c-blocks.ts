@@ -1,6 +1,8 @@
 import type { Block } from '../../engine/blocks/block';
 import { blocks } from '../../engine/blocks/registry';
 import { partNames, PARTS } from '../../engine/layout';
+import { hearers } from '../../engine/voices/hearers';
+import { velocities } from '../../engine/voices/velocity';
 
 /** What a block can register: its function in TypeScript, what follows its name in C, and what C calls the list of those that do. */
 const DOES = {
@@ -8,6 +10,8 @@ const DOES = {
   lookers: ['look', 'LOOKS'],
   frame: ['frame', 'FRAMES'],
   edge: ['edge', 'EDGES'],
+  byte: ['byte', 'BYTES'],
+  scene: ['scene', 'SCENES'],
   silence: ['silence', 'SILENCES'],
   expire: ['expire', 'EXPIRES'],
   sweep: ['sweep', 'SWEEPS'],
@@ -26,13 +30,7 @@ export function writeBlocks(): string {
     '#define CHEIRONOM_BLOCKS_H',
     '',
     '/* Parts that an instrument has none of are left out, with what plays them. */',
-    ...partNames().flatMap((part) => [
-      `#if CHEIR_${part}`,
-      `#define CHEIR_IF_${part}(x) x`,
-      '#else',
-      `#define CHEIR_IF_${part}(x)`,
-      '#endif',
-    ]),
+    ...partNames().flatMap(onlyIf),
     `#define CHEIR_PARTS_IN(X) ${partNames()
       .map((part) => `CHEIR_IF_${part}(X(${part}, ${PARTS[part].of.name}))`)
       .join(' ')}`,
@@ -40,11 +38,48 @@ export function writeBlocks(): string {
     `/* Blocks by what they do, each by the function of its name: ${says.join(', ')}. */`,
     ...lists,
     '',
+    '/* Who hears a gate, and where a velocity comes from: `<name>_opens` and `<name>_closes`, `velocity_<name>`. */',
+    enumOf('HEARS', hearers()),
+    `#define CHEIR_HEARERS(X) ${hearers()
+      .map(({ name, of }) => `CHEIR_IF_${of}(X(${snake(name)}, CHEIR_HEARS_${snake(name).toUpperCase()}))`)
+      .join(' ')}`,
+    enumOf('VELOCITY', velocities()),
+    ...velocities().flatMap(({ name }) => onlyIf(`velocity_${name}`)),
+    `#define CHEIR_VELOCITIES(X) ${velocities()
+      .map(({ name }) => `CHEIR_IF_velocity_${name}(X(${name}, CHEIR_VELOCITY_${snake(name).toUpperCase()}))`)
+      .join(' ')}`,
+    '',
+    '/* What sounds, then what plays it. */',
+    '#if CHEIR_note_lanes',
+    ...['velocity', ...velocities().flatMap(({ file }) => file ?? []), 'allocator'].map(include),
+    '#endif',
     ...blocks()
-      .filter(({ file }) => file !== undefined)
-      .flatMap(({ of, file }) => [`#if CHEIR_${of}`, `#include "cheironom_${file}.h"`, '#endif']),
+      .filter(({ hears }) => hears)
+      .flatMap(includeOf),
+    include('events'),
+    ...blocks()
+      .filter(({ hears }) => !hears)
+      .flatMap(includeOf),
     '',
     '#endif',
     '',
   ].join('\n');
 }
+
+const snake = (name: string): string => name.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
+
+const enumOf = (stem: string, members: readonly { name: string }[]): string =>
+  `enum { ${members.map(({ name }, i) => `CHEIR_${stem}_${snake(name).toUpperCase()} = ${i}`).join(', ')} };`;
+
+/** A macro that is what it is given where an instrument uses something, and nothing where it does not. */
+const onlyIf = (used: string): string[] => [
+  `#if CHEIR_${used}`,
+  `#define CHEIR_IF_${used}(x) x`,
+  '#else',
+  `#define CHEIR_IF_${used}(x)`,
+  '#endif',
+];
+
+const include = (file: string): string => `#include "cheironom_${file}.h"`;
+const includeOf = ({ of, file }: Block): string[] =>
+  file === undefined ? [] : [`#if CHEIR_${of}`, include(file), '#endif'];

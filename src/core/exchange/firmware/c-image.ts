@@ -26,11 +26,11 @@ export function initialiser(type: FieldType, value: unknown): string {
   return `{${fields.map(([name, inner]) => initialiser(inner, (value as Record<string, unknown>)[name])).join(', ')}}`;
 }
 
-/** A list as the definition of a C array. C has no empty arrays: an empty one gets a single zero that nothing reads. */
+/** A list as the definition of a C array. C has no empty arrays: an empty one gets a single entry of zeros that nothing reads. */
 export function arrayOf({ type, rows }: Part, declared: string): string {
   const perLine = typeof type === 'string' ? 12 : 1;
-  const written =
-    rows.length > 0 ? rows.map((row) => initialiser(type, row)) : [typeof type === 'string' ? '0' : '{0}'];
+  const all = rows.length > 0 ? rows : [fromScalars(type, () => 0)];
+  const written = all.map((row) => initialiser(type, row));
   const lines = Array.from({ length: Math.ceil(written.length / perLine) }, (_, i) =>
     written.slice(i * perLine, (i + 1) * perLine).join(', '),
   );

@@ -2,6 +2,7 @@ import { CODES } from '../../engine/codes';
 import { DUMP_MAGIC, settingsOf } from '../settings/settings-dump';
 import { COUNTS, partNames, PARTS, stateLists, structs, type PartName } from '../../engine/layout';
 import { LAYOUT_VERSION } from '../../engine/records';
+import { velocities } from '../../engine/voices/velocity';
 import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../../engine/struct';
 
 /** firmware/cheironom_layout.h: the structs and codes of image and state, and assertions that they lie where they should. */
@@ -26,6 +27,7 @@ export function writeLayout(): string {
     `#define CHEIR_PARTS(X) ${partNames()
       .map((part) => `X(${part}, ${PARTS[part].of.name})`)
       .join(' ')}`,
+    `#define CHEIR_COUNTS(X) ${COUNTS.map((count) => `X(${count})`).join(' ')}`,
     `#define CHEIR_STATES(X) ${stateLists()
       .map(({ name, of, counted }) => `X(${name}, ${of.name}, ${counted})`)
       .join(' ')}`,
@@ -33,6 +35,7 @@ export function writeLayout(): string {
     '/* Where one program plays any instrument, all of it is compiled in. */',
     '#if !defined(CHEIR_ONE_INSTRUMENT)',
     ...[...partNames(), ...COUNTS].map((part) => `#define CHEIR_${part} 1`),
+    ...velocities().map(({ name }) => `#define CHEIR_velocity_${name} 1`),
     '#endif',
     '',
     '/* A compiler that would lay them out otherwise refuses here: a negative size. */',

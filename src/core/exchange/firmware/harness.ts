@@ -1,3 +1,4 @@
+import { BetweenFrames, type Inputs } from '../../engine/between-frames';
 import { mostBytesSettable } from '../../engine/engine';
 import { COUNTS, partNames, PARTS, stateLists, type Image, type State } from '../../engine/layout';
 import { ENGINE_STATE } from '../../engine/records';
@@ -80,10 +81,14 @@ export function encodeState(state: State): Uint8Array {
   return out.bytes;
 }
 
-const OPERATION = { frame: 0, silence: 1, edge: 2, change: 3, ask: 4, endAll: 5, end: 255 } as const;
+const OPERATION = {
+  ...{ frame: 0, silence: 1, edge: 2, change: 3, ask: 4, endAll: 5, scene: 6, byte: 7, end: 255 },
+} as const;
 
-/** What happens between a take's frames: the numbers of those before which there is a silence, or a change of settings. */
+/** What happens between a take's frames: the numbers of those before which there is a silence, a change of settings, or of the scene. */
 export interface Between {
+  /** The scene that plays from a frame on. */
+  scene?: ReadonlyMap<number, number>;
   silence?: ReadonlySet<number>;
   change?: ReadonlySet<number>;
   /** The settings that a change changes to; asked for again at the end. */
@@ -107,19 +112,25 @@ export function encodeProgram(image: Image, frames: Frames, between: Between = {
 export function encodeTake(frames: Frames, between: Between = {}): Uint8Array {
   const width = frames.channels.length;
   const n = frames.tUs.length;
-  const edges = frames.edges?.tUs.length ?? 0;
+  const inputs = (frames.edges?.tUs.length ?? 0) + (frames.bytes?.tUs.length ?? 0);
   const { dump = new Uint8Array(0), change } = between;
   const changes = (change?.size ?? 0) * (3 + dump.length);
-  const bytes = new Uint8Array(n * (5 + 2 * width) + 7 * edges + n + changes + 4);
+  const bytes = new Uint8Array(n * (5 + 2 * width) + 7 * inputs + 3 * n + changes + 4);
   const view = new DataView(bytes.buffer);
   let at = 0;
+  const input = (operation: number, tUs: number, first: number, second: number) => {
+    bytes[at] = operation;
+    view.setUint32(at + 1, tUs >>> 0, true);
+    bytes[at + 5] = first;
+    bytes[at + 6] = second;
+    at += 7;
+  };
   forOperations(frames, between, {
-    edge: (tUs, contact, closed) => {
-      bytes[at] = OPERATION.edge;
-      view.setUint32(at + 1, tUs >>> 0, true);
-      bytes[at + 5] = contact;
-      bytes[at + 6] = closed ? 1 : 0;
-      at += 7;
+    edge: (tUs, contact, closed) => input(OPERATION.edge, tUs, contact, closed ? 1 : 0),
+    byte: (tUs, port, byte) => input(OPERATION.byte, tUs, port, byte),
+    scene: (scene) => {
+      bytes[at++] = OPERATION.scene;
+      bytes[at++] = scene;
     },
     silence: () => void (bytes[at++] = OPERATION.silence),
     change: () => {
@@ -141,32 +152,31 @@ export function encodeTake(frames: Frames, between: Between = {}): Uint8Array {
   return bytes.subarray(0, at);
 }
 
-/** A take's edges, silences, changes and frames in their order; at the end what settings there are, where they changed, a silence, and the end of all. */
+/** What is done in one operation of a take. */
+export interface Operations extends Inputs {
+  silence(): void;
+  change(): void;
+  scene(scene: number): void;
+  ask(): void;
+  endAll(): void;
+  frame(index: number): void;
+}
+
+/** A take's inputs, silences, changes and frames in their order; at the end what settings there are, where they changed, a silence, and the end of all. */
 export function forOperations(
   frames: Frames,
-  { silence, change, dump }: Between,
-  does: {
-    edge: (tUs: number, contact: number, closed: boolean) => void;
-    silence: () => void;
-    change: () => void;
-    ask: () => void;
-    endAll: () => void;
-    frame: (index: number) => void;
-  },
+  { silence, change, scene, dump }: Between,
+  does: Operations,
 ): void {
-  const { edges, tUs } = frames;
-  let edge = 0;
-  const edgesUpTo = (untilUs: number) => {
-    for (; edges && edge < edges.tUs.length && edges.tUs[edge] <= untilUs; edge++)
-      does.edge(edges.tUs[edge], edges.contact[edge], edges.closed[edge] !== 0);
-  };
-  for (let i = 0; i < tUs.length; i++) {
-    edgesUpTo(tUs[i]);
+  const between = new BetweenFrames(frames.edges, frames.bytes);
+  frames.tUs.forEach((tUs, i) => {
+    between.upTo(tUs, does);
     if (silence?.has(i)) does.silence();
     if (change?.has(i)) does.change();
+    if (scene?.has(i)) does.scene(scene.get(i)!);
     does.frame(i);
-  }
-  edgesUpTo(Infinity);
+  });
+  between.upTo(Infinity, does);
   if (dump) does.ask();
   does.silence();
   does.endAll();

@@ -1,6 +1,8 @@
-import { CONTROL_KIND, VELOCITY } from '../../engine/codes';
+import { CONTROL_KIND } from '../../engine/codes';
 import { mostBytesSettable } from '../../engine/engine';
+import { Parts } from '../../engine/image/parts';
 import { COUNTS, type Image } from '../../engine/layout';
+import { velocities } from '../../engine/voices/velocity';
 import { STATUS } from '../../midi/messages';
 import { contactsOf } from '../../instrument/access';
 import type { Board } from '../../instrument/board';
@@ -62,7 +64,12 @@ export function writeConfig(image: Image, identity: Identity | null): string {
       [...image.controls, ...image.switched].some(({ status }) => status >= STATUS.channelPressure),
     ),
     fine: some(image.controls.some((c) => c.kind === CONTROL_KIND.controller14)),
-    level_velocities: some(image.notes.some((n) => n.velocity === VELOCITY.level)),
+    ...Object.fromEntries(
+      velocities().map(({ name }, code) => [
+        `velocity_${name}`,
+        some(image.notes.some(({ velocity }) => velocity === code)),
+      ]),
+    ),
     TABLES_N: image.tables.length,
     STAIRS_N: image.stairs.length,
     SETTABLE: some(identity !== null),
@@ -113,7 +120,7 @@ export function readImage(files: { header: string; config: string; source: strin
     if (!found) throw new RangeError(`readImage: ${name} is required, it was not found`);
     return Number(found[1]);
   };
-  const empty = { contacts: 0, choice_lanes: 0, table_bits: 0, byte_us: 0, max_bytes: 0 } as Image;
+  const { image: empty } = new Parts({ table_bits: 0, byte_us: 0 });
   const used: Record<string, string> = { tables: 'TABLES_N', stairs: 'STAIRS_N' };
   const lists = partsOf(empty).map(({ name, type }) => {
     const rows = readArray(files.source, name, type, define(files.config, `CHEIR_${used[name] ?? name}`));
@@ -121,8 +128,7 @@ export function readImage(files: { header: string; config: string; source: strin
   });
   return {
     ...(Object.fromEntries(lists) as Image),
-    contacts: define(files.config, 'CHEIR_contacts'),
-    choice_lanes: define(files.config, 'CHEIR_choice_lanes'),
+    ...Object.fromEntries(COUNTS.map((count) => [count, define(files.config, `CHEIR_${count}`)])),
     table_bits: define(files.config, 'CHEIR_TABLE_BITS'),
     byte_us: define(files.config, 'CHEIR_BYTE_US'),
     max_bytes: define(files.header, 'INSTRUMENT_MAX_BYTES'),

@@ -1,7 +1,7 @@
 import { changeEngine } from '../../engine/change';
 import { startEngine } from '../../engine/start';
 import type { Image } from '../../engine/layout';
-import { endAll, playEdge, playFrame, silence } from '../../engine/play';
+import { endAll, playByte, playEdge, playFrame, setScene, silence } from '../../engine/play';
 import type { Frames } from '../../signal/take';
 import { readDump, writeDump } from '../settings/settings-dump';
 import { encodeState, forOperations, type Between, type Played, type Sent } from './harness';
@@ -39,6 +39,8 @@ export function playOperations(image: Image, frames: Frames, options: PlayOption
   };
   forOperations(frames, options, {
     edge: (tUs, contact, closed) => put(playEdge(e, tUs, contact, closed)),
+    byte: (tUs, port, byte) => put(playByte(e, tUs, port, byte)),
+    scene: (scene) => put(setScene(e, scene)),
     silence: () => put(silence(e)),
     endAll: () => put(endAll(e)),
     change: () => put(changeEngine(e, other.image)),

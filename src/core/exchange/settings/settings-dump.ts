@@ -1,9 +1,10 @@
 import { structureOf } from '../../engine/change';
-import { CONTROL_KIND, VELOCITY } from '../../engine/codes';
+import { CONTROL_KIND } from '../../engine/codes';
 import { ONE } from '../../shape/table';
 import { blocks } from '../../engine/blocks/registry';
 import { partNames, PARTS, type Image, type PartName } from '../../engine/layout';
 import { LAYOUT_VERSION, SETTINGS_HEAD } from '../../engine/records';
+import { velocities } from '../../engine/voices/velocity';
 import { fromScalars, placed, scalarsOf, sizeOf, type Placed } from '../../engine/struct';
 import { ok, refuse, type Result } from '../../result';
 import { crc32 } from '../../units/crc32';
@@ -74,7 +75,7 @@ export const dumpRoom = (image: Image): number => {
 /** Entries of tables and stairs where all that can have one has its own. */
 export function roomOf(image: Image): { tables: number; stairs: number } {
   const fine = image.controls.filter(({ kind }) => kind === CONTROL_KIND.controller14).length;
-  const notes = image.notes.filter(({ velocity }) => velocity === VELOCITY.level).length;
+  const notes = image.notes.filter(({ velocity }) => velocities()[velocity].hasTable).length;
   // As many as a bank's lanes have now, and one at least: one a lane would cost more memory than small chips have.
   const strikes = image.strike_banks.reduce((n, { lane, lanes }) => {
     const own = image.strikes.slice(lane, lane + lanes).map(({ table }) => table);

@@ -4,9 +4,9 @@ import type { Instrument } from '../document';
 import { channelsOfVoice } from '../access';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
-import { voiceFaults } from './voices';
+import { soundingSource, voiceFaults } from './voices';
 
-export { sourcesOf } from './voices';
+export { soundingSource, sourcesOf } from './voices';
 
 /**
  * The rules that span fields: what must hold between the parts of an instrument, whatever its kinds of sensors. Those that
@@ -115,9 +115,9 @@ function noteLaneFaults({ sensors, voices }: Instrument): Fault[] {
   let lanes = 0;
   return voices.flatMap((v, i) => {
     if (v.is !== 'note') return [];
-    const source = v.pitch.is === 'chosen' ? v.pitch.source : v.gate;
+    const { sensor } = soundingSource(v);
     const before = lanes;
-    lanes += sensors.find((s) => s.id === source.sensor)?.lanes.length ?? 0;
+    lanes += sensors.find((s) => s.id === sensor)?.lanes.length ?? 0;
     return before <= MOST_NOTE_LANES && lanes > MOST_NOTE_LANES
       ? [
           {

@@ -1,6 +1,6 @@
 import type { Fault } from '../../result';
 import type { Instrument } from '../document';
-import type { Source, Voice } from '../voices';
+import type { NoteVoice, Source, Voice } from '../voices';
 
 /** What must hold of a voice by itself, and that its sensors, its zone and its scenes exist. */
 export function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[] {
@@ -17,7 +17,7 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
   });
   if (voice.is === 'note') {
     const { velocity } = voice;
-    if (velocity.is !== 'fixed' && velocity.to < velocity.from)
+    if ('to' in velocity && velocity.to < velocity.from)
       fault('velocity.to', `must not lie below from, got ${velocity.to}`);
     return faults;
   }
@@ -32,13 +32,16 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
   return faults;
 }
 
-/** Every port that a voice listens to, by the field that names it. */
+/** Every port that a voice listens to, by the field that names it: members of the pitch and the velocity stage name theirs `source`. */
 export function sourcesOf(voice: Voice): [field: string, source: Source][] {
   if (voice.is !== 'note') return [['source', voice.source]];
   const { gate, pitch, velocity } = voice;
-  return [
-    ['gate', gate],
-    ...(pitch.is === 'chosen' ? [['pitch.source', pitch.source] as [string, Source]] : []),
-    ...(velocity.is === 'level' ? [['velocity.source', velocity.source] as [string, Source]] : []),
-  ];
+  return [['gate', gate], ...sourceIn('pitch', pitch), ...sourceIn('velocity', velocity)];
 }
+
+const sourceIn = (field: string, member: object): [string, Source][] =>
+  'source' in member ? [[`${field}.source`, member.source as Source]] : [];
+
+/** The port whose lanes a voice sounds: that of its pitch, or of its gate. */
+export const soundingSource = ({ gate, pitch }: NoteVoice): Source =>
+  'source' in pitch ? pitch.source : gate;

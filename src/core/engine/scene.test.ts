@@ -1,0 +1,66 @@
+import { expect, it } from 'vitest';
+import { bankNotes, kneeSwitch, touchPads } from '../testing/bank-instruments';
+import { breathController, identityInstrument } from '../testing/identity-response';
+import { awake } from '../testing/play';
+import { playEdge, setScene } from './play';
+
+const SCENES = ['first', 'second'].map((id) => ({ id, name: id }));
+const pads = touchPads([60]);
+const knee = kneeSwitch();
+
+/** Breath as controller 2 in the first scene, 11 in the second; a pad's note and a knee's sustain in the first alone. */
+function begun() {
+  const own = { scenes: ['first'] };
+  const sustain = {
+    ...breathController({ id: 'k', controller: 64, ...own }),
+    source: { sensor: 'knee', port: 'closed' },
+  };
+  const instrument = identityInstrument([
+    breathController({ ...own }),
+    breathController({ id: 'w', controller: 11, scenes: ['second'] }),
+    bankNotes(pads, 'touch', own),
+    sustain,
+  ]);
+  instrument.sensors.push(pads, knee);
+  instrument.scenes = SCENES;
+  return awake(instrument, [1000, 300]);
+}
+
+it('a level is sent by what lives in the scene that plays; on a change its value is sent anew', () => {
+  const { e, at } = begun();
+  at(0, [1000, 300]);
+  expect(at(1000, [2020, 300])).toEqual([[0xb0, 2, 127]]);
+  setScene(e, 1);
+  expect(at(2000, [2020, 300])).toEqual([[0xb0, 11, 127]]);
+  expect(at(3000, [1000, 300])).toEqual([[0xb0, 11, 0]]);
+  setScene(e, 0);
+  expect(at(4000, [1000, 300])).toEqual([[0xb0, 2, 0]]);
+});
+
+it('a note that sounds ends when it is let go, and none begins where it does not live', () => {
+  const { e, at } = begun();
+  for (let i = 0; i < 70; i++) at(1000 * i, [1000, 300]);
+  expect(at(70_000, [1000, 400])).toEqual([[0x90, 60, 100]]);
+  setScene(e, 1);
+  at(71_000, [1000, 400]);
+  expect(at(72_000, [1000, 300])).toEqual([[0x80, 60, 64]]);
+  expect(at(73_000, [1000, 400])).toEqual([]);
+});
+
+it('what a gate holds on is let go at the change, and counts again on the way back', () => {
+  const { e, at } = begun();
+  at(0, [1000, 300]);
+  playEdge(e, 500, 0, true);
+  expect(at(1000, [1000, 300])).toEqual([[0xb0, 64, 127]]);
+  setScene(e, 1);
+  expect(at(2000, [1000, 300])).toContainEqual([0xb0, 64, 0]);
+  setScene(e, 0);
+  expect(at(3000, [1000, 300])).toContainEqual([0xb0, 64, 127]);
+});
+
+it('a scene that is not there changes nothing', () => {
+  const { e, at } = begun();
+  setScene(e, 2);
+  at(0, [1000, 300]);
+  expect(at(1000, [2020, 300])).toEqual([[0xb0, 2, 127]]);
+});

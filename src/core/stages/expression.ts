@@ -1,0 +1,155 @@
+import { CONTROL_KIND } from '../engine/codes';
+import { ticksIn } from '../engine/clock';
+import type { SWITCHED } from '../engine/records';
+import { stairsOf } from '../engine/stairs';
+import type { Of } from '../engine/struct';
+import { channelsOfZone, responseAt, zoneOf } from '../instrument/access';
+import type { ControllerVoice, PressureVoice } from '../instrument/voices';
+import { kindOf } from '../kinds/registry';
+import { LSB_OFFSET, STATUS } from '../midi/messages';
+import { controllerName } from '../midi/words';
+import { sideMask, slackOf } from '../ways/level/image';
+import { listen } from './gate';
+import { answerTable, levelsRead } from './levels-read';
+import { scenesOf, sensorNamed, type Making } from './making';
+import { numberWord, type Word } from './word';
+
+export type Expression = ControllerVoice | PressureVoice;
+
+/** What a level or a gate is sent as: a member of the stage. */
+interface ExpressionStage<V extends Expression> {
+  sends(voice: V): Sends;
+  /** How the sentence begins. @param gated whether a gate moves it */
+  words(voice: V, gated: boolean): Word<Expression>[];
+}
+
+interface Sends {
+  status: number;
+  kind: number;
+  /** Data byte before the value; 0 where there is none. */
+  controller: number;
+  /** Whether it has 14 bits. */
+  fine: boolean;
+  /** Bytes of one value. */
+  bytes: number;
+}
+
+const controller: ExpressionStage<ControllerVoice> = {
+  sends: (voice) => {
+    const fine = voice.bits === 14;
+    return {
+      ...{ status: STATUS.controlChange, controller: voice.controller, fine, bytes: fine ? 6 : 3 },
+      kind: fine ? CONTROL_KIND.controller14 : CONTROL_KIND.controller7,
+    };
+  },
+  words: (voice, gated) => {
+    const bits = voice.bits ?? 7;
+    const name = controllerName(voice.controller);
+    const sizes: Record<string, string> =
+      voice.controller > HIGHEST_FINE ? { 7: '7 bits' } : { 7: '7 bits', 14: '14 bits' };
+    const setBits = (b: string): Expression => ({
+      ...{ ...voice, bits: Number(b) as 7 | 14, from: undefined, to: undefined },
+    });
+    return [
+      { is: 'strong', says: 'controller' },
+      numberWord('Controller number', voice.controller, [0, 119], (n) => ({
+        ...{ ...voice, controller: n, bits: n > HIGHEST_FINE ? 7 : bits },
+      })),
+      ...(name ? [{ is: 'aside', says: name } as const] : []),
+      ...(gated
+        ? []
+        : ['in', { is: 'pick', label: 'Bits', value: String(bits), options: sizes, set: setBits } as const]),
+    ];
+  },
+};
+/** The highest controller that can have 14 bits (MIDI 1.0 Detailed Specification, table III). */
+const HIGHEST_FINE = 31;
+
+const pressure: ExpressionStage<PressureVoice> = {
+  sends: () => ({
+    ...{ status: STATUS.channelPressure, kind: CONTROL_KIND.pressure, controller: 0, fine: false, bytes: 2 },
+  }),
+  words: () => [{ is: 'strong', says: 'channel pressure' }],
+};
+
+const STAGES: { [V in Expression as V['is']]: ExpressionStage<V> } = { controller, pressure };
+const stageOf = ({ is }: Expression): ExpressionStage<Expression> => STAGES[is];
+
+export const sendsOf = (voice: Expression): Sends => stageOf(voice).sends(voice);
+
+/** What it is sent as, in the sentence. @param gated whether a gate moves it: it has no 14 bits then */
+export const expressionWords = (voice: Expression, gated: boolean): Word<Expression>[] =>
+  stageOf(voice).words(voice, gated);
+
+/** One whose sensor is not there is left out. */
+export function compileExpression(m: Making, voice: Expression): void {
+  const sensor = sensorNamed(m, voice.source);
+  if (!m.sensors.has(sensor.id)) return;
+  if (kindOf(sensor).ports[voice.source.port].carries === 'level') compileControl(m, voice);
+  else compileSwitched(m, voice);
+}
+
+/** Status bytes of what a voice sends for its whole zone: one a channel. */
+const statusesOf = (m: Making, voice: Expression): number[] =>
+  channelsOfZone(m.instrument, zoneOf(m.instrument, voice)).map(
+    (channel) => sendsOf(voice).status | (channel - 1),
+  );
+
+/** What a voice reads at rest and at its reach. */
+const rangeOf = (voice: Expression) => ({
+  from: voice.from ?? 0,
+  to: voice.to ?? (sendsOf(voice).fine ? 16383 : 127),
+});
+
+function compileControl(m: Making, voice: Expression): void {
+  const { image } = m.parts;
+  const read = levelsRead(m, voice.source)[0];
+  if (!read) return;
+  const { level, lane } = read;
+  const { fine, kind, controller } = sendsOf(voice);
+  const { from, to } = rangeOf(voice);
+  const response = responseAt(sensorNamed(m, voice.source), voice.source.port, lane.lane);
+  const { floor, stairs } = fine ? { floor: 0, stairs: [] } : stairsOf(response, to - from);
+  const mask = sideMask(lane, voice.side);
+  const control = {
+    from: from + floor,
+    span: fine ? to - from : stairs.length,
+    interval_ticks: voice.perSecond ? ticksIn(1_000_000 / voice.perSecond) : 0,
+    curve: fine ? answerTable(m, voice.source, lane.lane) : m.parts.stair(stairs),
+    deadband: Math.max(1, Math.ceil(voice.deadband ?? 0)),
+    slack: slackOf(image.levels[level], mask, stairs, lane.noise),
+    level,
+    side_mask: mask,
+    kind,
+    controller,
+    column: image.levels[level].column,
+  };
+  for (const status of statusesOf(m, voice))
+    image.controls.push({ scenes: scenesOf(m, voice), ...control, status });
+}
+
+/** A gate moves a controller, or pressure, between two values; one of 14 bits as two controllers of 7. */
+function compileSwitched(m: Making, voice: Expression): void {
+  const { fine, controller } = sendsOf(voice);
+  const { from: off, to: on } = rangeOf(voice);
+  const put = (switched: Omit<Of<typeof SWITCHED>, 'scenes'>) => {
+    listen(m, voice.source, voice.side, { is: 'switched', index: m.parts.image.switched.length });
+    m.parts.image.switched.push({ scenes: scenesOf(m, voice), ...switched });
+  };
+  for (const status of statusesOf(m, voice)) {
+    if (fine) put({ status, controller, off: off >> 7, on: on >> 7 });
+    const low = { controller: controller + LSB_OFFSET, off: off & 127, on: on & 127 };
+    put(fine ? { status, ...low } : { status, controller, off, on });
+  }
+}
+
+/** How often and how finely a level is sent, in the sentence. */
+export const rateWords = (voice: Expression): Word<Expression>[] => [
+  'smallest step',
+  numberWord('Deadband, steps', voice.deadband ?? 0, [0, 64], (deadband) => ({ ...voice, deadband })),
+  'and at most',
+  numberWord('Messages a second', voice.perSecond ?? 1000, [20, 1000], (perSecond) => ({
+    ...{ ...voice, perSecond },
+  })),
+  'times a second',
+];

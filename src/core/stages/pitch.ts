@@ -1,0 +1,130 @@
+import { CHOOSES } from '../engine/codes';
+import type { Instrument } from '../instrument/document';
+import type { Sensor } from '../instrument/sensor';
+import {
+  ChosenPitch,
+  FixedPitch,
+  LanePitch,
+  PITCHES,
+  type NoteVoice,
+  type Pitch,
+} from '../instrument/voices';
+import type { Port } from '../kinds/kind';
+import { hasNotes } from '../kinds/level-voices';
+import { gatePort, portThat } from '../kinds/ports';
+import { kindOf } from '../kinds/registry';
+import { listen, type Attack } from './gate';
+import type { Making } from './making';
+import type { Offer, Word } from './word';
+
+/** Which note a gate plays: a member of the stage. */
+export interface PitchStage<P extends object = Pitch> {
+  is: string;
+  /** Its class in documents. */
+  document: new () => P;
+  /** What a port can carry that it names as its `source`. */
+  carries?: readonly Port['carries'][];
+  /** Whether each lane that sounds must have a note in the document. */
+  ofLanes: boolean;
+  /** The note of one of the lanes that sound, 0 … 127: those of its `source`, or of the gate where it names none. */
+  noteOf(pitch: P, lane: Sensor['lanes'][number]): number;
+  /** Lets it hear what it must. @param index of its note in the image */
+  hear(m: Making, voice: NoteVoice, pitch: P, index: number, attack?: Attack): void;
+  /** Which of its offers it is. */
+  key(pitch: P): string;
+  /** What of it the maker can choose for a sensor's gate. */
+  offers(instrument: Instrument, sensor: Sensor): Offer<P>[];
+  /** What follows the choice in the sentence. */
+  words(pitch: P): Word<P>[];
+}
+
+/** The note of the lane whose gate opens. */
+const byGate = {
+  hear: (m: Making, { gate, side }: NoteVoice, _: object, index: number, attack?: Attack) =>
+    listen(m, gate, side, { is: 'note', index }, attack),
+};
+
+/** Note of a choice that was just made: D4. */
+const FIRST_NOTE = 62;
+
+const fixed: PitchStage<FixedPitch> = {
+  ...byGate,
+  is: 'fixed',
+  document: FixedPitch,
+  ofLanes: false,
+  noteOf: ({ note }) => note,
+  key: () => 'fixed',
+  offers: () => [{ key: 'fixed', says: 'always', makes: { is: 'fixed', note: FIRST_NOTE } }],
+  words: (pitch) => [{ is: 'note', label: 'Note', value: pitch.note, set: (note) => ({ ...pitch, note }) }],
+};
+
+const lane: PitchStage<LanePitch> = {
+  ...byGate,
+  is: 'lane',
+  document: LanePitch,
+  ofLanes: true,
+  noteOf: (_, { note }) => note!,
+  key: () => 'lane',
+  offers: (_, sensor) =>
+    hasNotes(sensor) ? [{ key: 'lane', says: 'of its own lanes', makes: { is: 'lane' } }] : [],
+  words: () => [],
+};
+
+const chosen: PitchStage<ChosenPitch> = {
+  is: 'chosen',
+  document: ChosenPitch,
+  carries: ['pitch', 'gate'],
+  ofLanes: true,
+  noteOf: (_, { note }) => note!,
+  hear: (m, { gate, side }, { source, by }, index, attack) => {
+    const { image } = m.parts;
+    const { lanes } = m.sensors.get(source.sensor)!;
+    const choice = image.choices.length;
+    image.choices.push({ note: index, by: CHOOSES[by], lane: image.choice_lanes, lanes: lanes.length });
+    image.choice_lanes += lanes.length;
+    listen(m, gate, side, { is: 'choiceGate', index: choice }, attack);
+    listen(m, source, side, { is: 'choicePitch', index: choice });
+  },
+  key: ({ by, source }) => `${by} ${source.sensor}`,
+  offers: ({ sensors }) => sensors.filter(chooses).flatMap(chosenOffers),
+  words: () => [],
+};
+
+/** What a sensor chooses a note by: a pitch, or which of its lanes are open. */
+const choosingPort = (sensor: Sensor): string | null => portThat(sensor, 'pitch') ?? gatePort(sensor);
+
+const chooses = (sensor: Sensor): boolean =>
+  hasNotes(sensor) &&
+  (portThat(sensor, 'pitch') !== null || (sensor.lanes.length > 1 && gatePort(sensor) !== null));
+
+/** Verbs of prompts, as what was done. */
+const PLAYED: Readonly<Record<string, string>> = { touch: 'touched', strike: 'struck', press: 'pressed' };
+
+function chosenOffers(sensor: Sensor): Offer<ChosenPitch>[] {
+  const source = { sensor: sensor.id, port: choosingPort(sensor)! };
+  const offer = (by: ChosenPitch['by'], says: string): Offer<ChosenPitch> => {
+    const makes: ChosenPitch = { is: 'chosen', source, by };
+    return { key: chosen.key(makes), says: `of ${sensor.name}, ${says}`, makes };
+  };
+  return [
+    offer('last', `the last ${PLAYED[kindOf(sensor).verb] ?? 'played'}`),
+    offer('highest', 'the highest'),
+  ];
+}
+
+const STAGES = new Map<string, PitchStage>();
+
+/** Makes a member known. @throws RangeError where its name is taken */
+export function addPitch(stage: PitchStage): void {
+  if (STAGES.has(stage.is)) throw new RangeError(`addPitch: ${stage.is}: its name must be free`);
+  STAGES.set(stage.is, stage);
+  (PITCHES as Record<string, new () => object>)[stage.is] = stage.document;
+}
+for (const stage of [fixed, lane, chosen]) addPitch(stage);
+
+/** The member that a pitch is of. */
+export const pitchStage = ({ is }: Pitch): PitchStage => STAGES.get(is)!;
+
+/** What the maker can choose for a sensor's gate. */
+export const pitchOffers = (instrument: Instrument, sensor: Sensor): Offer<Pitch>[] =>
+  [...STAGES.values()].flatMap((stage) => stage.offers(instrument, sensor));

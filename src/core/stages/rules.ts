@@ -1,0 +1,75 @@
+import { soundingSource, sourcesOf } from '../instrument/rules';
+import type { Instrument } from '../instrument/document';
+import type { Sensor } from '../instrument/sensor';
+import type { NoteVoice, Source, Voice } from '../instrument/voices';
+import type { Port } from '../kinds/kind';
+import { hasNotes } from '../kinds/level-voices';
+import { lanesOfSource } from '../kinds/ports';
+import { findKind, kindOf } from '../kinds/registry';
+import { portWords } from '../kinds/rules';
+import type { Fault } from '../result';
+import { wayNamed } from '../ways/registry';
+import { sensorNamed } from './making';
+import { pitchStage } from './pitch';
+import { velocityStage } from './velocity';
+
+/** What each of an instrument's voices must find in the sensors that it listens to. @param instrument whose sensors keep the rules of kinds/rules.ts */
+export const voicesFaults = (instrument: Instrument): Fault[] =>
+  instrument.voices.flatMap((voice, i) => voiceFaults(voice, `voices.${i}`, instrument));
+
+/** What each of a voice's sources must carry. */
+function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[] {
+  const faults = sourcesOf(voice).flatMap(([field, source]) => {
+    const sensor = sensorNamed({ instrument }, source);
+    const { ports } = findKind(sensor.kind)!;
+    const at = `${path}.${field}.port`;
+    const port = ports[source.port];
+    if (!port) return [{ path: at, says: portWords(ports, source.port) }];
+    const carries = carriedBy(voice, field);
+    if (!carries.includes(port.carries))
+      return [
+        {
+          path: at,
+          says: `must carry a ${carries.join(' or a ')}, ${source.port} carries a ${port.carries}`,
+        },
+      ];
+    return laneFaults(sensor, source, port, `${path}.${field}.lane`);
+  });
+  return faults.length > 0 || voice.is !== 'note' ? faults : noteFaults(voice, path, instrument);
+}
+
+/** What the port of a voice's field can carry. */
+function carriedBy(voice: Voice, field: string): readonly Port['carries'][] {
+  if (voice.is !== 'note') return ['level', 'gate'];
+  if (field === 'gate') return ['gate'];
+  if (field === 'pitch.source') return pitchStage(voice.pitch).carries ?? [];
+  return [velocityStage(voice.velocity).carries ?? []].flat();
+}
+
+/** A lane that a source names must be its port's; one level is read at a time. */
+function laneFaults(sensor: Sensor, source: Source, port: Port, path: string): Fault[] {
+  const n = lanesOfSource(sensor, source).length;
+  if (n === 0) return [{ path, says: `must name a lane of ${source.port}, got ${source.lane}` }];
+  const { way } = kindOf(sensor);
+  if (source.lane !== undefined && way !== null && !wayNamed(way).heardByLane)
+    return [
+      { path, says: `${source.port} of ${sensor.name} is heard with all of its lanes: leave the lane out` },
+    ];
+  if (port.carries === 'level' && n > 1 && kindOf(sensor).way !== null)
+    return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
+  return [];
+}
+
+/** A note's lanes need notes; the strength of an attack needs a level, that of a strike a strike. */
+function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fault[] {
+  const own = sensorNamed({ instrument }, voice.gate);
+  const from = sensorNamed({ instrument }, soundingSource(voice));
+  const faults: Fault[] = [];
+  if (pitchStage(voice.pitch).ofLanes && !hasNotes(from))
+    faults.push({ path: `${path}.pitch`, says: `every lane of ${from.name} needs a note` });
+  const { way } = kindOf(own);
+  const { is, strength } = velocityStage(voice.velocity);
+  if (strength && (way === null || wayNamed(way).strength !== strength))
+    faults.push({ path: `${path}.velocity.is`, says: `${own.name} has no ${is} to take a velocity from` });
+  return faults;
+}

@@ -7,11 +7,14 @@
 /* Among all counts nothing happens until the level has taken a look at its rest. */
 static void control_start(void)
 {
-    static const cheir_control_state unsent = {0, 65535u, UNSENT, 0, 0, 0};
+    cheir_control_state *state = STATE(controls);
     uint8_t i;
-    for (i = 0; i != COUNT(controls); i++) {
-        STATE(controls)[i] = unsent;
-        STATE(controls)[i].column = U8(IMAGE(controls)[i].column);
+    for (i = 0; i != COUNT(controls); i++, state++) {
+        FULL_BAND(state);
+        state->sent = UNSENT;
+        state->until = 0;
+        state->held = 0;
+        state->column = U8(IMAGE(controls)[i].column);
     }
 }
 

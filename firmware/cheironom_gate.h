@@ -5,11 +5,14 @@
 /* Among all counts nothing happens until the level has taken a look at its rest. */
 static void gate_start(void)
 {
-    static const cheir_gate_state closed = {0, 65535u, 0, 0, CHEIR_GATE_CLOSED, 0, 0, 0};
+    cheir_gate_state *state = STATE(gates);
     uint8_t i;
-    for (i = 0; i != COUNT(gates); i++) {
-        STATE(gates)[i] = closed;
-        STATE(gates)[i].column = U8(IMAGE(gates)[i].column);
+    for (i = 0; i != COUNT(gates); i++, state++) {
+        FULL_BAND(state);
+        state->peak = state->since = 0;
+        state->stage = CHEIR_GATE_CLOSED;
+        state->running = state->pad = 0;
+        state->column = U8(IMAGE(gates)[i].column);
     }
 }
 

@@ -1,46 +1,64 @@
+import { channelsOfImage } from '../engine/channels';
 import { CONTROL_KIND } from '../engine/codes';
+import { END_BYTES, OFF_BYTES } from '../engine/engine';
 import { partNames, PARTS, type Image } from '../engine/layout';
 import { hearerCode } from '../engine/voices/hearers';
 import type { Heard } from '../ways/way';
-import { MOST_BACKLOG_US } from '../engine/wire';
+import { MOST_BACKLOG_OF_NOTES_US, MOST_BACKLOG_US } from '../engine/wire';
 
 /** One note that ends and one that starts: where lanes share a note, the one that ends may be another's, but no more of them do. */
 const NOTE_BYTES = 6;
-/** "Sustain" off and "all notes off", a channel. */
-const END_BYTES = 6;
+/** The longest that a level sends at once. */
+const LEVEL_BYTES = 6;
 
-/** Most bytes that one frame, one edge, one silence or the end of all can write: what the wire lets levels send, and every note. */
-export function mostBytes(image: Image): number {
-  const levels = image.controls.reduce(
-    (n, { kind }) =>
-      n +
-      { [CONTROL_KIND.controller7]: 3, [CONTROL_KIND.pressure]: 2, [CONTROL_KIND.controller14]: 6 }[kind]!,
-    3 * image.switched.length,
-  );
-  // The wire is asked before each level, and the last to be let through may have six bytes.
-  const credit = Math.floor(MOST_BACKLOG_US / image.byte_us) + 6;
-  // A choice is made anew whenever its gate, or a lane of its bank, opens or closes, which each can do twice in a frame.
-  const choices = image.choices.reduce(
-    (n, { lanes }, i) => n + 2 * NOTE_BYTES * (lanes + lanesThatOpen(image, i)),
-    0,
-  );
-  return Math.max(
+/** Most bytes that one frame, one edge, one silence or the end of all can write. */
+export const mostBytes = (image: Image): number =>
+  Math.max(
     1,
-    Math.min(levels, credit) + NOTE_BYTES * image.note_lanes.length + choices,
-    END_BYTES * Math.min(16, image.note_lanes.length + image.controls.length + image.switched.length),
+    levelBytes(image) + noteBytes(image),
+    OFF_BYTES * image.note_lanes.length,
+    END_BYTES * channelsOfImage(image).length,
   );
+
+/** What levels send in a frame: the wire is asked before each. */
+function levelBytes({ controls, switched, byte_us }: Image): number {
+  const each: Record<number, number> = {
+    [CONTROL_KIND.controller7]: 3,
+    [CONTROL_KIND.pressure]: 2,
+    [CONTROL_KIND.controller14]: 6,
+  };
+  const all = controls.reduce((n, { kind }) => n + each[kind], 3 * switched.length);
+  return Math.min(all, Math.floor(MOST_BACKLOG_US / byte_us) + LEVEL_BYTES);
 }
 
-/** Lanes whose gates open a choice. */
-function lanesThatOpen(image: Image, choice: number): number {
-  const choiceGate = hearerCode('choiceGate');
-  const opens = ({ listener, listeners }: Heard) =>
-    image.listeners
-      .slice(listener, listener + listeners)
-      .some(({ is, index }) => is === choiceGate && index === choice);
-  return partNames()
-    .filter((part) => 'listener' in PARTS[part].of.fields)
-    .flatMap((part) => image[part] as unknown as (Heard & { lanes?: number })[])
-    .filter(opens)
-    .reduce((sum, { lanes = 1 }) => sum + lanes, 0);
+/** What gates make sound in a frame. Those of levels and strikes ask the wire before each; touches and contacts never do. */
+function noteBytes(image: Image): number {
+  let free = 0;
+  let waiting = 0;
+  let longest = 0;
+  for (const part of partNames()) {
+    if (!('listener' in PARTS[part].of.fields)) continue;
+    for (const bank of image[part] as unknown as (Heard & { lanes?: number })[]) {
+      const aLane = laneBytes(image, bank);
+      const all = aLane * (bank.lanes ?? 1);
+      if (!WAITS.includes(part)) free += all;
+      else {
+        waiting += all;
+        longest = Math.max(longest, aLane);
+      }
+    }
+  }
+  return free + Math.min(waiting, Math.floor(MOST_BACKLOG_OF_NOTES_US / image.byte_us) + longest);
+}
+const WAITS: readonly string[] = ['gates', 'strike_banks'];
+
+/** What the gate of one lane makes sound in a frame: a choice is made anew when it opens, and when it closes. */
+function laneBytes({ listeners }: Image, { listener, listeners: count }: Heard): number {
+  const bytes = new Map([
+    [hearerCode('note'), NOTE_BYTES],
+    [hearerCode('switched'), 0],
+  ]);
+  return listeners
+    .slice(listener, listener + count)
+    .reduce((n, { is }) => n + (bytes.get(is) ?? 2 * NOTE_BYTES), 0);
 }

@@ -23,9 +23,17 @@ export interface Engine {
 /** First scans after power-up, which a converter and a sensor need to settle. */
 export const DISCARDED_SCANS = 5;
 
-/** Bytes of the note-off before a note that another lane holds. */
-const OFF_BYTES = 3;
+/** Bytes of a note-off. */
+export const OFF_BYTES = 3;
+/** Of "sustain" off and "all notes off", a channel. */
+export const END_BYTES = 6;
 
-/** Most bytes at once where settings change while it plays: notes that sounded before may then end for others to start. */
-export const mostBytesSettable = ({ max_bytes, note_lanes }: Image): number =>
-  max_bytes + OFF_BYTES * note_lanes.length;
+/**
+ * Most bytes at once where settings change while it plays: notes that sounded before may then end for others to start, and all may
+ * be on channels of their own.
+ */
+export const mostBytesSettable = ({ max_bytes, note_lanes, controls, switched }: Image): number =>
+  Math.max(
+    max_bytes + OFF_BYTES * note_lanes.length,
+    END_BYTES * Math.min(16, note_lanes.length + controls.length + switched.length),
+  );

@@ -32,6 +32,9 @@
 #define ALL_NOTES_OFF 123u
 #define START(block) block##_start();
 #define LOOK(block) ended = block##_look(ended);
+#define DERIVE(block) block##_derive();
+#define DERIVE_EDGE(block) block##_derive_edge(contact, closed);
+#define DERIVE_EXPIRE(block) block##_derive_expire();
 #define FRAME(block) block##_frame();
 #define EDGE(block) block##_edge(contact, closed);
 #define BYTE(block) block##_byte(port, byte);
@@ -43,6 +46,7 @@
 /* A pause: more time has passed than any timer takes. */
 static OUT_OF_LINE void expire_timers(void)
 {
+    CHEIR_DERIVE_EXPIRES(DERIVE_EXPIRE)
     CHEIR_EXPIRES(EXPIRE)
 }
 
@@ -73,10 +77,11 @@ static OUT_OF_LINE void look_at_rests(void)
     (void)ended;
 }
 
-uint16_t cheir_frame(uint32_t t_us, const uint16_t *counts, uint8_t *out)
+uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
 {
     pass_time(t_us, out);
     now_counts = counts;
+    CHEIR_DERIVES(DERIVE)
     if (STATE(engine).discard > 0) {
         STATE(engine).discard--;
         return 0;
@@ -91,6 +96,7 @@ uint16_t cheir_edge(uint32_t t_us, uint8_t contact, uint8_t closed, uint8_t *out
 {
     pass_time(t_us, out);
     (void)contact, (void)closed;
+    CHEIR_DERIVE_EDGES(DERIVE_EDGE)
     CHEIR_EDGES(EDGE)
     return (uint16_t)(now_out - out);
 }

@@ -144,10 +144,10 @@ void cheir_start(void);
 uint16_t cheir_end_all(uint8_t *out);
 
 /*
- * Plays one frame: counts holds one count a column. Complete MIDI messages go to out, which must have room for the
+ * Plays one frame: counts holds one count a column, and has room behind them for CHEIR_derived more, which the runtime writes. Complete MIDI messages go to out, which must have room for the
  * generated header's MAX_BYTES. Returns the bytes written. Times are microseconds modulo 2^32.
  */
-uint16_t cheir_frame(uint32_t t_us, const uint16_t *counts, uint8_t *out);
+uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out);
 
 /* Plays one edge: a contact has closed or opened. Edges and frames come in order of time. Returns the bytes written. */
 uint16_t cheir_edge(uint32_t t_us, uint8_t contact, uint8_t closed, uint8_t *out);

@@ -70,7 +70,7 @@
 #endif
 #define CHEIR_PARTS_IN(X) CHEIR_IF_levels(X(levels, level)) CHEIR_IF_gates(X(gates, gate)) CHEIR_IF_controls(X(controls, control)) CHEIR_IF_switched(X(switched, switched)) CHEIR_IF_touch_banks(X(touch_banks, touch_bank)) CHEIR_IF_touches(X(touches, touch)) CHEIR_IF_strike_banks(X(strike_banks, strike_bank)) CHEIR_IF_strikes(X(strikes, strike)) CHEIR_IF_contact_banks(X(contact_banks, contact_bank)) CHEIR_IF_listeners(X(listeners, listener)) CHEIR_IF_notes(X(notes, note)) CHEIR_IF_note_lanes(X(note_lanes, note_lane)) CHEIR_IF_choices(X(choices, choice))
 
-/* Blocks by what they do, each by the function of its name: CHEIR_STARTS: _start, CHEIR_LOOKS: _look, CHEIR_FRAMES: _frame, CHEIR_EDGES: _edge, CHEIR_BYTES: _byte, CHEIR_SCENES: _scene, CHEIR_SILENCES: _silence, CHEIR_EXPIRES: _expire, CHEIR_SWEEPS: _sweep. */
+/* Blocks by what they do, each by the function of its name: CHEIR_STARTS: _start, CHEIR_LOOKS: _look, CHEIR_DERIVES: _derive, CHEIR_DERIVE_EDGES: _derive_edge, CHEIR_BYTES: _byte, CHEIR_SCENES: _scene, CHEIR_SILENCES: _silence, CHEIR_DERIVE_EXPIRES: _derive_expire, CHEIR_SWEEPS: _sweep. */
 #define CHEIR_STARTS(X) CHEIR_IF_choices(X(choice)) CHEIR_IF_switched(X(switched)) CHEIR_IF_controls(X(control)) CHEIR_IF_levels(X(level)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_note_lanes(X(note))
 #define CHEIR_LOOKS(X) CHEIR_IF_levels(X(level)) CHEIR_IF_strike_banks(X(strike))
 #define CHEIR_FRAMES(X) CHEIR_IF_switched(X(switched)) CHEIR_IF_controls(X(control)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts))
@@ -80,6 +80,9 @@
 #define CHEIR_SILENCES(X) CHEIR_IF_choices(X(choice)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_note_lanes(X(note))
 #define CHEIR_EXPIRES(X) CHEIR_IF_controls(X(control)) CHEIR_IF_gates(X(gate)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts))
 #define CHEIR_SWEEPS(X) CHEIR_IF_controls(X(control))
+#define CHEIR_DERIVES(X) 
+#define CHEIR_DERIVE_EDGES(X) 
+#define CHEIR_DERIVE_EXPIRES(X) 
 
 /* Who hears a gate, and where a velocity comes from: `<name>_opens` and `<name>_closes`, `velocity_<name>`. */
 enum { CHEIR_HEARS_NOTE = 0, CHEIR_HEARS_CHOICE_GATE = 1, CHEIR_HEARS_CHOICE_PITCH = 2, CHEIR_HEARS_SWITCHED = 3 };

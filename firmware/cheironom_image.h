@@ -120,7 +120,7 @@ void cheir_use(const cheir_instrument *instrument)
 /* The frame at hand. */
 static uint16_t now_t;
 static uint16_t now_slow;
-static const uint16_t *now_counts;
+static uint16_t *now_counts;
 static uint8_t *now_out;
 
 /* `since` of a timer that a pause has ended. */

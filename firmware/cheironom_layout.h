@@ -314,7 +314,7 @@ typedef struct {
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
 #define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
-#define CHEIR_COUNTS(X) X(contacts) X(choice_lanes) X(scenes)
+#define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes)
 #define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
@@ -332,6 +332,8 @@ typedef struct {
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
 #define CHEIR_choices 1
+#define CHEIR_columns 1
+#define CHEIR_derived 1
 #define CHEIR_contacts 1
 #define CHEIR_choice_lanes 1
 #define CHEIR_scenes 1

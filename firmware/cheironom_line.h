@@ -131,7 +131,7 @@ static void tell_edge(uint32_t now, uint8_t c, uint8_t is_closed)
 #endif
 
 /* All columns have been read. */
-static void tell_frame(uint32_t now, const uint16_t *counts)
+static void tell_frame(uint32_t now, uint16_t *counts)
 {
     if (mode == MIDI) put(cheir_frame(now, counts, out));
     else if (mode == PACKETS)

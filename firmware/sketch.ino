@@ -155,9 +155,9 @@ static const uint32_t PERIOD_US = 1000000UL / INSTRUMENT_SCAN_HZ;
 /* Least time between two changes of what says that scans are late, us. */
 static const uint32_t SHOW_US = 1000000UL;
 //@if COLUMNS
-static uint16_t counts[INSTRUMENT_COLUMNS];
+static uint16_t counts[INSTRUMENT_COLUMNS + CHEIR_derived];
 //@else
-static uint16_t counts[1];
+static uint16_t counts[1 + CHEIR_derived];
 //@end
 //@if CONTACTS
 static uint8_t closed[INSTRUMENT_CONTACTS];

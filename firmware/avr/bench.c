@@ -12,7 +12,7 @@
 
 int main(void)
 {
-    static uint16_t counts[INSTRUMENT_COLUMNS];
+    static uint16_t counts[INSTRUMENT_COLUMNS + CHEIR_derived];
     static uint8_t out[INSTRUMENT_MAX_BYTES];
     uint16_t scan;
     uint32_t t_us = 0;

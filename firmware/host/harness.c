@@ -163,7 +163,7 @@ int main(void)
     cheir_use(&instrument);
 #endif
     out = malloc(room);
-    counts = malloc(sizeof(uint16_t) * (columns + 1u));
+    counts = malloc(sizeof(uint16_t) * (columns + 256u));
     if (!out || !counts) return 4;
     play(columns, out, counts);
 #if defined(CHEIR_ONE_INSTRUMENT)

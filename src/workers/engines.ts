@@ -1,6 +1,6 @@
 import { compile } from '@/core/compile/compile';
 import { changeEngine } from '@/core/engine/change';
-import type { Engine } from '@/core/engine/engine';
+import type { Counts, Engine } from '@/core/engine/engine';
 import { startEngine } from '@/core/engine/start';
 import { playEdge, playFrame, silence } from '@/core/engine/play';
 import { allColumns, contactsOf } from '@/core/instrument/access';
@@ -29,7 +29,7 @@ export class Engines {
   }
 
   /** @returns the messages of every board */
-  frame(tUs: number, counts: ArrayLike<number>): number[][] {
+  frame(tUs: number, counts: Counts): number[][] {
     return this.boards.flatMap(({ e }) => messages(e, playFrame(e, tUs, counts, 0)));
   }
 

@@ -29,6 +29,7 @@ export function compile(
   });
   const making: Making = { instrument, parts, sensors: new Map(), heard: new Map() };
   const contacts = contactsOf(instrument, board);
+  parts.image.columns = columns.length;
   for (const sensor of instrument.sensors.filter((s) => s.board === board.id)) {
     const { calibration } = sensor;
     const made = calibration && wayOf(calibration).compile(parts, sensor, calibration, { columns, contacts });

@@ -1,6 +1,6 @@
 import { blocks } from './blocks/registry';
 import type { Engine } from './engine';
-import { partNames, PARTS, type Image } from './layout';
+import { COUNTS, partNames, PARTS, type Image } from './layout';
 import { silence } from './play';
 import { startEngine } from './start';
 import { beginsOfControls } from './stairs';
@@ -32,7 +32,8 @@ function restart(e: Engine, next: Image): number {
 export const sameStructure = (a: Image, b: Image): boolean => structureOf(a) === structureOf(b);
 
 /** What two images of the same structure have in common, as text: all but their settings. */
-export function structureOf({ table_bits, byte_us, contacts, scenes, ...image }: Image): string {
+export function structureOf({ table_bits, byte_us, ...image }: Image): string {
+  const counts = Object.fromEntries(COUNTS.map((count) => [count, image[count]]));
   const parts = partNames().map((part) => {
     const { of, settings } = PARTS[part];
     const fixed = Object.keys(of.fields).filter((field) => !settings.includes(field));
@@ -40,5 +41,5 @@ export function structureOf({ table_bits, byte_us, contacts, scenes, ...image }:
       fixed.map((field) => (row as Record<string, number>)[field]),
     );
   });
-  return JSON.stringify({ table_bits, byte_us, contacts, scenes, parts });
+  return JSON.stringify({ table_bits, byte_us, ...counts, parts });
 }

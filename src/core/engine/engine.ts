@@ -1,5 +1,8 @@
 import type { Image, State } from './layout';
 
+/** Counts that can be read and, where columns are derived, written. */
+export type Counts = { readonly length: number; [at: number]: number };
+
 /** An image at play: its state, and what the functions of the engine hand to each other. */
 export interface Engine {
   image: Image;
@@ -13,9 +16,13 @@ export interface Engine {
   /** Time of the frame at hand: ticks of 16 µs and slow ticks of 16.4 ms, both modulo 2^16. */
   t: number;
   slow: number;
-  /** The counts of the frame at hand stand in `counts` from `at` on. */
-  counts: ArrayLike<number>;
+  /** The counts of the frame at hand stand in `counts` from `at` on: its columns, then those derived from them. */
+  counts: Counts;
   at: number;
+  /** Where they are put together, where any are derived. */
+  row: Uint16Array<ArrayBuffer>;
+  /** Whether they have been derived already, for many frames at once. */
+  derived: boolean;
   /** The strongest strike of a strike bank at the frame at hand; the bank is −1 until one was asked for. */
   furthest: { bank: number; distance: number };
 }

@@ -49,7 +49,7 @@ export interface Part {
 }
 
 /** What an image counts besides its lists. */
-export const COUNTS = ['contacts', 'choice_lanes', 'scenes'] as const;
+export const COUNTS = ['columns', 'derived', 'contacts', 'choice_lanes', 'scenes'] as const;
 export type Count = (typeof COUNTS)[number];
 
 const LIST = {
@@ -155,6 +155,9 @@ export interface Image extends ImageLists {
   table_bits: number;
   /** Stairs, one after another: for each step the share of the span, Q16, at which a value reads one more. */
   stairs: number[];
+  /** Columns of the frames that it plays, and those that blocks compute from them, which stand behind. */
+  columns: number;
+  derived: number;
   /** Contacts that the board scans. */
   contacts: number;
   /** Lanes that choices look at, all together. */

@@ -6,6 +6,7 @@ import { Calendar } from './calendar';
 import { lookersOf, lookOn, playLooker } from './look-ahead';
 import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
+import { derivedFrames } from './derive';
 import { drainTo, passTime, playByte, playEdge, playFrame, sweepTimers } from './play';
 import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
 import { playControl } from './voices/control';
@@ -22,7 +23,14 @@ export type Emit = (tUs: number, out: Uint8Array, bytes: number) => void;
  * Same bytes and same state as `playFrame`, `playEdge` and `playByte`, faster: each unit passes over the frames in which its
  * counts stay in its band and none of its timers ends.
  */
-export function playMany(e: Engine, frames: Frames, emit: Emit): void {
+export function playMany(e: Engine, take: Frames, emit: Emit): void {
+  const frames = derivedFrames(e, take);
+  e.derived = true;
+  playFrames(e, frames, emit);
+  e.derived = false;
+}
+
+function playFrames(e: Engine, frames: Frames, emit: Emit): void {
   const { tUs } = frames;
   const block = Math.max(16, Math.floor(BLOCK_COUNTS / Math.max(1, frames.channels.length)));
   const take = new Passage(e, frames, block, emit);

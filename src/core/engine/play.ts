@@ -2,14 +2,17 @@ import { CONTROLLER, STATUS } from '../midi/messages';
 import { ZERO_STAGE } from './codes';
 import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
-import type { Engine } from './engine';
+import { deriveEdge, deriveExpire, deriveFrame } from './derive';
+import type { Counts, Engine } from './engine';
 import { lookersOf, playLooker } from './look-ahead';
 import { drain, send } from './wire';
 import { channelsOfImage } from './channels';
 
 /** Time goes on: the wire drains, and a pause ends every timer. @param tUs time now, µs; only differences matter, modulo 2^32 */
 export function passTime(e: Engine, tUs: number): void {
-  if (drainTo(e, tUs) >= PAUSE_US) expireAll(e);
+  if (drainTo(e, tUs) < PAUSE_US) return;
+  if (!e.derived) deriveExpire(e);
+  expireAll(e);
 }
 
 /** Time goes on, and the wire drains. @returns µs since the last frame or edge */
@@ -31,10 +34,11 @@ export function drainTo(e: Engine, tUs: number): number {
  * @param counts the frame's counts start at `at`, one a column, each 0 … 2^bits − 1: who lets frames in checks that
  * @returns bytes written to `e.out`: complete messages, levels before notes
  */
-export function playFrame(e: Engine, tUs: number, counts: ArrayLike<number>, at: number): number {
+export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): number {
   passTime(e, tUs);
   e.counts = counts;
   e.at = at;
+  if (e.image.derived > 0 && !e.derived) derive(e);
   const { engine } = e.state;
   if (engine.discard > 0) {
     engine.discard--;
@@ -44,6 +48,14 @@ export function playFrame(e: Engine, tUs: number, counts: ArrayLike<number>, at:
   if (engine.looking > 0) lookAtRests(e);
   for (const block of blocks()) block.frame?.(e);
   return e.bytes;
+}
+
+/** Puts the frame's columns where there is room behind them, and computes those. */
+function derive(e: Engine): void {
+  for (let column = 0; column < e.image.columns; column++) e.row[column] = e.counts[e.at + column];
+  e.counts = e.row;
+  e.at = 0;
+  deriveFrame(e);
 }
 
 /** Clears the timers that have ended, now and then. @returns whether it was time to */
@@ -78,6 +90,7 @@ function lookAtRests(e: Engine): void {
  */
 export function playEdge(e: Engine, tUs: number, contact: number, closed: boolean): number {
   passTime(e, tUs);
+  if (!e.derived) deriveEdge(e, contact, closed);
   for (const block of blocks()) block.edge?.(e, contact, closed);
   return e.bytes;
 }

@@ -16,6 +16,8 @@ export function startEngine(image: Image): Engine {
     slow: 0,
     counts: new Uint16Array(256),
     at: 0,
+    row: new Uint16Array(image.columns + image.derived),
+    derived: false,
     furthest: { bank: -1, distance: 0 },
   };
   e.state.engine.looking = lookersOf(e).length;

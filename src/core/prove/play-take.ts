@@ -9,7 +9,7 @@ import type { Instrument } from '../instrument/document';
 import type { MidiEvent } from '../midi/event';
 import { splitMessages } from '../midi/messages';
 import { framesOf } from '../signal/frames';
-import type { Frames } from '../signal/take';
+import type { BytesIn, Edges, Frames } from '../signal/take';
 
 /** An instrument's board with a take as it would scan it. */
 export interface BoardTake {
@@ -41,14 +41,17 @@ export function playTake(
   const width = frames.channels.length;
   const events: MidiEvent[] = [];
   let edge = 0;
+  let byte = 0;
   for (let from = 0; from < frames.tUs.length; from += CHUNK) {
     if (events.length > most) return null;
     const tUs = frames.tUs.subarray(from, from + CHUNK);
     const counts = frames.counts.subarray(from * width, (from + CHUNK) * width);
     const until = from + CHUNK >= frames.tUs.length ? Infinity : tUs[tUs.length - 1];
-    const edges = frames.edges && { ...frames.edges, ...edgesBetween(frames.edges, edge, until) };
+    const edges = frames.edges && inputsBetween(frames.edges, edge, until);
+    const bytes = frames.bytes && inputsBetween(frames.bytes, byte, until);
     edge += edges?.tUs.length ?? 0;
-    for (const event of run(e, { channels: frames.channels, tUs, counts, edges })) events.push(event);
+    byte += bytes?.tUs.length ?? 0;
+    for (const event of run(e, { channels: frames.channels, tUs, counts, edges, bytes })) events.push(event);
   }
   const held = splitMessages(e.out.subarray(0, silence(e)));
   const endUs = frames.tUs[frames.tUs.length - 1];
@@ -56,12 +59,14 @@ export function playTake(
   return { events, held: held.length };
 }
 
-function edgesBetween({ tUs, contact, closed }: NonNullable<Frames['edges']>, from: number, untilUs: number) {
+/** Edges, or bytes, from one on up to a time. */
+function inputsBetween<I extends Edges | BytesIn>(inputs: I, from: number, untilUs: number): I {
   let to = from;
-  while (to < tUs.length && tUs[to] <= untilUs) to++;
-  return {
-    tUs: tUs.subarray(from, to),
-    contact: contact.subarray(from, to),
-    closed: closed.subarray(from, to),
-  };
+  while (to < inputs.tUs.length && inputs.tUs[to] <= untilUs) to++;
+  const part = ([name, list]: [string, unknown]) => [
+    name,
+    ArrayBuffer.isView(list) ? (list as Uint8Array).subarray(from, to) : list,
+  ];
+  // The same lists, each a part of what it was.
+  return Object.fromEntries(Object.entries(inputs).map(part)) as I;
 }

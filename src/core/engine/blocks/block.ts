@@ -22,6 +22,8 @@ export interface Block {
   start(image: Image): Partial<State>;
   /** Lanes that look at their rest at power-up, in order. */
   lookers?(e: Engine): Looker[];
+  /** What it computes from counts and contacts, before anything else looks at the frame. */
+  derives?: Deriver;
   /** Plays the frame at hand: counts from `e.counts[e.at]` on, time in `e.t` and `e.slow`. */
   frame?(e: Engine): void;
   /** Plays a change of a contact, at the time in `e.t`. @param contact of the board, from 0 */
@@ -46,6 +48,19 @@ export interface Block {
   changed?(e: Engine, next: Image): void;
   /** Whether settings point to tables and stairs that are there, and say only what MIDI can carry. @param structure what they are for */
   isSound?(settings: Image, structure: Image): boolean;
+}
+
+/**
+ * Computes columns, which are then read as levels. It sees counts, edges and time, and nothing that plays: so a whole take's columns can be
+ * computed first (derive.ts). In C: `<name>_derive`, `_derive_edge`, `_derive_expire`.
+ */
+export interface Deriver {
+  /** Writes its columns of the frame at hand into `e.counts`, behind those that were read. */
+  frame(e: Engine): void;
+  /** A contact has changed, at the time in `e.t`. */
+  edge?(e: Engine, contact: number, closed: boolean): void;
+  /** A pause: more time has passed than any timer takes. */
+  expire?(e: Engine): void;
 }
 
 /** A lane that still looks at its rest (zero.ts). */

@@ -1,4 +1,4 @@
-import { partNames, type Image } from '../layout';
+import { COUNTS, partNames, type Image } from '../layout';
 
 /** An image that is being made: equal tables stand once, and listeners are gathered until each gate has all of its own. */
 export class Parts {
@@ -8,16 +8,20 @@ export class Parts {
 
   constructor(image: Pick<Image, 'table_bits' | 'byte_us'>) {
     const lists = Object.fromEntries(partNames().map((part) => [part, []]));
+    const counts = Object.fromEntries(COUNTS.map((count) => [count, 0]));
     this.image = {
       ...image,
       ...lists,
       tables: [],
       stairs: [],
-      contacts: 0,
-      choice_lanes: 0,
-      scenes: 0,
+      ...counts,
       max_bytes: 1,
     } as unknown as Image;
+  }
+
+  /** @returns a new column behind those of the frames, for a block to write; read as a level like any other */
+  derivedColumn(): number {
+    return this.image.columns + this.image.derived++;
   }
 
   /** @returns where a response table begins in the image */

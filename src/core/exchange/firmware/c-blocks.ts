@@ -1,4 +1,4 @@
-import type { Block } from '../../engine/blocks/block';
+import type { Block, Deriver } from '../../engine/blocks/block';
 import { blocks } from '../../engine/blocks/registry';
 import { partNames, PARTS } from '../../engine/layout';
 import { hearers } from '../../engine/voices/hearers';
@@ -17,13 +17,29 @@ const DOES = {
   sweep: ['sweep', 'SWEEPS'],
 } as const satisfies Partial<Record<keyof Block, readonly [string, string]>>;
 
+/** The same of what derives columns. */
+const DERIVES = {
+  frame: ['derive', 'DERIVES'],
+  edge: ['derive_edge', 'DERIVE_EDGES'],
+  expire: ['derive_expire', 'DERIVE_EXPIRES'],
+} as const satisfies Record<keyof Deriver, readonly [string, string]>;
+
 /** firmware/cheironom_blocks.h: the blocks that an instrument uses, and what each does. */
 export function writeBlocks(): string {
-  const lists = Object.entries(DOES).map(([does, [, list]]) => {
-    const own = blocks().filter((block) => block[does as keyof typeof DOES]);
-    return `#define CHEIR_${list}(X) ${own.map(({ name, of }) => `CHEIR_IF_${of}(X(${name}))`).join(' ')}`;
-  });
-  const says = Object.values(DOES).map(([suffix, list]) => `CHEIR_${list}: _${suffix}`);
+  const listOf = (list: string, does: (block: Block) => unknown) =>
+    `#define CHEIR_${list}(X) ${blocks()
+      .filter(does)
+      .map(({ name, of }) => `CHEIR_IF_${of}(X(${name}))`)
+      .join(' ')}`;
+  const lists = [
+    ...Object.entries(DOES).map(([does, [, list]]) =>
+      listOf(list, (block) => block[does as keyof typeof DOES]),
+    ),
+    ...Object.entries(DERIVES).map(([does, [, list]]) =>
+      listOf(list, ({ derives }) => derives?.[does as keyof Deriver]),
+    ),
+  ];
+  const says = Object.values({ ...DOES, ...DERIVES }).map(([suffix, list]) => `CHEIR_${list}: _${suffix}`);
   return [
     '/* Made from src/core/engine/blocks/registry.ts by scripts/make-layout.ts: do not edit. A part of cheironom.c, which alone includes it. */',
     '#ifndef CHEIRONOM_BLOCKS_H',

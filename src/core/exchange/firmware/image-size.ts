@@ -29,7 +29,13 @@ const PROGRAM_BYTES = 16 * 1024;
 
 /** What an instrument takes of a board, bytes. @param columns, contacts that the board scans */
 export const boardNeeds = (image: Image, columns: number, contacts: number) => ({
-  memoryBytes: stateBytes(image) + image.max_bytes + QUEUE_BYTES + 2 * columns + 2 * contacts + LIBRARY_BYTES,
+  memoryBytes:
+    stateBytes(image) +
+    image.max_bytes +
+    QUEUE_BYTES +
+    2 * (columns + image.derived) +
+    2 * contacts +
+    LIBRARY_BYTES,
   flashBytes: imageBytes(image) + PROGRAM_BYTES,
 });
 

@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { countAt } from '@/core/ways/level/lane-level';
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelOf } from '@/core/ways/registry';
 import type { LevelReport } from '@/core/ways/level/report';
 import { fullAttack } from '@/core/ways/level/full-attack';
 import { writeInstrument } from '@/core/exchange/document/instrument-json';

@@ -4,13 +4,14 @@
 
 #define LSB_OFFSET 32u
 
-/* Among all counts nothing happens until the level has taken a look at its rest. */
+/* Among all counts nothing happens until the level has taken a look at its rest; at once where it is fixed. */
 static void control_start(void)
 {
     cheir_control_state *state = STATE(controls);
     uint8_t i;
     for (i = 0; i != COUNT(controls); i++, state++) {
         FULL_BAND(state);
+        if (U16(IMAGE(levels)[U8(IMAGE(controls)[i].level)].still) == 0) EMPTY_BAND(state);
         state->sent = UNSENT;
         state->until = 0;
         state->held = 0;

@@ -2,13 +2,14 @@
 #ifndef CHEIRONOM_GATE_H
 #define CHEIRONOM_GATE_H
 
-/* Among all counts nothing happens until the level has taken a look at its rest. */
+/* Among all counts nothing happens until the level has taken a look at its rest; at once where it is fixed. */
 static void gate_start(void)
 {
     cheir_gate_state *state = STATE(gates);
     uint8_t i;
     for (i = 0; i != COUNT(gates); i++, state++) {
         FULL_BAND(state);
+        if (U16(IMAGE(levels)[U8(IMAGE(gates)[i].level)].still) == 0) EMPTY_BAND(state);
         state->peak = state->since = 0;
         state->stage = CHEIR_GATE_CLOSED;
         state->running = state->pad = 0;

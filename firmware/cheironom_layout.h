@@ -29,7 +29,7 @@ typedef struct {
     uint16_t off;
 } cheir_side;
 
-/* A level: a column with a rest and up to two sides; still: the nearer of their ons; its gates and controls stand together. */
+/* A level: a column with a rest and up to two sides; still: the nearer of their ons, 0: its rest is fixed, and not looked at; its gates and controls stand together. */
 typedef struct {
     uint16_t rest;
     uint16_t still;

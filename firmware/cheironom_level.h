@@ -8,8 +8,10 @@ static void level_start(void)
     for (i = 0; i != COUNT(levels); i++) {
         STATE(level_zeros)[i] = unseen;
         STATE(level_zeros)[i].rest = U16(IMAGE(levels)[i].rest);
+        /* What stays where it is left has no rest to look for. */
+        if (U16(IMAGE(levels)[i].still) == 0) STATE(level_zeros)[i].stage = CHEIR_ZERO_DONE;
+        else STATE(engine).looking++;
     }
-    STATE(engine).looking = (uint8_t)(STATE(engine).looking + COUNT(levels));
 }
 
 /* Whatever comes is looked at. */

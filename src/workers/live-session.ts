@@ -4,7 +4,7 @@ import { ReplayBoard } from '@/board/replay';
 import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
 import { laneRange } from '@/core/ways/registry';
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelOf } from '@/core/ways/registry';
 import { levelReader } from '@/core/ways/level/reader';
 import { digestOf } from '@/core/exchange/document/instrument-digest';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';

@@ -2,6 +2,7 @@ import type { Calibration } from '../instrument/calibration';
 import type { Lane } from '../instrument/sensor';
 import type { Finding } from '../findings/finding';
 import type { Take } from '../signal/take';
+import type { Picture } from './picture';
 
 /** A sensor's takes, to be calibrated from. */
 export interface SensorJob {
@@ -34,6 +35,8 @@ export interface BankReport {
   findings: Finding[];
   /** Gesture mark of its median gesture, or null. */
   mark: number[] | null;
+  /** Its judgements drawn, where they are: one a lane. */
+  pictures?: Picture[];
 }
 
 /** The reports that there are, by their form: a way whose report is no bank's adds its own. */

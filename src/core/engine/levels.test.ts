@@ -1,4 +1,5 @@
-import { levelOf, levelsOf } from '../ways/level/level-of';
+import { levelsOf } from '../ways/level/level-of';
+import { levelOf } from '../ways/registry';
 import { describe, expect, it } from 'vitest';
 import { breathController, breathNote, identityInstrument, levelWith } from '../testing/identity-response';
 import { awake, playAfterRest } from '../testing/play';

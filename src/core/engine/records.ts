@@ -24,7 +24,7 @@ export const SIDE = struct(
 
 export const LEVEL = struct(
   'level',
-  'a level: a column with a rest and up to two sides; still: the nearer of their ons; its gates and controls stand together',
+  'a level: a column with a rest and up to two sides; still: the nearer of their ons, 0: its rest is fixed, and not looked at; its gates and controls stand together',
   {
     rest: 'u16',
     still: 'u16',

@@ -1,4 +1,4 @@
-import { levelOf } from '../ways/level/level-of';
+import { levelOf } from '../ways/registry';
 import { fullAttack } from '../ways/level/full-attack';
 import type { Sensor } from '../instrument/sensor';
 import type { ControllerVoice, NoteVoice } from '../instrument/voices';
@@ -23,6 +23,20 @@ export const levelController = (
   deadband: 0,
   perSecond: 200,
 });
+
+/** First controllers of levels side by side: one a lane, from a number on. */
+export const laneControllers = (
+  sensor: Sensor,
+  port: string,
+  first: number,
+  zone: string,
+): ControllerVoice[] =>
+  sensor.lanes.length === 1
+    ? [levelController(sensor, port, first, zone)]
+    : sensor.lanes.map(({ id }, i) => {
+        const voice = levelController(sensor, port, first + i, zone);
+        return { ...voice, id: `${sensor.id}-${id}`.slice(0, 40), source: { ...voice.source, lane: id } };
+      });
 
 /** A first note of a level's gate, as loud as its attack. */
 export const attackNote = (sensor: Sensor, port: string, zone: string): NoteVoice => ({

@@ -1,4 +1,4 @@
-import { levelOf } from '../ways/level/level-of';
+import { levelOf } from '../ways/registry';
 import { movedSince } from '../ways/registry';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';

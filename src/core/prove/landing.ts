@@ -1,4 +1,4 @@
-import { levelOf } from '../ways/level/level-of';
+import { levelOf } from '../ways/registry';
 import { compile } from '../compile/compile';
 import { levelReader } from '../ways/level/reader';
 import { CONTROL_KIND } from '../engine/codes';

@@ -38,6 +38,13 @@ export const ROLES = [
   'repeated',
   'hold',
   'release',
+  'still',
+  'places',
+  'slide',
+  'lift',
+  'sides',
+  'slow',
+  'weights',
 ] as const;
 export type Role = (typeof ROLES)[number];
 

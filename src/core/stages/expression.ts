@@ -117,7 +117,7 @@ function compileControl(m: Making, voice: Expression): void {
     interval_ticks: voice.perSecond ? ticksIn(1_000_000 / voice.perSecond) : 0,
     curve: fine ? answerTable(m, voice.source, lane.lane) : m.parts.stair(stairs),
     deadband: Math.max(1, Math.ceil(voice.deadband ?? 0)),
-    slack: slackOf(image.levels[level], mask, stairs, lane.noise),
+    slack: slackOf(image.levels[level], mask, stairs, lane),
     level,
     side_mask: mask,
     kind,

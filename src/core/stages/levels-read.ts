@@ -3,7 +3,7 @@ import type { Source } from '../instrument/voices';
 import { lanesOfSource } from '../kinds/ports';
 import { tableOf } from '../shape/table';
 import type { LaneLevel } from '../ways/level/lane-level';
-import { levelOf } from '../ways/level/level-of';
+import { levelOf } from '../ways/registry';
 import { sensorNamed, type Making } from './making';
 
 /** A level of the image that a source reads, with its lane; `i` counts among the measured lanes of its sensor. */

@@ -20,7 +20,7 @@ import { kindOf } from '../kinds/registry';
 import { responseAt } from '../instrument/access';
 import type { Way } from '../ways/way';
 import { fullAttack } from '../ways/level/full-attack';
-import { levelOf } from '../ways/level/level-of';
+import { levelOf } from '../ways/registry';
 import { wayNamed } from '../ways/registry';
 import type { Attack } from './gate';
 import { answerTable, levelsRead } from './levels-read';

@@ -1,4 +1,4 @@
-import { levelOf } from '../ways/level/level-of';
+import { levelOf } from '../ways/registry';
 import { channelOf, columnsOf, responseAt, zoneOf } from '../instrument/access';
 import type { LaneLevel } from '../ways/level/lane-level';
 import type { Instrument } from '../instrument/document';

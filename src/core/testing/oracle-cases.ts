@@ -1,4 +1,5 @@
-import { levelOf, levelsOf } from '../ways/level/level-of';
+import { levelsOf } from '../ways/level/level-of';
+import { levelOf } from '../ways/registry';
 import { columnsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import type { Voice } from '../instrument/voices';

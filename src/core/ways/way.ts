@@ -3,6 +3,7 @@ import type { Calibration } from '../instrument/calibration';
 import type { Measured } from '../instrument/measured';
 import type { Lane, Sensor } from '../instrument/sensor';
 import type { Fault } from '../result';
+import type { LaneLevel } from './level/lane-level';
 import type { MovedSince } from './moved-lanes';
 
 /** What a board reads, in the order of its frames and of its edges. */
@@ -57,6 +58,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   ofLanes(c: C, lanes: readonly Lane[]): C | undefined;
   /** Count of a lane at rest; undefined where it knows none. */
   restOf(c: C, lane: string): number | undefined;
+  /** A lane as a level that voices read, where its lanes are such. */
+  levelOf?(c: C, lane: string): LaneLevel | undefined;
   /** How far from rest playing takes a lane, counts; undefined where it knows none. */
   travelOf(c: C, lane: string): number | undefined;
   /** Which way its counts go when it is played: 1 or −1; null where they go both ways, or it does not matter. */

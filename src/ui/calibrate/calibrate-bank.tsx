@@ -17,6 +17,7 @@ import { Headline, Station } from '../parts/station';
 import { BankReading } from './bank-reading';
 import { BankTable } from './bank-table';
 import { BringTakes } from './bring-takes';
+import { PictureChart } from './picture-chart';
 import { CalibrateHeadline } from './calibrate-headline';
 import { Computing } from './computing';
 import { Prompter } from './prompter';
@@ -29,7 +30,7 @@ import styles from './calibrate.module.css';
 /** A sensor of several lanes: guided takes over all of them in any order, then a record a lane. */
 export function CalibrateBank() {
   const session = useSession();
-  const { sensor } = useSensor();
+  const { sensor, lane } = useSensor();
   const takes = useKeptTakesOf(sensor.id);
   const readOnly = useWorkspace((s) => s.readOnly);
   const view = useLive((s) => s.tick?.guide ?? null);
@@ -37,6 +38,7 @@ export function CalibrateBank() {
   const { report, refused, progress, stop } = useReport(sensor);
   const bank = report?.is === 'bank' ? report : null;
   const { care, steps } = kindOf(sensor);
+  const picture = bank?.pictures?.find((p) => p.lane === sensor.lanes[lane].id) ?? bank?.pictures?.[0];
   const { waits, accept } = useBankProposal(sensor, bank);
   const missing = stepsWithout(
     steps,
@@ -94,6 +96,7 @@ export function CalibrateBank() {
         <span>{counted(sensor.lanes.length, 'lane')}, each as far as it is played</span>
       </div>
       <LaneStrip sensor={sensor} height={72} />
+      {picture && <PictureChart picture={picture} />}
       <BankTable sensor={sensor} report={bank} />
       <div className={styles.foot}>
         {care !== '' && <Care>{care}</Care>}

@@ -9,6 +9,14 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
   const verb = sentence(sensor.verb ?? kindOf(sensor).verb);
   if (view?.complaint === 'moved')
     return { says: 'It moved. Let it rest.', under: 'The rest take begins again by itself.' };
+  if (role === 'still') return { says: 'Leave it alone.', under: 'Wherever it stands. It ends by itself.' };
+  if (role === 'sweep') {
+    const each = sensor.lanes.length > 1 ? 'each ' : '';
+    return {
+      says: `${verb} ${each}${each ? 'one' : 'it'} to one end, then to the other.`,
+      under: 'Leave it at each end for a moment. It counts the ends by itself.',
+    };
+  }
   if (sensor.lanes.length > 1 && role !== 'rest') return lanePrompt(role, verb);
   switch (role) {
     case 'rest':

@@ -1,7 +1,7 @@
 'use client';
 
 import { countAt } from '@/core/ways/level/lane-level';
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelOf } from '@/core/ways/registry';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback } from 'react';

@@ -1,7 +1,7 @@
 'use client';
 
 import { movedSince } from '@/core/ways/registry';
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelOf } from '@/core/ways/registry';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { boardOf, channelsOfVoice, lanePlaces, responseAt, sensorOf } from '@/core/instrument/access';

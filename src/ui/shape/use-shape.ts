@@ -1,6 +1,6 @@
 'use client';
 
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelOf } from '@/core/ways/registry';
 import { useEffect, useMemo, useState } from 'react';
 import { playedDynamics } from '@/core/ways/level/played-dynamics';
 import { laneReport, type LevelReport } from '@/core/ways/level/report';

@@ -1,6 +1,6 @@
 'use client';
 
-import { levelOf } from '@/core/ways/level/level-of';
+import { levelOf } from '@/core/ways/registry';
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import IconButton from '@mui/material/IconButton';
 import { sensorOf } from '@/core/instrument/access';

@@ -4,11 +4,13 @@ import { contactsWords } from './contacts/words';
 import { levelWords } from './level/words';
 import { strikeWords } from './strike/words';
 import { touchWords } from './touch/words';
+import { travelWords } from './travel/words';
 import type { WayWords } from './way-words';
 
 /** How screens speak of each way; a new way is a file more, and a row here. */
 const words = {
   level: levelWords,
+  travel: travelWords,
   touch: touchWords,
   strike: strikeWords,
   contacts: contactsWords,

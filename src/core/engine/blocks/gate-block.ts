@@ -13,10 +13,10 @@ export const gate: Block = {
   name: 'gate',
   of: 'gates',
   file: 'gate',
-  start: ({ gates }) => ({
-    gates: gates.map(({ column }) => ({
-      low: 0,
-      high: 65535,
+  start: ({ gates, levels }) => ({
+    gates: gates.map(({ column, level }) => ({
+      low: levels[level].still === 0 ? 1 : 0,
+      high: levels[level].still === 0 ? 0 : 65535,
       peak: 0,
       since: 0,
       stage: 0,

@@ -2,21 +2,18 @@ import { GATE_STAGE, ZERO_STAGE } from '../codes';
 import type { Engine } from '../engine';
 import { emptyBand } from '../place';
 import type { Block } from './block';
-import { look, takeRest, unseen } from './zero';
+import { fixed, look, takeRest, unseen } from './zero';
 
 /** Levels: their rest. What they play is of gates and controls. */
 export const level: Block = {
   name: 'level',
   of: 'levels',
   file: 'level',
-  start: ({ levels }) => ({ level_zeros: levels.map(unseen) }),
+  start: ({ levels }) => ({ level_zeros: levels.map((own) => (own.still > 0 ? unseen(own) : fixed(own))) }),
   lookers: (e) =>
-    e.image.levels.map(({ column, still }, i) => ({
-      zero: e.state.level_zeros[i],
-      column,
-      still,
-      play: () => lookAtLevel(e, i),
-    })),
+    e.image.levels.flatMap(({ column, still }, i) =>
+      still === 0 ? [] : [{ zero: e.state.level_zeros[i], column, still, play: () => lookAtLevel(e, i) }],
+    ),
   changed: ({ image, state }, next) =>
     // A rest that was measured anew counts at once.
     next.levels.forEach(({ rest }, i) => {

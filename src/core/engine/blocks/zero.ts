@@ -57,3 +57,12 @@ export const unseen = ({ rest }: { rest: number }): Zero => ({
   looks: 0,
   stage: 0,
 });
+
+/** Of a level whose rest is fixed: what stays where it is left is where it is. */
+export const fixed = ({ rest }: { rest: number }): Zero => ({
+  rest,
+  median: 0,
+  first: 0,
+  looks: 0,
+  stage: ZERO_STAGE.done,
+});

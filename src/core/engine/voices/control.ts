@@ -16,15 +16,15 @@ import { send, wireIsFree } from '../wire';
 type Control = Of<typeof CONTROL>;
 type ControlState = Of<typeof CONTROL_STATE>;
 
-/** Levels as controllers and pressure. Among all counts nothing happens until the level has taken a look at its rest. */
+/** Levels as controllers and pressure. Among all counts nothing happens until the level has taken a look at its rest; at once where it is fixed. */
 export const control: Block = {
   name: 'control',
   of: 'controls',
   file: 'control',
-  start: ({ controls }) => ({
-    controls: controls.map(({ column }) => ({
-      low: 0,
-      high: 65535,
+  start: ({ controls, levels }) => ({
+    controls: controls.map(({ column, level }) => ({
+      low: levels[level].still === 0 ? 1 : 0,
+      high: levels[level].still === 0 ? 0 : 65535,
       sent: UNSENT,
       until: 0,
       held: 0,

@@ -1,4 +1,4 @@
-import { levelOf } from '../../ways/level/level-of';
+import { levelOf } from '../../ways/registry';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compile } from '../../compile/compile';

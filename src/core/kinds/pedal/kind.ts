@@ -1,4 +1,6 @@
+import { TRAVEL_STEPS } from '../../ways/travel/steps';
 import type { Kind } from '../kind';
+import { laneControllers } from '../level-voices';
 import { pedalPlan } from './plan';
 
 /** A pedal that tells how far it is down. */
@@ -20,7 +22,7 @@ export const pedal: Kind = {
   },
   facts: {},
   plan: pedalPlan,
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'travel',
+  steps: TRAVEL_STEPS,
+  firstVoices: (sensor, zone) => laneControllers(sensor, 'depth', 11, zone),
 };

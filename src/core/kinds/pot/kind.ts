@@ -1,4 +1,6 @@
+import { TRAVEL_STEPS } from '../../ways/travel/steps';
 import type { Kind } from '../kind';
+import { laneControllers } from '../level-voices';
 import { potPlan } from './plan';
 
 /** Pots and sliders: they stay where they are put. */
@@ -19,7 +21,7 @@ export const pot: Kind = {
   },
   facts: {},
   plan: potPlan,
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'travel',
+  steps: TRAVEL_STEPS,
+  firstVoices: (sensor, zone) => laneControllers(sensor, 'turn', 16, zone),
 };

@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
+import { calibrateTravel } from '../../ways/travel/calibrate';
+import { travelGuide } from '../../ways/travel/guide';
 import { simulatedPot } from './simulate';
 import type { Workings } from '../workings';
 
-/** How pots and sliders are simulated; the rest comes later. */
+/** How pots and sliders are guided, calibrated and simulated. */
 export const potWorkings: Workings = {
-  ...comesLater('pots and sliders'),
+  guide: travelGuide,
+  calibrate: (job) => calibrateTravel(job, 'anywhere'),
   simulate: simulatedPot,
 };

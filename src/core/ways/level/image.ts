@@ -4,6 +4,7 @@ import { NO_SCALE, scaleOf } from '../../engine/scale';
 import type { LEVEL, SIDE } from '../../engine/records';
 import type { Of } from '../../engine/struct';
 import type { Parts } from '../../engine/image/parts';
+import type { Image } from '../../engine/layout';
 import type { Sensor } from '../../instrument/sensor';
 import { measuredLanes } from '../lane-records';
 import type { Compiled, Inputs } from '../way';
@@ -23,18 +24,28 @@ export function compileLevels(
   c: LevelCalibration,
   { columns }: Inputs,
 ): Compiled | null {
-  const lanes = measuredLanes(sensor, c.lanes, columns);
+  const lanes = measuredLanes(sensor, c.lanes, columns).map(({ record, ...own }) => ({
+    ...own,
+    level: { ...record, polarity: c.polarity },
+  }));
+  return putLevels(image, lanes);
+}
+
+/** Levels into an image, one after another. @returns null where there are none */
+export function putLevels(
+  image: Image,
+  lanes: readonly { level: Omit<LaneLevel, 'lane'>; column: number; place: number }[],
+): Compiled | null {
   if (lanes.length === 0) return null;
   const index = image.levels.length;
-  for (const { record, column } of lanes)
-    image.levels.push(compileLevel({ ...record, polarity: c.polarity }, column));
+  for (const { level, column } of lanes) image.levels.push(compileLevel(level, column));
   return { index, lanes: lanes.map(({ place }) => place), bank: null };
 }
 
 /** A lane's level: its sides by whether they lie above or below rest. */
 export function compileLevel(l: Omit<LaneLevel, 'lane'>, column: number): Level {
   const [up, down] = [side(l.up), l.down ? side(l.down) : ABSENT];
-  const still = Math.min(up.on, down.on);
+  const still = l.fixed ? 0 : Math.min(up.on, down.on);
   const own = { gate: 0, gates: 0, control: 0, controls: 0 };
   const sides: [Side, Side] = signOf(l) > 0 ? [up, down] : [down, up];
   return { rest: Math.round(l.rest), still, side: sides, column, ...own, pad: 0 };
@@ -50,16 +61,23 @@ export function sideMask(c: Pick<LevelCalibration, 'polarity'>, side: SideOf): n
 const SLACK_SIGMA = 3;
 
 /**
- * Counts by which a value is kept past the edges of its step. Half the dead zone and the last step are its most, so that both
- * ends are always reached. @param mask sides that feed it @param stairs none where it has 14 bits @param noise σ, counts
+ * Counts by which a value is kept past the edges of its step, as far as there is room for those that are wanted. Half the dead zone and the last step are its most, so that both
+ * ends are always reached. @param mask sides that feed it @param stairs none where it has 14 bits
  */
-export function slackOf(level: Level, mask: number, stairs: readonly number[], noise: number): number {
+export function slackOf(
+  level: Level,
+  mask: number,
+  stairs: readonly number[],
+  { slack, noise }: LaneLevel,
+): number {
+  // Of what stays where it is left the ends lie a deadband within where it goes.
+  if (level.still === 0) return Math.min(255, slack ?? 0);
   const rooms = level.side.flatMap(({ dead, scale }, at) => {
     if (!feeds(mask, at as 0 | 1) || scale.span === 0) return [];
     const last = beginsOf(stairs.slice(-1), dead, scale.span)[0] ?? 0;
     return [dead >> 1, dead + scale.span - last];
   });
-  return Math.max(0, Math.min(255, Math.ceil(SLACK_SIGMA * noise), ...rooms));
+  return Math.max(0, Math.min(255, slack ?? Math.ceil(SLACK_SIGMA * noise), ...rooms));
 }
 
 const side = ({ reach, dead, on, off }: MeasuredSide): Side => ({

@@ -1,7 +1,13 @@
 import type { LevelCalibration, LevelLane } from './calibration';
 
-/** A lane's record together with what its lanes share. */
-export type LaneLevel = LevelLane & Pick<LevelCalibration, 'polarity' | 'holdOffMs'>;
+/** A lane's record together with what its lanes share: a level that voices read. */
+export type LaneLevel = LevelLane &
+  Pick<LevelCalibration, 'polarity' | 'holdOffMs'> & {
+    /** Counts by which a value is kept past the edges of its step, where they are not those that its noise asks for. */
+    slack?: number;
+    /** Whether its rest stays where it was measured: it is not looked at when the power comes. */
+    fixed?: boolean;
+  };
 
 /** The record of one lane with what it shares; undefined where the lane was not measured. @param lane its id */
 export function laneLevel(c: LevelCalibration, lane: string): LaneLevel | undefined {

@@ -29,6 +29,7 @@ export const level: Way<LevelCalibration> = {
   heardByLane: true,
   completed: completedLevel,
   faults: levelFaults,
+  levelOf: laneLevel,
   restOf: (c, lane) => laneLevel(c, lane)?.rest,
   travelOf: (c, lane) => laneLevel(c, lane)?.up.reach,
   onlyWay: (c) => (c.lanes.some((l) => l.down) ? null : signOf(c)),

@@ -1,0 +1,26 @@
+/** A judgement of a calibration, as a chart can show it. */
+export interface Picture {
+  /** Id of the lane that it is of. */
+  lane: string;
+  title: string;
+  x: Axis;
+  y: Axis;
+  lines: PictureLine[];
+  /** What was chosen, or measured, on the x axis. */
+  marks: { x: number; label: string }[];
+}
+
+export interface Axis {
+  label: string;
+  unit: string;
+}
+
+export interface PictureLine {
+  name: string;
+  /** In order of x, unless they are dots. */
+  points: [x: number, y: number][];
+  /** Whether they are shown as dots; a line else. */
+  dots?: boolean;
+  /** Whether it is predicted, not measured: it is drawn dashed. */
+  predicted?: boolean;
+}

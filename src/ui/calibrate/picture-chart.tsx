@@ -1,0 +1,110 @@
+'use client';
+
+import {
+  Chart,
+  LineController,
+  LineElement,
+  LinearScale,
+  PointElement,
+  type ChartData,
+  type ChartOptions,
+} from 'chart.js';
+import Annotation from 'chartjs-plugin-annotation';
+import { useMemo } from 'react';
+import { Chart as ChartView } from 'react-chartjs-2';
+import type { Axis, Picture } from '@/core/calibrate/picture';
+import { READING_FACE, WORD_FACE } from '../parts/chart-fonts';
+import { useColours, type Colours } from '../parts/colours';
+import styles from './calibrate.module.css';
+
+Chart.register(LineController, LineElement, LinearScale, PointElement, Annotation);
+
+/** A judgement of a lane: what was measured firm, what is predicted dashed, what was chosen as a line with its word. */
+export function PictureChart({ picture }: { picture: Picture }) {
+  const colours = useColours();
+  const data = useMemo(() => dataOf(picture, colours), [picture, colours]);
+  const options = useMemo(() => optionsOf(picture, colours), [picture, colours]);
+  const chosen = picture.marks.map(({ x, label }) => `${label} at ${x}`).join(', ');
+  return (
+    <section className={styles.picture}>
+      <div className={styles.caption}>
+        <h2>{picture.title}</h2>
+        <span>
+          {picture.lane}
+          {picture.lines.some((l) => l.predicted) && ' · firm: measured · dashed: predicted'}
+        </span>
+      </div>
+      <div className={styles.still} role="img" aria-label={`${picture.title}: ${chosen}`}>
+        <ChartView role="presentation" type="line" data={data} options={options} />
+      </div>
+    </section>
+  );
+}
+
+function dataOf({ lines }: Picture, c: Colours): ChartData<'line'> {
+  const inks = [c.ink, c.live, c.place];
+  return {
+    datasets: lines.map(({ name, points, dots, predicted }, i) => ({
+      label: name,
+      data: points.map(([x, y]) => ({ x, y })),
+      borderColor: inks[i % inks.length],
+      backgroundColor: inks[i % inks.length],
+      borderWidth: dots ? 0 : 2.2,
+      showLine: !dots,
+      pointRadius: dots ? 3.5 : 0,
+      borderDash: predicted ? [6, 5] : [],
+    })),
+  };
+}
+
+function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'line'> {
+  const font = { family: READING_FACE, size: 13 };
+  const scale = ({ label, unit }: Axis) => ({
+    type: 'linear' as const,
+    grid: { color: c.faint },
+    border: { color: c.line },
+    ticks: { color: c.soft, font, maxTicksLimit: 8 },
+    title: {
+      display: true,
+      text: `${label}, ${unit}`,
+      color: c.soft,
+      font: { family: WORD_FACE, size: 13 },
+    },
+  });
+  const annotations = Object.fromEntries(
+    marks.map(({ x: value, label }, i) => [
+      `mark ${i}`,
+      {
+        type: 'line' as const,
+        scaleID: 'x',
+        value,
+        borderColor: c.live,
+        borderWidth: 2.5,
+        label: {
+          display: true,
+          content: `${label} ${value}`,
+          position: 'end' as const,
+          yAdjust: -23,
+          backgroundColor: c.live,
+          color: c.sheet,
+          font: { family: WORD_FACE, size: 14, weight: 600 },
+          padding: { x: 11, y: 3 },
+        },
+      },
+    ]),
+  );
+  return {
+    animation: false,
+    maintainAspectRatio: false,
+    events: [],
+    layout: { padding: { top: marks.length > 0 ? 26 : 8 } },
+    scales: { x: scale(x), y: scale(y) },
+    plugins: {
+      legend: {
+        display: lines.length > 1,
+        labels: { color: c.soft, font: { family: WORD_FACE, size: 13 }, usePointStyle: true },
+      },
+      annotation: { clip: false, annotations },
+    },
+  };
+}

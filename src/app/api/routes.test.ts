@@ -550,7 +550,7 @@ describe('GET', () => {
     ]);
     expect(told).toEqual([
       ['Wherry', 13],
-      ['Cairn', 3],
+      ['Cairn', 7],
       ['Sallow', 0],
     ]);
   });

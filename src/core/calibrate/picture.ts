@@ -13,6 +13,8 @@ export interface Picture {
 export interface Axis {
   label: string;
   unit: string;
+  /** Logarithmic from here on; what lies below is drawn at it. */
+  logFrom?: number;
 }
 
 export interface PictureLine {

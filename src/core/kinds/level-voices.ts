@@ -1,7 +1,7 @@
 import { levelOf } from '../ways/registry';
 import { fullAttack } from '../ways/level/full-attack';
 import type { Sensor } from '../instrument/sensor';
-import type { ControllerVoice, NoteVoice } from '../instrument/voices';
+import type { AttackVelocity, ControllerVoice, NoteVoice } from '../instrument/voices';
 
 /** Window that a first note has, ms. */
 const FIRST_WINDOW_MS = 10;
@@ -38,6 +38,15 @@ export const laneControllers = (
         return { ...voice, id: `${sensor.id}-${id}`.slice(0, 40), source: { ...voice.source, lane: id } };
       });
 
+/** A first velocity of a level's gate: from its attack. */
+export const attackOf = (sensor: Sensor): AttackVelocity => ({
+  is: 'attack',
+  windowMs: FIRST_WINDOW_MS,
+  full: fullAttack(levelOf(sensor), FIRST_WINDOW_MS),
+  from: 1,
+  to: 127,
+});
+
 /** A first note of a level's gate, as loud as its attack. */
 export const attackNote = (sensor: Sensor, port: string, zone: string): NoteVoice => ({
   id: `${sensor.id}-note`,
@@ -46,13 +55,7 @@ export const attackNote = (sensor: Sensor, port: string, zone: string): NoteVoic
   side: 'both',
   zone,
   pitch: { is: 'fixed', note: 62 },
-  velocity: {
-    is: 'attack',
-    windowMs: FIRST_WINDOW_MS,
-    full: fullAttack(levelOf(sensor), FIRST_WINDOW_MS),
-    from: 1,
-    to: 127,
-  },
+  velocity: attackOf(sensor),
 });
 
 /** Whether each lane of a sensor stands for a note. */

@@ -4,6 +4,7 @@ import { random, type Random } from '../signal/random';
 import type { Role } from '../signal/take';
 import { clamped, NO_EDGES, type Simulation } from './simulation';
 import { StrokePlayer, type Dynamics } from './stroke-player';
+import { LaneHands } from './lane-hands';
 import { SweepPlayer } from './sweep-player';
 
 /** Physics of a part that is moved, pressed or touched. */
@@ -19,20 +20,52 @@ export interface MovedPart {
   /** Noise, σ, share of the supply; it follows the hand with this time constant, µs. */
   noise: number;
   followsUs: number;
-  /** How its roles are played, where it is measured by them; one lane then. */
+  /** How its roles are played, where it is measured by them. */
   dynamics?: Dynamics;
   bothSides?: boolean;
+  /** How far from its middle a spring lets go of it, σ, share of a comfortable most. */
+  scatter?: number;
+}
+
+/** Several lanes pressed in turn; and what is pushed to its ends. (Invented.) */
+export const PRESSED: Dynamics = {
+  soft: { strength: 0.12, spread: 0.02 },
+  medium: { strength: 0.45, spread: 0.06 },
+  loud: { strength: 0.95, spread: 0.05 },
+};
+export const RETURNING: Dynamics = { full: { strength: 1.05, spread: 0.02 } };
+
+/** Who plays the lanes of a part, by the role that is asked for. */
+interface Hands {
+  ask(role: Role | null, nowUs: number): void;
+  /** Where each lane is wanted at a time. */
+  wants(tUs: number): readonly number[];
+}
+
+/** One lane, as a StrokePlayer plays it. */
+const strokes = (player: StrokePlayer): Hands => ({
+  ask: (role, nowUs) => player.ask(role, nowUs),
+  wants: (tUs) => [player.wants(tUs)],
+});
+
+function handsOf(
+  { dynamics, bothSides = false, stays }: MovedPart,
+  seed: number,
+  lanes: number,
+): Hands | null {
+  if (dynamics && lanes === 1) return strokes(new StrokePlayer(seed, dynamics, bothSides));
+  if (dynamics) return new LaneHands(seed, lanes, dynamics, bothSides);
+  return stays ? new SweepPlayer(seed, lanes) : null;
 }
 
 /** A moved part at a board, with the hand that moves it. */
 export class SimulatedPart implements Simulation {
   readonly edges = NO_EDGES;
   private readonly r: Random;
-  private readonly player: StrokePlayer | null;
-  private readonly sweeper: SweepPlayer | null;
-  /** Whether the sweeper has it, and no hand. */
-  private swept = false;
-  private readonly lanes: { place: number; wanted: number; touched: boolean }[];
+  private readonly hands: Hands | null;
+  /** Whether they have it, and no hand of the maker's. */
+  private asked = false;
+  private readonly lanes: { place: number; wanted: number; offset: number; touched: boolean }[];
 
   constructor(
     sensor: Sensor,
@@ -41,39 +74,42 @@ export class SimulatedPart implements Simulation {
     private readonly part: MovedPart,
   ) {
     this.r = random(seed);
-    const { dynamics, bothSides } = part;
-    this.player = dynamics ? new StrokePlayer(seed + 1, dynamics, bothSides ?? false) : null;
-    this.sweeper = part.stays ? new SweepPlayer(seed + 1, sensor.lanes.length) : null;
-    this.lanes = sensor.lanes.map(() => ({ place: 0, wanted: 0, touched: false }));
+    this.hands = handsOf(part, seed + 1, sensor.lanes.length);
+    this.lanes = sensor.lanes.map(() => ({ place: 0, wanted: 0, offset: 0, touched: false }));
   }
 
   ask(role: Role | null, nowUs: number): void {
-    this.player?.ask(role, nowUs);
-    this.sweeper?.ask(role, nowUs);
-    this.swept = role !== null;
+    this.hands?.ask(role, nowUs);
+    this.asked = role !== null;
   }
 
   hand(lane: number, strength: number | null): void {
     const own = this.lanes[lane];
     if (!own) return;
-    this.swept = false;
+    this.asked = false;
     own.touched = strength !== null;
     if (strength !== null) own.wanted = this.part.bothSides ? strength : Math.abs(strength);
     else if (!this.part.stays) own.wanted = 0;
-    this.player?.press(strength === null ? null : own.wanted);
   }
 
   frame(tUs: number, counts: Uint16Array | number[], at: number): void {
     const { bits, scanHz } = this.board;
     const { part } = this;
     const follows = 1 - Math.exp(-1e6 / scanHz / part.followsUs);
-    const swept = this.swept ? this.sweeper?.wants(tUs) : undefined;
+    const wanted = this.asked ? this.hands?.wants(tUs) : undefined;
     this.lanes.forEach((lane, i) => {
-      if (swept) lane.wanted = swept[i];
-      const wanted = this.player ? this.player.wants(tUs) : lane.wanted;
-      lane.place += (wanted - lane.place) * follows;
-      const share = part.reads(lane.place, lane.touched || wanted !== 0, i) + part.noise * this.r.gauss();
+      if (wanted) this.want(lane, wanted[i]);
+      lane.place += (lane.wanted + lane.offset - lane.place) * follows;
+      const share =
+        part.reads(lane.place, lane.touched || lane.wanted !== 0, i) + part.noise * this.r.gauss();
       counts[at + i] = clamped(2 ** bits * share, bits);
     });
+  }
+
+  /** A lane is moved on; let go, a spring brings it back to about its middle. */
+  private want(lane: { wanted: number; offset: number }, wanted: number): void {
+    const { scatter } = this.part;
+    if (scatter && lane.wanted !== 0 && wanted === 0) lane.offset = scatter * this.r.gauss();
+    lane.wanted = wanted;
   }
 }

@@ -143,6 +143,10 @@ function compileSwitched(m: Making, voice: Expression): void {
   }
 }
 
+/** Of which lane it is, in the sentence, where its sensor has several levels. */
+export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] =>
+  lane === undefined ? [] : [{ is: 'aside', says: `of ${lane}` }];
+
 /** How often and how finely a level is sent, in the sentence. */
 export const rateWords = (voice: Expression): Word<Expression>[] => [
   'smallest step',

@@ -32,8 +32,10 @@ const CalibrateBank = dynamic(() => import('./calibrate-bank').then((m) => m.Cal
 /** Station 3: guided takes, and what comes of them. */
 export function Calibrate() {
   const { sensor } = useSensor();
-  if (kindOf(sensor).way === null) return <CalibrateLater />;
-  return kindOf(sensor).way === 'level' ? (
+  const { way, letGo } = kindOf(sensor);
+  if (way === null) return <CalibrateLater />;
+  // What a spring brings back has no thresholds to choose.
+  return way === 'level' && letGo !== 'returns' ? (
     <CalibrateLevel key={sensor.id} />
   ) : (
     <CalibrateBank key={sensor.id} />

@@ -5,6 +5,7 @@ import {
   LineController,
   LineElement,
   LinearScale,
+  LogarithmicScale,
   PointElement,
   type ChartData,
   type ChartOptions,
@@ -15,9 +16,10 @@ import { Chart as ChartView } from 'react-chartjs-2';
 import type { Axis, Picture } from '@/core/calibrate/picture';
 import { READING_FACE, WORD_FACE } from '../parts/chart-fonts';
 import { useColours, type Colours } from '../parts/colours';
+import { grouped } from '../parts/words';
 import styles from './calibrate.module.css';
 
-Chart.register(LineController, LineElement, LinearScale, PointElement, Annotation);
+Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, PointElement, Annotation);
 
 /** A judgement of a lane: what was measured firm, what is predicted dashed, what was chosen as a line with its word. */
 export function PictureChart({ picture }: { picture: Picture }) {
@@ -41,12 +43,19 @@ export function PictureChart({ picture }: { picture: Picture }) {
   );
 }
 
-function dataOf({ lines }: Picture, c: Colours): ChartData<'line'> {
+/** A tick of a linear scale, or a whole power of ten; the lowest of a logarithmic one stands for none. */
+function tickWords(v: number, logFrom: number | undefined): string | null {
+  if (logFrom === undefined) return grouped(v);
+  if (v === logFrom) return 'none';
+  return Number.isInteger(Math.log10(v)) ? grouped(v) : null;
+}
+
+function dataOf({ lines, y: { logFrom = -Infinity } }: Picture, c: Colours): ChartData<'line'> {
   const inks = [c.ink, c.live, c.place];
   return {
     datasets: lines.map(({ name, points, dots, predicted }, i) => ({
       label: name,
-      data: points.map(([x, y]) => ({ x, y })),
+      data: points.map(([x, y]) => ({ x, y: Math.max(logFrom, y) })),
       borderColor: inks[i % inks.length],
       backgroundColor: inks[i % inks.length],
       borderWidth: dots ? 0 : 2.2,
@@ -59,11 +68,16 @@ function dataOf({ lines }: Picture, c: Colours): ChartData<'line'> {
 
 function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'line'> {
   const font = { family: READING_FACE, size: 13 };
-  const scale = ({ label, unit }: Axis) => ({
-    type: 'linear' as const,
+  const scale = ({ label, unit, logFrom }: Axis) => ({
+    ...(logFrom === undefined ? { type: 'linear' as const } : { type: 'logarithmic' as const, min: logFrom }),
     grid: { color: c.faint },
     border: { color: c.line },
-    ticks: { color: c.soft, font, maxTicksLimit: 8 },
+    ticks: {
+      color: c.soft,
+      font,
+      maxTicksLimit: 8,
+      callback: (v: string | number) => tickWords(Number(v), logFrom),
+    },
     title: {
       display: true,
       text: `${label}, ${unit}`,
@@ -84,7 +98,7 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
           display: true,
           content: `${label} ${value}`,
           position: 'end' as const,
-          yAdjust: -23,
+          yAdjust: -26,
           backgroundColor: c.live,
           color: c.sheet,
           font: { family: WORD_FACE, size: 14, weight: 600 },

@@ -17,6 +17,11 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
       under: 'Leave it at each end for a moment. It counts the ends by itself.',
     };
   }
+  if (role === 'full' && kindOf(sensor).letGo === 'returns')
+    return {
+      says: `${verb} ${sensor.lanes.length > 1 ? 'each way' : 'it'} to its ends, in turn.`,
+      under: 'Let it come back by itself after each. It counts by itself.',
+    };
   if (sensor.lanes.length > 1 && role !== 'rest') return lanePrompt(role, verb);
   switch (role) {
     case 'rest':

@@ -9,7 +9,7 @@ import type { Sensor } from '@/core/instrument/sensor';
 import type { NoteVoice, SideOf, Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
 import { kindOf } from '@/core/kinds/registry';
-import { expressionWords, rateWords, type Expression } from '@/core/stages/expression';
+import { expressionWords, laneWords, rateWords, type Expression } from '@/core/stages/expression';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';
 import { pickOf } from '@/core/stages/word';
@@ -124,7 +124,11 @@ function LevelSentence({
   const gated = carries === 'gate';
   return (
     <Words
-      words={[...expressionWords(voice, gated), ...(gated ? [`127 ${says}, else 0,`] : rateWords(voice))]}
+      words={[
+        ...expressionWords(voice, gated),
+        ...laneWords(voice),
+        ...(gated ? [`127 ${says}, else 0,`] : rateWords(voice)),
+      ]}
       change={change}
     />
   );

@@ -7,7 +7,7 @@ import { potPlan } from './plan';
 export const pot: Kind = {
   id: 'pot',
   name: 'pots and sliders',
-  aka: ['knob', 'slider', 'fader', 'potentiometer', 'dial', 'rotary'],
+  aka: ['modulation wheel', 'knob', 'slider', 'fader', 'potentiometer', 'dial', 'rotary'],
   family: 'move',
   verb: 'turn',
   gesture: 'turn',

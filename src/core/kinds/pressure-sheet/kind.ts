@@ -1,3 +1,5 @@
+import { LEVEL_BANK_STEPS } from '../../ways/level/steps';
+import { attackOf, hasNotes, laneNotes, levelController } from '../level-voices';
 import type { Kind } from '../kind';
 import { pressureSheetPlan } from './plan';
 
@@ -24,7 +26,17 @@ export const pressureSheet: Kind = {
     mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed', usual: 100000 },
   },
   plan: pressureSheetPlan,
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'level',
+  steps: LEVEL_BANK_STEPS,
+  firstVoices: (sensor, zone) =>
+    hasNotes(sensor)
+      ? [laneNotes(sensor, 'gate', zone, attackOf(sensor))]
+      : [
+          {
+            ...levelController(sensor, 'press', 11, zone),
+            ...(sensor.lanes.length > 1
+              ? { source: { sensor: sensor.id, port: 'press', lane: sensor.lanes[0].id } }
+              : {}),
+          },
+        ],
 };

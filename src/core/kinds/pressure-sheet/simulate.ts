@@ -2,7 +2,7 @@ import type { Board } from '../../instrument/board';
 import type { Sensor } from '../../instrument/sensor';
 import { dividerShare } from '../../parts/formulas';
 import { factsOf } from '../facts';
-import { SimulatedPart } from '../moved-part';
+import { PRESSED, SimulatedPart } from '../moved-part';
 
 /** Resistance at one newton and its exponent; a comfortable loudest, N. (Invented.) */
 const OHMS = 22_000;
@@ -17,5 +17,6 @@ export function simulatedPressureSheet(sensor: Sensor, board: Board, seed: numbe
     stays: false,
     noise: 0.0008,
     followsUs: 18_000,
+    dynamics: PRESSED,
   });
 }

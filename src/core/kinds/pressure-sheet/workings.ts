@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
+import { levelBankGuide } from '../../ways/level/bank-guide';
+import { calibrateSensorLevel } from '../../ways/level/sensor-level';
 import { simulatedPressureSheet } from './simulate';
 import type { Workings } from '../workings';
 
-/** How a pressure sheet is simulated; the rest comes later. */
+/** How a pressure sheet is guided, calibrated and simulated. */
 export const pressureSheetWorkings: Workings = {
-  ...comesLater('a pressure sheet'),
+  guide: levelBankGuide,
+  calibrate: calibrateSensorLevel,
   simulate: simulatedPressureSheet,
 };

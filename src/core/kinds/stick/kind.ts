@@ -1,3 +1,5 @@
+import { RETURNING_STEPS } from '../../ways/level/returning-steps';
+import { levelController } from '../level-voices';
 import type { Kind } from '../kind';
 import { stickPlan } from './plan';
 
@@ -20,7 +22,10 @@ export const stick: Kind = {
   },
   facts: {},
   plan: stickPlan,
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'level',
+  steps: RETURNING_STEPS,
+  firstVoices: (sensor, zone) => [
+    { ...levelController(sensor, 'x', 16, zone), id: `${sensor.id}-x` },
+    { ...levelController(sensor, 'y', 17, zone), id: `${sensor.id}-y` },
+  ],
 };

@@ -1,6 +1,6 @@
 import type { Board } from '../../instrument/board';
 import type { Sensor } from '../../instrument/sensor';
-import { SimulatedPart } from '../moved-part';
+import { RETURNING, SimulatedPart } from '../moved-part';
 
 /** Two pots about the middle; the spring leaves a little scatter. */
 export const simulatedStick = (sensor: Sensor, board: Board, seed: number): SimulatedPart =>
@@ -10,4 +10,6 @@ export const simulatedStick = (sensor: Sensor, board: Board, seed: number): Simu
     noise: 0.0006,
     followsUs: 15_000,
     bothSides: true,
+    scatter: 0.015,
+    dynamics: RETURNING,
   });

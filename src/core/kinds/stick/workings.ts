@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
+import { calibrateReturning } from '../../ways/level/returning';
+import { returningGuide } from '../../ways/level/returning-guide';
 import { simulatedStick } from './simulate';
 import type { Workings } from '../workings';
 
-/** How a thumb stick is simulated; the rest comes later. */
+/** How a thumb stick is guided, calibrated and simulated. */
 export const stickWorkings: Workings = {
-  ...comesLater('a thumb stick'),
+  guide: returningGuide,
+  calibrate: calibrateReturning,
   simulate: simulatedStick,
 };

@@ -1,10 +1,12 @@
+import { RETURNING_STEPS } from '../../ways/level/returning-steps';
+import { laneControllers } from '../level-voices';
 import type { Kind } from '../kind';
 import { wheelPlan } from './plan';
 
-/** A bend or modulation wheel. */
+/** A wheel that a spring brings back to its middle; one that stays is a pot. */
 export const wheel: Kind = {
   id: 'wheel',
-  name: 'wheel',
+  name: 'sprung wheel',
   aka: ['modulation', 'pitch bend', 'thumb wheel', 'spring', 'pot'],
   family: 'move',
   verb: 'turn',
@@ -19,7 +21,7 @@ export const wheel: Kind = {
   },
   facts: {},
   plan: wheelPlan,
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'level',
+  steps: RETURNING_STEPS,
+  firstVoices: (sensor, zone) => laneControllers(sensor, 'turn', 1, zone),
 };

@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
+import { calibrateReturning } from '../../ways/level/returning';
+import { returningGuide } from '../../ways/level/returning-guide';
 import { simulatedWheel } from './simulate';
 import type { Workings } from '../workings';
 
-/** How a wheel is simulated; the rest comes later. */
+/** How a wheel is guided, calibrated and simulated. */
 export const wheelWorkings: Workings = {
-  ...comesLater('a wheel'),
+  guide: returningGuide,
+  calibrate: calibrateReturning,
   simulate: simulatedWheel,
 };

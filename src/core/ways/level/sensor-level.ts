@@ -1,4 +1,5 @@
 import type { SensorJob } from '../../calibrate/report';
+import type { Finding } from '../../findings/finding';
 import type { Lane } from '../../instrument/sensor';
 import { ok, refuse, type Result } from '../../result';
 import { columnOf, type Take } from '../../signal/take';
@@ -22,15 +23,18 @@ export function calibrateSensorLevel(
   if (played.length === 0)
     return refuse({ path: 'takes', says: `a column ${lanes[0].column ?? ''} is required` });
   const reports: LaneReport[] = [];
+  const left: Finding[] = [];
+  let refused: Result<LaneReport> | null = null;
   for (const [i, { lane, takes }] of played.entries()) {
     const read = calibrateLane(job, lane, takes, (share) => progress?.((i + share) / played.length));
-    if (!read.ok) {
-      const where = lanes.length > 1 ? `${lane.id}: ` : '';
-      return { ok: false, faults: read.faults.map((f) => ({ ...f, says: where + f.says })) };
+    if (read.ok) reports.push(read.value);
+    else {
+      refused ??= read;
+      left.push(leftOut(job, lane, read.faults[0].says));
     }
-    reports.push(read.value);
   }
-  return together(reports, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR);
+  if (reports.length === 0 && refused && !refused.ok) return refused;
+  return together(reports, left, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR);
 }
 
 function calibrateLane(
@@ -49,8 +53,16 @@ function calibrateLane(
   return ok({ ...read.value, findings: read.value.findings.map((f) => ({ ...f, lane: lane.id })) });
 }
 
+/** A lane of several that cannot be calibrated from these takes. @param says why */
+const leftOut = ({ sensor }: SensorJob, { id }: Lane, says: string): Finding => ({
+  ...{ code: 'lane-not-played', severity: 'fault', sensor: sensor.id, lane: id },
+  says: `${id} stays silent: ${says}.`,
+  causes: ['it was left out', 'its wire is off, or on another input'],
+  cures: [{ says: 'Play each one again', cost: 'half a minute', redo: 'medium' }],
+});
+
 /** The lanes' reports as their sensor's: what they share must be the same for all. @param reports one or more */
-function together(reports: LaneReport[], limit: number): Result<LevelReport> {
+function together(reports: LaneReport[], left: readonly Finding[], limit: number): Result<LevelReport> {
   const oneWay = reports.filter(({ level }) => !level.down);
   const polarity = oneWay[0]?.level.polarity ?? 'rising';
   const against = oneWay.find(({ level }) => level.polarity !== polarity);
@@ -75,7 +87,7 @@ function together(reports: LaneReport[], limit: number): Result<LevelReport> {
       reports.length === 1
         ? first.readings
         : { lanes: reports.map(({ level, readings }) => ({ lane: level.lane, ...readings })) },
-    findings: reports.flatMap((r) => r.findings),
+    findings: [...left, ...reports.flatMap((r) => r.findings)],
     lanes: reports,
     mark: first.mark,
   });

@@ -8,3 +8,11 @@ export const LEVEL_STEPS: readonly GuideStep[] = [
   { role: 'loud', gestures: 8, seconds: null },
   { role: 'full', gestures: 3, seconds: null },
 ];
+
+/** Rest, then each lane at every dynamic, in any order; twelve of each lane's own leave a fifth unknown. */
+export const LEVEL_BANK_STEPS: readonly GuideStep[] = [
+  { role: 'rest', gestures: null, seconds: 5 },
+  { role: 'soft', gestures: 6, seconds: null },
+  { role: 'medium', gestures: 4, seconds: null },
+  { role: 'loud', gestures: 4, seconds: null },
+];

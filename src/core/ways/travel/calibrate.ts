@@ -100,7 +100,7 @@ const pictureOf = ({ lane, record, trade }: TravelledLane): Picture => ({
   lane: lane.id,
   title: 'What a lane that is left alone would send',
   x: { label: 'deadband', unit: 'counts' },
-  y: { label: 'messages', unit: 'a minute' },
+  y: { label: 'messages', unit: 'a minute', logFrom: 0.1 },
   lines: [{ name: 'sent', points: trade.map(({ deadband, perMinute }) => [deadband, round(perMinute, 1)]) }],
   marks: [{ x: record!.deadband, label: 'chosen' }],
 });

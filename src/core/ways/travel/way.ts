@@ -29,8 +29,8 @@ export const travel: Way<TravelCalibration> = {
     }),
   ],
   levelOf: travelLevel,
-  // It has no rest: it is where it was left.
-  restOf: () => undefined,
+  // It has no rest: this is where it reads nothing.
+  restOf: (c, lane) => travelLevel(c, lane)?.rest,
   travelOf: (c, lane) => {
     const own = travelLane(c, lane);
     return own && own.high - own.low;

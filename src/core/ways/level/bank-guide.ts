@@ -1,0 +1,16 @@
+import { LaneGuide } from '../../guide/lane-guide';
+import type { GuidedRun, GuideStep } from '../../guide/guide';
+import { LevelDetector } from './lane-detector';
+import { LEVEL_BANK_STEPS } from './steps';
+
+/** A hands-free run over levels side by side. A run of some of its steps begins with rest: what counts as a gesture is told from it. */
+export function levelBankGuide(steps: readonly GuideStep[], lanes: number, rateHz: number): GuidedRun {
+  const [rest] = LEVEL_BANK_STEPS;
+  const all = steps[0]?.gestures === null ? steps : [rest, ...steps];
+  return new LaneGuide(
+    all,
+    lanes,
+    rateHz,
+    Array.from({ length: lanes }, () => new LevelDetector()),
+  );
+}

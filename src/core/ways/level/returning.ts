@@ -1,0 +1,179 @@
+import { playTake, type PlayedTake } from '../../calibrate/played-take';
+import { laneFrames, type LaneFrames } from '../../calibrate/lane-frames';
+import { bankMark } from '../../calibrate/mark';
+import { plateausOf } from '../../calibrate/plateaus';
+import type { Picture } from '../../calibrate/picture';
+import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
+import type { Finding } from '../../findings/finding';
+import { ok, refuse, type Result } from '../../result';
+import { median, quantile } from '../../signal/quantile';
+import { round } from '../../units/round';
+import type { LevelCalibration, LevelLane, Side } from './calibration';
+
+/** The dead zone holds this share of returns, and this many σ of noise about them. (Maker's handbook 4.8; σ: common practice.) */
+const RETURNS = 0.95;
+const NOISE_SIGMAS = 4;
+/** A side's end is reached by all but the weakest of this share of pushes, less a little. */
+const WEAK = 0.1;
+const SHORT_OF_END = 0.02;
+/** It came back if it lies this near to its middle after a push: share of the push. */
+const BACK = 0.25;
+/** Fewest pushes to a side. */
+const LEAST_PUSHES = 2;
+
+interface Returning {
+  frames: LaneFrames;
+  played: PlayedTake[];
+  /** Where it came to rest after pushes, counts. */
+  returns: number[];
+  record: LevelLane | null;
+  /** Pushes that it did not come back from. */
+  stuck: { take: string; fromUs: number; toUs: number }[];
+}
+
+/**
+ * Calibrates what a spring brings back to its middle: the middle is the median of its returns, the dead zone holds 95 % of them, and each side
+ * reaches its own end exactly.
+ */
+export function calibrateReturning(job: SensorJob): Result<BankReport> {
+  const read = laneFrames(job);
+  if (!read.ok) return read;
+  const fullScale = 2 ** job.board.bits - 1;
+  const lanes = read.value.map((frames) => returningLane(frames, fullScale));
+  const measured = lanes.filter((l) => l.record !== null);
+  if (measured.length === 0)
+    return refuse({
+      path: 'takes',
+      says: 'nothing was pushed to both ends and let go in these takes; push it to each end, and let it come back',
+    });
+  const calibration: LevelCalibration = {
+    is: 'level',
+    polarity: 'rising',
+    holdOffMs: 0,
+    lanes: measured.map((l) => l.record!),
+    takes: job.takes.map((t) => t.id),
+    method:
+      'Middle: median of where it came back to. Dead zone: p95 of the returns, and 4 σ. Ends: what all but the weakest tenth of the pushes reached, less 2 %.',
+  };
+  return ok({
+    is: 'bank',
+    calibration,
+    readings: { lanes: measured.map(readingOf), numbers: {} },
+    findings: findingsOf(job, lanes),
+    mark: bankMark(
+      measured.map(({ frames, played }) => ({
+        frames,
+        gestures: played.flatMap((t) => t.gestures.map((g) => ({ ...g, take: t.id }))),
+      })),
+    ),
+    pictures: measured.map(pictureOf),
+  });
+}
+
+function returningLane(frames: LaneFrames, fullScale: number): Returning {
+  const played = frames.played.map((t) =>
+    playTake({ id: t.take, role: t.role, tUs: t.tUs, counts: t.counts }, frames.rest, fullScale),
+  );
+  const gestures = played.flatMap((t) => t.gestures);
+  const furthest = gestures.reduce((most, g) => Math.max(most, Math.abs(g.peak - frames.rest.rest)), 0);
+  const back = (level: number) => Math.abs(level - frames.rest.rest) < BACK * furthest;
+  const plateaus = frames.played.flatMap((t) =>
+    plateausOf(t.tUs, t.counts).map((p) => ({
+      ...p,
+      take: t.take,
+      fromUs: t.tUs[p.from],
+      toUs: t.tUs[p.to],
+    })),
+  );
+  const returns = plateaus.filter(({ level }) => back(level)).map(({ level }) => level);
+  const middle = Math.round(median([frames.rest.rest, ...returns]));
+  const scatter = quantile([0, ...returns.map((r) => Math.abs(r - middle))], RETURNS);
+  const dead = Math.ceil(scatter + NOISE_SIGMAS * frames.rest.noise) + 1;
+  const side = (sign: 1 | -1): Side | null => {
+    const peaks = gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - middle));
+    if (peaks.length < LEAST_PUSHES) return null;
+    const reach = Math.floor((1 - SHORT_OF_END) * quantile(peaks, WEAK));
+    const on = dead + 2;
+    return reach > 2 * on ? { reach, dead, on, off: dead } : null;
+  };
+  const [up, down] = [side(1), side(-1)];
+  const record =
+    up && down ? { lane: frames.lane.id, rest: middle, noise: round(frames.rest.noise, 3), up, down } : null;
+  // It rests out there for a second or more: that is no push that is held.
+  const stuck = plateaus.filter(({ level, fromUs, toUs }) => !back(level) && toUs - fromUs > 1_000_000);
+  return { frames, played, returns, record, stuck };
+}
+
+const readingOf = ({ frames, played, returns, record }: Returning): LaneReading => {
+  const { lane, rest, up, down } = record!;
+  return {
+    lane,
+    gestures: played.reduce((n, t) => n + t.gestures.length, 0),
+    numbers: {
+      middle: rest,
+      dead: up.dead,
+      'reach up': up.reach,
+      'reach down': down!.reach,
+      returns: returns.length,
+      noise: round(frames.rest.noise, 2),
+    },
+  };
+};
+
+/** Where it came back to, against the dead zone. */
+const pictureOf = ({ returns, record }: Returning): Picture => {
+  const { lane, rest, up } = record!;
+  const sorted = returns.map((r) => r - rest).sort((a, b) => a - b);
+  return {
+    lane,
+    title: 'Where it comes back to',
+    x: { label: 'from the middle', unit: 'counts' },
+    y: { label: 'returns so far', unit: '%' },
+    lines: [
+      {
+        name: 'returns',
+        dots: true,
+        points: sorted.map((r, i): [number, number] => [
+          round(r, 1),
+          round((100 * (i + 1)) / sorted.length, 0),
+        ]),
+      },
+    ],
+    marks: [
+      { x: -up.dead, label: 'dead zone' },
+      { x: up.dead, label: 'dead zone' },
+    ],
+  };
+};
+
+function findingsOf(job: SensorJob, lanes: readonly Returning[]): Finding[] {
+  const cures = [{ says: 'Push it to all ends again', cost: 'some seconds', redo: 'full' as const }];
+  return lanes.flatMap(({ frames, record, stuck, played }) => {
+    const { id } = frames.lane;
+    const own = { sensor: job.sensor.id, lane: id, cures };
+    const signs = new Set(played.flatMap((t) => t.gestures.map((g) => g.sign)));
+    const left: Finding[] = record
+      ? []
+      : [
+          {
+            ...own,
+            code: signs.size === 1 ? 'one-way-only' : 'lane-not-played',
+            severity: 'fault',
+            says:
+              signs.size === 1
+                ? `${id} was pushed one way only, so it stays silent.`
+                : `${id} was not pushed to both ends, so it stays silent.`,
+            causes: ['it was left out', 'its wire is off, or on another input'],
+          },
+        ];
+    const out: Finding[] = stuck.slice(0, 1).map(({ take, fromUs, toUs }) => ({
+      ...own,
+      code: 'does-not-return',
+      severity: 'doubt',
+      evidence: { take, fromUs, toUs },
+      says: `${id} stayed away from its middle for ${((toUs - fromUs) / 1e6).toFixed(1)} s.`,
+      causes: ['it was held there', 'its spring is worn, or it catches'],
+    }));
+    return [...left, ...out];
+  });
+}

@@ -9,6 +9,7 @@ import { writeInstrument } from '@/core/exchange/document/instrument-json';
 import { writeTakeCsv } from '@/core/exchange/takes/take-csv';
 import { boardOf, withResponse } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import { withFirstVoices } from '@/core/kinds/first-voices';
 import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import { DEFAULT_DYNAMICS, proposeResponse } from '@/core/shape/dynamics';
@@ -58,6 +59,7 @@ function shaped(sensor: Instrument['sensors'][0], { lanes: [{ readings }] }: Lev
 const bellows = measured(wherry());
 const level = levelOf(bellows.sensors[0])!;
 bellows.voices = wherryVoices(bellows, fullAttack(level, 10));
+bellows.voices = bellows.sensors.reduce((own, sensor) => withFirstVoices(own, sensor), bellows).voices;
 bellows.log.push(
   { at: '2026-11-12T18:20:00.000Z', says: 'gauge moved to a side branch, tube 8 mm' },
   {
@@ -68,8 +70,10 @@ bellows.log.push(
 writeFileSync(path.join(folder, 'wherry.json'), writeInstrument(bellows));
 
 const stones = measured(cairn());
-stones.voices = stones.sensors.flatMap((s) => kindOf(s).firstVoices(s, 'main'));
+stones.voices = stones.sensors.reduce((own, sensor) => withFirstVoices(own, sensor), stones).voices;
 stones.log.push({ at: MEASURED_AT, says: 'stones measured' });
 writeFileSync(path.join(folder, 'cairn.json'), writeInstrument(stones));
 
-writeFileSync(path.join(folder, 'sallow.json'), writeInstrument(sallow()));
+const wheel = measured(sallow());
+wheel.voices = wheel.sensors.reduce((own, sensor) => withFirstVoices(own, sensor), wheel).voices;
+writeFileSync(path.join(folder, 'sallow.json'), writeInstrument(wheel));

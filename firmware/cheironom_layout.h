@@ -9,6 +9,7 @@ enum { CHEIR_ZERO_SILENT = 0, CHEIR_ZERO_AWAKE = 1, CHEIR_ZERO_DONE = 2 };
 enum { CHEIR_GATE_CLOSED = 0, CHEIR_GATE_OPEN = 1, CHEIR_GATE_MUTED = 2, CHEIR_GATE_ATTACK_ABOVE = 3, CHEIR_GATE_ATTACK_BELOW = 4 };
 enum { CHEIR_TOUCH_UNTOUCHED = 0, CHEIR_TOUCH_TOUCHED = 1, CHEIR_TOUCH_MUTED = 2 };
 enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 2, CHEIR_STRIKE_SPENT = 3, CHEIR_STRIKE_RINGING = 4 };
+enum { CHEIR_RIBBON_UNTOUCHED = 0, CHEIR_RIBBON_LANDING = 1, CHEIR_RIBBON_TOUCHED = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
 enum { CHEIR_SYSEX_SETTINGS = 1, CHEIR_SYSEX_ASKS = 2, CHEIR_SYSEX_ANSWER = 3, CHEIR_SYSEX_COMMAND = 4 };
@@ -207,6 +208,31 @@ typedef struct {
     uint8_t muted;
 } cheir_contact_state;
 
+/* A lane that is touched somewhere; low, scale and table lead from counts to its place; drop: the furthest that a slide goes in a frame, Q15; settle: frames that must agree after a jump; into: its columns, place and touch. */
+typedef struct {
+    cheir_scale scale;
+    uint16_t low;
+    uint16_t table;
+    uint16_t rest;
+    uint16_t on;
+    uint16_t off;
+    uint16_t drop;
+    uint8_t column;
+    uint8_t into;
+    uint8_t settle;
+    uint8_t below;
+    uint8_t turned;
+    uint8_t pad;
+} cheir_ribbon;
+
+/* Held: the place that is told, Q15; before: that of the last frame; agreed: frames since it jumped. */
+typedef struct {
+    uint16_t held;
+    uint16_t before;
+    uint8_t stage;
+    uint8_t agreed;
+} cheir_ribbon_state;
+
 /* Who hears a gate. */
 typedef struct {
     uint8_t is;
@@ -303,6 +329,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_strike 12u
 #define CHEIR_SETTINGS_OF_contact_bank(BYTE, WORD) WORD(debounce_ticks)
 #define CHEIR_BYTES_OF_contact_bank 2u
+#define CHEIR_SETTINGS_OF_ribbon(BYTE, WORD) WORD(scale.span) WORD(scale.factor) WORD(scale.mul) WORD(low) WORD(table) WORD(rest) WORD(on) WORD(off) WORD(drop) BYTE(settle)
+#define CHEIR_BYTES_OF_ribbon 19u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
@@ -313,9 +341,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -328,6 +356,7 @@ typedef struct {
 #define CHEIR_strike_banks 1
 #define CHEIR_strikes 1
 #define CHEIR_contact_banks 1
+#define CHEIR_ribbons 1
 #define CHEIR_listeners 1
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
@@ -502,6 +531,27 @@ CHEIR_LIES(contact_state_1, offsetof(cheir_contact_state, seen) == 2);
 CHEIR_LIES(contact_state_2, offsetof(cheir_contact_state, taken) == 3);
 CHEIR_LIES(contact_state_3, offsetof(cheir_contact_state, running) == 4);
 CHEIR_LIES(contact_state_4, offsetof(cheir_contact_state, muted) == 5);
+CHEIR_LIES(ribbon, sizeof(cheir_ribbon) == 24);
+CHEIR_LIES(ribbon_0, offsetof(cheir_ribbon, scale.span) == 0);
+CHEIR_LIES(ribbon_1, offsetof(cheir_ribbon, scale.factor) == 2);
+CHEIR_LIES(ribbon_2, offsetof(cheir_ribbon, scale.mul) == 4);
+CHEIR_LIES(ribbon_3, offsetof(cheir_ribbon, low) == 6);
+CHEIR_LIES(ribbon_4, offsetof(cheir_ribbon, table) == 8);
+CHEIR_LIES(ribbon_5, offsetof(cheir_ribbon, rest) == 10);
+CHEIR_LIES(ribbon_6, offsetof(cheir_ribbon, on) == 12);
+CHEIR_LIES(ribbon_7, offsetof(cheir_ribbon, off) == 14);
+CHEIR_LIES(ribbon_8, offsetof(cheir_ribbon, drop) == 16);
+CHEIR_LIES(ribbon_9, offsetof(cheir_ribbon, column) == 18);
+CHEIR_LIES(ribbon_10, offsetof(cheir_ribbon, into) == 19);
+CHEIR_LIES(ribbon_11, offsetof(cheir_ribbon, settle) == 20);
+CHEIR_LIES(ribbon_12, offsetof(cheir_ribbon, below) == 21);
+CHEIR_LIES(ribbon_13, offsetof(cheir_ribbon, turned) == 22);
+CHEIR_LIES(ribbon_14, offsetof(cheir_ribbon, pad) == 23);
+CHEIR_LIES(ribbon_state, sizeof(cheir_ribbon_state) == 6);
+CHEIR_LIES(ribbon_state_0, offsetof(cheir_ribbon_state, held) == 0);
+CHEIR_LIES(ribbon_state_1, offsetof(cheir_ribbon_state, before) == 2);
+CHEIR_LIES(ribbon_state_2, offsetof(cheir_ribbon_state, stage) == 4);
+CHEIR_LIES(ribbon_state_3, offsetof(cheir_ribbon_state, agreed) == 5);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);

@@ -150,7 +150,7 @@ describe('settings that are whole, and wild', () => {
     #include "cheironom.h"
     #include "instrument.h"
     int main(void) {
-      static uint16_t counts[INSTRUMENT_COLUMNS + 1];
+      static uint16_t counts[INSTRUMENT_COLUMNS + CHEIR_derived + 1];
       static uint8_t out[8 * INSTRUMENT_MAX_BYTES];
       int low, high;
       uint32_t t = 0;

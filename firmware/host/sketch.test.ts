@@ -183,7 +183,7 @@ describe('the sketch on what has no pin of its own', () => {
     const sallow = demo('sallow');
     const [board] = sallow.boards;
     const sensors = sallow.sensors.filter((s) => s.board === board.id);
-    const keys = { ...sallow, boards: [board], links: [], sensors };
+    const keys = { ...sallow, boards: [board], links: [], sensors, voices: [] };
     const lanes = sensors.find((s) => s.kind === 'two-contact-keys')!.lanes;
     const places = lanes.flatMap((l) => [l.pin!, l.otherPin!]);
     const held = [0, 1, 7, 18, 23];

@@ -486,7 +486,9 @@ describe('POST /api/firmware and /api/prove', () => {
         'cheironom.h',
         ...['allocator', 'blocks', 'change', 'choice', 'config', 'contacts', 'control', 'events'].map(part),
         ...['frames', 'gate', 'image', 'keep', 'layout', 'level', 'line', 'note', 'numbers'].map(part),
-        ...['place', 'port', 'settings', 'strike', 'switched', 'sysex', 'touch', 'velocity'].map(part),
+        ...['place', 'port', 'ribbon', 'settings', 'strike', 'switched', 'sysex', 'touch', 'velocity'].map(
+          part,
+        ),
         ...['wire', 'zero'].map(part),
         'instrument.c',
         'instrument.h',
@@ -549,9 +551,9 @@ describe('GET', () => {
       i.takes.length,
     ]);
     expect(told).toEqual([
-      ['Wherry', 13],
-      ['Cairn', 7],
-      ['Sallow', 0],
+      ['Wherry', 17],
+      ['Cairn', 11],
+      ['Sallow', 6],
     ]);
   });
 });

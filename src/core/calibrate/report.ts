@@ -1,5 +1,5 @@
 import type { Calibration } from '../instrument/calibration';
-import type { Lane } from '../instrument/sensor';
+import type { Lane, Sensor } from '../instrument/sensor';
 import type { Finding } from '../findings/finding';
 import type { Take } from '../signal/take';
 import type { Picture } from './picture';
@@ -7,7 +7,14 @@ import type { Picture } from './picture';
 /** A sensor's takes, to be calibrated from. */
 export interface SensorJob {
   board: { bits: number };
-  sensor: { id: string; name: string; kind: string; lanes: readonly Lane[] };
+  sensor: {
+    id: string;
+    name: string;
+    kind: string;
+    lanes: readonly Lane[];
+    /** Numbers of the part's sheet that were typed. */
+    facts?: Sensor['facts'];
+  };
   /** Frames with the columns of the sensor's lanes, or edges of its contacts. */
   takes: readonly Take[];
   /** Phantom notes an hour to accept. */

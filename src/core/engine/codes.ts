@@ -15,6 +15,9 @@ export const TOUCH_STAGE = { untouched: 0, touched: 1, muted: 2 } as const;
  */
 export const STRIKE_STAGE = { waiting: 0, window: 1, masked: 2, spent: 3, ringing: 4 } as const;
 
+/** Stages of a ribbon: landing until enough frames agree on a place. */
+export const RIBBON_STAGE = { untouched: 0, landing: 1, touched: 2 } as const;
+
 /** Which of the lanes touched a choice takes. */
 export const CHOOSES = { last: 0, highest: 1 } as const;
 
@@ -56,6 +59,7 @@ export const CODES = {
   gate: GATE_STAGE,
   touch: TOUCH_STAGE,
   strike: STRIKE_STAGE,
+  ribbon: RIBBON_STAGE,
   chooses: CHOOSES,
   control: CONTROL_KIND,
   sysex: SYSEX_KIND,

@@ -227,6 +227,37 @@ export const CONTACT_STATE = struct(
   },
 );
 
+export const RIBBON = struct(
+  'ribbon',
+  'a lane that is touched somewhere; low, scale and table lead from counts to its place; drop: the furthest that a slide goes in a frame, Q15; settle: frames that must agree after a jump; into: its columns, place and touch',
+  {
+    scale: SCALE,
+    low: 'u16',
+    table: 'u16',
+    rest: 'u16',
+    on: 'u16',
+    off: 'u16',
+    drop: 'u16',
+    column: 'u8',
+    into: 'u8',
+    settle: 'u8',
+    below: 'u8',
+    turned: 'u8',
+    pad: 'u8',
+  },
+);
+
+export const RIBBON_STATE = struct(
+  'ribbon_state',
+  'held: the place that is told, Q15; before: that of the last frame; agreed: frames since it jumped',
+  {
+    held: 'u16',
+    before: 'u16',
+    stage: 'u8',
+    agreed: 'u8',
+  },
+);
+
 export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
 
 export const NOTE = struct(

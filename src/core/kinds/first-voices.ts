@@ -34,12 +34,10 @@ export function withFirstVoices(instrument: Instrument, sensor: Sensor): Instrum
 /** General purpose controllers, and those that MIDI leaves undefined (MIDI 1.0 Detailed Specification, table III). */
 const FREE_CONTROLLERS = [16, 17, 18, 19, 20, 21, 22, 23, 24, 25, 26, 27, 28, 29, 30, 31];
 
-/** A level's voice that overwrites none of the others: another controller, where what it would send is taken. */
+/** A voice that overwrites none of the others: another controller, where what it would send is taken. */
 function freed(voice: Voice, others: readonly Voice[]): Voice {
-  if (voice.is === 'note') return voice;
-  const taken = others.filter(
-    (v) => v.is !== 'note' && v.zone === voice.zone && v.source.sensor !== voice.source.sensor,
-  );
+  if (voice.is === 'note') return freedNote(voice, others);
+  const taken = others.filter((v) => v.is !== 'note' && v.zone === voice.zone);
   const sends = (controller: number) =>
     taken.some((v) => v.is === 'controller' && v.controller === controller);
   const clashes =
@@ -49,6 +47,19 @@ function freed(voice: Voice, others: readonly Voice[]): Voice {
   const controller = FREE_CONTROLLERS.find((c) => !sends(c));
   return clashes && controller !== undefined ? { ...voice, is: 'controller', controller } : voice;
 }
+
+/** A note that is always the same, a fourth above those that others play already. */
+function freedNote(voice: NoteVoice, others: readonly Voice[]): NoteVoice {
+  if (voice.pitch.is !== 'fixed') return voice;
+  const plays = (note: number) =>
+    others.some(
+      (v) => v.is === 'note' && v.zone === voice.zone && v.pitch.is === 'fixed' && v.pitch.note === note,
+    );
+  let { note } = voice.pitch;
+  while (plays(note) && note + FOURTH <= 127) note += FOURTH;
+  return { ...voice, pitch: { is: 'fixed', note } };
+}
+const FOURTH = 5;
 
 /** Several pedals may hold. */
 const SUSTAIN = 64;

@@ -86,3 +86,15 @@ export const holdController = (sensor: Sensor, port: string, zone: string): Cont
   zone,
   controller: 64,
 });
+
+/** D2, under the notes that lanes begin with. */
+const LOW_NOTE = 38;
+
+/** First voices of what is touched somewhere: a note while it is, and where it is as a controller. */
+export const touchedVoices = (sensor: Sensor, zone: string): [NoteVoice, ControllerVoice] => [
+  {
+    ...laneNotes(sensor, 'touch', zone, { is: 'fixed', value: 100 }),
+    pitch: { is: 'fixed', note: LOW_NOTE },
+  },
+  levelController(sensor, 'place', 16, zone),
+];

@@ -14,6 +14,19 @@ import { findKind, kindIds } from './registry';
 export const kindFaults = (instrument: Instrument): Fault[] =>
   instrument.sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument));
 
+/** Numbers of a part's sheet must be those of its kind, each within its range. */
+export function factFaults({ kind: id, facts = {} }: Pick<Sensor, 'kind' | 'facts'>, path: string): Fault[] {
+  const kind = findKind(id)!;
+  return Object.entries(facts).flatMap(([name, value]) => {
+    const at = `${path}.facts.${name}`;
+    const fact = Object.hasOwn(kind.facts, name) ? kind.facts[name] : undefined;
+    if (!fact) return [{ path: at, says: `${kind.name} has no such fact` }];
+    return typeof value === 'number' && value >= fact.low && value <= fact.high
+      ? []
+      : [{ path: at, says: `must lie in ${fact.low} … ${fact.high} ${fact.unit}, got ${value}` }];
+  });
+}
+
 function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fault[] {
   const kind = findKind(sensor.kind);
   if (!kind)
@@ -34,12 +47,7 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
       );
     if (are === 'contacts' && lane.column) fault(`lanes.${i}.column`, `${kind.name} has contacts, no column`);
   });
-  for (const [name, value] of Object.entries(sensor.facts ?? {})) {
-    const fact = kind.facts[name];
-    if (!fact) fault(`facts.${name}`, `${kind.name} has no such fact`);
-    else if (!(typeof value === 'number' && value >= fact.low && value <= fact.high))
-      fault(`facts.${name}`, `must lie in ${fact.low} … ${fact.high} ${fact.unit}, got ${value}`);
-  }
+  faults.push(...factFaults(sensor, path));
   const { calibration } = sensor;
   if (calibration && calibration.is !== kind.way)
     fault('calibration.is', `${kind.name} is measured as ${kind.way}, got ${calibration.is}`);

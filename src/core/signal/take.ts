@@ -54,6 +54,8 @@ export interface Take extends Frames {
   role: Role;
   /** Times of intended gestures, µs, where the player marked them. */
   marks?: number[];
+  /** Where it was touched, in order: shares of the playing length. */
+  places?: readonly number[];
 }
 
 /** Length of a take from first to last frame, seconds; 0 for fewer than two frames. */

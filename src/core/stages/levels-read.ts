@@ -17,9 +17,12 @@ export interface LevelRead {
 export function levelsRead(m: Making, source: Source): LevelRead[] {
   const sensor = sensorNamed(m, source);
   const wanted = lanesOfSource(sensor, source);
-  const { index, lanes } = m.sensors.get(sensor.id) ?? { index: 0, lanes: [] };
+  const compiled = m.sensors.get(sensor.id);
+  if (!compiled) return [];
+  const { index, lanes, levels } = compiled;
+  const first = levels?.[source.port] ?? index;
   return lanes.flatMap((place, i) =>
-    wanted.includes(place) ? [{ level: index + i, lane: levelOf(sensor, place)!, i }] : [],
+    wanted.includes(place) ? [{ level: first + i, lane: levelOf(sensor, place, source.port)!, i }] : [],
   );
 }
 

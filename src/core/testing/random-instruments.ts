@@ -1,4 +1,6 @@
 import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
+import type { PlaceCalibration, PlaceLane } from '../ways/place/calibration';
+import type { TravelCalibration } from '../ways/travel/calibration';
 import type { StrikeCalibration } from '../ways/strike/calibration';
 import type { TouchCalibration } from '../ways/touch/calibration';
 import { kindOf } from '../kinds/registry';
@@ -80,11 +82,22 @@ function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
       ),
     };
   if (c.is === 'strike') return { ...made, calibration: strikeSensor(r, n, top).calibration };
+  if (c.is === 'travel') return { ...made, calibration: travelSensor(r, n, top).calibration };
+  if (c.is === 'place') {
+    // Which way it lies is its structure.
+    const other = ribbonSensor(r, sensor.id, top).calibration as PlaceCalibration;
+    const [own] = c.lanes;
+    return sameWay(own, other.lanes[0]) ? { ...made, calibration: other } : made;
+  }
   if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
   const touch = touchSensor(r, n, top).calibration as TouchCalibration;
   // Which way touching moves the counts is the pads' structure.
   return touch.polarity === (c as TouchCalibration).polarity ? { ...made, calibration: touch } : made;
 }
+
+/** Whether two ribbons rise alike, on the same side of rest. */
+const sameWay = (a: PlaceLane, b: PlaceLane): boolean =>
+  a.rest > 0 === b.rest > 0 && a.map[0].place < a.map.at(-1)!.place === b.map[0].place < b.map.at(-1)!.place;
 
 function otherVoice(r: Random, voice: Voice): Voice {
   if (voice.is === 'note') return voice.pitch.is === 'fixed' ? { ...voice, pitch: randomFixed(r) } : voice;
@@ -106,6 +119,9 @@ function randomSensors(r: Random, top: number): Sensor[] {
     ...(r.next() < 0.3 ? [unmeasuredContacts(r)] : []),
     ...(r.next() < 0.5 ? [switchSensor(r, 'keys')] : []),
     ...(r.next() < 0.2 ? [switchSensor(r, 'more')] : []),
+    ...(r.next() < 0.3 ? [travelSensor(r, r.whole(1, 6), top)] : []),
+    ...(r.next() < 0.4 ? [ribbonSensor(r, 'ribbon', top)] : []),
+    ...(r.next() < 0.2 ? [ribbonSensor(r, 'strip', top)] : []),
   ];
   const all = [...levels, ...banks];
   return all.length > 0 ? all : [levelSensor(r, 0, top)];
@@ -260,6 +276,52 @@ function strikeSensor(r: Random, count: number, top: number): Sensor {
   };
 }
 
+/** Pots: what stays where it is left. */
+function travelSensor(r: Random, count: number, top: number): Sensor {
+  const own = bankLanes(r, count, 'k').map(({ id, column }) => ({ id, column }));
+  const calibration: TravelCalibration = {
+    is: 'travel',
+    polarity: r.next() < 0.5 ? 'rising' : 'falling',
+    takeover: 'jump',
+    lanes: own.map(({ id }) => {
+      const low = r.whole(0, top - 20);
+      return { lane: id, low, high: r.whole(low + 16, top), noise: r.next(), deadband: r.whole(0, 12) };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  const responses = [{ port: 'turn', ...randomResponse(r) }];
+  return { id: 'pots', name: 'Pots', kind: 'pot', board: 'board', lanes: own, responses, calibration };
+}
+
+/** A ribbon that rises or falls, above or below its rest. */
+function ribbonSensor(r: Random, id: string, top: number): Sensor {
+  const [low, high] = [r.whole(0, top >> 2), r.whole(top >> 1, top)];
+  const n = r.whole(2, 6);
+  const falls = r.next() < 0.4;
+  const places = Array.from({ length: n }, (_, i) => (i + 0.8 * r.next()) / n);
+  const on = r.whole(2, 40);
+  const calibration: PlaceCalibration = {
+    is: 'place',
+    spacing: 'equal',
+    lanes: [
+      {
+        ...{ lane: id, rest: r.next() < 0.5 ? 0 : top, noise: 1, on, off: r.whole(1, on - 1) },
+        ...{ touchedNoise: r.next(), drop: r.between(0.001, 0.2), settle: r.whole(1, 8) },
+        map: places.map((place, i) => ({
+          count: low + Math.floor(((high - low) * (i + 0.5 * r.next())) / n),
+          place: falls ? 1 - place : place,
+        })),
+      },
+    ],
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'place', ...randomResponse(r) }];
+  const lanes = [{ id, column: id, note: r.whole(0, 127) }];
+  return { id, name: id, kind: 'ribbon', board: 'board', lanes, responses, calibration };
+}
+
 /** Contacts before those that are measured: their edges come, and play nothing. */
 function unmeasuredContacts(r: Random): Sensor {
   const lanes = Array.from({ length: r.whole(1, 3) }, (_, i) => ({
@@ -300,13 +362,15 @@ function randomZone(r: Random, i: number): Zone {
 }
 
 /** Ports by what they carry, of the kinds above. */
-const PORTS: Record<string, { level?: string; gate: string; pitch?: string }> = {
+const PORTS: Record<string, { level?: string; gate?: string; pitch?: string }> = {
   'breath-gauge': { level: 'breath', gate: 'gate' },
   [levelLanes.id]: { level: 'press', gate: 'gate' },
   'touch-pads': { gate: 'touch', pitch: 'pad' },
   'strike-pads': { gate: 'hit' },
   switch: { gate: 'closed' },
   encoder: { gate: 'step' },
+  pot: { level: 'turn' },
+  ribbon: { level: 'place', gate: 'touch' },
 };
 
 /** Lanes of all notes together stay within what the runtime counts. */
@@ -331,10 +395,10 @@ function randomVoice(r: Random, i: number, instrument: Instrument): Voice {
     ...randomScenes(r, instrument),
   };
   const sort = r.whole(0, 3);
-  if (sort === 3) return randomNote(r, { ...common, gate: gateOf(r, sensor, gate) }, sensor, sensors);
+  if (sort === 3 && gate) return randomNote(r, { ...common, gate: gateOf(r, sensor, gate) }, sensor, sensors);
   const from = r.whole(0, 60);
   const fine = sort === 1;
-  const source = level ? levelSource(r, sensor, level) : gateOf(r, sensor, gate);
+  const source = level ? levelSource(r, sensor, level) : gateOf(r, sensor, gate!);
   const thin = {
     deadband: r.next() < 0.5 ? 0 : r.between(0, 3),
     perSecond: r.next() < 0.5 ? undefined : r.whole(20, 1000),
@@ -373,7 +437,8 @@ function randomNote(
 ): NoteVoice {
   const low = r.whole(1, 100);
   const range = { from: low, to: r.whole(low, 127) };
-  const level = sensors.find((s) => kindOf(s).way === 'level');
+  const levels = sensors.filter((s) => PORTS[s.kind].level);
+  const level = levels.length > 0 ? levels[r.whole(0, levels.length - 1)] : undefined;
   const port = level && PORTS[level.kind].level!;
   const choosers = sensors.filter((s) => s.lanes.every((lane) => lane.note !== undefined));
   const chooser = choosers.length > 0 ? choosers[r.whole(0, choosers.length - 1)] : undefined;
@@ -392,7 +457,7 @@ function randomNote(
       ? [
           {
             is: 'chosen',
-            source: { sensor: chooser.id, port: PORTS[chooser.kind].pitch ?? PORTS[chooser.kind].gate },
+            source: { sensor: chooser.id, port: (PORTS[chooser.kind].pitch ?? PORTS[chooser.kind].gate)! },
             by: r.next() < 0.5 ? 'last' : 'highest',
           } as const,
         ]

@@ -3,6 +3,7 @@ import type { Sensor } from '../instrument/sensor';
 import { contacts } from './contacts/way';
 import type { LaneLevel } from './level/lane-level';
 import { level } from './level/way';
+import { place } from './place/way';
 import { strike } from './strike/way';
 import { touch } from './touch/way';
 import { travel } from './travel/way';
@@ -19,7 +20,7 @@ export function registerWay(way: Way): void {
 }
 
 /** A new way is a folder beside this file and a name in this list. */
-for (const way of [level, travel, touch, strike, contacts]) registerWay(way);
+for (const way of [level, travel, place, touch, strike, contacts]) registerWay(way);
 
 /** All ways, in the order in which they were made known. */
 export const allWays = (): Way[] => [...ways.values()];
@@ -47,10 +48,10 @@ export function laneRange({ calibration: c }: Sensor, lane: string): { rest: num
   return rest === undefined || travel === undefined ? null : { rest, travel };
 }
 
-/** What was measured of one of a sensor's lanes, as a level that voices read; null where it is none. @param place of the lane in its sensor */
-export function levelOf({ calibration: c, lanes }: Sensor, place = 0): LaneLevel | null {
+/** What was measured of one of a sensor's lanes, as a level that voices read; null where it is none. @param place of the lane in its sensor @param port of its kind, where a lane has several levels */
+export function levelOf({ calibration: c, lanes }: Sensor, place = 0, port?: string): LaneLevel | null {
   const lane = lanes[place]?.id;
-  return (c && lane !== undefined && wayOf(c).levelOf?.(c, lane)) || null;
+  return (c && lane !== undefined && wayOf(c).levelOf?.(c, lane, port)) || null;
 }
 
 /** Lanes of a sensor that its calibration does not know. */

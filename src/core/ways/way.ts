@@ -22,6 +22,8 @@ export interface Heard {
 export interface Compiled {
   /** Place of its bank, or of its level, among those of its way. */
   index: number;
+  /** Where the levels of a port stand, where its lanes have several: places in the image's list. */
+  levels?: Readonly<Record<string, number>>;
   lanes: number[];
   /** Its bank, which knows who hears it; null for a level, to which a gate is added for each who hears it. */
   bank: Heard | null;
@@ -58,8 +60,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   ofLanes(c: C, lanes: readonly Lane[]): C | undefined;
   /** Count of a lane at rest; undefined where it knows none. */
   restOf(c: C, lane: string): number | undefined;
-  /** A lane as a level that voices read, where its lanes are such. */
-  levelOf?(c: C, lane: string): LaneLevel | undefined;
+  /** A lane as a level that voices read, where its lanes are such. @param port of its kind, where a lane has several */
+  levelOf?(c: C, lane: string, port?: string): LaneLevel | undefined;
   /** How far from rest playing takes a lane, counts; undefined where it knows none. */
   travelOf(c: C, lane: string): number | undefined;
   /** Which way its counts go when it is played: 1 or −1; null where they go both ways, or it does not matter. */

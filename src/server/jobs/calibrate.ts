@@ -1,6 +1,7 @@
 import type { SensorJob } from '@/core/calibrate/report';
 import type { Finding } from '@/core/findings/finding';
 import { kindOf } from '@/core/kinds/registry';
+import { factFaults } from '@/core/kinds/rules';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Lane } from '@/core/instrument/sensor';
 import type { Fault } from '@/core/result';
@@ -20,11 +21,13 @@ export function calibrate(text: string): Response {
   const lanes = lanesOf(request.value);
   if (!lanes.ok) return lanes.response;
   const { board, sensor, phantomsPerHour } = request.value;
+  const unfit = factFaults(sensor, 'sensor');
+  if (unfit.length > 0) return problem(422, 'The request does not hold what is needed', unfit);
   const read = readTakes(request.value, lanes.value);
   if (read.faults.length > 0) return problem(422, 'A take cannot be read', read.faults);
   const job: SensorJob = {
     board,
-    sensor: { id: sensor.id, name: sensor.id, kind: sensor.kind, lanes: lanes.value },
+    sensor: { ...sensor, name: sensor.id, lanes: lanes.value },
     takes: read.takes,
     phantomsPerHour,
   };
@@ -73,7 +76,7 @@ function readTakes({ board, sensor, takes }: CalibrateRequest, lanes: readonly L
       });
     findings.push(...linesLeftOut(read.value, sensor.id));
     const id = notes.take ?? `${i + 1}-${take.role}`;
-    kept.push({ ...own, id, role: take.role, marks: take.marks });
+    kept.push({ ...own, id, role: take.role, marks: take.marks, places: take.places });
   });
   return { takes: kept, findings, faults };
 }

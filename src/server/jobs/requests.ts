@@ -32,6 +32,8 @@ class AskedLane {
 class AskedSensor {
   @IsString() @Length(1, 60) id!: string;
   @IsIn(kindIds()) kind!: string;
+  /** Numbers of the part's sheet. */
+  @IsOptional() @IsObject() facts?: Record<string, number>;
   /** Short for one lane. */
   @IsOptional() @IsString() @Length(1, 60) channel?: string;
   @IsOptional()
@@ -44,6 +46,14 @@ class AskedTake {
   @IsString() csv!: string;
   /** Times of intended gestures, µs. */
   @IsOptional() @IsArray() @ArrayMaxSize(10_000) @IsNumber({}, { each: true }) marks?: number[];
+  /** Where it was touched, in order: shares of the playing length. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(64)
+  @IsNumber({}, { each: true })
+  @Min(0, { each: true })
+  @Max(1, { each: true })
+  places?: number[];
 }
 
 /** Body of POST /api/calibrate. */

@@ -1,6 +1,8 @@
 import type { GuideView } from '@/core/guide/guide';
 import type { Sensor } from '@/core/instrument/sensor';
+import { factsOf } from '@/core/kinds/facts';
 import { kindOf } from '@/core/kinds/registry';
+import { GUIDED_PLACES } from '@/core/ways/place/steps';
 import type { Role } from '@/core/signal/take';
 import { sentence } from '../parts/words';
 
@@ -9,6 +11,17 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
   const verb = sentence(sensor.verb ?? kindOf(sensor).verb);
   if (view?.complaint === 'moved')
     return { says: 'It moved. Let it rest.', under: 'The rest take begins again by itself.' };
+  if (role === 'places') return placePrompt(verb, sensor, view);
+  if (role === 'slide')
+    return {
+      says: 'Slide along it, up and down.',
+      under: 'As fast as you would ever play. It counts by itself.',
+    };
+  if (role === 'lift')
+    return {
+      says: `${verb} it for a moment, anywhere.`,
+      under: 'Short ones, in different places. It counts by itself.',
+    };
   if (role === 'still') return { says: 'Leave it alone.', under: 'Wherever it stands. It ends by itself.' };
   if (role === 'sweep') {
     const each = sensor.lanes.length > 1 ? 'each ' : '';
@@ -49,6 +62,16 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
     default:
       return { says: verb, under: '' };
   }
+}
+
+/** The mark that is next, in mm of its length. */
+function placePrompt(verb: string, sensor: Sensor, view?: GuideView): { says: string; under: string } {
+  const { mm = 100 } = factsOf(sensor);
+  const place = GUIDED_PLACES[Math.min(view?.done ?? 0, GUIDED_PLACES.length - 1)];
+  return {
+    says: `${verb} it at ${Math.round(place * mm)} mm.`,
+    under: `Of ${Math.round(mm)} mm, from its low end. Hold it for half a second, then lift.`,
+  };
 }
 
 /** A bank: every lane, in any order. */

@@ -26,17 +26,17 @@ export function useReport(sensor: Sensor): Working & { stop: () => void } {
   const takes = useTakesOf(sensor.id);
   const ids = takes.map((t) => t.id).join();
   const { bits } = boardOf(instrument, sensor);
-  const asked = JSON.stringify([ids, sensor.id, sensor.name, sensor.kind, sensor.lanes, bits]);
+  const asked = JSON.stringify([ids, sensor.id, sensor.name, sensor.kind, sensor.lanes, bits, sensor.facts]);
   const [working, setWorking] = useState<Working & { asked: string }>({ asked: '', ...NOTHING_YET });
   useEffect(() => {
-    const [list, id, name, kind, lanes, bits] = JSON.parse(asked);
+    const [list, id, name, kind, lanes, bits, facts] = JSON.parse(asked);
     if (list === '') return;
     let current = true;
     // A report of other takes must never be taken for one of these.
     const tell = (w: Partial<Working>) =>
       current &&
       setWorking((before) => ({ ...(before.asked === asked ? before : NOTHING_YET), asked, ...w }));
-    const job = { board: { bits }, sensor: { id, name, kind, lanes } };
+    const job = { board: { bits }, sensor: { id, name, kind, lanes, facts: facts ?? undefined } };
     void analyse(list.split(','), job, (share) => tell({ progress: share })).then(
       (done) => tell({ ...done, progress: null }),
       (error: unknown) =>

@@ -30,6 +30,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   strike_banks: 'strike bank',
   strikes: 'struck lane',
   contact_banks: 'contact bank',
+  ribbons: 'ribbon',
   listeners: 'listener',
   notes: 'note voice',
   note_lanes: 'note',

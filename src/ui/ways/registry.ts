@@ -2,6 +2,7 @@ import type { Calibration } from '@/core/instrument/calibration';
 import { wayOf } from '@/core/ways/registry';
 import { contactsWords } from './contacts/words';
 import { levelWords } from './level/words';
+import { placeWords } from './place/words';
 import { strikeWords } from './strike/words';
 import { touchWords } from './touch/words';
 import { travelWords } from './travel/words';
@@ -11,6 +12,7 @@ import type { WayWords } from './way-words';
 const words = {
   level: levelWords,
   travel: travelWords,
+  place: placeWords,
   touch: touchWords,
   strike: strikeWords,
   contacts: contactsWords,

@@ -82,7 +82,7 @@ export function roomOf(image: Image): { tables: number; stairs: number } {
     return n + Math.max(1, new Set(own).size);
   }, 0);
   return {
-    tables: (fine + notes + strikes) * ((1 << image.table_bits) + 1),
+    tables: (fine + notes + strikes + image.ribbons.length) * ((1 << image.table_bits) + 1),
     stairs: 127 * (image.controls.length - fine),
   };
 }

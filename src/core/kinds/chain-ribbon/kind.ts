@@ -1,4 +1,6 @@
+import { PLACE_STEPS } from '../../ways/place/steps';
 import type { Kind } from '../kind';
+import { touchedVoices } from '../level-voices';
 import { chainRibbonPlan } from './plan';
 
 /** A chain of resistors under a contact strip: open when untouched. */
@@ -25,7 +27,7 @@ export const chainRibbon: Kind = {
     octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span', usual: 2 },
   },
   plan: chainRibbonPlan,
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'place',
+  steps: PLACE_STEPS,
+  firstVoices: touchedVoices,
 };

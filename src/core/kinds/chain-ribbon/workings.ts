@@ -1,9 +1,20 @@
-import { comesLater } from '../comes-later';
+import { ribbonShare } from '../../parts/formulas';
+import { calibratePlace, type PlaceModel } from '../../ways/place/calibrate';
+import { placeGuide } from '../../ways/place/guide';
+import { factsOf } from '../facts';
 import { simulatedChainRibbon } from './simulate';
 import type { Workings } from '../workings';
 
-/** How a chain ribbon is simulated; the rest comes later. */
+/** What it should read, by its sheet (maker’s handbook 4.7). */
+const modelOf = ({ resistors, stepOhms, pullDownOhms, mm, octaves }: Record<string, number>): PlaceModel => ({
+  reads: (place) => ribbonShare(place, (resistors * stepOhms) / pullDownOhms),
+  mm,
+  octaves,
+});
+
+/** How a chain ribbon is guided, calibrated and simulated. */
 export const chainRibbonWorkings: Workings = {
-  ...comesLater('a chain ribbon'),
+  guide: placeGuide,
+  calibrate: (job) => calibratePlace(job, modelOf(factsOf(job.sensor))),
   simulate: simulatedChainRibbon,
 };

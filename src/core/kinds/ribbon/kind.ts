@@ -1,4 +1,6 @@
+import { PLACE_STEPS } from '../../ways/place/steps';
 import type { Kind } from '../kind';
+import { touchedVoices } from '../level-voices';
 import { ribbonPlan } from './plan';
 
 /** A strip that tells where it is touched. */
@@ -24,7 +26,7 @@ export const ribbon: Kind = {
     octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span', usual: 2 },
   },
   plan: ribbonPlan,
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'place',
+  steps: PLACE_STEPS,
+  firstVoices: touchedVoices,
 };

@@ -2,16 +2,10 @@ import type { Board } from '../../instrument/board';
 import type { Sensor } from '../../instrument/sensor';
 import { ribbonShare } from '../../parts/formulas';
 import { factsOf } from '../facts';
-import { SimulatedPart } from '../moved-part';
+import { SimulatedRibbon } from '../simulated-ribbon';
 
 /** A divider with a pull-down for the open state (maker’s handbook 4.7). */
-export function simulatedRibbon(sensor: Sensor, board: Board, seed: number): SimulatedPart {
+export function simulatedRibbon(sensor: Sensor, board: Board, seed: number): SimulatedRibbon {
   const { ohms, pullDownOhms } = factsOf(sensor);
-  return new SimulatedPart(sensor, board, seed, {
-    reads: (place, touched) =>
-      touched ? ribbonShare(Math.min(1, Math.max(0, place)), ohms / pullDownOhms) : 0,
-    stays: false,
-    noise: 0.0004,
-    followsUs: 5_000,
-  });
+  return new SimulatedRibbon(board, seed, (place) => ribbonShare(place, ohms / pullDownOhms));
 }

@@ -1,9 +1,20 @@
-import { comesLater } from '../comes-later';
+import { ribbonShare } from '../../parts/formulas';
+import { calibratePlace, type PlaceModel } from '../../ways/place/calibrate';
+import { placeGuide } from '../../ways/place/guide';
+import { factsOf } from '../facts';
 import { simulatedRibbon } from './simulate';
 import type { Workings } from '../workings';
 
-/** How a ribbon is simulated; the rest comes later. */
+/** What it should read, by its sheet (maker’s handbook 4.7). */
+const modelOf = ({ ohms, pullDownOhms, mm, octaves }: Record<string, number>): PlaceModel => ({
+  reads: (place) => ribbonShare(place, ohms / pullDownOhms),
+  mm,
+  octaves,
+});
+
+/** How a ribbon is guided, calibrated and simulated. */
 export const ribbonWorkings: Workings = {
-  ...comesLater('a ribbon'),
+  guide: placeGuide,
+  calibrate: (job) => calibratePlace(job, modelOf(factsOf(job.sensor))),
   simulate: simulatedRibbon,
 };

@@ -1,0 +1,47 @@
+import { ONE } from '../../shape/table';
+import type { LaneLevel } from '../level/lane-level';
+import type { PlaceCalibration, PlaceLane } from './calibration';
+import { placeMap } from './map';
+
+export const placeLane = (c: PlaceCalibration, lane: string): PlaceLane | undefined =>
+  c.lanes.find((l) => l.lane === lane);
+
+/** Ports of the kinds of this way. */
+export const PLACE_PORT = 'place';
+export const TOUCH_PORT = 'touch';
+
+/** Both ends read themselves within this share of the length, Q15, so that they are always reached: a half of one in a hundred. */
+const END = ONE >> 8;
+/** Noise past a step's edge that still sends nothing, σ of the place. */
+const SLACK_SIGMAS = 3;
+
+/** A lane as a level: its place, which is told in shares of its length, Q15; or, by its other port, whether it is touched. */
+export function placeLevel(c: PlaceCalibration, lane: string, port = PLACE_PORT): LaneLevel | undefined {
+  const own = placeLane(c, lane);
+  if (!own) return undefined;
+  const shared = { lane, rest: 0, polarity: 'rising', down: null, fixed: true } as const;
+  if (port === TOUCH_PORT)
+    return {
+      ...shared,
+      ...{ noise: 0, slack: 0 },
+      up: { reach: ONE, dead: ONE >> 2, on: ONE >> 1, off: ONE >> 2 },
+    };
+  const noise = own.touchedNoise * steepest(own) * ONE;
+  return {
+    ...shared,
+    ...{ noise, slack: Math.min(255, Math.ceil(SLACK_SIGMAS * noise)) },
+    up: { reach: ONE - END, dead: END, on: ONE >> 1, off: ONE >> 2 },
+  };
+}
+
+/** The most that one count is worth, share of the length. */
+export function steepest({ map }: PlaceLane): number {
+  const at = placeMap(map);
+  const [first, last] = [map[0].count, map[map.length - 1].count];
+  let most = 0;
+  for (let i = 0; i < 64; i++) {
+    const count = first + ((last - first) * i) / 64;
+    most = Math.max(most, Math.abs(at(count + (last - first) / 64) - at(count)) / ((last - first) / 64));
+  }
+  return most;
+}

@@ -1,5 +1,6 @@
 import { ribbonShare } from '../../parts/formulas';
-import { calibratePlace, type PlaceModel } from '../../ways/place/calibrate';
+import { calibratePlace } from '../../ways/place/calibrate';
+import type { PlaceModel } from '../../ways/place/placed-lane';
 import { placeGuide } from '../../ways/place/guide';
 import { factsOf } from '../facts';
 import { simulatedRibbon } from './simulate';

@@ -12,7 +12,7 @@ export class LevelDetector implements LaneDetector {
   }
 
   get busy(): boolean {
-    return this.detector?.open != null;
+    return this.detector !== null && this.detector.open !== null;
   }
 
   feed(tUs: number, count: number): boolean {

@@ -8,6 +8,8 @@ import { timingOf } from '../../signal/timing';
 import { round } from '../../units/round';
 import type { PlaceCalibration, PlaceLane, PlacePoint } from './calibration';
 import { placeFindings } from './findings';
+import type { PlacedLane, PlaceModel } from './placed-lane';
+import { residualsOf } from './residuals';
 import { steepest } from './lane-level';
 import { placeMap } from './map';
 import { GUIDED_PLACES } from './steps';
@@ -23,24 +25,6 @@ const DEFAULT_DROP = 0.03;
 const LEAST_DROP = 0.005;
 /** Share of frames of a slide that may be faster: they land and lift. */
 const FASTEST = 0.98;
-
-/** What the sheet of a part says: what it would read at a place, its length and its span. */
-export interface PlaceModel {
-  /** Share of full scale at a place, 0 … 1. */
-  reads(place: number): number;
-  mm: number;
-  octaves: number;
-}
-
-/** One lane with its touches. */
-export interface PlacedLane {
-  frames: LaneFrames;
-  record: PlaceLane;
-  touches: PlacedTouch[];
-  /** Error of each inner mark, from the others, share of the length. */
-  residuals: number[];
-  lifts: PlacedTouch[];
-}
 
 /** Calibrates what is touched somewhere, from marked touches, slides and lifts. @param model what its sheet says it should read */
 export function calibratePlace(job: SensorJob, model: PlaceModel): Result<BankReport> {
@@ -200,7 +184,7 @@ const TAIL_FRAMES = 60;
 const MOST_SETTLE = 50;
 
 /**
- * Frames that agree while a reading falls away after a lift, and two more: so many must agree before a place is believed.
+ * Frames that agree while a reading falls away after a lift, a quarter more of them and two: so many must agree before a place is believed.
  * @param touches that end by a lift
  */
 function settleOf(
@@ -230,15 +214,8 @@ function settleOf(
       else agreed = 0;
     }
   }
-  return Math.min(MOST_SETTLE, longest + 2);
+  return Math.min(MOST_SETTLE, Math.ceil(1.25 * longest) + 2);
 }
-
-/** How far each inner mark lies from the map through the others, share of the length. */
-const residualsOf = (map: readonly PlacePoint[]): number[] =>
-  map.slice(1, -1).flatMap((point, i) => {
-    const others = map.filter((_, k) => k !== i + 1);
-    return others.length < 2 ? [] : [placeMap(others)(point.count) - point.place];
-  });
 
 function readingOf(
   { record, touches, residuals, lifts }: PlacedLane,

@@ -1,6 +1,8 @@
 import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
-import type { PlacedLane, PlaceModel } from './calibrate';
+import type { PlacePoint } from './calibration';
+import type { PlacedLane, PlaceModel } from './placed-lane';
+import { residualsOf } from './residuals';
 import { placeMap } from './map';
 
 /** A residual that most people hear in mid range, cents (maker's handbook 4.7, from memory). */
@@ -9,6 +11,15 @@ const HEARD_CENTS = 6;
 const OFF_SHEET = 0.05;
 /** A dead end longer than this is said, share of the length. (Common practice, no source.) */
 const DEAD_END = 0.03;
+
+/** The inner mark without which the others agree best: its place in the map. */
+function culpritOf(map: readonly PlacePoint[]): number {
+  const without = map.slice(1, -1).map((_, i) => {
+    const others = map.filter((__, k) => k !== i + 1);
+    return residualsOf(others).reduce((most, r) => Math.max(most, Math.abs(r)), 0);
+  });
+  return without.indexOf(Math.min(...without)) + 1;
+}
 
 /** What is wrong with what is touched somewhere: marks that do not agree, counts too coarse, a sheet that does not fit, a dead end. */
 export function placeFindings(
@@ -22,14 +33,14 @@ export function placeFindings(
     const worst = residuals.reduce((most, r) => Math.max(most, Math.abs(r)), 0);
     const found: Finding[] = [];
     if (worst * 1200 * octaves > 4 * HEARD_CENTS) {
-      const at = residuals.findIndex((r) => Math.abs(r) === worst) + 1;
+      const at = culpritOf(record.map);
       const touch = touches.find((t) => Math.abs(t.level - record.map[at].count) < 1);
       found.push({
         ...own,
         code: 'marks-disagree',
         severity: 'doubt',
         evidence: touch && { take: touch.take, fromUs: touch.fromUs, toUs: touch.toUs },
-        says: `The mark at ${(record.map[at].place * mm).toFixed(0)} mm lies ${(worst * mm).toFixed(1)} mm from where the others put it.`,
+        says: `The mark at ${(record.map[at].place * mm).toFixed(0)} mm lies ${(Math.abs(residuals[at - 1]) * mm).toFixed(1)} mm from where the others put it.`,
         causes: [
           'the finger lay beside the mark',
           'the marks are not where they were said to be',

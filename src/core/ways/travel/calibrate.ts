@@ -4,11 +4,12 @@ import type { Picture } from '../../calibrate/picture';
 import type { Lane } from '../../instrument/sensor';
 import { ok, refuse, type Result } from '../../result';
 import { QUANTISATION_NOISE } from '../../signal/rest';
-import { columnOf, type Take } from '../../signal/take';
+import { columnOf } from '../../signal/take';
 import { round } from '../../units/round';
 import type { TravelCalibration, TravelLane } from './calibration';
-import { chooseDeadband, deadbandTrade, type DeadbandPoint } from './deadband';
+import { chooseDeadband, deadbandTrade } from './deadband';
 import { travelFindings } from './findings';
+import type { TravelledLane } from './travelled-lane';
 
 /** Ends are taken a deadband, and this many σ and counts, within where it was left, so that both are always reached. */
 const END_SIGMAS = 2;
@@ -16,18 +17,6 @@ const END_COUNTS = 1;
 /** Fewest counts between the ends, and σ, of a lane that was moved. */
 const LEAST_TRAVEL = 16;
 const LEAST_SIGMAS = 24;
-
-/** One lane's takes, and what they come to. */
-export interface TravelledLane {
-  lane: Lane;
-  takes: { id: string; role: Take['role']; tUs: Float64Array; counts: Uint16Array }[];
-  /** Where it was left while it was moved to its ends, in order of time. */
-  stops: (Plateau & { take: string })[];
-  noise: number;
-  /** Its record; null where it was not moved. */
-  record: TravelLane | null;
-  trade: DeadbandPoint[];
-}
 
 /**
  * Calibrates what stays where it is left: ends from where it was left in the sweep, the deadband from all places where it was left alone.

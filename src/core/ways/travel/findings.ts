@@ -1,7 +1,7 @@
 import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
 import { median } from '../../signal/quantile';
-import type { TravelledLane } from './calibrate';
+import type { TravelledLane } from './travelled-lane';
 
 /** Share of the converter under which a travel is poor (maker's handbook, section 3). */
 const POOR_USE = 0.25;

@@ -3,8 +3,7 @@ import { PracticeBoard } from '@/board/practice';
 import { ReplayBoard } from '@/board/replay';
 import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
-import { laneRange } from '@/core/ways/registry';
-import { levelOf } from '@/core/ways/registry';
+import { laneRange, levelOf, wayOf } from '@/core/ways/registry';
 import { levelReader } from '@/core/ways/level/reader';
 import { digestOf } from '@/core/exchange/document/instrument-digest';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
@@ -291,13 +290,16 @@ function boardBehind(source: Source, instrument: Instrument, seed: number) {
 function readersOf(instrument: Instrument): { column: number; read: (count: number) => number }[] {
   return instrument.sensors.flatMap((sensor) => {
     const places = lanePlaces(instrument, sensor);
-    const port = levelPort(sensor);
+    const { calibration: c } = sensor;
     return sensor.lanes.flatMap(({ id }, lane) => {
       const level = levelOf(sensor, lane);
+      const port = levelPort(sensor, lane);
       if (level && port !== null) {
         const read = levelReader(level, responseAt(sensor, port, id));
         return [{ column: places[lane], read: (count: number) => read(count).step / 127 }];
       }
+      const derived = c && wayOf(c).reader?.(c, id);
+      if (derived) return [{ column: places[lane], read: derived }];
       const range = laneRange(sensor, id);
       if (!range) return [];
       const share = (count: number) => Math.min(1, Math.abs((count - range.rest) / range.travel));

@@ -18,8 +18,13 @@ export function lanesOfSource(sensor: Sensor, { port, lane }: Pick<Source, 'port
   return lane === undefined ? own : own.filter((i) => sensor.lanes[i].id === lane);
 }
 
-/** The port of its level, or null. */
-export const levelPort = (sensor: Sensor): string | null => portThat(sensor, 'level');
+/** The port of its level, or null. @param lane that it is to be of, where lanes have ports of their own */
+export function levelPort(sensor: Sensor, lane = 0): string | null {
+  const found = Object.entries(kindOf(sensor).ports).find(
+    ([port, { carries }]) => carries === 'level' && lanesOfSource(sensor, { port }).includes(lane),
+  );
+  return found ? found[0] : portThat(sensor, 'level');
+}
 
 /** The port of its gate, or null. */
 export const gatePort = (sensor: Sensor): string | null => portThat(sensor, 'gate');

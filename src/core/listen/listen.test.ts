@@ -1,5 +1,4 @@
-import { levelOf } from '../ways/registry';
-import { movedSince } from '../ways/registry';
+import { levelOf, movedSince } from '../ways/registry';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readInstrument } from '../exchange/document/instrument-json';

@@ -48,7 +48,7 @@ export function laneRange({ calibration: c }: Sensor, lane: string): { rest: num
   return rest === undefined || travel === undefined ? null : { rest, travel };
 }
 
-/** What was measured of one of a sensor's lanes, as a level that voices read; null where it is none. @param place of the lane in its sensor @param port of its kind, where a lane has several levels */
+/** What was measured of one of a sensor's lanes, as a level; null where it is none. @param place of the lane in its sensor @param port that voices read; without one, a level of the lane's own counts */
 export function levelOf({ calibration: c, lanes }: Sensor, place = 0, port?: string): LaneLevel | null {
   const lane = lanes[place]?.id;
   return (c && lane !== undefined && wayOf(c).levelOf?.(c, lane, port)) || null;

@@ -60,8 +60,13 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   ofLanes(c: C, lanes: readonly Lane[]): C | undefined;
   /** Count of a lane at rest; undefined where it knows none. */
   restOf(c: C, lane: string): number | undefined;
-  /** A lane as a level that voices read, where its lanes are such. @param port of its kind, where a lane has several */
+  /**
+   * A lane as a level that voices read, where its lanes are such. @param port that is asked for; without one, a level of the lane's own
+   * counts: none where what is read is derived from them
+   */
   levelOf?(c: C, lane: string, port?: string): LaneLevel | undefined;
+  /** Reads a lane's own counts as what it tells, 0 … 1, where that is derived from them. */
+  reader?(c: C, lane: string): ((count: number) => number) | undefined;
   /** How far from rest playing takes a lane, counts; undefined where it knows none. */
   travelOf(c: C, lane: string): number | undefined;
   /** Which way its counts go when it is played: 1 or −1; null where they go both ways, or it does not matter. */

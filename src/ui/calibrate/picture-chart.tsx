@@ -72,6 +72,7 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
     ...(logFrom === undefined ? { type: 'linear' as const } : { type: 'logarithmic' as const, min: logFrom }),
     grid: { color: c.faint },
     border: { color: c.line },
+    bounds: 'data' as const,
     ticks: {
       color: c.soft,
       font,
@@ -97,7 +98,7 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
         label: {
           display: true,
           content: `${label} ${value}`,
-          position: 'end' as const,
+          position: 'start' as const,
           yAdjust: -26,
           backgroundColor: c.live,
           color: c.sheet,

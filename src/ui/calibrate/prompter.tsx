@@ -20,7 +20,9 @@ import styles from './calibrate.module.css';
 export function Prompter({ sensor, view }: { sensor: Sensor; view: GuideView }) {
   const { says, under } = promptFor(view.role, sensor, view);
   const { care, way } = kindOf(sensor);
-  const level = way === 'level';
+  const one = sensor.lanes.length === 1;
+  const level = way === 'level' && one;
+  const traced = one && sensor.lanes[0].column !== undefined;
   return (
     <section className={styles.prompter} aria-live="polite">
       <header>
@@ -30,10 +32,10 @@ export function Prompter({ sensor, view }: { sensor: Sensor; view: GuideView }) 
         </div>
         <p className={styles.tally}>
           <strong>{view.done}</strong> of {view.wanted}
-          {view.role === 'rest' ? ' s' : ''}
+          {view.role === 'rest' || view.role === 'still' ? ' s' : ''}
         </p>
       </header>
-      {level ? <LevelPicture sensor={sensor} /> : <LaneMap sensor={sensor} view={view} />}
+      {traced ? <OnePicture sensor={sensor} /> : <LaneMap sensor={sensor} view={view} />}
       <Under sensor={sensor} view={view} level={level} />
       {!level && <PlaySurface sensors={[sensor]} />}
       {(view.role === 'loud' || view.role === 'full') && care !== '' && <Care>{care}</Care>}
@@ -41,7 +43,8 @@ export function Prompter({ sensor, view }: { sensor: Sensor; view: GuideView }) 
   );
 }
 
-function LevelPicture({ sensor }: { sensor: Sensor }) {
+/** One lane as a trace, with its gestures. */
+function OnePicture({ sensor }: { sensor: Sensor }) {
   const session = useSession();
   const instrument = useInstrument();
   const overlay = useCallback(() => overlayOf(session.live.getState().tick), [session]);

@@ -1,7 +1,6 @@
 'use client';
 
-import { movedSince } from '@/core/ways/registry';
-import { levelOf } from '@/core/ways/registry';
+import { levelOf, movedSince } from '@/core/ways/registry';
 import Link from 'next/link';
 import { useCallback } from 'react';
 import { boardOf, lanePlaces } from '@/core/instrument/access';

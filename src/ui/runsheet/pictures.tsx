@@ -1,6 +1,5 @@
 import { countAt } from '@/core/ways/level/lane-level';
-import { levelOf } from '@/core/ways/registry';
-import { laneRange } from '@/core/ways/registry';
+import { laneRange, levelOf } from '@/core/ways/registry';
 import type { Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';

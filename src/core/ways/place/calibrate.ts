@@ -249,7 +249,7 @@ function pictureOf({ record }: PlacedLane, { reads, mm }: PlaceModel, bits: numb
   return {
     lane,
     title: 'Where it is, by what it reads',
-    x: { label: 'count', unit: 'counts' },
+    x: { label: 'reading', unit: 'counts' },
     y: { label: 'place', unit: 'mm' },
     lines: [
       {

@@ -15,10 +15,10 @@ const END = ONE >> 8;
 /** Noise past a step's edge that still sends nothing, σ of the place. */
 const SLACK_SIGMAS = 3;
 
-/** A lane as a level: its place, which is told in shares of its length, Q15; or, by its other port, whether it is touched. */
-export function placeLevel(c: PlaceCalibration, lane: string, port = PLACE_PORT): LaneLevel | undefined {
+/** What a port of a lane reads, of a column that is derived: its place in shares of its length, Q15, or whether it is touched. */
+export function placeLevel(c: PlaceCalibration, lane: string, port?: string): LaneLevel | undefined {
   const own = placeLane(c, lane);
-  if (!own) return undefined;
+  if (!own || port === undefined) return undefined;
   const shared = { lane, rest: 0, polarity: 'rising', down: null, fixed: true } as const;
   if (port === TOUCH_PORT)
     return {

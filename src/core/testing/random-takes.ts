@@ -46,8 +46,9 @@ export function randomTake(instrument: Instrument, frames: number, seed: number)
 }
 
 function rangesOf(r: Random, sensor: Sensor, lane: Lane, top: number): Ranges {
-  const c = sensor.calibration!;
+  const c = sensor.calibration;
   const anywhere = (x: Random) => x.between(-0.1, 1.1) * top;
+  if (!c) return { rest: 0, goal: anywhere };
   if (c.is === 'level') {
     const measured = c.lanes.find((l) => l.lane === lane.id);
     if (!measured) return { rest: 0, goal: anywhere };
@@ -58,6 +59,11 @@ function rangesOf(r: Random, sensor: Sensor, lane: Lane, top: number): Ranges {
   if (c.is === 'strike') {
     const { rest, on, full } = c.lanes.find((l) => l.lane === lane.id)!;
     return { rest: rest + moved(on), goal: (x) => rest + x.between(-1.2, 1.2) * full };
+  }
+  if (c.is === 'place') {
+    // Untouched, somewhere along it, or on the other side.
+    const { rest, map } = c.lanes[0];
+    return { rest, goal: (x) => (x.next() < 0.1 ? anywhere(x) : x.between(map[0].count, map.at(-1)!.count)) };
   }
   if (c.is !== 'touch') return { rest: 0, goal: anywhere };
   const { untouched, touched, on } = c.lanes.find((l) => l.lane === lane.id)!;

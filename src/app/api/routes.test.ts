@@ -52,6 +52,44 @@ describe('POST /api/calibrate', () => {
     expect(readings.levels).toBeGreaterThan(50);
     expect(findings).toEqual([]);
   });
+  it('takes sweeps of a pot, and touches of a ribbon at its marks, as the design’s table of takes has them', async () => {
+    const csv = (levels: number[]) => `t_us,a\n${levels.map((l, i) => `${1000 * i},${l}`).join('\n')}`;
+    const at = (count: number, ms: number) => new Array<number>(ms).fill(count);
+    const ramp = (from: number, to: number) =>
+      at(0, 400).map((_, i) => Math.round(from + ((to - from) * i) / 400));
+    const board = { bits: 10, supplyVolts: 3.3 };
+    const sensor = { id: 'a', channel: 'a' };
+    const pot = await calibrate(
+      post({
+        ...{ board, sensor: { ...sensor, kind: 'pot' } },
+        takes: [{ role: 'sweep', csv: csv([...at(20, 500), ...ramp(20, 1000), ...at(1000, 500)]) }],
+      }),
+    );
+    const { calibration: travel } = await pot.json();
+    expect(travel).toMatchObject({ is: 'travel', polarity: 'rising', lanes: [{ lane: 'a' }] });
+    expect(travel.lanes[0].low).toBeGreaterThanOrEqual(20);
+    expect(travel.lanes[0].high).toBeLessThanOrEqual(1000);
+    const places = [0.2, 0.5, 0.8];
+    const touched = places.flatMap((p) => [...at(1000 * p, 300), ...at(0, 200)]);
+    const ribbon = {
+      ...{ board, sensor: { ...sensor, kind: 'ribbon', facts: { mm: 300, octaves: 1 } } },
+      takes: [
+        { role: 'rest', csv: csv(at(0, 500)) },
+        { role: 'places', places, csv: csv([...at(0, 200), ...touched]) },
+      ],
+    };
+    const { calibration: place } = await (await calibrate(post(ribbon))).json();
+    expect(place.lanes[0].map).toEqual(places.map((p) => ({ place: p, count: 1000 * p })));
+    const more = {
+      ...ribbon,
+      takes: [ribbon.takes[0], { ...ribbon.takes[1], places: [0.2, 0.4, 0.6, 0.8] }],
+    };
+    const refused = await calibrate(post(more));
+    expect(refused.status).toBe(422);
+    expect((await refused.json()).errors[0]).toMatchObject({ field: 'takes.1' });
+    const wild = { ...ribbon, sensor: { ...ribbon.sensor, facts: { mm: -1 } } };
+    expect((await (await calibrate(post(wild))).json()).errors[0].field).toBe('sensor.facts.mm');
+  });
   it('takes recordings of another board: ten bits, one-sided, time in ms, a column among others', async () => {
     const takes = makeRun(100, 1, { seed: 4 }).map((t) => {
       const lines = Array.from(

@@ -49,6 +49,10 @@ export function plateausOf(tUs: ArrayLike<number>, counts: ArrayLike<number>): P
   return found;
 }
 
+/** Medians of a lane's windows, counts: where it was, single samples that jump left out. */
+export const windowLevels = (tUs: ArrayLike<number>, counts: ArrayLike<number>): number[] =>
+  windowsOf(tUs, counts).map(({ level }) => level);
+
 /** The frames of a plateau without its first and last window, in which it may still have moved; null where few are left. */
 export function insideOf(tUs: ArrayLike<number>, { from, to }: Plateau): { from: number; to: number } | null {
   let [first, last] = [from, to];

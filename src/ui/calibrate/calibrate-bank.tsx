@@ -20,7 +20,7 @@ import { BringTakes } from './bring-takes';
 import { PictureChart } from './picture-chart';
 import { CalibrateHeadline } from './calibrate-headline';
 import { Computing } from './computing';
-import { Prompter } from './prompter';
+import { Prompter } from './prompter-later';
 import { TakesStrip } from './takes-strip';
 import { useAcceptCalibration } from './use-accept';
 import { sameIds } from './use-proposal';

@@ -17,7 +17,7 @@ import { BeforeTakes } from './before-takes';
 import { BringTakes } from './bring-takes';
 import { CalibrateHeadline } from './calibrate-headline';
 import { CalibrationReading } from './calibration-reading';
-import { Prompter } from './prompter';
+import { Prompter } from './prompter-later';
 import { TakesStrip } from './takes-strip';
 import { TradeChart } from './trade-chart';
 import { Computing } from './computing';

@@ -1,4 +1,4 @@
-import { noiseOf, plateausOf, type Plateau } from '../../calibrate/plateaus';
+import { noiseOf, plateausOf, windowLevels } from '../../calibrate/plateaus';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { Picture } from '../../calibrate/picture';
 import type { Lane } from '../../instrument/sensor';
@@ -35,8 +35,10 @@ export function calibrateTravel(job: SensorJob, begins: 'at nothing' | 'anywhere
       path: 'takes',
       says: 'nothing was moved to two ends and left there in these takes; leave it at each end for half a second',
     });
-  const falls = ({ record, stops }: TravelledLane) =>
-    Math.abs(stops[0].level - record!.high) < Math.abs(stops[0].level - record!.low);
+  const falls = ({ record, takes }: TravelledLane) => {
+    const [first] = takes.filter((t) => t.role === 'sweep')[0].counts;
+    return Math.abs(first - record!.high) < Math.abs(first - record!.low);
+  };
   const falling = begins === 'at nothing' && measured.filter(falls).length * 2 > measured.length;
   const calibration: TravelCalibration = {
     is: 'travel',
@@ -66,12 +68,15 @@ function travelledLane(job: SensorJob, lane: Lane): TravelledLane {
   const noises = takes.flatMap((t) => noiseOf(t.tUs, t.counts) ?? []);
   const noise = noises.length > 0 ? Math.max(...noises) : QUANTISATION_NOISE;
   const trade = deadbandTrade(takes, noise);
-  const record = recordOf(lane, stops, noise, chooseDeadband(trade, noise));
+  const left = stops.map(({ level }) => level);
+  // Ends that were passed and not held are the furthest that it went; findings say so.
+  const passed = sweeps.flatMap((t) => windowLevels(t.tUs, t.counts));
+  const deadband = chooseDeadband(trade, noise);
+  const record = recordOf(lane, left, noise, deadband) ?? recordOf(lane, passed, noise, deadband);
   return { lane, takes, stops, noise, record, trade };
 }
 
-function recordOf(lane: Lane, stops: readonly Plateau[], noise: number, deadband: number): TravelLane | null {
-  const levels = stops.map(({ level }) => level);
+function recordOf(lane: Lane, levels: readonly number[], noise: number, deadband: number): TravelLane | null {
   const margin = Math.max(deadband, END_SIGMAS * noise + END_COUNTS);
   const low = Math.ceil(Math.min(...levels) + margin);
   const high = Math.floor(Math.max(...levels) - margin);

@@ -89,7 +89,7 @@ function jumps(own: TravelledLane, finding: Make): Finding[] {
 
 /** It was further out than where it was left longest: the end was not held. */
 function pastEnds(own: TravelledLane, finding: Make): Finding[] {
-  const { record, takes, lane, noise } = own;
+  const { record, takes, lane, noise, stops } = own;
   const margin = record!.deadband + Math.max(6 * noise, PAST_END * (record!.high - record!.low));
   const out = takes
     .filter(({ role }) => role === 'sweep')
@@ -102,7 +102,7 @@ function pastEnds(own: TravelledLane, finding: Make): Finding[] {
       }
       return [];
     })[0];
-  if (!out) return [];
+  if (!out && stops.length > 1) return [];
   return [
     finding(own, {
       code: 'end-not-held',

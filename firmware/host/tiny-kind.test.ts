@@ -2,14 +2,17 @@ import { expect, it } from 'vitest';
 import { checkInstrument } from '@/core/exchange/document/instrument-json';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
+import { registerPlan } from '@/core/kinds/plans-registry';
 import { kindIds, kindOf, registerKind } from '@/core/kinds/registry';
 import { registerWorkings, workingsOf } from '@/core/kinds/workings-registry';
 import { prove } from '@/server/prove';
 import { pullCord } from '@/core/testing/tiny-kind/kind';
+import { pullCordPlan } from '@/core/testing/tiny-kind/plan';
 import { pullCordWorkings } from '@/core/testing/tiny-kind/workings';
 import { live, takesIn } from './live-run';
 
 registerKind(pullCord);
+registerPlan(pullCord.id, pullCordPlan);
 registerWorkings(pullCord.id, pullCordWorkings);
 
 const cord = (): Instrument => {

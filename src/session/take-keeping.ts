@@ -1,5 +1,5 @@
 import { boardOf } from '@/core/instrument/access';
-import { askToPersist } from '@/store/bench';
+import { askToPersist } from '@/store/persist';
 import { beginRecording, endRecording } from '@/store/recordings';
 import { StorageQueue } from '@/store/storage-queue';
 import type { KeptTake } from '@/store/database';

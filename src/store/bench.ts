@@ -1,9 +1,9 @@
-import { checkInstrument, readInstrument } from '@/core/exchange/document/instrument-json';
+import { readInstrument } from '@/core/exchange/document/instrument-json';
 import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import { BEGINNINGS, begun, type Beginning } from '@/core/plan/beginnings';
 import type { Instrument } from '@/core/instrument/document';
 import { ok, type Result } from '@/core/result';
-import { database, type Database, type KeptInstrument } from './database';
+import { database, type Database } from './database';
 import { importTake } from './import-take';
 import { setAside } from './removed';
 
@@ -15,9 +15,6 @@ export const addInstrument = (instrument: Instrument, db: Database = database())
     await db.instruments.add({ id, document: { ...instrument, id }, changedAt });
     return id;
   });
-
-/** What is kept of an instrument, checked: another version may have written it, or a fault. */
-export const readKept = (kept: KeptInstrument): Result<Instrument> => checkInstrument(kept.document);
 
 /** A new instrument as a beginning has it; one breath gauge unless said. @returns its id */
 export const beginInstrument = (
@@ -80,16 +77,6 @@ async function seedOne({ instrument, takes }: Demonstrations['instruments'][0], 
     const kept = read.ok ? await importTake(read.value, '', document, read.value.notes.sensor, { db }) : read;
     if (!kept.ok) throw new Error(`seedDemo: ${kept.faults[0].says}`);
   }
-}
-
-/** Asks the browser, once, not to clear what is kept here when space runs short. It may refuse; nothing else depends on it. */
-export async function askToPersist(db: Database = database()): Promise<void> {
-  const first = await db.transaction('rw', db.facts, async () => {
-    if (await db.facts.get('persist')) return false;
-    await db.facts.add({ key: 'persist', value: new Date().toISOString() });
-    return true;
-  });
-  if (first) await navigator.storage?.persist?.();
 }
 
 const slug = (name: string) =>

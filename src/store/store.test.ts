@@ -1,3 +1,4 @@
+import { askToPersist } from './persist';
 import fc from 'fast-check';
 import {
   addPieces,
@@ -13,15 +14,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { bellowsOf } from '@/core/testing/bellows';
-import {
-  addInstrument,
-  askToPersist,
-  beginInstrument,
-  importInstrument,
-  readKept,
-  restoreDemo,
-  seedDemo,
-} from './bench';
+import { addInstrument, beginInstrument, importInstrument, restoreDemo, seedDemo } from './bench';
+import { readKept } from './kept-instrument';
 import { Dexie } from 'dexie';
 import { Database, type KeptRecording } from './database';
 import { importTake } from './import-take';

@@ -1,7 +1,7 @@
 import { createStore } from 'zustand/vanilla';
 import type { Choice } from '@/core/ways/level/choice';
 import type { Instrument } from '@/core/instrument/document';
-import { readKept } from './bench';
+import { readKept } from './kept-instrument';
 import { database, type Database, type KeptInstrument, type KeptRecording, type KeptTake } from './database';
 import { beginHistory, record, redo, undo, type Deed, type History, type Place, type Step } from './history';
 import { recordingsOf } from './recordings';

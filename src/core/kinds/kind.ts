@@ -4,7 +4,6 @@ import type { Calibration } from '../instrument/calibration';
 import type { Sensor } from '../instrument/sensor';
 import type { Voice } from '../instrument/voices';
 import type { ScaleId } from '../pitch/scale';
-import type { KindPlan } from './kind-plan';
 
 /** The gesture a sensor takes; its colour and shape come from this, its word always stands beside them. */
 export const GESTURE_FAMILIES = ['breath', 'press', 'touch', 'strike', 'place', 'move', 'switch'] as const;
@@ -30,7 +29,7 @@ export interface Fact {
   usual: number;
 }
 
-/** One way of sensing, as documents and screens know it. A folder each beside this file, with its workings; see CONTRIBUTING.md. */
+/** One way of sensing, as documents and screens know it. A folder each beside this file, with its plan and its workings; see CONTRIBUTING.md. */
 export interface Kind {
   id: string;
   /** In a sentence: "a breath gauge". */
@@ -57,8 +56,6 @@ export interface Kind {
   facts: Readonly<Record<string, Fact>>;
   /** The way that it is measured; null where that comes later: it is planned and listened to. */
   way: Calibration['is'] | null;
-  /** What it asks of a board and of a builder. */
-  plan: KindPlan;
   /** The takes that a guided run of it wants, in order; none where it is not measured yet. */
   steps: readonly GuideStep[];
   /** A count in units of the part's sheet, in words; undefined where the sheet was not typed. */

@@ -1,3 +1,4 @@
+import { kindPlanOf } from './plans-registry';
 import { describe, expect, it } from 'vitest';
 import { checkInstrument } from '../exchange/document/instrument-json';
 import { newInstrument } from '../instrument/create';
@@ -36,12 +37,12 @@ describe.each(kindIds())('%s', (id) => {
       expect(checkInstrument(JSON.parse(JSON.stringify({ ...own, sensors: [sensor] })))).toMatchObject({
         ok: true,
       });
-      const signals = kind.plan.signals(lanes);
+      const signals = kindPlanOf(sensor).signals(lanes);
       const shared = signals.some((s) => s.lane === null);
       for (let lane = 0; lane < lanes; lane++)
         expect(shared || signals.some((s) => s.lane === lane)).toBe(true);
     }
-    expect(kind.plan.steps.length).toBeGreaterThan(0);
+    expect(kindPlanOf({ kind: id }).steps.length).toBeGreaterThan(0);
     expect((kind.way === null) === (kind.steps.length === 0)).toBe(true);
   });
   it('plays by hand on the practice board: something moves, the same from the same seed, within the converter', () => {

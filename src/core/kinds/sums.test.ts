@@ -1,3 +1,4 @@
+import { kindPlanOf } from './plans-registry';
 import { describe, expect, it } from 'vitest';
 import { keeps } from '../parts/figure';
 import { factsOf } from './facts';
@@ -8,7 +9,7 @@ import { findKind, kindIds } from './registry';
 function sums(id: string, facts: Record<string, number> = {}, { bits = 12, scanHz = 1000, lanes = 1 } = {}) {
   const kind = findKind(id)!;
   const sensor = { ...newSensor(kind, 'part', 'Part', 'board', lanes), facts };
-  const all = kind.plan.sums!(factsOf(sensor), { bits, scanHz }, sensor.lanes.length);
+  const all = kindPlanOf(sensor).sums!(factsOf(sensor), { bits, scanHz }, sensor.lanes.length);
   const value = (name: string) => all.find((s) => s.name === name)!.value;
   return { all, value };
 }
@@ -79,7 +80,7 @@ describe('the sums of parts', () => {
     }
   });
   it('each opens: a formula that names what was put in; each point lies on its curve', () => {
-    for (const id of kindIds().filter((k) => findKind(k)!.plan.sums)) {
+    for (const id of kindIds().filter((k) => kindPlanOf({ kind: k }).sums)) {
       for (const sum of sums(id, {}, { lanes: 8 }).all) {
         expect(sum.numbers.length, `${id} ${sum.name}`).toBeGreaterThan(0);
         expect(Number.isFinite(sum.value) && keeps(sum)).toBe(true);
@@ -101,7 +102,7 @@ describe('the facts of parts', () => {
   it('that cannot be are said with what would do: a chain too close, a pull-down too small', () => {
     const check = (id: string, facts: Record<string, number>) => {
       const sensor = { ...newSensor(findKind(id)!, 'part', 'Part', 'board', 1), facts };
-      return findKind(id)!.plan.check!(factsOf(sensor));
+      return kindPlanOf({ kind: id }).check!(factsOf(sensor));
     };
     expect(check('chain-ribbon', { mm: 400, resistors: 170 })).toBeNull();
     expect(check('chain-ribbon', { mm: 40 })?.says).toMatch(/0\.24 mm apart/);

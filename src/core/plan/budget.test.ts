@@ -1,3 +1,4 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import { describe, expect, it } from 'vitest';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
@@ -135,12 +136,12 @@ describe('classes, parts and steps', () => {
       const list = partsList(own, planOf(own).boards);
       expect(list[0].cost).toBeGreaterThan(0);
       for (const part of list.slice(1)) expect(part.count, `${id}: ${part.name}`).toBeGreaterThan(0);
-      const doubled = findKind(id)!
-        .plan.parts(2 * lanes, factsOf(own.sensors[0]))
+      const doubled = kindPlanOf({ kind: id })
+        .parts(2 * lanes, factsOf(own.sensors[0]))
         .reduce((n, p) => n + p.count, 0);
       expect(doubled).toBeGreaterThanOrEqual(
-        findKind(id)!
-          .plan.parts(lanes, factsOf(own.sensors[0]))
+        kindPlanOf({ kind: id })
+          .parts(lanes, factsOf(own.sensors[0]))
           .reduce((n, p) => n + p.count, 0),
       );
     }

@@ -1,3 +1,4 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import { wayOf } from '../ways/registry';
 import { compile } from '../compile/compile';
 import { boardNeeds } from '../exchange/firmware/image-size';
@@ -120,7 +121,7 @@ export function powerFigures(instrument: Instrument): Figure[] {
   const boards = instrument.boards.map((b) => ({ name: b.name, value: b.pins?.currentMa ?? 0, unit: 'mA' }));
   const sensors = instrument.sensors.map((s) => ({
     ...{ name: s.name, unit: 'mA' },
-    value: kindOf(s).plan.currentMa * s.lanes.length,
+    value: kindPlanOf(s).currentMa * s.lanes.length,
   }));
   const { lights } = instrument;
   const lit = lights

@@ -1,9 +1,9 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import type { Instrument } from '../instrument/document';
 import type { BuildStep } from '../kinds/kind-plan';
 import { boardOf } from '../instrument/access';
 import type { Sensor } from '../instrument/sensor';
 import { factsOf } from '../kinds/facts';
-import { kindOf } from '../kinds/registry';
 import { connectWords } from '../parts/circuit';
 
 /** A step of the build, for a sensor or for the whole instrument. */
@@ -36,7 +36,7 @@ const LAST: readonly BuildStep[] = [
 /** What a sensor is soldered to, with the values of its parts and its pins. */
 function connectSensor(instrument: Instrument, sensor: Sensor): string {
   const pins = sensor.lanes.flatMap(({ pin, otherPin }) => [pin, otherPin]).filter((p) => p !== undefined);
-  const circuit = kindOf(sensor).plan.circuit(factsOf(sensor));
+  const circuit = kindPlanOf(sensor).circuit(factsOf(sensor));
   return connectWords(circuit, pins, boardOf(instrument, sensor).supplyVolts);
 }
 
@@ -46,7 +46,7 @@ export function buildSteps(instrument: Instrument): Step[] {
     steps.map((step, i): Step => ({ ...step, id: `${stem}-${i + 1}`, for: 'the instrument' }));
   const sensors = instrument.sensors.flatMap((sensor) => [
     { does: connectSensor(instrument, sensor), id: `${sensor.id}-wire`, for: sensor.name },
-    ...kindOf(sensor).plan.steps.map((step, i): Step => ({
+    ...kindPlanOf(sensor).steps.map((step, i): Step => ({
       ...step,
       id: `${sensor.id}-${i + 1}`,
       for: sensor.name,

@@ -1,7 +1,7 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import { factsOf } from '../kinds/facts';
-import { kindOf } from '../kinds/registry';
 import { counted } from '../units/counted';
 import type { BoardPlan } from './board-plan';
 import { pinFaults } from './pin-faults';
@@ -121,9 +121,9 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
       cure: 'Say it in the sketch as READ_EXPANDED, or take a board with more inputs.',
     });
   for (const f of plan.figures.filter((f) => !keeps(f))) found.push(overBudget(board.name, about, f, fits));
-  const slow = own.find((s) => kindOf(s).plan.rate.leastHz > board.scanHz);
+  const slow = own.find((s) => kindPlanOf(s).rate.leastHz > board.scanHz);
   if (slow) {
-    const { leastHz, because } = kindOf(slow).plan.rate;
+    const { leastHz, because } = kindPlanOf(slow).rate;
     const says = `${board.name} is set to ${board.scanHz} scans a second; ${slow.name} wants ${leastHz}: ${because}.`;
     found.push({
       ...{ code: 'scan-too-slow', severity: 'fault', about: slow.id, says },
@@ -146,7 +146,7 @@ function overBudget(board: string, about: string, f: Figure, fits: readonly Fit[
 
 /** What a sensor's own numbers cannot be, and what it does not need. */
 function partFindings(sensor: Sensor): PlanFinding[] {
-  const { check, spare } = kindOf(sensor).plan;
+  const { check, spare } = kindPlanOf(sensor);
   const wrong = check?.(factsOf(sensor)) ?? null;
   const shared = signalsOf(sensor).every((s) => s.lane === null && !s.line);
   return [

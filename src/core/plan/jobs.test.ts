@@ -1,3 +1,4 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import { describe, expect, it } from 'vitest';
 import { checkInstrument } from '../exchange/document/instrument-json';
 import type { Instrument } from '../instrument/document';
@@ -107,7 +108,7 @@ describe('J16: a resistor-chain ribbon that plays chords', () => {
       (id) => id === 'small-8',
     );
     const [ribbon] = own.sensors;
-    const sums = kindOf(ribbon).plan.sums!(factsOf(ribbon), own.boards[0], 1);
+    const sums = kindPlanOf(ribbon).sums!(factsOf(ribbon), own.boards[0], 1);
     const value = (name: string) => sums.find((s) => s.name === name)!.value;
     expect(value('step of the chain')).toBeCloseTo(2.35, 2);
     expect(value('pitch of a step')).toBeCloseTo((1200 * octaves) / 170, 9);

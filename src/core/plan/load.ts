@@ -1,7 +1,7 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import type { Board } from '../instrument/board';
 import type { Instrument, Lights } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
-import { kindOf } from '../kinds/registry';
 import { matrixLines } from '../parts/formulas';
 import { lightWiresOf } from './lights';
 import { added, NO_NEEDS, type Needs } from './pins';
@@ -33,7 +33,7 @@ export const NO_LOAD: Load = {
 };
 
 export function loadOf(sensor: Sensor): Load {
-  const { sourceOhms, rate } = kindOf(sensor).plan;
+  const { sourceOhms, rate } = kindPlanOf(sensor);
   const needs = needsOf(sensor);
   const lines = signalsOf(sensor).some((s) => s.line);
   const matrix = lines ? sensor.lanes.reduce((n, l) => n + (l.contacts?.length ?? 0), 0) : 0;

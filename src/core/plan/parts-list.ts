@@ -1,8 +1,8 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import { findBoardClass, classOf } from './board-classes';
 import type { Instrument } from '../instrument/document';
 import type { Part } from '../kinds/kind-plan';
 import { factsOf } from '../kinds/facts';
-import { kindOf } from '../kinds/registry';
 import type { BoardPlan } from './board-plan';
 
 /** A line of the parts list: what, how many, of one, and for what. */
@@ -31,8 +31,8 @@ export function partsList(instrument: Instrument, boards: readonly BoardPlan[]):
     ].filter((p) => p.count > 0),
   );
   const sensors = instrument.sensors.flatMap((s) =>
-    kindOf(s)
-      .plan.parts(s.lanes.length, factsOf(s))
+    kindPlanOf(s)
+      .parts(s.lanes.length, factsOf(s))
       .map((part): PartLine => ({ ...part, for: s.name })),
   );
   const typed = (part: PartLine) => instrument.prices?.find((p) => p.part === part.name)?.cost ?? part.cost;

@@ -1,6 +1,6 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
-import { kindOf } from '../kinds/registry';
 import { boardPlan, type BoardPlan } from './board-plan';
 import { latencyFigures, powerFigures, programFigures } from './budget';
 import { buildSteps, type Step } from './build-list';
@@ -34,7 +34,7 @@ export function planOf(instrument: Instrument): Plan {
   const parts = partsList(instrument, boards);
   const cost = parts.reduce((n, p) => n + p.count * p.cost, 0);
   const wires = instrument.sensors.map((s) => {
-    const { lane, shared } = kindOf(s).plan.wires;
+    const { lane, shared } = kindPlanOf(s).wires;
     return { name: s.name, value: lane * s.lanes.length + shared, unit: 'wires' };
   });
   const latency = latencyFigures(draft, instrument.boards[0]);

@@ -1,6 +1,6 @@
+import { kindPlanOf } from '../kinds/plans-registry';
 import type { Sensor } from '../instrument/sensor';
 import type { Signal } from '../kinds/kind-plan';
-import { kindOf } from '../kinds/registry';
 import { NO_NEEDS, type Needs } from './pins';
 
 /** A signal of a sensor of an instrument. */
@@ -12,8 +12,8 @@ export interface WiredSignal extends Signal {
 
 /** The signals of a sensor, in order. */
 export const signalsOf = (sensor: Sensor): WiredSignal[] =>
-  kindOf(sensor)
-    .plan.signals(sensor.lanes.length)
+  kindPlanOf(sensor)
+    .signals(sensor.lanes.length)
     .map((signal) => {
       const place = signal.lane === null || sensor.lanes.length === 1 ? '' : ` ${signal.lane + 1}`;
       return { ...signal, sensor: sensor.id, label: `${sensor.name} · ${signal.name}${place}` };
@@ -22,6 +22,6 @@ export const signalsOf = (sensor: Sensor): WiredSignal[] =>
 /** How many of each need a sensor has. */
 export function needsOf(sensor: Sensor): Needs {
   const needs = { ...NO_NEEDS };
-  for (const signal of kindOf(sensor).plan.signals(sensor.lanes.length)) needs[signal.needs]++;
+  for (const signal of kindPlanOf(sensor).signals(sensor.lanes.length)) needs[signal.needs]++;
   return needs;
 }

@@ -13,8 +13,6 @@ import { standingOf } from '@/store/standing';
 import { useKeptTakesOf, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { Care } from '../parts/care';
 import { Headline, Reading, Station } from '../parts/station';
-import { BeforeTakes } from './before-takes';
-import { BringTakes } from './bring-takes';
 import { CalibrateHeadline } from './calibrate-headline';
 import { CalibrationReading } from './calibration-reading';
 import { Prompter } from './prompter-later';
@@ -26,6 +24,10 @@ import { useLevelReport } from './use-report';
 import styles from './calibrate.module.css';
 import { notify } from '../parts/notice';
 
+/** Loaded where there are no takes yet. */
+const BeforeTakes = dynamic(() => import('./before-takes').then((m) => m.BeforeTakes));
+/** And what reads takes that are brought. */
+const BringTakes = dynamic(() => import('./bring-takes').then((m) => m.BringTakes));
 /** Loaded for the first bank that is looked at: a level needs none of it. */
 const CalibrateBank = dynamic(() => import('./calibrate-bank').then((m) => m.CalibrateBank));
 

@@ -5,6 +5,7 @@ import type { PartSum } from '@/core/parts/figure';
 import type { Sensor } from '@/core/instrument/sensor';
 import { connectWords } from '@/core/parts/circuit';
 import { factsOf } from '@/core/kinds/facts';
+import { kindPlanOf } from '@/core/kinds/plans-registry';
 import { kindOf } from '@/core/kinds/registry';
 import { useChangeSensor } from '../hooks/use-change-sensor';
 import { useInstrument, useSensor } from '../hooks/use-session';
@@ -19,7 +20,8 @@ export function PartNumbers() {
   const instrument = useInstrument();
   const { sensor } = useSensor();
   const changeSensor = useChangeSensor();
-  const { facts, plan } = kindOf(sensor);
+  const { facts } = kindOf(sensor);
+  const plan = kindPlanOf(sensor);
   const own = factsOf(sensor);
   const board = boardOf(instrument, sensor);
   const sums = plan.sums?.(own, board, sensor.lanes.length) ?? [];

@@ -1,5 +1,6 @@
 'use client';
 
+import { kindPlanOf } from '@/core/kinds/plans-registry';
 import { boardOf } from '@/core/instrument/access';
 import { factsOf } from '@/core/kinds/facts';
 import { kindOf } from '@/core/kinds/registry';
@@ -40,7 +41,7 @@ export function PlanSheet({ plan }: { plan: Plan }) {
         <h2>Sensors</h2>
         <ul>
           {instrument.sensors.map((s) => {
-            const circuit = kindOf(s).plan.circuit(factsOf(s));
+            const circuit = kindPlanOf(s).circuit(factsOf(s));
             const { supplyVolts } = boardOf(instrument, s);
             const pins = s.lanes
               .flatMap(({ pin, otherPin }) => [pin, otherPin])
@@ -90,7 +91,7 @@ function Leads({ board }: { board: string }) {
   const instrument = useInstrument();
   const own = instrument.sensors
     .filter((s) => s.board === board)
-    .map((s) => ({ name: s.name, ...leadsOf(kindOf(s).plan.circuit(factsOf(s))) }));
+    .map((s) => ({ name: s.name, ...leadsOf(kindPlanOf(s).circuit(factsOf(s))) }));
   const { supplyVolts } = instrument.boards.find((b) => b.id === board)!;
   const names = (of: 'supply' | 'ground') => own.filter((s) => s[of]).map((s) => s.name);
   return (

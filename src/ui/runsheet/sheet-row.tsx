@@ -1,5 +1,6 @@
 'use client';
 
+import { kindPlanOf } from '@/core/kinds/plans-registry';
 import { movedSince } from '@/core/ways/registry';
 import { levelOf } from '@/core/ways/registry';
 import Link from 'next/link';
@@ -77,7 +78,7 @@ function PlanCell({ sensor }: { sensor: Sensor }) {
 
 /** Where a sensor has no pin of its own for a lane: on a bus, or in a matrix. */
 function planWords(sensor: Sensor): string | null {
-  const signals = kindOf(sensor).plan.signals(sensor.lanes.length);
+  const signals = kindPlanOf(sensor).signals(sensor.lanes.length);
   if (signals.every((s) => s.needs === 'bus')) return 'on the bus';
   return signals.every((s) => s.lane === null) ? `${signals.length} lines` : null;
 }

@@ -1,7 +1,6 @@
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { levelController } from '../level-voices';
-import { bendLeverPlan } from './plan';
 
 /** A lever that bends either way and springs back to its middle. */
 export const bendLever: Kind = {
@@ -21,7 +20,6 @@ export const bendLever: Kind = {
     gate: { carries: 'gate', says: 'while it is bent' },
   },
   facts: {},
-  plan: bendLeverPlan,
   way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [levelController(sensor, 'bend', 1, zone)],

@@ -1,7 +1,6 @@
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import { kpaFromCounts } from './gauge';
 import type { Kind } from '../kind';
-import { breathGaugePlan } from './plan';
 import { attackNote, levelController } from '../level-voices';
 
 /** A pressure gauge fed by the breath or a bellows; one-sided, or with a middle rest where it is differential. */
@@ -27,7 +26,6 @@ export const breathGauge: Kind = {
     playingKpa: { unit: 'kPa', low: 0.05, high: 30, says: 'playing pressure', usual: 2 },
     litres: { unit: 'l', low: 0.5, high: 8, says: 'air of a breath', usual: 4 },
   },
-  plan: breathGaugePlan,
   way: 'level',
   steps: LEVEL_STEPS,
   unitWords: (count, { facts }, board) => {

@@ -1,7 +1,6 @@
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { attackNote, levelController } from '../level-voices';
-import { breathMembranePlan } from './plan';
 
 /** A membrane that the breath moves, read by reflected light. */
 export const breathMembrane: Kind = {
@@ -20,7 +19,6 @@ export const breathMembrane: Kind = {
     gate: { carries: 'gate', says: 'while it is blown' },
   },
   facts: { gapMm: { unit: 'mm', low: 3, high: 30, says: 'gap at rest', usual: 9 } },
-  plan: breathMembranePlan,
   way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [

@@ -1,7 +1,6 @@
 import { PLACE_STEPS } from '../../ways/place/steps';
 import type { Kind } from '../kind';
 import { touchedVoices } from '../level-voices';
-import { chainRibbonPlan } from './plan';
 
 /** A chain of resistors under a contact strip: open when untouched. */
 export const chainRibbon: Kind = {
@@ -26,7 +25,6 @@ export const chainRibbon: Kind = {
     pullDownOhms: { unit: 'Ω', low: 1000, high: 100_000_000, says: 'pull-down', usual: 1_000_000 },
     octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span', usual: 2 },
   },
-  plan: chainRibbonPlan,
   way: 'place',
   steps: PLACE_STEPS,
   firstVoices: touchedVoices,

@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { contactMatrixPlan } from './plan';
 
 /** Switches in rows and columns. */
 export const contactMatrix: Kind = {
@@ -19,7 +18,6 @@ export const contactMatrix: Kind = {
     which: { carries: 'pitch', says: 'which one is closed' },
   },
   facts: {},
-  plan: contactMatrixPlan,
   way: null,
   steps: [],
   firstVoices: () => [],

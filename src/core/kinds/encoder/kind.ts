@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { encoderPlan } from './plan';
 
 /** Knobs without an end, that count steps either way. */
 export const encoder: Kind = {
@@ -17,7 +16,6 @@ export const encoder: Kind = {
     step: { carries: 'gate', says: 'at every step' },
   },
   facts: {},
-  plan: encoderPlan,
   way: null,
   steps: [],
   firstVoices: () => [],

@@ -1,7 +1,6 @@
 import type { Kind } from '../kind';
 import { holdController } from '../level-voices';
 import { switchKind } from '../switch/kind';
-import { footSwitchPlan } from './plan';
 
 /** A foot switch on a plug: normally open or closed. */
 export const footSwitch: Kind = {
@@ -19,7 +18,6 @@ export const footSwitch: Kind = {
     closed: { carries: 'gate', says: 'while it is pressed' },
   },
   facts: switchKind.facts,
-  plan: footSwitchPlan,
   way: 'contacts',
   steps: [{ role: 'medium', gestures: 5, seconds: null }],
   firstVoices: (sensor, zone) => [holdController(sensor, 'closed', zone)],

@@ -1,6 +1,5 @@
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
-import { forcePadPlan } from './plan';
 import { levelController } from '../level-voices';
 
 /** A pad whose resistance falls as it is pressed, in a divider with a fixed resistor. */
@@ -24,7 +23,6 @@ export const forcePad: Kind = {
     leastOhms: { unit: 'Ω', low: 1, high: 1_000_000, says: 'pressed hardest', usual: 1000 },
     mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed', usual: 100000 },
   },
-  plan: forcePadPlan,
   way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => {

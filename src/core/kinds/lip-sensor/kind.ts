@@ -1,7 +1,6 @@
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { levelController } from '../level-voices';
-import { lipSensorPlan } from './plan';
 
 /** A small pad that lips or teeth press. */
 export const lipSensor: Kind = {
@@ -24,7 +23,6 @@ export const lipSensor: Kind = {
     leastOhms: { unit: 'Ω', low: 1, high: 1_000_000, says: 'pressed hardest', usual: 1000 },
     mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed', usual: 100000 },
   },
-  plan: lipSensorPlan,
   way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [levelController(sensor, 'bite', 1, zone)],

@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { magnetKeysPlan } from './plan';
 
 /** Keys with a magnet each, whose distance a sensor reads. */
 export const magnetKeys: Kind = {
@@ -20,7 +19,6 @@ export const magnetKeys: Kind = {
     which: { carries: 'pitch', says: 'which key is down' },
   },
   facts: {},
-  plan: magnetKeysPlan,
   way: null,
   steps: [],
   firstVoices: () => [],

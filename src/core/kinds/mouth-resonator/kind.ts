@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { mouthResonatorPlan } from './plan';
 
 /** A tube that the mouth tunes; its pitch is followed without steps. */
 export const mouthResonator: Kind = {
@@ -18,7 +17,6 @@ export const mouthResonator: Kind = {
     sounds: { carries: 'gate', says: 'while it sounds' },
   },
   facts: {},
-  plan: mouthResonatorPlan,
   way: null,
   steps: [],
   firstVoices: () => [],

@@ -1,7 +1,6 @@
 import { TRAVEL_STEPS } from '../../ways/travel/steps';
 import type { Kind } from '../kind';
 import { laneControllers } from '../level-voices';
-import { pedalPlan } from './plan';
 
 /** A pedal that tells how far it is down. */
 export const pedal: Kind = {
@@ -21,7 +20,6 @@ export const pedal: Kind = {
     down: { carries: 'gate', says: 'while it is down' },
   },
   facts: {},
-  plan: pedalPlan,
   way: 'travel',
   steps: TRAVEL_STEPS,
   firstVoices: (sensor, zone) => laneControllers(sensor, 'depth', 11, zone),

@@ -1,7 +1,6 @@
 import { TRAVEL_STEPS } from '../../ways/travel/steps';
 import type { Kind } from '../kind';
 import { laneControllers } from '../level-voices';
-import { potPlan } from './plan';
 
 /** Pots and sliders: they stay where they are put. */
 export const pot: Kind = {
@@ -20,7 +19,6 @@ export const pot: Kind = {
     turn: { carries: 'level', says: 'how far it is turned' },
   },
   facts: {},
-  plan: potPlan,
   way: 'travel',
   steps: TRAVEL_STEPS,
   firstVoices: (sensor, zone) => laneControllers(sensor, 'turn', 16, zone),

@@ -1,7 +1,6 @@
 import { LEVEL_BANK_STEPS } from '../../ways/level/steps';
 import { attackOf, hasNotes, laneNotes, levelController } from '../level-voices';
 import type { Kind } from '../kind';
-import { pressureSheetPlan } from './plan';
 
 /** Keys of a sheet that conducts better the harder it is pressed. */
 export const pressureSheet: Kind = {
@@ -25,7 +24,6 @@ export const pressureSheet: Kind = {
     leastOhms: { unit: 'Ω', low: 1, high: 1_000_000, says: 'pressed hardest', usual: 1000 },
     mostOhms: { unit: 'Ω', low: 10, high: 100_000_000, says: 'hardly pressed', usual: 100000 },
   },
-  plan: pressureSheetPlan,
   way: 'level',
   steps: LEVEL_BANK_STEPS,
   firstVoices: (sensor, zone) =>

@@ -1,7 +1,6 @@
 import { PLACE_STEPS } from '../../ways/place/steps';
 import type { Kind } from '../kind';
 import { touchedVoices } from '../level-voices';
-import { ribbonPlan } from './plan';
 
 /** A strip that tells where it is touched. */
 export const ribbon: Kind = {
@@ -25,7 +24,6 @@ export const ribbon: Kind = {
     pullDownOhms: { unit: 'Ω', low: 1000, high: 100000000, says: 'pull-down', usual: 100000 },
     octaves: { unit: 'octaves', low: 0.1, high: 10, says: 'span', usual: 2 },
   },
-  plan: ribbonPlan,
   way: 'place',
   steps: PLACE_STEPS,
   firstVoices: touchedVoices,

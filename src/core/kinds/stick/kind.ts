@@ -1,7 +1,6 @@
 import { RETURNING_STEPS } from '../../ways/level/returning-steps';
 import { levelController } from '../level-voices';
 import type { Kind } from '../kind';
-import { stickPlan } from './plan';
 
 /** A stick of two axes that returns to its middle. */
 export const stick: Kind = {
@@ -21,7 +20,6 @@ export const stick: Kind = {
     y: { carries: 'level', lane: 'y', says: 'how far it is pushed along' },
   },
   facts: {},
-  plan: stickPlan,
   way: 'level',
   steps: RETURNING_STEPS,
   firstVoices: (sensor, zone) => [

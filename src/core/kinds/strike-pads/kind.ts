@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { strikePadsPlan } from './plan';
 import { hasNotes, laneNotes } from '../level-voices';
 
 /** Pads that are struck, one lane each: a piezo disc or a membrane, whose peak tells how hard. */
@@ -17,7 +16,6 @@ export const strikePads: Kind = {
   readBy: 'converter',
   ports: { hit: { carries: 'gate', says: 'when a pad is struck' } },
   facts: {},
-  plan: strikePadsPlan,
   way: 'strike',
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },

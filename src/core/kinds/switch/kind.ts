@@ -1,6 +1,5 @@
 import type { Kind } from '../kind';
 import { holdController } from '../level-voices';
-import { switchPlan } from './plan';
 
 /** A switch or a foot switch: one contact, normally open or normally closed. */
 export const switchKind: Kind = {
@@ -19,7 +18,6 @@ export const switchKind: Kind = {
   facts: {
     bounceMs: { says: 'longest bounce', unit: 'ms', low: 0.1, high: 60, usual: 5 },
   },
-  plan: switchPlan,
   way: 'contacts',
   steps: [{ role: 'medium', gestures: 5, seconds: null }],
   firstVoices: (sensor, zone) => [holdController(sensor, 'closed', zone)],

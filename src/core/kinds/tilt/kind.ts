@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { tiltPlan } from './plan';
 
 /** A sensor of three axes that tells which way is down. */
 export const tilt: Kind = {
@@ -18,7 +17,6 @@ export const tilt: Kind = {
     pitch: { carries: 'level', says: 'how far it is pitched' },
   },
   facts: {},
-  plan: tiltPlan,
   way: null,
   steps: [],
   firstVoices: () => [],

@@ -1,6 +1,5 @@
 import type { Kind } from '../kind';
 import { hasNotes, laneNotes } from '../level-voices';
-import { timedPadsPlan } from './plan';
 
 /** Capacitive pads that a pin charges through a resistor; the time is the count. */
 export const timedPads: Kind = {
@@ -23,7 +22,6 @@ export const timedPads: Kind = {
     ohms: { unit: 'Ω', low: 10000, high: 20000000, says: 'resistor', usual: 1000000 },
     picofarads: { unit: 'pF', low: 1, high: 1000, says: 'of an untouched pad', usual: 100 },
   },
-  plan: timedPadsPlan,
   way: 'touch',
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },

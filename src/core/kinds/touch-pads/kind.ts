@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { touchPadsPlan } from './plan';
 import { hasNotes, laneNotes } from '../level-voices';
 
 /** Capacitive pads, one lane each, read as counts by a touch peripheral or by timing a charge. */
@@ -20,7 +19,6 @@ export const touchPads: Kind = {
     pad: { carries: 'pitch', says: 'which pad is touched' },
   },
   facts: {},
-  plan: touchPadsPlan,
   way: 'touch',
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },

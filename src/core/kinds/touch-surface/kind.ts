@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { touchSurfacePlan } from './plan';
 
 /** A surface that tells where and how hard it is touched. */
 export const touchSurface: Kind = {
@@ -20,7 +19,6 @@ export const touchSurface: Kind = {
     touch: { carries: 'gate', says: 'while it is touched' },
   },
   facts: {},
-  plan: touchSurfacePlan,
   way: null,
   steps: [],
   firstVoices: () => [],

@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { twoContactKeysPlan } from './plan';
 
 /** Keys that pass two contacts on their way: the time between tells how fast. */
 export const twoContactKeys: Kind = {
@@ -22,7 +21,6 @@ export const twoContactKeys: Kind = {
     fastMs: { unit: 'ms', low: 0.2, high: 20, says: 'fastest stroke', usual: 2 },
     slowMs: { unit: 'ms', low: 5, high: 500, says: 'slowest stroke', usual: 60 },
   },
-  plan: twoContactKeysPlan,
   way: null,
   steps: [],
   firstVoices: () => [],

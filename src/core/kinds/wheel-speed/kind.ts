@@ -1,5 +1,4 @@
 import type { Kind } from '../kind';
-import { wheelSpeedPlan } from './plan';
 
 /** A wheel with magnets, whose pulses tell how fast it turns. */
 export const wheelSpeed: Kind = {
@@ -18,7 +17,6 @@ export const wheelSpeed: Kind = {
     turning: { carries: 'gate', says: 'while it turns' },
   },
   facts: { magnets: { unit: 'magnets', low: 1, high: 100, says: 'round the wheel', usual: 6 } },
-  plan: wheelSpeedPlan,
   way: null,
   steps: [],
   firstVoices: () => [],

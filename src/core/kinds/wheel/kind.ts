@@ -1,7 +1,6 @@
 import { RETURNING_STEPS } from '../../ways/level/returning-steps';
 import { laneControllers } from '../level-voices';
 import type { Kind } from '../kind';
-import { wheelPlan } from './plan';
 
 /** A wheel that a spring brings back to its middle; one that stays is a pot. */
 export const wheel: Kind = {
@@ -20,7 +19,6 @@ export const wheel: Kind = {
     turn: { carries: 'level', says: 'how far it is turned' },
   },
   facts: {},
-  plan: wheelPlan,
   way: 'level',
   steps: RETURNING_STEPS,
   firstVoices: (sensor, zone) => laneControllers(sensor, 'turn', 1, zone),

@@ -1,6 +1,5 @@
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../../kinds/kind';
-import { pullCordPlan } from './plan';
 import { attackNote, levelController } from '../../kinds/level-voices';
 
 /** For tests, and as the example of CONTRIBUTING.md: a cord with a spring, whose pull bends a strip. */
@@ -20,7 +19,6 @@ export const pullCord: Kind = {
     gate: { carries: 'gate', says: 'while it is pulled' },
   },
   facts: { stroke: { unit: 'mm', low: 5, high: 500, says: 'travel', usual: 80 } },
-  plan: pullCordPlan,
   way: 'level',
   steps: LEVEL_STEPS,
   firstVoices: (sensor, zone) => [

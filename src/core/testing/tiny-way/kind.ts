@@ -1,7 +1,6 @@
 import type { Calibration } from '../../instrument/calibration';
 import type { Kind } from '../../kinds/kind';
 import { laneNotes } from '../../kinds/level-voices';
-import { pullCordPlan } from '../tiny-kind/plan';
 
 /** Flaps that light falls through; measured in the tiny way. */
 export const flaps: Kind = {
@@ -18,7 +17,6 @@ export const flaps: Kind = {
   readBy: 'converter',
   ports: { flap: { carries: 'gate', says: 'while a flap is lifted' } },
   facts: {},
-  plan: pullCordPlan,
   // A way of the tests is no member of the product's union.
   way: 'flap' as Calibration['is'],
   steps: [

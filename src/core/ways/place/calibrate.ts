@@ -17,7 +17,8 @@ import { placedTouches, type PlacedTouch } from './touches';
 
 /** "On" and "off", in σ of the untouched level and counts. (Handbook 4.1; counts: common practice, no source.) */
 const ON_SIGMAS = 8;
-const OFF_SIGMAS = 4;
+/** And over all that it does while untouched; "off" is half of "on". (Common practice, no source.) */
+const OVER_EXCURSION = 1.5;
 const LEAST_ON = 6;
 /** A jump is told from a slide at so many times the fastest of slides; without slides a share of the length a frame. (Common practice, no source.) */
 const OVER_SLIDES = 2;
@@ -44,7 +45,7 @@ export function calibratePlace(job: SensorJob, model: PlaceModel): Result<BankRe
     lanes: lanes.map((l) => l.record),
     takes: job.takes.map((t) => t.id),
     method:
-      'Map: monotone cubic through the medians of marked touches (PCHIP), straight on at the ends. Touched: 8 σ from rest. Lift and landing: faster than twice the fastest slide.',
+      'Map: monotone cubic through the medians of marked touches (PCHIP), straight on at the ends. Touched: 8 σ from rest, and half as much again as it ever goes there. Lift and landing: faster than twice the fastest slide.',
   };
   return ok({
     is: 'bank',
@@ -57,9 +58,10 @@ export function calibratePlace(job: SensorJob, model: PlaceModel): Result<BankRe
 }
 
 function placedLane(job: SensorJob, frames: LaneFrames): Result<PlacedLane> {
-  const { rest, noise } = frames.rest;
-  const on = Math.ceil(Math.max(LEAST_ON, ON_SIGMAS * noise));
-  const off = Math.max(1, Math.min(on - 1, Math.ceil(Math.max(LEAST_ON / 2, OFF_SIGMAS * noise))));
+  const { rest, noise, excursion } = frames.rest;
+  // An end of the converter, at which it may rest, cuts off half of its noise.
+  const on = Math.ceil(Math.max(LEAST_ON, ON_SIGMAS * noise, OVER_EXCURSION * excursion));
+  const off = Math.max(1, Math.min(on - 1, Math.ceil(on / 2)));
   const at = job.takes.findIndex((t) => t.role === 'places');
   const take = job.takes[at];
   if (!take)

@@ -3,13 +3,17 @@ import { describe, expect, it } from 'vitest';
 import { twoSided } from '../testing/identity-response';
 import { attackReach, openingsOf } from '../ways/level/attack';
 import { chatterFreeThresholds } from '../ways/level/raise-on-threshold';
-import { chatterOf } from '../ways/level/chatter';
+import { chatterInEngine, chatterOf } from '../ways/level/chatter';
 import type { Gesture } from './gesture-detector';
 import type { PlayedTake } from './played-take';
 import { playedDynamics } from '../ways/level/played-dynamics';
 import { restInTake } from './rest-in-take';
 import { sidednessOf } from '../ways/level/sidedness';
 import { restOutliersOf, withoutOutliers } from './rest-outliers';
+import { random } from '../signal/random';
+import { gatesOf } from '../ways/level/choice';
+import { openingsInEngine } from '../ways/level/replay';
+import { distancesOf } from './distances';
 import { makeTake } from '../testing/takes-by-formula';
 
 const gesture = (peak: number): Gesture => ({
@@ -99,9 +103,29 @@ describe('judging takes by a calibration', () => {
     const once = [1000, 1030, 1012, 1030, 1000, 970, 1000];
     const twice = [1000, 1030, 1005, 1030, 1000, 970, 995, 970, 1000];
     const both = [gesture(1030), gesture(970)];
-    expect(chatterOf([played('soft', once, both)], two)).toBe(0);
-    expect(chatterOf([played('soft', twice, both)], two)).toBe(2);
-    expect(chatterOf([played('soft', [1000, 1015, 1000], [gesture(1015)])], two)).toBe(0);
+    for (const count of [chatterOf, chatterInEngine]) {
+      expect(count([played('soft', once, both)], two)).toBe(0);
+      expect(count([played('soft', twice, both)], two)).toBe(2);
+      expect(count([played('soft', [1000, 1015, 1000], [gesture(1015)])], two)).toBe(0);
+    }
+  });
+  it('gates open in a take as often as in the engine, whatever the hold-off and however late frames are', () => {
+    const r = random(31);
+    for (const holdOffMs of [0, 1.3, 10, 33]) {
+      let level = 1000;
+      let now = 0;
+      const counts = Uint16Array.from({ length: 20_000 }, () => {
+        level += 0.02 * (1000 - level) + r.between(-6, 6);
+        return Math.round(level);
+      });
+      const tUs = Float64Array.from(counts, () => (now += r.between(100, 1000)));
+      const lane = { ...two, holdOffMs };
+      const quick = gatesOf(lane).map(
+        (gate) => openingsOf(tUs, distancesOf(counts, 1000, gate.sign), gate, 0).length,
+      );
+      expect(Math.min(...quick)).toBeGreaterThan(10);
+      expect(openingsInEngine(lane, { tUs, counts })).toEqual(quick);
+    }
   });
   it('a gate that only just held is onRaised: a wobble under “on” would open it twice on another day', () => {
     const side = { restOffset: 0, noise: 4, lag1: 0, rateHz: 1000, crossings: [], hours: 1, room: 3000 };

@@ -19,5 +19,9 @@ export function nextStep(instrument: Instrument): { says: string; station: Stati
 /** Whether a sensor has nothing to shape, or a level that was shaped. */
 export const isShaped = (sensor: Sensor): boolean =>
   !sensor.calibration ||
-  levelPort(sensor) === null ||
+  !wantsShaping(sensor) ||
   sensor.responses.some((r) => r.family !== 'straight' || r.dynamics);
+
+/** Whether its response is drawn through soft, medium and loud: a place or a movement is played as it was measured. */
+export const wantsShaping = (sensor: Sensor): boolean =>
+  levelPort(sensor) !== null && kindOf(sensor).steps.some((step) => step.role === 'soft');

@@ -6,6 +6,7 @@ import type { GuideStep } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
 import { counted } from '@/core/units/counted';
+import { wantsShaping } from '../bench/next-step';
 import { useSensor, useSession } from '../hooks/use-session';
 import { Headline } from '../parts/station';
 
@@ -26,8 +27,7 @@ export function CalibrateHeadline({
 }) {
   const { id } = useSession();
   const { sensor } = useSensor();
-  const { way, steps } = kindOf(sensor);
-  const level = way === 'level';
+  const { steps } = kindOf(sensor);
   if (waits)
     return (
       <Headline
@@ -54,7 +54,7 @@ export function CalibrateHeadline({
         says={`${sensor.name}: calibrated.`}
         under={
           <>
-            {level ? (
+            {wantsShaping(sensor) ? (
               <>
                 Next, <Link href={`/i/${id}/shape`}>shape</Link> its response <kbd>4</kbd>
               </>

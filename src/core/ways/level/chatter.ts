@@ -2,6 +2,7 @@ import type { LaneLevel } from './lane-level';
 import type { Role } from '../../signal/take';
 import { openingsOf, type Gate } from './attack';
 import { gatesOf } from './choice';
+import { openingsInEngine } from './replay';
 import { distancesOf } from '../../calibrate/distances';
 import type { PlayedTake } from '../../calibrate/played-take';
 
@@ -16,15 +17,15 @@ export interface SingleTake {
 /** Takes of single gestures; in the others (repeated, sweep, hold, release) one gesture may well open a gate twice. */
 const SINGLE: readonly Role[] = ['soft', 'medium', 'loud', 'full'];
 
+const isSingle = ({ role }: PlayedTake): boolean => SINGLE.includes(role);
+
 /** The takes of single gestures, seen from one side of rest. @param sign 1 above rest, −1 below */
 export function singlesOf(played: readonly PlayedTake[], whole: number, sign: 1 | -1): SingleTake[] {
-  return played
-    .filter((take) => SINGLE.includes(take.role))
-    .map((take) => ({
-      tUs: take.tUs,
-      distances: distancesOf(take.counts, whole, sign),
-      peaks: take.gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - whole)),
-    }));
+  return played.filter(isSingle).map((take) => ({
+    tUs: take.tUs,
+    distances: distancesOf(take.counts, whole, sign),
+    peaks: take.gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - whole)),
+  }));
 }
 
 /** Openings of a gate (distances) beyond one for each gesture that reached "on". */
@@ -35,9 +36,20 @@ export function chatterOfGate(singles: readonly SingleTake[], gate: Gate): numbe
   }, 0);
 }
 
-/** The same for a lane, both sides together. */
+/** The same for a lane, both sides together: for searching. What is reported is counted in the engine. */
 export const chatterOf = (played: readonly PlayedTake[], level: LaneLevel): number =>
   gatesOf(level).reduce(
     (sum, gate) => sum + chatterOfGate(singlesOf(played, Math.round(level.rest), gate.sign), gate),
     0,
   );
+
+/** The same, as the engine plays the takes. */
+export const chatterInEngine = (played: readonly PlayedTake[], level: LaneLevel): number =>
+  played.filter(isSingle).reduce((sum, take) => {
+    const opened = openingsInEngine(level, take);
+    const beyond = gatesOf(level).map((gate, i) => Math.max(0, opened[i] - heardBy(gate, take, level)));
+    return sum + beyond.reduce((a, b) => a + b, 0);
+  }, 0);
+
+const heardBy = ({ on, sign }: Gate & { sign: 1 | -1 }, { gestures }: PlayedTake, { rest }: LaneLevel) =>
+  gestures.filter((g) => g.sign === sign && sign * (g.peak - Math.round(rest)) >= on).length;

@@ -3,7 +3,7 @@ import { distinctLevels, rangeShare } from '../../signal/levels';
 import type { RestStatistics } from '../../signal/rest';
 import type { Timing } from '../../signal/timing';
 import { round } from '../../units/round';
-import { chatterOf } from './chatter';
+import { chatterInEngine } from './chatter';
 import type { CalibratedSide } from './calibrate-side';
 import type { LevelJob, LevelReadings } from './report';
 import type { PlayedTake } from '../../calibrate/played-take';
@@ -35,7 +35,7 @@ export function readingsOf(
     restStandardError: round(stats.standardError, 3),
     rateHz: round(timing.rateHz, 1),
     jitterUs: timing.jitterUs,
-    chatter: chatterOf(played, level),
+    chatter: chatterInEngine(played, level),
     dynamics: playedDynamics(played, level),
   };
 }

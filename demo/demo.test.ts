@@ -7,7 +7,7 @@ import { newInstrument } from '@/core/instrument/create';
 import { boardOf, responseAt } from '@/core/instrument/access';
 import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
-import { calibrateLevel } from '@/core/ways/level/calibrate';
+import { calibrateTakes } from '@/core/testing/calibrate-takes';
 import { SimulatedBreath, USUAL_DISTURBANCE } from '@/core/kinds/breath-gauge/simulate';
 import { landingOf } from '@/core/prove/landing';
 import { render } from '@/core/prove/render';
@@ -149,7 +149,7 @@ describe('other practice gauges are calibrated as well', () => {
   ] as const)('%s', (_, disturbance, bothSides) => {
     for (const seed of [1, 2, 3]) {
       const takes = takesOf(disturbance, bothSides, seed);
-      const result = calibrateLevel({ bits: 12, sensor: 's', lane: 'breath', takes });
+      const result = calibrateTakes({ bits: 12, sensor: 's', lane: 'breath', takes });
       if (!result.ok) throw new Error(result.faults[0].says);
       const { level, readings } = result.value;
       expect(level.down === null).toBe(!bothSides);

@@ -1,7 +1,7 @@
 import { levelsOf } from '@/core/ways/level/level-of';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { calibrateLevel } from '@/core/ways/level/calibrate';
+import { calibrateTakes } from '@/core/testing/calibrate-takes';
 import { LEVEL_STEPS } from '@/core/ways/level/steps';
 import { bellowsOf } from '@/core/testing/bellows';
 import { breathController } from '@/core/testing/identity-response';
@@ -102,7 +102,7 @@ describe('a live session', () => {
       };
     });
     for (const t of takes) expect(t.tUs.every((x, i) => x === i * 1000)).toBe(true);
-    const result = calibrateLevel({ bits: 12, sensor: 'breath', lane: 'breath', takes });
+    const result = calibrateTakes({ bits: 12, sensor: 'breath', lane: 'breath', takes });
     expect(result.ok && result.value.readings.missedSoft).toMatchObject({ missed: 0, of: 20 });
   });
   it('drops the take of a run that is stopped', () => {

@@ -7,10 +7,6 @@ import { LEVEL_BANK_STEPS } from './steps';
 export function levelBankGuide(steps: readonly GuideStep[], lanes: number, rateHz: number): GuidedRun {
   const [rest] = LEVEL_BANK_STEPS;
   const all = steps[0]?.gestures === null ? steps : [rest, ...steps];
-  return new LaneGuide(
-    all,
-    lanes,
-    rateHz,
-    Array.from({ length: lanes }, () => new LevelDetector()),
-  );
+  const detectors: LevelDetector[] = Array.from({ length: lanes }, () => new LevelDetector(() => detectors));
+  return new LaneGuide(all, lanes, rateHz, detectors);
 }

@@ -2,7 +2,7 @@ import { extremesOf, quantile } from '../../signal/quantile';
 import type { RestStatistics } from '../../signal/rest';
 import type { Role } from '../../signal/take';
 import type { Timing } from '../../signal/timing';
-import type { LevelJob } from './report';
+import type { Bleed, LevelJob } from './report';
 import type { LevelTake, PlayedTake } from '../../calibrate/played-take';
 import { chatterFreeThresholds } from './raise-on-threshold';
 import { singlesOf } from './chatter';
@@ -12,6 +12,7 @@ import { reachOf } from './reach';
 import { restOutliersOf, withoutOutliers, type RestOutlier } from '../../calibrate/rest-outliers';
 import {
   chooseThresholds,
+  phantomsPerHour,
   DEFAULT_PHANTOMS_PER_HOUR,
   restSide,
   type RestSide,
@@ -27,6 +28,8 @@ export interface CalibratedSide {
   thresholds: Thresholds;
   /** Counts that "on" was raised by against chatter, over the lowest that noise allows. */
   raisedBy: number;
+  /** Whether thresholds were raised over other lanes' crosstalk. */
+  overBleeds: boolean;
   /** Least time that the gate stays open, and then closed, ms. */
   holdOffMs: number;
   /** Disturbances of the rest take that were ignored. */
@@ -46,6 +49,7 @@ export function calibrateSide(
   played: readonly PlayedTake[],
   sign: 1 | -1,
   fullScale: number,
+  bleeds: readonly Bleed[],
 ): CalibratedSide | null {
   const whole = Math.round(stats.rest);
   const peaks = (role?: Role) =>
@@ -62,7 +66,13 @@ export function calibrateSide(
     peaks('soft'),
   );
   if (!lowest || !loudest) return null;
-  const thresholds = chatterFreeThresholds(lowest, side, played, whole, sign, peaks());
+  const free = chatterFreeThresholds(lowest, side, played, whole, sign, peaks());
+  const thresholds = overBleeds(
+    free,
+    side,
+    bleeds.map(({ peak }) => sign * (peak - whole)),
+    peaks(),
+  );
   const p95 = Math.round(quantile(loudest, 0.95));
   const ceiling = Math.min(
     side.room,
@@ -74,12 +84,36 @@ export function calibrateSide(
   return {
     side,
     thresholds,
-    raisedBy: thresholds.on - lowest.on,
+    raisedBy: free.on - lowest.on,
+    overBleeds: thresholds !== free,
     holdOffMs,
     leftOut,
     reach,
     soft: peaks('soft'),
   };
+}
+
+/** Clear of a neighbour's crosstalk by so many σ: "off", so that a note ends while the neighbour is held, then "on". */
+const OFF_CLEAR_SIGMAS = 2;
+const ON_CLEAR_SIGMAS = 6;
+
+/**
+ * Raises both thresholds over what other lanes' playing moves this one by, where its own gestures all go further than that;
+ * else they stay, and the finding says so. @param bleeds, peaks distances
+ */
+function overBleeds(
+  found: Thresholds,
+  side: RestSide,
+  bleeds: readonly number[],
+  peaks: readonly number[],
+): Thresholds {
+  const most = Math.max(0, ...bleeds);
+  const off = Math.ceil(most + OFF_CLEAR_SIGMAS * side.noise);
+  const on = Math.ceil(most + ON_CLEAR_SIGMAS * side.noise) + 1;
+  if (most < found.off || on >= Math.min(side.room, ...peaks)) return found;
+  return on <= found.on
+    ? { ...found, off: Math.min(off, found.on - 1) }
+    : { on, off, perHour: phantomsPerHour(side, on) };
 }
 
 /**

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { levelFaults } from './rules';
 import { chatterOf } from './chatter';
 import { choiceOf, priceOf, withChoice } from './choice';
-import { calibrateLevel } from './calibrate';
+import { calibrateTakes } from '../../testing/calibrate-takes';
 import { identityInstrument } from '../../testing/identity-response';
 import { countAt, type LaneLevel } from './lane-level';
 import type { LaneReport } from './report';
@@ -12,7 +12,7 @@ import type { Take } from '../../signal/take';
 import { makeRun, makeTake } from '../../testing/takes-by-formula';
 
 const report = (takes: LevelTake[], bits = 12): LaneReport => {
-  const result = calibrateLevel({ bits, sensor: 's', lane: 'breath', takes });
+  const result = calibrateTakes({ bits, sensor: 's', lane: 'breath', takes });
   if (!result.ok) throw new Error(result.faults[0].says);
   return result.value;
 };
@@ -94,7 +94,7 @@ describe('bad takes get a finding each, with a cure', () => {
   const run = () => makeRun(400, 2.5);
   it('no rest take, an empty one, and nothing played are refused by name', () => {
     const refused = (takes: LevelTake[]) => {
-      const result = calibrateLevel({ bits: 12, sensor: 's', lane: 'breath', takes });
+      const result = calibrateTakes({ bits: 12, sensor: 's', lane: 'breath', takes });
       return result.ok ? null : result.faults[0];
     };
     expect(refused(run().slice(1))).toMatchObject({

@@ -3,8 +3,7 @@ import type { LaneLevel } from './lane-level';
 import { refuse, ok, type Result } from '../../result';
 import { humOf } from '../../signal/hum';
 import { clippingOf } from '../../signal/rails';
-import { restStatistics, type RestStatistics } from '../../signal/rest';
-import { timingOf } from '../../signal/timing';
+import type { RestStatistics } from '../../signal/rest';
 import { round } from '../../units/round';
 import type { Gesture } from '../../calibrate/gesture-detector';
 import { levelFindings } from './findings/level-findings';
@@ -12,38 +11,17 @@ import { gestureMark } from '../../calibrate/mark';
 import { measureAttack } from './measure-attack';
 import { readingsOf } from './readings';
 import { calibrateSide, type CalibratedSide } from './calibrate-side';
-import type { LaneReport, LevelEvidence, LevelJob } from './report';
-import { playTake } from '../../calibrate/played-take';
+import type { PlayedLane } from './played-lane';
+import type { Bleed, LaneReport, LevelEvidence, LevelJob } from './report';
 import { sidednessOf, type Sidedness } from './sidedness';
 import { tradeOf } from '../../calibrate/thresholds';
 
-/**
- * Calibrates one lane as a level from its takes: rest and noise, polarity and sides, reach, thresholds and findings.
- * @param progress called with 0 … 1 as takes are done
- */
+/** Calibrates one lane as a level from its takes: rest and noise, polarity and sides, reach, thresholds and findings. */
 export function calibrateLevel(
-  job: LevelJob,
-  progress: (share: number) => void = () => {},
+  { job, rest, stats, timing, played }: PlayedLane,
+  bleeds: readonly Bleed[] = [],
 ): Result<LaneReport> {
-  const restAt = job.takes.findIndex((t) => t.role === 'rest');
-  if (restAt < 0)
-    return refuse({ path: 'takes', says: 'a rest take is required; record a few seconds of rest first' });
-  const rest = job.takes[restAt];
-  const timing = timingOf(rest.tUs);
-  if (rest.counts.length < 20 || !timing)
-    return refuse({
-      path: `takes.${restAt}`,
-      says: `a rest take of 20 frames or more is required, got ${rest.counts.length}`,
-    });
   const fullScale = 2 ** job.bits - 1;
-  const stats = restStatistics(rest.counts, timing.rateHz);
-  progress(0.1);
-  const playing = job.takes.filter((t) => t.role !== 'rest');
-  const played = playing.map((take, i) => {
-    const done = playTake(take, stats, fullScale);
-    progress(0.1 + (0.8 * (i + 1)) / playing.length);
-    return done;
-  });
   const all = played.flatMap((t) => t.gestures);
   if (all.length === 0)
     return refuse({
@@ -52,8 +30,9 @@ export function calibrateLevel(
     });
   const distance = (g: Gesture) => Math.abs(g.peak - stats.rest);
   const sidedness = sidednessOf(all, distance);
-  const up = calibrateSide(job, rest, stats, timing, played, sidedness === 'falling' ? -1 : 1, fullScale);
-  const down = sidedness === 'both' ? calibrateSide(job, rest, stats, timing, played, -1, fullScale) : null;
+  const side = (sign: 1 | -1) => calibrateSide(job, rest, stats, timing, played, sign, fullScale, bleeds);
+  const up = side(sidedness === 'falling' ? -1 : 1);
+  const down = sidedness === 'both' ? side(-1) : null;
   if (!up || (sidedness === 'both' && !down))
     return refuse({
       path: 'takes',
@@ -78,14 +57,15 @@ export function calibrateLevel(
     readings,
     softUp: up.soft,
     raisedBy,
+    bleeds,
     leftOut: [...up.leftOut, ...(down?.leftOut ?? [])],
   };
-  progress(1);
   const medium = played.find((t) => t.role === 'medium');
   return ok({
     level,
     takes: job.takes.map((t) => t.id),
     raisedBy,
+    overBleeds: up.overBleeds || (down?.overBleeds ?? false),
     readings,
     findings: levelFindings(evidence),
     trade: {

@@ -26,6 +26,8 @@ export interface LevelJob {
   takes: readonly LevelTake[];
   /** Phantom notes an hour to accept. */
   phantomsPerHour?: number;
+  /** Soft gestures that are enough to tell how many would be missed; twenty unless said. */
+  enoughSoft?: number;
 }
 
 /** The few numbers that matter, as the server and the reading show them. */
@@ -57,6 +59,8 @@ export interface LaneReport {
   takes: string[];
   /** Counts that "on" was raised by against chatter; the side that needed more. */
   raisedBy: number;
+  /** Whether thresholds were raised over other lanes' crosstalk. */
+  overBleeds: boolean;
   readings: LevelReadings;
   findings: Finding[];
   trade: { up: TradePoint[]; down: TradePoint[] | null };
@@ -81,6 +85,17 @@ export interface LevelReport {
 export const laneReport = (report: LevelReport | null, lane: string): LaneReport | null =>
   report?.lanes.find((l) => l.level.lane === lane) ?? null;
 
+/** How far a lane moved because another one was played. */
+export interface Bleed {
+  take: string;
+  fromUs: number;
+  toUs: number;
+  /** Count of its furthest sample. */
+  peak: number;
+  /** Id of the lane that was played. */
+  from: string;
+}
+
 /** What the findings are drawn from. */
 export interface LevelEvidence {
   job: LevelJob;
@@ -98,6 +113,8 @@ export interface LevelEvidence {
   softUp: number[];
   /** Counts that "on" was raised by against chatter; the side that needed more. */
   raisedBy: number;
+  /** What other lanes moved this one by. */
+  bleeds: readonly Bleed[];
   /** Disturbances of the rest take that were ignored, both sides together. */
   leftOut: RestOutlier[];
 }

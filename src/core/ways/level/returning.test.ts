@@ -19,11 +19,13 @@ interface Spring {
   /** Furthest counts each way. */
   ends: [up: number, down: number];
   pushes?: number;
+  /** Counts that the other axis moves it by after each push. */
+  bleed?: number;
   seed?: number;
 }
 
 /** Rest, and pushes both ways by formula: 60 ms out, 200 ms held, 60 ms back, 400 ms let go. */
-function takesOf({ noise, scatter, ends: [up, down], pushes = 12, seed = 1 }: Spring): Take[] {
+function takesOf({ noise, scatter, ends: [up, down], pushes = 12, bleed = 0, seed = 1 }: Spring): Take[] {
   const r = random(seed);
   const take = (role: 'rest' | 'full', levels: number[]): Take => ({
     id: role,
@@ -40,6 +42,11 @@ function takesOf({ noise, scatter, ends: [up, down], pushes = 12, seed = 1 }: Sp
   };
   for (let i = 0; i < pushes; i++) {
     go(i % 2 === 0 ? 2000 + up : 2000 - down, 60);
+    go(at, 200);
+    go(2000 + scatter * r.gauss(), 60);
+    go(at, 400);
+    if (bleed === 0) continue;
+    go(at + (i % 4 < 2 ? bleed : -bleed), 60);
     go(at, 200);
     go(2000 + scatter * r.gauss(), 60);
     go(at, 400);
@@ -75,6 +82,12 @@ describe('what a spring brings back', () => {
     }
     // One in twenty of 360.
     expect(away).toBeLessThanOrEqual(18);
+  });
+  it('what the other axis moves it by is no push', () => {
+    const { lane, findings } = measured(takesOf({ noise: 2, scatter: 3, ends: [1500, 900], bleed: 75 }));
+    expect(findings).toEqual([]);
+    expect(lane.up.reach).toBeGreaterThan(1350);
+    expect(lane.down!.reach).toBeGreaterThan(800);
   });
   it('a push that is held long, and one way only, are said; what was never pushed is refused', () => {
     const [rest, full] = takesOf({ noise: 2, scatter: 5, ends: [1500, 900] });

@@ -16,6 +16,8 @@ const NOISE_SIGMAS = 4;
 /** A side's end is reached by all but the weakest of this share of pushes, less a little. */
 const WEAK = 0.1;
 const SHORT_OF_END = 0.02;
+/** A push goes this share of the furthest one to its side. (Common practice, no source.) */
+const PUSH_SHARE = 0.5;
 /** It came back if it lies this near to its middle after a push: share of the push. */
 const BACK = 0.25;
 /** Fewest pushes to a side. */
@@ -90,7 +92,7 @@ function returningLane(frames: LaneFrames, fullScale: number): Returning {
   const scatter = quantile([0, ...returns.map((r) => Math.abs(r - middle))], RETURNS);
   const dead = Math.ceil(scatter + NOISE_SIGMAS * frames.rest.noise) + 1;
   const side = (sign: 1 | -1): Side | null => {
-    const peaks = gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - middle));
+    const peaks = pushesOf(gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - middle)));
     if (peaks.length < LEAST_PUSHES) return null;
     const reach = Math.floor((1 - SHORT_OF_END) * quantile(peaks, WEAK));
     const on = dead + 2;
@@ -103,6 +105,10 @@ function returningLane(frames: LaneFrames, fullScale: number): Returning {
   const stuck = plateaus.filter(({ level, fromUs, toUs }) => !back(level) && toUs - fromUs > 1_000_000);
   return { frames, played, returns, record, stuck };
 }
+
+/** What goes about as far as the furthest; the rest is the other axis's crosstalk, or a push that was broken off. */
+const pushesOf = (peaks: readonly number[]): number[] =>
+  peaks.filter((p) => p >= PUSH_SHARE * Math.max(...peaks));
 
 const readingOf = ({ frames, played, returns, record }: Returning): LaneReading => {
   const { lane, rest, up, down } = record!;

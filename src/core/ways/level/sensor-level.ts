@@ -3,58 +3,78 @@ import type { Finding } from '../../findings/finding';
 import type { Lane } from '../../instrument/sensor';
 import { ok, refuse, type Result } from '../../result';
 import { columnOf, type Take } from '../../signal/take';
+import { withoutBleeds } from './bleed';
 import { calibrateLevel } from './calibrate';
+import { LEVEL_BANK_STEPS } from './steps';
+import { playLane, type PlayedLane } from './played-lane';
 import { DEFAULT_PHANTOMS_PER_HOUR } from '../../calibrate/thresholds';
 import { counted } from '../../units/counted';
 import type { LevelCalibration, LevelLane } from './calibration';
 import type { LaneLevel } from './lane-level';
-import type { LaneReport, LevelReport } from './report';
+import type { LaneReport, LevelJob, LevelReport } from './report';
 
 /** Calibrates a sensor's lanes as levels, each from the takes that have its column; a lane without any is left out. */
 export function calibrateSensorLevel(
   job: SensorJob,
   progress?: (share: number) => void,
 ): Result<LevelReport> {
-  const { lanes } = job.sensor;
-  const played = lanes.flatMap((lane) => {
+  const recorded = job.sensor.lanes.flatMap((lane) => {
     const takes = job.takes.filter((t) => t.channels.includes(lane.column ?? ''));
     return takes.length > 0 ? [{ lane, takes }] : [];
   });
-  if (played.length === 0)
-    return refuse({ path: 'takes', says: `a column ${lanes[0].column ?? ''} is required` });
+  if (recorded.length === 0)
+    return refuse({ path: 'takes', says: `a column ${job.sensor.lanes[0].column ?? ''} is required` });
   const reports: LaneReport[] = [];
   const left: Finding[] = [];
-  let refused: Result<LaneReport> | null = null;
-  for (const [i, { lane, takes }] of played.entries()) {
-    const read = calibrateLane(job, lane, takes, (share) => progress?.((i + share) / played.length));
-    if (read.ok) reports.push(read.value);
+  const played: PlayedLane[] = [];
+  let refused: Result<unknown> | null = null;
+  for (const [i, { lane, takes }] of recorded.entries()) {
+    const read = playLane(laneJob(job, lane, takes), (share) => progress?.((i + share) / recorded.length));
+    if (read.ok) played.push(read.value);
     else {
       refused ??= read;
-      left.push(leftOut(job, lane, read.faults[0].says));
+      left.push(leftOut(job, lane.id, read.faults[0].says));
+    }
+  }
+  for (const { lane, bleeds } of withoutBleeds(played)) {
+    const read = calibrateLevel(lane, bleeds);
+    if (read.ok) reports.push(job.sensor.lanes.length === 1 ? read.value : ofItsLane(read.value));
+    else {
+      refused ??= read;
+      left.push(leftOut(job, lane.job.lane, read.faults[0].says));
     }
   }
   if (reports.length === 0 && refused && !refused.ok) return refused;
   return together(reports, left, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR);
 }
 
-function calibrateLane(
+/** Soft gestures that the guide asks of each lane of several. */
+const ENOUGH_OF_A_LANE = LEVEL_BANK_STEPS.find(({ role }) => role === 'soft')!.gestures!;
+
+const laneJob = (
   { board, sensor, phantomsPerHour }: SensorJob,
-  lane: Lane,
+  { id, column }: Lane,
   takes: readonly Take[],
-  progress: (share: number) => void,
-): Result<LaneReport> {
-  const own = takes.map((t) => ({
+): LevelJob => ({
+  bits: board.bits,
+  sensor: sensor.id,
+  lane: id,
+  takes: takes.map((t) => ({
     ...{ id: t.id, role: t.role, marks: t.marks, tUs: t.tUs },
-    counts: columnOf(t, lane.column!),
-  }));
-  const job = { bits: board.bits, sensor: sensor.id, lane: lane.id, takes: own, phantomsPerHour };
-  const read = calibrateLevel(job, progress);
-  if (!read.ok || sensor.lanes.length === 1) return read;
-  return ok({ ...read.value, findings: read.value.findings.map((f) => ({ ...f, lane: lane.id })) });
-}
+    counts: columnOf(t, column!),
+  })),
+  phantomsPerHour,
+  ...(sensor.lanes.length > 1 ? { enoughSoft: ENOUGH_OF_A_LANE } : {}),
+});
+
+/** A report whose findings say which lane of several they are about. */
+const ofItsLane = (report: LaneReport): LaneReport => ({
+  ...report,
+  findings: report.findings.map((f) => ({ ...f, lane: report.level.lane })),
+});
 
 /** A lane of several that cannot be calibrated from these takes. @param says why */
-const leftOut = ({ sensor }: SensorJob, { id }: Lane, says: string): Finding => ({
+const leftOut = ({ sensor }: SensorJob, id: string, says: string): Finding => ({
   ...{ code: 'lane-not-played', severity: 'fault', sensor: sensor.id, lane: id },
   says: `${id} stays silent: ${says}.`,
   causes: ['it was left out', 'its wire is off, or on another input'],
@@ -109,5 +129,6 @@ function methodOf(limit: number, reports: readonly LaneReport[]): string {
       : raised.length === 0
         ? []
         : [` On then raised on ${counted(raised.length, 'lane')}, so that the gate opens once a gesture.`];
-  return `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it.${by.join('')} Hold-off: one and a half times the slowest passage of the gate. Reach: p95 of loud peaks plus 5 %.`;
+  const over = reports.some((r) => r.overBleeds) ? [' Both over what other lanes move a lane by.'] : [];
+  return `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it.${[...by, ...over].join('')} Hold-off: one and a half times the slowest passage of the gate. Reach: p95 of loud peaks plus 5 %.`;
 }

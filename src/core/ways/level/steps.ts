@@ -9,7 +9,7 @@ export const LEVEL_STEPS: readonly GuideStep[] = [
   { role: 'full', gestures: 3, seconds: null },
 ];
 
-/** Rest, then each lane at every dynamic, in any order; twelve of each lane's own leave a fifth unknown. */
+/** Rest, then each lane at every dynamic, in any order; none missed of six soft ones leaves 39 % of a lane unknown. */
 export const LEVEL_BANK_STEPS: readonly GuideStep[] = [
   { role: 'rest', gestures: null, seconds: 5 },
   { role: 'soft', gestures: 6, seconds: null },

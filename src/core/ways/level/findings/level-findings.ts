@@ -2,7 +2,7 @@ import type { Finding } from '../../../findings/finding';
 import type { LevelEvidence } from '../report';
 import type { Check } from './check';
 import { onRaised, chatter, softMissed } from './gate';
-import { clipped, fewSoft, inverted, noRestBetween, range, reversedDynamics } from './playing';
+import { clipped, crosstalk, fewSoft, inverted, noRestBetween, range, reversedDynamics } from './playing';
 import { creeping, dead, freezes, hum, restMoves, restShort } from './rest';
 
 /** Within one severity, in this order. */
@@ -14,6 +14,7 @@ const CHECKS: Check[] = [
   creeping,
   restShort,
   softMissed,
+  crosstalk,
   freezes,
   chatter,
   onRaised,

@@ -1,6 +1,7 @@
 import { median } from '../../../signal/quantile';
 import type { Role } from '../../../signal/take';
 import type { PlayedTake } from '../../../calibrate/played-take';
+import { signOf } from '../lane-level';
 import { redo, type Check } from './check';
 
 /* Findings on the played takes. */
@@ -96,8 +97,8 @@ export const inverted: Check = ({ sidedness }) =>
       }
     : null;
 
-export const fewSoft: Check = ({ readings: { missedSoft } }) =>
-  missedSoft.of >= 20
+export const fewSoft: Check = ({ job: { enoughSoft = 20 }, readings: { missedSoft } }) =>
+  missedSoft.of >= enoughSoft
     ? null
     : {
         code: 'few-soft',
@@ -109,3 +110,27 @@ export const fewSoft: Check = ({ readings: { missedSoft } }) =>
         causes: ['the soft take is short'],
         cures: [redo('soft', 'Play twenty soft ones', 'about 30 s')],
       };
+
+export const crosstalk: Check = ({ bleeds, level, stats }) => {
+  const worst = bleeds.reduce<(typeof bleeds)[0] | null>(
+    (most, b) => (most && Math.abs(most.peak - stats.rest) >= Math.abs(b.peak - stats.rest) ? most : b),
+    null,
+  );
+  if (!worst) return null;
+  const by = Math.round(Math.abs(worst.peak - stats.rest));
+  const side = level.down && Math.sign(worst.peak - stats.rest) !== signOf(level) ? level.down : level.up;
+  if (by < side.on) return null;
+  const { take, fromUs, toUs } = worst;
+  return {
+    code: 'crosstalk',
+    severity: 'doubt',
+    evidence: { take, fromUs, toUs },
+    says: `Playing ${worst.from} moves it by ${by} counts, and some of its own gestures go no further: it would sound as well.`,
+    causes: [
+      'they lie too close, or share a stiff cover',
+      'leads run side by side',
+      'a supply or ground that both share is weak',
+    ],
+    cures: [redo('soft', 'Part them, then play the soft ones again', 'some minutes')],
+  };
+};

@@ -20,7 +20,10 @@ export const restMoves: Check = ({ rest, stats, leftOut }) => {
   };
 };
 
-export const creeping: Check = ({ stats, played, level }) => {
+/** A drift is believed from so many standard errors on: √12 of the mean's over the take's length, for a straight line. */
+const SURE_SIGMAS = 3;
+
+export const creeping: Check = ({ stats, rest, played, level }) => {
   const rate = stats.driftPerMinute ?? 0;
   const moved = played.reduce((most, t) => {
     const by = t.restHere - stats.rest;
@@ -28,7 +31,9 @@ export const creeping: Check = ({ stats, played, level }) => {
   }, 0);
   const byMove = Math.abs(moved) > Math.max(1, 2 * stats.noise);
   // A drift is worth a word when ten minutes of it would eat half the way from rest to "on".
-  const byRate = Math.abs(rate) * 10 > level.up.on / 2 && Math.abs(rate) > stats.noise;
+  const minutes = (rest.tUs[rest.tUs.length - 1] - rest.tUs[0]) / 60e6;
+  const unsure = (SURE_SIGMAS * Math.sqrt(12) * stats.standardError) / minutes;
+  const byRate = Math.abs(rate) * 10 > level.up.on / 2 && Math.abs(rate) > Math.max(stats.noise, unsure);
   if (!byMove && !byRate) return null;
   const amount = byMove
     ? `${Math.abs(moved).toFixed(1)} counts between takes`

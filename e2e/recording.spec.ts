@@ -27,9 +27,11 @@ test('what is played is recorded with keys alone, named, cut, kept, used as a ta
 }) => {
   await record(page);
   await expect(page.getByText(/16 columns · 1000 frames a second, 0 lost/)).toBeVisible();
-  await page.getByLabel('Name').fill('Slow push');
   await page.getByLabel('Tags, parted by commas').fill('cold room, new reed, cold room');
   await page.getByLabel('Tags, parted by commas').press('Enter');
+  // Its name is kept after them: the heading shows it once both are.
+  await page.getByLabel('Name').fill('Slow push');
+  await page.getByLabel('Name').press('Enter');
   await expect(head(page)).toHaveText('Slow push');
   // A reload comes back to it; Back leaves it, and stays in the station.
   await page.reload();

@@ -24,7 +24,7 @@ export interface PitchStage<P extends object = Pitch> {
   document: new () => P;
   /** What a port can carry that it names as its `source`. */
   carries?: readonly Port['carries'][];
-  /** Whether each lane that sounds must have a note in the document. */
+  /** Whether the document must give each lane that sounds a note. */
   ofLanes: boolean;
   /** The note of one of the lanes that sound, 0 … 127: those of its `source`, or of the gate where it names none. */
   noteOf(pitch: P, lane: Sensor['lanes'][number]): number;

@@ -1,7 +1,7 @@
 import { playTake, type PlayedTake } from '../../calibrate/played-take';
 import { laneFrames, type LaneFrames } from '../../calibrate/lane-frames';
 import { bankMark } from '../../calibrate/mark';
-import { plateausOf } from '../../calibrate/plateaus';
+import { standstillsOf } from '../../calibrate/standstills';
 import type { Picture } from '../../calibrate/picture';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
@@ -79,15 +79,15 @@ function returningLane(frames: LaneFrames, fullScale: number): Returning {
   const gestures = played.flatMap((t) => t.gestures);
   const furthest = gestures.reduce((most, g) => Math.max(most, Math.abs(g.peak - frames.rest.rest)), 0);
   const back = (level: number) => Math.abs(level - frames.rest.rest) < BACK * furthest;
-  const plateaus = frames.played.flatMap((t) =>
-    plateausOf(t.tUs, t.counts).map((p) => ({
+  const standstills = frames.played.flatMap((t) =>
+    standstillsOf(t.tUs, t.counts).map((p) => ({
       ...p,
       take: t.take,
       fromUs: t.tUs[p.from],
       toUs: t.tUs[p.to],
     })),
   );
-  const returns = plateaus.filter(({ level }) => back(level)).map(({ level }) => level);
+  const returns = standstills.filter(({ level }) => back(level)).map(({ level }) => level);
   const middle = Math.round(median([frames.rest.rest, ...returns]));
   const scatter = quantile([0, ...returns.map((r) => Math.abs(r - middle))], RETURNS);
   const dead = Math.ceil(scatter + NOISE_SIGMAS * frames.rest.noise) + 1;
@@ -102,7 +102,7 @@ function returningLane(frames: LaneFrames, fullScale: number): Returning {
   const record =
     up && down ? { lane: frames.lane.id, rest: middle, noise: round(frames.rest.noise, 3), up, down } : null;
   // It rests out there for a second or more: that is no push that is held.
-  const stuck = plateaus.filter(({ level, fromUs, toUs }) => !back(level) && toUs - fromUs > 1_000_000);
+  const stuck = standstills.filter(({ level, fromUs, toUs }) => !back(level) && toUs - fromUs > 1_000_000);
   return { frames, played, returns, record, stuck };
 }
 

@@ -62,7 +62,7 @@ describe('ends and deadband of what stays where it is left', () => {
       const within = 10 * noise + 5;
       expect([seed, lane.low >= 30 && lane.low <= 30 + within]).toEqual([seed, true]);
       expect([seed, lane.high <= 985 && lane.high >= 985 - within]).toEqual([seed, true]);
-      // The median of absolute deviations of 1000 samples is known to some 4 %; the greatest of several plateaus is taken.
+      // The median of absolute deviations of 1000 samples is known to some 4 %; the greatest of several standstills is taken.
       expect(lane.noise).toBeGreaterThan(0.85 * Math.max(0.2887, noise));
       expect(lane.noise).toBeLessThan(1.3 * Math.max(0.35, noise));
     }

@@ -1,4 +1,4 @@
-import { noiseOf, plateausOf, windowLevels } from '../../calibrate/plateaus';
+import { noiseOf, standstillsOf, windowLevels } from '../../calibrate/standstills';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { Picture } from '../../calibrate/picture';
 import type { Lane } from '../../instrument/sensor';
@@ -64,7 +64,7 @@ function travelledLane(job: SensorJob, lane: Lane): TravelledLane {
     .filter((t) => t.channels.includes(lane.column ?? ''))
     .map((t) => ({ id: t.id, role: t.role, tUs: t.tUs, counts: columnOf(t, lane.column!) }));
   const sweeps = takes.filter((t) => t.role === 'sweep');
-  const stops = sweeps.flatMap((t) => plateausOf(t.tUs, t.counts).map((p) => ({ ...p, take: t.id })));
+  const stops = sweeps.flatMap((t) => standstillsOf(t.tUs, t.counts).map((p) => ({ ...p, take: t.id })));
   const noises = takes.flatMap((t) => noiseOf(t.tUs, t.counts) ?? []);
   const noise = noises.length > 0 ? Math.max(...noises) : QUANTISATION_NOISE;
   const trade = deadbandTrade(takes, noise);

@@ -1,4 +1,4 @@
-import { insideOf, plateausOf } from '../../calibrate/plateaus';
+import { insideOf, standstillsOf } from '../../calibrate/standstills';
 
 /** A deadband, and how often a lane that is left alone would leave it. */
 export interface DeadbandPoint {
@@ -26,9 +26,9 @@ export function deadbandTrade(
 ): DeadbandPoint[] {
   const far = Math.max(JUMP_COUNTS, JUMP_SIGMAS * noise);
   const pieces = takes.flatMap(({ tUs, counts }) =>
-    plateausOf(tUs, counts).flatMap((plateau): Piece[] => {
-      const inside = insideOf(tUs, plateau);
-      return inside ? [{ tUs, counts, ...inside, level: plateau.level }] : [];
+    standstillsOf(tUs, counts).flatMap((standstill): Piece[] => {
+      const inside = insideOf(tUs, standstill);
+      return inside ? [{ tUs, counts, ...inside, level: standstill.level }] : [];
     }),
   );
   const minutes = pieces.reduce((sum, { tUs, from, to }) => sum + (tUs[to] - tUs[from]), 0) / 60e6;
@@ -41,7 +41,7 @@ export function deadbandTrade(
   return trade;
 }
 
-/** How often counts leave a band about the one that was sent last; those that jump far out of the plateau are passed over. */
+/** How often counts leave a band about the one that was sent last; those that jump far out of the standstill are passed over. */
 function leaves({ counts, from, to, level }: Piece, deadband: number, far: number): number {
   let held = Math.round(level);
   let n = 0;
@@ -53,7 +53,7 @@ function leaves({ counts, from, to, level }: Piece, deadband: number, far: numbe
   return n;
 }
 
-/** A plateau of a take, its first and last moments left out. */
+/** A standstill of a take, its first and last moments left out. */
 interface Piece {
   tUs: ArrayLike<number>;
   counts: ArrayLike<number>;

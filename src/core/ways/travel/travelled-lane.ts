@@ -1,4 +1,4 @@
-import type { Plateau } from '../../calibrate/plateaus';
+import type { Standstill } from '../../calibrate/standstills';
 import type { Lane } from '../../instrument/sensor';
 import type { Take } from '../../signal/take';
 import type { TravelLane } from './calibration';
@@ -9,7 +9,7 @@ export interface TravelledLane {
   lane: Lane;
   takes: { id: string; role: Take['role']; tUs: Float64Array; counts: Uint16Array }[];
   /** Where it was left while it was moved to its ends, in order of time. */
-  stops: (Plateau & { take: string })[];
+  stops: (Standstill & { take: string })[];
   noise: number;
   /** Its record; null where it was not moved. */
   record: TravelLane | null;

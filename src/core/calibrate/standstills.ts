@@ -2,7 +2,7 @@ import { median } from '../signal/quantile';
 import { QUANTISATION_NOISE, restStatistics, SIGMA_PER_MAD } from '../signal/rest';
 
 /** A stretch in which a lane was left alone. */
-export interface Plateau {
+export interface Standstill {
   /** Median of its windows, counts. */
   level: number;
   /** Frames, the last included. */
@@ -10,7 +10,7 @@ export interface Plateau {
   to: number;
 }
 
-/** Length of a window, µs; a plateau has two or more of them. (Common practice, no source.) */
+/** Length of a window, µs; a standstill has two or more of them. (Common practice, no source.) */
 const WINDOW_US = 100_000;
 const LEAST_WINDOWS = 2;
 /** Fewest frames from which noise is told. (Common practice, no source.) */
@@ -19,6 +19,7 @@ const LEAST_FRAMES = 20;
 const MOVING_SIGMAS = 3;
 const MOVING_COUNTS = 2;
 
+/** What some neighbouring frames say: their median and σ in counts, and whether the lane was still. */
 interface Window {
   level: number;
   noise: number;
@@ -28,22 +29,22 @@ interface Window {
 }
 
 /**
- * Where a lane was left alone. Medians of windows and of their halves tell, so that single samples that jump do not end a plateau.
+ * Where a lane was left alone. Medians of windows and of their halves tell, so that single samples that jump do not end a standstill.
  * @param tUs rising @param counts one a frame
  */
-export function plateausOf(tUs: ArrayLike<number>, counts: ArrayLike<number>): Plateau[] {
+export function standstillsOf(tUs: ArrayLike<number>, counts: ArrayLike<number>): Standstill[] {
   const windows = windowsOf(tUs, counts);
-  const found: Plateau[] = [];
+  const found: Standstill[] = [];
   let run: Window[] = [];
   const end = () => {
     if (run.length >= LEAST_WINDOWS)
       found.push({ level: median(run.map((w) => w.level)), from: run[0].from, to: run.at(-1)!.to });
     run = [];
   };
-  for (const window of windows) {
-    const goesOn = run.length === 0 || Math.abs(window.level - run[0].level) <= slackOf(run[0]);
-    if (!window.still || !goesOn) end();
-    if (window.still) run.push(window);
+  for (const next of windows) {
+    const goesOn = run.length === 0 || Math.abs(next.level - run[0].level) <= slackOf(run[0]);
+    if (!next.still || !goesOn) end();
+    if (next.still) run.push(next);
   }
   end();
   return found;
@@ -53,18 +54,18 @@ export function plateausOf(tUs: ArrayLike<number>, counts: ArrayLike<number>): P
 export const windowLevels = (tUs: ArrayLike<number>, counts: ArrayLike<number>): number[] =>
   windowsOf(tUs, counts).map(({ level }) => level);
 
-/** The frames of a plateau without its first and last window, in which it may still have moved; null where few are left. */
-export function insideOf(tUs: ArrayLike<number>, { from, to }: Plateau): { from: number; to: number } | null {
+/** The frames of a standstill without its first and last window, in which it may still have moved; null where few are left. */
+export function insideOf(tUs: ArrayLike<number>, { from, to }: Standstill): { from: number; to: number } | null {
   let [first, last] = [from, to];
   while (first < to && tUs[first] - tUs[from] < WINDOW_US) first++;
   while (last > from && tUs[to] - tUs[last] < WINDOW_US) last--;
   return last - first >= LEAST_FRAMES ? { from: first, to: last } : null;
 }
 
-/** σ of a lane while it is left alone: on the plateau where it is greatest; null where it never is for long. */
+/** σ of a lane while it is left alone: on the standstill where it is greatest; null where it never is for long. */
 export function noiseOf(tUs: ArrayLike<number>, counts: Uint16Array): number | null {
-  const noises = plateausOf(tUs, counts).flatMap((plateau) => {
-    const inside = insideOf(tUs, plateau);
+  const noises = standstillsOf(tUs, counts).flatMap((standstill) => {
+    const inside = insideOf(tUs, standstill);
     return inside ? restStatistics(counts.subarray(inside.from, inside.to + 1), 1).noise : [];
   });
   return noises.length > 0 ? noises.reduce((a, b) => Math.max(a, b)) : null;

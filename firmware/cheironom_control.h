@@ -44,7 +44,8 @@ static uint16_t last_of(const cheir_control *control, const cheir_side *side, ui
 {
     uint16_t dead = U16(side->dead);
     if (step >= low(U16(control->span)) || dead == 65535u || !fed) return 65535u;
-    return (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->curve) + step]), dead, U16(side->scale.span)) - 1u + U8(control->slack));
+    return count_above((uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->curve) + step]), dead, U16(side->scale.span)) - 1u),
+                       U8(control->slack));
 }
 
 /* The counts that read what was sent, or less than a deadband from it, and `slack` more: noise at a step's edge sends nothing. */
@@ -62,14 +63,13 @@ static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_
     uint16_t past = last_of(control, side, feeds(mask, at), highest);
     uint16_t nearest = 0;
     if (lowest > 0)
-        nearest = (uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->curve) + lowest - 1u]), U16(side->dead),
-                                      U16(side->scale.span)) - slack);
+        nearest = stair_at(TABLE16(IMAGE(stairs)[U16(control->curve) + lowest - 1u]), U16(side->dead), U16(side->scale.span));
     if (at == 0) {
         state->high = past == 65535u ? 65535u : count_above(rest, past);
-        if (lowest > 0) state->low = count_above(rest, nearest);
+        if (lowest > 0) state->low = count_below(count_above(rest, nearest), slack);
     } else {
         state->low = past == 65535u ? 0 : count_below(rest, past);
-        if (lowest > 0) state->high = count_below(rest, nearest);
+        if (lowest > 0) state->high = count_above(count_below(rest, nearest), slack);
     }
     if (lowest > 0) return;
     past = last_of(control, &level->side[!at], feeds(mask, !at), highest);
@@ -96,8 +96,8 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
 #endif
             send3(U8(control->status), U8(control->controller), value);
     }
-    if (any && step > 0 && step < span) {
-        /* As most often; the search has met both ends of the step. */
+    if (any && step > 0 && step < span && step_begins >= U8(control->slack) && step_ends < 0xff00u) {
+        /* As most often; the search has met both ends of the step, and neither lies past rest or the converter's end with its slack. */
         uint8_t slack = U8(control->slack);
         uint16_t begins = (uint16_t)(step_begins - slack);
         uint16_t last = (uint16_t)(step_ends - 1u + slack);

@@ -22,16 +22,18 @@ export interface OwnLane {
 
 /** Tells the gestures of each lane from its neighbours' crosstalk; takes that were marked by hand stay as they are. */
 export function withoutBleeds(lanes: readonly PlayedLane[]): OwnLane[] {
-  return lanes.map((lane) => {
+  const moved = lanes.map(movementsOf);
+  return lanes.map((lane, own) => {
     const bleeds: Bleed[] = [];
     const played = lane.played.map((take) => {
       if (take.marks?.length) return take;
-      const gestures = take.gestures.filter((gesture) => {
-        const cause = lanes.find(
-          (other) => other !== lane && bledFrom(other, take.id, movementOf(lane, gesture)),
+      const movements = moved[own].get(take.id)!;
+      const gestures = take.gestures.filter((gesture, i) => {
+        const cause = moved.findIndex(
+          (other, at) => at !== own && bledFrom(other.get(take.id) ?? [], movements[i]),
         );
-        if (cause) bleeds.push({ ...gesture, take: take.id, from: cause.job.lane });
-        return !cause;
+        if (cause >= 0) bleeds.push({ ...gesture, take: take.id, from: lanes[cause].job.lane });
+        return cause < 0;
       });
       return { ...take, gestures };
     });
@@ -39,12 +41,24 @@ export function withoutBleeds(lanes: readonly PlayedLane[]): OwnLane[] {
   });
 }
 
-const movementOf = ({ stats }: PlayedLane, gesture: Gesture): Movement => ({
-  ...gesture,
-  distance: Math.abs(gesture.peak - stats.rest),
-});
-
-const bledFrom = (other: PlayedLane, take: string, own: Movement): boolean =>
-  other.played.some(
-    ({ id, gestures }) => id === take && gestures.some((g) => isBleed(own, movementOf(other, g))),
+/** Movements by take, in order of time as gestures are. */
+const movementsOf = ({ played, stats }: PlayedLane): Map<string, Movement[]> =>
+  new Map(
+    played.map(({ id, gestures }) => [
+      id,
+      gestures.map((g) => ({ fromUs: g.fromUs, toUs: g.toUs, distance: Math.abs(g.peak - stats.rest) })),
+    ]),
   );
+
+/** Whether one of another lane's movements moved this one. @param others in order of time, none over another */
+function bledFrom(others: readonly Movement[], own: Movement): boolean {
+  let [low, high] = [0, others.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (others[middle].toUs < own.fromUs) low = middle + 1;
+    else high = middle;
+  }
+  for (let i = low; i < others.length && others[i].fromUs <= own.toUs; i++)
+    if (isBleed(own, others[i])) return true;
+  return false;
+}

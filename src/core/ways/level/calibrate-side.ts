@@ -107,10 +107,10 @@ function overBleeds(
   bleeds: readonly number[],
   peaks: readonly number[],
 ): Thresholds {
-  const most = Math.max(0, ...bleeds);
+  const most = bleeds.reduce((a, b) => Math.max(a, b), 0);
   const off = Math.ceil(most + OFF_CLEAR_SIGMAS * side.noise);
   const on = Math.ceil(most + ON_CLEAR_SIGMAS * side.noise) + 1;
-  if (most < found.off || on >= Math.min(side.room, ...peaks)) return found;
+  if (most < found.off || on >= Math.min(side.room, extremesOf(peaks).least)) return found;
   return on <= found.on
     ? { ...found, off: Math.min(off, found.on - 1) }
     : { on, off, perHour: phantomsPerHour(side, on) };

@@ -6,7 +6,7 @@ import type { Picture } from '../../calibrate/picture';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
 import { ok, refuse, type Result } from '../../result';
-import { median, quantile } from '../../signal/quantile';
+import { extremesOf, median, quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import type { LevelCalibration, LevelLane, Side } from './calibration';
 
@@ -107,8 +107,10 @@ function returningLane(frames: LaneFrames, fullScale: number): Returning {
 }
 
 /** What goes about as far as the furthest; the rest is the other axis's crosstalk, or a push that was broken off. */
-const pushesOf = (peaks: readonly number[]): number[] =>
-  peaks.filter((p) => p >= PUSH_SHARE * Math.max(...peaks));
+function pushesOf(peaks: readonly number[]): number[] {
+  const least = PUSH_SHARE * extremesOf(peaks).greatest;
+  return peaks.filter((p) => p >= least);
+}
 
 const readingOf = ({ frames, played, returns, record }: Returning): LaneReading => {
   const { lane, rest, up, down } = record!;

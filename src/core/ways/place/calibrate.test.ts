@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../../compile/compile';
 import { run } from '../../engine/run';
 import { newInstrument } from '../../instrument/create';
+import type { PortResponse } from '../../instrument/response';
 import { touchedVoices } from '../../kinds/level-voices';
 import { random } from '../../signal/random';
 import type { Role, Take } from '../../signal/take';
@@ -60,9 +61,9 @@ const measured = (takes: Take[]) => {
   return { ...report.value, calibration, lane: calibration.lanes[0] };
 };
 /** What its voices send of a take: [ms, status, value]. */
-function played(calibration: PlaceCalibration, take: Take): number[][] {
+function played(calibration: PlaceCalibration, take: Take, responses: PortResponse[] = []): number[][] {
   const own = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
-  own.sensors = [{ ...sensor, board: own.boards[0].id, responses: [], calibration }];
+  own.sensors = [{ ...sensor, board: own.boards[0].id, responses, calibration }];
   own.voices = touchedVoices(own.sensors[0], 'main');
   return run(compile(own), take).map(({ tUs, bytes }) => [tUs / 1000, bytes[0], bytes[2]]);
 }
@@ -107,6 +108,36 @@ describe('where a ribbon is touched', () => {
     expect(values.at(-1)).toBeGreaterThan(111);
     // 100 steps of the way; the wire lets one pass each third of a millisecond.
     expect(new Set(values).size).toBeGreaterThan(90);
+  });
+});
+
+describe('a ribbon whose reading flickers', () => {
+  it('reaches both ends, whatever noise its values are kept against', () => {
+    const point = (count: number, place: number) => ({ count, place });
+    for (const [touchedNoise, gamma] of [
+      [0.5, 1],
+      [10, 0.25],
+      [60, 0.25],
+      [60, 1],
+      [60, 4],
+    ]) {
+      const lane = { lane: 'a', rest: 0, noise: 1, on: 60, off: 30, touchedNoise, drop: 0.05, settle: 2 };
+      const map = [point(200, 0), point(3900, 1)];
+      const calibration: PlaceCalibration = {
+        ...{ is: 'place', spacing: 'equal', takes: [], method: '' },
+        lanes: [{ ...lane, map }],
+      };
+      const counts = Uint16Array.from(
+        { length: 3000 },
+        (_, i) => 2050 + 1850 * Math.sin((2 * Math.PI * i) / 3000),
+      );
+      const tUs = Float64Array.from(counts, (_, i) => i * 1000);
+      const slide: Take = { id: 'n', role: 'slide', channels: ['a'], tUs, counts };
+      const values = played(calibration, slide, [{ port: 'place', family: 'power', gamma }])
+        .filter(([, status]) => status === 0xb0)
+        .map(([, , v]) => v);
+      expect([Math.min(...values), Math.max(...values)], `σ ${touchedNoise}, γ ${gamma}`).toEqual([0, 127]);
+    }
   });
 });
 

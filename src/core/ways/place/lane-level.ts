@@ -10,8 +10,8 @@ export const placeLane = (c: PlaceCalibration, lane: string): PlaceLane | undefi
 export const PLACE_PORT = 'place';
 export const TOUCH_PORT = 'touch';
 
-/** Both ends read themselves within this share of the length, Q15, so that they are always reached: a half of one in a hundred. */
-const END = ONE >> 8;
+/** Both ends read themselves within this share of the length, Q15, or twice the slack, so that they are always reached: 0.4 %. */
+const LEAST_END = ONE >> 8;
 /** Noise past a step's edge that still sends nothing, σ of the place. */
 const SLACK_SIGMAS = 3;
 
@@ -27,11 +27,9 @@ export function placeLevel(c: PlaceCalibration, lane: string, port?: string): La
       up: { reach: ONE, dead: ONE >> 2, on: ONE >> 1, off: ONE >> 2 },
     };
   const noise = own.touchedNoise * steepest(own) * ONE;
-  return {
-    ...shared,
-    ...{ noise, slack: Math.min(255, Math.ceil(SLACK_SIGMAS * noise)) },
-    up: { reach: ONE - END, dead: END, on: ONE >> 1, off: ONE >> 2 },
-  };
+  const slack = Math.min(255, Math.ceil(SLACK_SIGMAS * noise));
+  const end = Math.max(LEAST_END, 2 * slack);
+  return { ...shared, noise, slack, up: { reach: ONE - end, dead: end, on: ONE >> 1, off: ONE >> 2 } };
 }
 
 /** The most that one count is worth, share of the length. */

@@ -93,6 +93,9 @@ describe('what comes next', () => {
     expect(nextStep(i).station).toBe('calibrate');
     i.sensors[0].calibration = twoSided;
     expect(nextStep(i).station).toBe('shape');
+    // A stick is played as it was measured.
+    const stick = { ...i.sensors[0], kind: 'stick' };
+    expect(nextStep({ ...i, sensors: [stick] }).station).toBe('voice');
     i.sensors[0].responses = [{ port: 'breath', family: 'power', gamma: 0.6 }];
     expect(nextStep(i)).toEqual({ says: 'give it a voice', station: 'voice' });
     i.voices = [breathNote()];

@@ -55,7 +55,10 @@ export const windowLevels = (tUs: ArrayLike<number>, counts: ArrayLike<number>):
   windowsOf(tUs, counts).map(({ level }) => level);
 
 /** The frames of a standstill without its first and last window, in which it may still have moved; null where few are left. */
-export function insideOf(tUs: ArrayLike<number>, { from, to }: Standstill): { from: number; to: number } | null {
+export function insideOf(
+  tUs: ArrayLike<number>,
+  { from, to }: Standstill,
+): { from: number; to: number } | null {
   let [first, last] = [from, to];
   while (first < to && tUs[first] - tUs[from] < WINDOW_US) first++;
   while (last > from && tUs[to] - tUs[last] < WINDOW_US) last--;

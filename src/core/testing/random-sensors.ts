@@ -1,0 +1,295 @@
+import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
+import type { PlaceCalibration, PlaceLane } from '../ways/place/calibration';
+import type { TravelCalibration } from '../ways/travel/calibration';
+import type { StrikeCalibration } from '../ways/strike/calibration';
+import type { TouchCalibration } from '../ways/touch/calibration';
+import { wayOf } from '../ways/registry';
+import type { Response } from '../instrument/response';
+import type { Lane, Sensor } from '../instrument/sensor';
+import type { Random } from '../signal/random';
+import { levelLanes } from './level-lanes';
+
+/** For tests: a sensor with another calibration and other responses, of the same structure. @param top highest count of its board */
+export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
+  const c = sensor.calibration;
+  const n = sensor.lanes.length;
+  const lanes = sensor.lanes.map((lane) => ({ ...lane, note: r.whole(0, 127) }));
+  // A lane of a strike bank has a table of its own or not: there is no room for others.
+  const responses = sensor.responses.map((response) => {
+    const { port, lane } = response;
+    return c && wayOf(c).strength === 'strike' && lane ? response : { port, lane, ...randomResponse(r) };
+  });
+  const made = { ...sensor, lanes, responses };
+  if (!c) return made;
+  if (c.is === 'level')
+    return {
+      ...made,
+      calibration: randomLevel(
+        r,
+        top,
+        c.lanes.map(({ lane }) => lane),
+      ),
+    };
+  if (c.is === 'strike') return { ...made, calibration: strikeSensor(r, n, top).calibration };
+  if (c.is === 'travel') return { ...made, calibration: travelSensor(r, n, top).calibration };
+  if (c.is === 'place') {
+    // Which way it lies is its structure.
+    const other = ribbonSensor(r, sensor.id, top).calibration as PlaceCalibration;
+    const [own] = c.lanes;
+    return sameWay(own, other.lanes[0]) ? { ...made, calibration: other } : made;
+  }
+  if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
+  const touch = touchSensor(r, n, top).calibration as TouchCalibration;
+  // Which way touching moves the counts is the pads' structure.
+  return touch.polarity === (c as TouchCalibration).polarity ? { ...made, calibration: touch } : made;
+}
+
+/** Whether two ribbons rise alike, on the same side of rest. */
+const sameWay = (a: PlaceLane, b: PlaceLane): boolean =>
+  a.rest > 0 === b.rest > 0 && a.map[0].place < a.map.at(-1)!.place === b.map[0].place < b.map.at(-1)!.place;
+
+/** For tests: one to six sensors of every kind, columns and contacts set. @param top highest count of their board */
+export function randomSensors(r: Random, top: number): Sensor[] {
+  const levels = Array.from({ length: r.whole(0, 3) }, (_, i) => levelSensor(r, i, top));
+  if (r.next() < 0.3) levels.push(levelBank(r, top));
+  const banks = [
+    ...(r.next() < 0.6 ? [touchSensor(r, lanes(r), top)] : []),
+    ...(r.next() < 0.5 ? [strikeSensor(r, lanes(r), top)] : []),
+    ...(r.next() < 0.3 ? [unmeasuredContacts(r)] : []),
+    ...(r.next() < 0.5 ? [switchSensor(r, 'keys')] : []),
+    ...(r.next() < 0.2 ? [switchSensor(r, 'more')] : []),
+    ...(r.next() < 0.3 ? [travelSensor(r, r.whole(1, 6), top)] : []),
+    ...(r.next() < 0.4 ? [ribbonSensor(r, 'ribbon', top)] : []),
+    ...(r.next() < 0.2 ? [ribbonSensor(r, 'strip', top)] : []),
+  ];
+  const all = [...levels, ...banks];
+  return all.length > 0 ? all : [levelSensor(r, 0, top)];
+}
+
+/** Mostly few. */
+const lanes = (r: Random) => (r.next() < 0.9 ? r.whole(1, 12) : r.whole(13, 88));
+
+/** For tests: one level, on one side of rest or both. @param i its place among its instrument's */
+export function levelSensor(r: Random, i: number, top: number): Sensor {
+  return {
+    id: `s${i}`,
+    name: `Sensor ${i}`,
+    kind: 'breath-gauge',
+    board: 'board',
+    lanes: [{ id: 'breath', column: `c${i}` }],
+    responses: [{ port: 'breath', ...randomResponse(r) }],
+    calibration: randomLevel(r, top, ['breath']),
+  };
+}
+
+/** Levels side by side, some lanes with a response of their own, some not measured. */
+function levelBank(r: Random, top: number): Sensor {
+  const own = bankLanes(r, r.whole(2, 12), 'l');
+  const measured = own.filter(() => r.next() < 0.9).map(({ id }) => id);
+  const alone = own.filter(() => r.next() < 0.2).map(({ id }) => id);
+  return {
+    id: 'sheet',
+    name: 'Sheet',
+    kind: levelLanes.id,
+    board: 'board',
+    lanes: own,
+    responses: [
+      { port: 'press', ...randomResponse(r) },
+      ...alone.map((lane) => ({ port: 'press', lane, ...randomResponse(r) })),
+    ],
+    ...(measured.length > 0 ? { calibration: randomLevel(r, top, measured) } : {}),
+  };
+}
+
+function randomResponse(r: Random): Response {
+  const families: Response[] = [
+    { family: 'straight' },
+    { family: 'power', gamma: r.between(0.2, 4) },
+    { family: 'points', points: randomPoints(r) },
+  ];
+  return families[r.whole(0, 2)];
+}
+
+function randomPoints(r: Random): { x: number; y: number }[] {
+  const n = r.whole(2, 6);
+  const ys = Array.from({ length: n }, () => r.next()).sort((a, b) => a - b);
+  return ys.map((y, i) => ({ x: i === n - 1 ? 1 : i / n + (i === 0 ? 0 : 0.05), y }));
+}
+
+/** @param own ids of its lanes */
+function randomLevel(r: Random, top: number, own: readonly string[]): LevelCalibration {
+  const falling = r.next() < 0.2;
+  return {
+    is: 'level',
+    polarity: falling ? 'falling' : 'rising',
+    holdOffMs: r.next() < 0.5 ? 0 : r.between(0, 250),
+    lanes: own.map((lane) => randomLevelLane(r, top, lane, falling)),
+    takes: [],
+    method: 'random',
+  };
+}
+
+function randomLevelLane(r: Random, top: number, lane: string, falling: boolean): LevelLane {
+  const twoSided = r.next() < 0.5;
+  const rest = twoSided ? r.whole(8, top - 8) : falling ? r.whole(8, top) : r.whole(0, top - 8);
+  const side = (sign: number) => {
+    const reach = r.whole(4, sign > 0 ? top - rest : rest);
+    const on = r.whole(2, reach - 1);
+    return { reach, dead: r.whole(0, reach - 1), on, off: r.whole(1, on - 1) };
+  };
+  const sign = falling ? -1 : 1;
+  return { lane, rest, noise: 1, up: side(sign), down: twoSided ? side(-sign) : null };
+}
+
+const bankLanes = (r: Random, count: number, stem: string): Lane[] =>
+  Array.from({ length: count }, (_, i) => ({
+    id: `${stem}${i}`,
+    column: `${stem}${i}`,
+    note: r.whole(0, 127),
+  }));
+
+function touchSensor(r: Random, count: number, top: number): Sensor {
+  const falling = r.next() < 0.3;
+  const own = bankLanes(r, count, 'p');
+  const calibration: TouchCalibration = {
+    is: 'touch',
+    polarity: falling ? 'falling' : 'rising',
+    followPerSecond: r.between(0.05, 60),
+    longestTouchS: r.next() < 0.5 ? 1 : r.between(1, 60),
+    lanes: own.map(({ id }) => {
+      const delta = r.whole(8, top >> 1);
+      const on = r.whole(2, delta);
+      const untouched = falling ? r.whole(delta, top) : r.whole(0, top - delta);
+      return {
+        lane: id,
+        untouched,
+        noise: 1,
+        touched: untouched + (falling ? -delta : delta),
+        on,
+        off: r.whole(1, on - 1),
+      };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  return {
+    id: 'pads',
+    name: 'Pads',
+    kind: 'touch-pads',
+    board: 'board',
+    lanes: own,
+    responses: [],
+    calibration,
+  };
+}
+
+function strikeSensor(r: Random, count: number, top: number): Sensor {
+  const own = bankLanes(r, count, 'x');
+  const windowMs = r.between(0, 20);
+  const calibration: StrikeCalibration = {
+    is: 'strike',
+    windowMs,
+    maskMs: r.between(windowMs, 80),
+    halfLifeMs: r.between(1, 60),
+    lengthMs: r.between(1, 250),
+    ...(r.next() < 0.7 ? { shockShare: r.between(0, 0.5) } : {}),
+    lanes: own.map(({ id }) => {
+      const on = r.whole(2, top >> 2);
+      return { lane: id, rest: r.whole(0, top), noise: 1, on, full: r.whole(on + 1, top) };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  const alone = own.filter(() => r.next() < 0.1).map(({ id }) => id);
+  const responses = [
+    ...(r.next() < 0.5 ? [] : [{ port: 'hit', ...randomResponse(r) }]),
+    ...alone.map((lane) => ({ port: 'hit', lane, ...randomResponse(r) })),
+  ];
+  return {
+    id: 'stones',
+    name: 'Stones',
+    kind: 'strike-pads',
+    board: 'board',
+    lanes: own,
+    responses,
+    calibration,
+  };
+}
+
+/** Pots: what stays where it is left. */
+function travelSensor(r: Random, count: number, top: number): Sensor {
+  const own = bankLanes(r, count, 'k').map(({ id, column }) => ({ id, column }));
+  const calibration: TravelCalibration = {
+    is: 'travel',
+    polarity: r.next() < 0.5 ? 'rising' : 'falling',
+    takeover: 'jump',
+    lanes: own.map(({ id }) => {
+      const low = r.whole(0, top - 20);
+      return { lane: id, low, high: r.whole(low + 16, top), noise: r.next(), deadband: r.whole(0, 12) };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  const responses = [{ port: 'turn', ...randomResponse(r) }];
+  return { id: 'pots', name: 'Pots', kind: 'pot', board: 'board', lanes: own, responses, calibration };
+}
+
+/** A ribbon that rises or falls, above or below its rest. */
+function ribbonSensor(r: Random, id: string, top: number): Sensor {
+  const [low, high] = [r.whole(0, top >> 2), r.whole(top >> 1, top)];
+  const n = r.whole(2, 6);
+  const falls = r.next() < 0.4;
+  const places = Array.from({ length: n }, (_, i) => (i + 0.8 * r.next()) / n);
+  const on = r.whole(2, 40);
+  const calibration: PlaceCalibration = {
+    is: 'place',
+    spacing: 'equal',
+    lanes: [
+      {
+        ...{ lane: id, rest: r.next() < 0.5 ? 0 : top, noise: 1, on, off: r.whole(1, on - 1) },
+        ...{ touchedNoise: r.next(), drop: r.between(0.001, 0.2), settle: r.whole(1, 8) },
+        map: places.map((place, i) => ({
+          count: low + Math.floor(((high - low) * (i + 0.5 * r.next())) / n),
+          place: falls ? 1 - place : place,
+        })),
+      },
+    ],
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'place', ...randomResponse(r) }];
+  const lanes = [{ id, column: id, note: r.whole(0, 127) }];
+  return { id, name: id, kind: 'ribbon', board: 'board', lanes, responses, calibration };
+}
+
+/** Contacts before those that are measured: their edges come, and play nothing. */
+function unmeasuredContacts(r: Random): Sensor {
+  const lanes = Array.from({ length: r.whole(1, 3) }, (_, i) => ({
+    id: `e${i}`,
+    contacts: [`e${i}a`, `e${i}b`],
+    note: 40 + i,
+  }));
+  return { id: 'knobs', name: 'Knobs', kind: 'encoder', board: 'board', lanes, responses: [] };
+}
+
+function switchSensor(r: Random, id: string): Sensor {
+  return {
+    id,
+    name: id,
+    kind: 'switch',
+    board: 'board',
+    lanes: Array.from({ length: r.whole(1, 4) }, (_, i) => ({
+      id: `${id}${i}`,
+      contacts: [`${id}${i}`],
+      note: r.whole(0, 127),
+    })),
+    responses: [],
+    calibration: {
+      is: 'contacts',
+      rest: r.next() < 0.5 ? 'open' : 'closed',
+      debounceMs: r.next() < 0.3 ? 0 : r.between(0, 250),
+      takes: [],
+      method: 'random',
+    },
+  };
+}

@@ -1,53 +1,59 @@
 import type { LaneDetector } from '../../guide/lane-guide';
 import { restOfLane } from '../../guide/lane-guide';
+import { quantile } from '../../signal/quantile';
+import { leastMoved, TOUCH_SHARE, TouchStretches } from './stretches';
 
-/** A touch goes this far from rest: σ, counts. It is one once it has lasted so long, µs, and is over after so long without. */
-const LEAST_SIGMAS = 12;
-const LEAST_COUNTS = 6;
-const LEAST_US = 40_000;
-const GAP_US = 60_000;
-/** What goes less far than this share of another lane's touch, while that lasts, is its crosstalk. */
-const CROSSTALK_SHARE = 0.5;
+/** A touch as it is felt: when, and how far from rest in each frame of it that was beyond the least, counts. */
+interface FeltTouch {
+  fromUs: number;
+  toUs: number;
+  distances: number[];
+}
+
+const levelOf = ({ distances }: FeltTouch): number => (distances.length > 0 ? quantile(distances, 0.5) : 0);
 
 /** Counts a touch when it is let go; of lanes that move together only the one that goes furthest. */
 export class TouchDetector implements LaneDetector {
   private rest = 0;
   private least = Infinity;
+  private stretches = new TouchStretches();
   /** The touch that lasts, or the last one. */
-  private last = { fromUs: -Infinity, toUs: -Infinity, furthest: 0 };
-  private lasts = false;
+  private last: FeltTouch = { fromUs: -Infinity, toUs: -Infinity, distances: [] };
+  /** Of the touches that were counted, counts. */
+  private furthest = 0;
 
-  /** @param others of the bank, this one among them */
+  /** @param others of the bank, this one among them; none where lanes go as far as they are touched, as ribbons do */
   constructor(private readonly others: () => readonly TouchDetector[]) {}
 
   learn(counts: readonly number[], rateHz: number): void {
     const { rest, noise } = restOfLane(counts, rateHz);
     this.rest = rest;
-    this.least = Math.max(LEAST_SIGMAS * noise, LEAST_COUNTS);
+    this.least = leastMoved(noise);
+    this.stretches = new TouchStretches();
+    this.furthest = 0;
   }
 
   get busy(): boolean {
-    return this.lasts;
+    return this.stretches.current !== null;
   }
 
   feed(tUs: number, count: number): boolean {
     const distance = Math.abs(count - this.rest);
-    if (distance >= this.least) {
-      if (!this.lasts) this.last = { fromUs: tUs, toUs: tUs, furthest: 0 };
-      this.lasts = true;
-      this.last.toUs = tUs;
-      this.last.furthest = Math.max(this.last.furthest, distance);
-      return false;
-    }
-    if (!this.lasts || tUs - this.last.toUs < GAP_US) return false;
-    this.lasts = false;
-    if (this.last.toUs - this.last.fromUs < LEAST_US) return false;
-    return !this.others().some((o) => o !== this && o.caused(this.last));
+    const ended = this.stretches.add(tUs, distance >= this.least) !== null;
+    const counts = ended && !this.others().some((other) => other.outdoes(this.last));
+    if (counts) this.furthest = Math.max(this.furthest, levelOf(this.last));
+    const { current } = this.stretches;
+    if (!current) return counts;
+    if (current.fromUs !== this.last.fromUs) this.last = { ...current, distances: [] };
+    this.last.toUs = current.toUs;
+    if (distance >= this.least) this.last.distances.push(distance);
+    return counts;
   }
 
-  /** Whether another lane's movement is the crosstalk of a touch here. */
-  private caused({ fromUs, toUs, furthest }: { fromUs: number; toUs: number; furthest: number }): boolean {
-    const together = this.last.fromUs <= toUs && this.last.toUs >= fromUs;
-    return together && furthest < CROSSTALK_SHARE * this.last.furthest;
+  /** Whether this lane was touched so much further, in a touch before or in another lane's at the same time, that the other is none. */
+  private outdoes(other: FeltTouch): boolean {
+    if (other === this.last) return levelOf(other) < TOUCH_SHARE * this.furthest;
+    const together = this.last.fromUs <= other.toUs && this.last.toUs >= other.fromUs;
+    return together && levelOf(other) < TOUCH_SHARE * levelOf(this.last);
   }
 }

@@ -1,0 +1,50 @@
+/** A lane moved if it kept this far from its rest, σ, and this many counts. (Common practice, no source.) */
+const LEAST_SIGMAS = 8;
+const LEAST_COUNTS = 4;
+/** Less than this is no touch but a disturbance, µs; a gap shorter than this does not end one. */
+export const LEAST_US = 20_000;
+const GAP_US = 30_000;
+/** What goes less far than this share of the furthest touch is none: a hand near by, or another lane's crosstalk. */
+export const TOUCH_SHARE = 0.5;
+
+/** The distance from rest, counts, from which on a lane is touched at all. @param noise σ at rest, counts */
+export const leastMoved = (noise: number): number => Math.max(LEAST_SIGMAS * noise, LEAST_COUNTS);
+
+/** A stretch of frames in which a lane was touched. */
+export interface Stretch {
+  fromUs: number;
+  toUs: number;
+  /** Its first and its last frame, of those that were added. */
+  first: number;
+  last: number;
+}
+
+/** Frame by frame, the stretches in which a lane is touched: long enough, with the short gaps in them passed over. */
+export class TouchStretches {
+  private frame = 0;
+  private stretch: Stretch | null = null;
+
+  /** The one that lasts. */
+  get current(): Readonly<Stretch> | null {
+    return this.stretch;
+  }
+
+  /** @param tUs not earlier than the one before @returns the stretch that ended before this frame, if one did */
+  add(tUs: number, touched: boolean): Stretch | null {
+    const ended = this.stretch && tUs - this.stretch.toUs > GAP_US ? this.end() : null;
+    if (touched) {
+      this.stretch ??= { fromUs: tUs, toUs: tUs, first: this.frame, last: this.frame };
+      this.stretch.toUs = tUs;
+      this.stretch.last = this.frame;
+    }
+    this.frame++;
+    return ended;
+  }
+
+  /** Ends the stretch that lasts. @returns it, unless it was too short */
+  end(): Stretch | null {
+    const { stretch } = this;
+    this.stretch = null;
+    return stretch && stretch.toUs - stretch.fromUs >= LEAST_US ? stretch : null;
+  }
+}

@@ -1,4 +1,5 @@
 import { compile } from '@/core/compile/compile';
+import { shareTold, toldBy, type Told } from '@/core/compile/told';
 import { changeEngine } from '@/core/engine/change';
 import type { Counts, Engine } from '@/core/engine/engine';
 import { startEngine } from '@/core/engine/start';
@@ -6,10 +7,11 @@ import { playEdge, playFrame, silence } from '@/core/engine/play';
 import { allColumns, contactsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
+import { toldKey } from './live-protocol';
 
 /** The engines of an instrument's boards, side by side on the application's own frames. */
 export class Engines {
-  private boards: { e: Engine; contact: number; contacts: number }[];
+  private boards: { e: Engine; contact: number; contacts: number; told: Told[] }[];
 
   constructor(instrument: Instrument) {
     this.boards = imagesOf(instrument).map(({ image, ...own }) => ({ e: startEngine(image), ...own }));
@@ -42,6 +44,18 @@ export class Engines {
     );
   }
 
+  /** What is computed from counts and contacts now, by {@link toldKey}: −1 … 1 of what was measured. */
+  told(): Record<string, number> {
+    return Object.fromEntries(
+      this.boards.flatMap(({ e, told }) =>
+        told.map(({ sensor, lane, port, column, level }) => [
+          toldKey(sensor, lane, port),
+          shareTold(level, e.row[column]),
+        ]),
+      ),
+    );
+  }
+
   silence(): number[][] {
     return this.boards.flatMap(({ e }) => messages(e, silence(e)));
   }
@@ -53,7 +67,8 @@ function imagesOf(instrument: Instrument) {
   let contact = 0;
   return instrument.boards.map((board) => {
     const contacts = contactsOf(instrument, board).length;
-    const own = { image: compile(instrument, board, columns), contact, contacts };
+    const told = toldBy(instrument, board, columns);
+    const own = { image: compile(instrument, board, columns), contact, contacts, told };
     contact += contacts;
     return own;
   });

@@ -3,7 +3,7 @@ import { PracticeBoard } from '@/board/practice';
 import { ReplayBoard } from '@/board/replay';
 import { SerialBoard } from '@/board/serial';
 import { compile } from '@/core/compile/compile';
-import { laneRange, levelOf, wayOf } from '@/core/ways/registry';
+import { laneRange, levelOf } from '@/core/ways/registry';
 import { levelReader } from '@/core/ways/level/reader';
 import { digestOf } from '@/core/exchange/document/instrument-digest';
 import { allColumns, allContacts, lanePlaces, responseAt } from '@/core/instrument/access';
@@ -247,6 +247,7 @@ export class LiveSession {
       lost: this.lost,
       counts: Array.from(this.frame),
       responses: this.responses(),
+      told: this.engines.told(),
       closed: [...this.closed],
       columns: this.columns.take(),
       rest: this.looked,
@@ -290,7 +291,6 @@ function boardBehind(source: Source, instrument: Instrument, seed: number) {
 function readersOf(instrument: Instrument): { column: number; read: (count: number) => number }[] {
   return instrument.sensors.flatMap((sensor) => {
     const places = lanePlaces(instrument, sensor);
-    const { calibration: c } = sensor;
     return sensor.lanes.flatMap(({ id }, lane) => {
       const level = levelOf(sensor, lane);
       const port = levelPort(sensor, lane);
@@ -298,8 +298,6 @@ function readersOf(instrument: Instrument): { column: number; read: (count: numb
         const read = levelReader(level, responseAt(sensor, port, id));
         return [{ column: places[lane], read: (count: number) => read(count).step / 127 }];
       }
-      const derived = c && wayOf(c).reader?.(c, id);
-      if (derived) return [{ column: places[lane], read: derived }];
       const range = laneRange(sensor, id);
       if (!range) return [];
       const share = (count: number) => Math.min(1, Math.abs((count - range.rest) / range.travel));

@@ -18,11 +18,14 @@ import { Parts } from '../engine/image/parts';
  * @param columns names of the frame's columns, in order
  * @throws RangeError where the instrument breaks the rules of instrument/rules and kinds/rules.ts; check it first
  */
-export function compile(
+export const compile = (
   instrument: Instrument,
   board: Board = instrument.boards[0],
   columns: readonly string[] = columnsOf(instrument, board),
-): Image {
+): Image => compileWith(instrument, board, columns).parts.image;
+
+/** An image with what it was made of. @throws RangeError as {@link compile} does */
+export function compileWith(instrument: Instrument, board: Board, columns: readonly string[]): Making {
   const parts = new Parts({
     table_bits: board.tableBits,
     byte_us: Math.max(1, Math.round(10_000_000 / board.midiBaud)),
@@ -44,7 +47,7 @@ export function compile(
   const { scenes } = instrument;
   parts.image.scenes = scenes.length > 1 ? scenes.length : 0;
   parts.image.max_bytes = mostBytes(parts.image);
-  return parts.image;
+  return making;
 }
 
 /** Puts a bank's listeners down one after another. */

@@ -65,8 +65,6 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
    * counts: none where what is read is derived from them
    */
   levelOf?(c: C, lane: string, port?: string): LaneLevel | undefined;
-  /** Reads a lane's own counts as what it tells, 0 … 1, where that is derived from them. */
-  reader?(c: C, lane: string): ((count: number) => number) | undefined;
   /** How far from rest playing takes a lane, counts; undefined where it knows none. */
   travelOf(c: C, lane: string): number | undefined;
   /** Which way its counts go when it is played: 1 or −1; null where they go both ways, or it does not matter. */

@@ -8,6 +8,7 @@ import { Headline, Reading, Station } from '../parts/station';
 import { HeardFindings } from './heard-findings';
 import { HiddenFaults } from './hidden-faults';
 import type { LiveParts } from './live-parts';
+import { ToldReadings } from './told-readings';
 
 /** A sensor of contacts: open or closed, and what it did. */
 export function ListenContacts({ heard, tools, below }: LiveParts) {
@@ -30,6 +31,7 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
               {(c && wordsOf(c).contact?.(c)) ?? (one ? 'Not measured yet.' : `${ORDER[i]} of this lane.`)}
             </Reading>
           ))}
+          <ToldReadings />
           <HeardFindings {...heard} />
           <HiddenFaults />
         </>

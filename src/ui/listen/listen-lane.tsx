@@ -19,6 +19,7 @@ import { HeardFindings } from './heard-findings';
 import { HiddenFaults } from './hidden-faults';
 import styles from './listen.module.css';
 import type { LiveParts } from './live-parts';
+import { ToldReadings } from './told-readings';
 import { NoiseBand } from './noise-band';
 import { Rate } from './rate';
 
@@ -59,6 +60,7 @@ export function ListenLane({ heard, tools, below }: LiveParts) {
             {rest && ' It is 1.4826 × the median deviation, so a knock does not count.'}
           </Reading>
           <Rate />
+          <ToldReadings />
           <HeardFindings {...heard} />
           <HiddenFaults />
         </>

@@ -4,8 +4,9 @@ import { useEffect, useRef } from 'react';
 import { allContacts, boardOf, lanePlaces } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
+import { levelPort } from '@/core/kinds/ports';
 import { wayOf } from '@/core/ways/registry';
-import type { Tick } from '@/workers/live-protocol';
+import { toldKey, type Tick } from '@/workers/live-protocol';
 import { useInstrument, useSession } from '../hooks/use-session';
 
 /** How far each lane of a sensor is played, 0 … 1: of what was measured, of the whole converter where nothing was; of contacts the share that is not as at rest. */
@@ -16,7 +17,10 @@ export function laneReader(instrument: Instrument, sensor: Sensor): (tick: Tick,
   const top = 2 ** boardOf(instrument, sensor).bits - 1;
   const c = sensor.calibration;
   const restClosed = c !== undefined && wayOf(c).closedAtRest(c);
+  const keys = sensor.lanes.map((_, lane) => toldKey(sensor.id, lane, levelPort(sensor, lane) ?? ''));
   return (tick, lane) => {
+    const told = tick.told[keys[lane]];
+    if (told !== undefined) return Math.abs(told);
     const place = places[lane];
     if (place < 0) {
       const own = ofLane[lane];

@@ -11,6 +11,7 @@ import { gatePort, levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import { useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
+import { laneReader } from '../parts/lane-values';
 import { PlaySurface } from '../parts/play-surface';
 import { Headline, Reading, Station } from '../parts/station';
 import { LaneNotes } from './lane-notes';
@@ -116,8 +117,10 @@ function Said() {
 }
 
 function LevelNow() {
-  const { column } = useSensor();
-  const response = useLive((s) => Math.round(127 * (s.tick?.responses[column] ?? 0)));
+  const instrument = useInstrument();
+  const { sensor, lane } = useSensor();
+  const read = useMemo(() => laneReader(instrument, sensor), [instrument, sensor]);
+  const response = useLive((s) => (s.tick ? Math.round(127 * read(s.tick, lane)) : 0));
   return (
     <p>
       <strong>{response}</strong>

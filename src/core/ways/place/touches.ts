@@ -1,4 +1,5 @@
 import { median } from '../../signal/quantile';
+import { stretchesOf } from '../touch/stretches';
 
 /** One touch, held in one place or slid along. */
 export interface PlacedTouch {
@@ -12,9 +13,8 @@ export interface PlacedTouch {
   level: number;
 }
 
-/** Shorter is no touch, a shorter gap does not end one, µs. (Common practice, no source.) */
-const LEAST_US = 40_000;
-const GAP_US = 30_000;
+/** Shorter is no touch that tells a place, µs: no more would be left of it than its ends. (Common practice, no source.) */
+export const LEAST_PLACED_US = 40_000;
 /** What is left out at both ends of a touch, in which the finger lands and lifts, µs. */
 const EDGE_US = 25_000;
 
@@ -25,25 +25,12 @@ export function placedTouches(
   on: number,
 ): PlacedTouch[] {
   const { id, tUs, counts } = take;
-  const found: PlacedTouch[] = [];
-  let first = -1;
-  let last = -1;
-  const end = () => {
-    if (first >= 0 && tUs[last] - tUs[first] >= LEAST_US) {
-      const inner: number[] = [];
-      for (let i = first; i <= last; i++)
-        if (tUs[i] - tUs[first] >= EDGE_US && tUs[last] - tUs[i] >= EDGE_US / 2) inner.push(counts[i]);
-      const level = inner.length > 0 ? median(inner) : counts[(first + last) >> 1];
-      found.push({ take: id, fromUs: tUs[first], toUs: tUs[last], from: first, to: last, level });
-    }
-    first = -1;
-  };
-  for (let i = 0; i < counts.length; i++) {
-    if (first >= 0 && tUs[i] - tUs[last] > GAP_US) end();
-    if (Math.abs(counts[i] - rest) < on) continue;
-    if (first < 0) first = i;
-    last = i;
-  }
-  end();
-  return found;
+  return stretchesOf(tUs, (i) => Math.abs(counts[i] - rest) >= on, LEAST_PLACED_US).map((stretch) => {
+    const { first: from, last: to, fromUs, toUs } = stretch;
+    const inner: number[] = [];
+    for (let i = from; i <= to; i++)
+      if (tUs[i] - fromUs >= EDGE_US && toUs - tUs[i] >= EDGE_US / 2) inner.push(counts[i]);
+    const level = inner.length > 0 ? median(inner) : counts[(from + to) >> 1];
+    return { take: id, fromUs, toUs, from, to, level };
+  });
 }

@@ -6,7 +6,6 @@ import type { Way } from '../way';
 import { PlaceCalibration, PlaceLane, PlacePoint } from './calibration';
 import { compilePlace } from './image';
 import { placeLane, placeLevel } from './lane-level';
-import { placeReader } from './reader';
 
 /** Rest has moved where it did by more than this many σ and this many counts. (Common practice, no source.) */
 const NOISES = 4;
@@ -25,7 +24,6 @@ export const place: Way<PlaceCalibration> = {
     ...c.lanes.flatMap((lane, i) => recordFaults(lane, `${path}.lanes.${i}`, fullScale)),
   ],
   levelOf: placeLevel,
-  reader: placeReader,
   restOf: (c, lane) => placeLane(c, lane)?.rest,
   travelOf: (c, lane) => {
     const own = placeLane(c, lane);

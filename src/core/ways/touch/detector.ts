@@ -1,7 +1,7 @@
 import type { LaneDetector } from '../../guide/lane-guide';
 import { restOfLane } from '../../guide/lane-guide';
 import { quantile } from '../../signal/quantile';
-import { leastMoved, TOUCH_SHARE, TouchStretches } from './stretches';
+import { LEAST_US, leastMoved, TOUCH_SHARE, TouchStretches } from './stretches';
 
 /** A touch as it is felt: when, and how far from rest in each frame of it that was beyond the least, counts. */
 interface FeltTouch {
@@ -16,20 +16,25 @@ const levelOf = ({ distances }: FeltTouch): number => (distances.length > 0 ? qu
 export class TouchDetector implements LaneDetector {
   private rest = 0;
   private least = Infinity;
-  private stretches = new TouchStretches();
+  private stretches: TouchStretches;
   /** The touch that lasts, or the last one. */
   private last: FeltTouch = { fromUs: -Infinity, toUs: -Infinity, distances: [] };
   /** Of the touches that were counted, counts. */
   private furthest = 0;
 
-  /** @param others of the bank, this one among them; none where lanes go as far as they are touched, as ribbons do */
-  constructor(private readonly others: () => readonly TouchDetector[]) {}
+  /** @param others of the bank, this one among them; none where lanes go as far as they are touched, as ribbons do @param leastUs what is shorter is no touch */
+  constructor(
+    private readonly others: () => readonly TouchDetector[],
+    private readonly leastUs = LEAST_US,
+  ) {
+    this.stretches = new TouchStretches(leastUs);
+  }
 
   learn(counts: readonly number[], rateHz: number): void {
     const { rest, noise } = restOfLane(counts, rateHz);
     this.rest = rest;
     this.least = leastMoved(noise);
-    this.stretches = new TouchStretches();
+    this.stretches = new TouchStretches(this.leastUs);
     this.furthest = 0;
   }
 

@@ -1,7 +1,7 @@
 /** A lane moved if it kept this far from its rest, σ, and this many counts. (Common practice, no source.) */
 const LEAST_SIGMAS = 8;
 const LEAST_COUNTS = 4;
-/** Less than this is no touch but a disturbance, µs; a gap shorter than this does not end one. */
+/** Less than this is no touch but a disturbance, µs, where a way does not want more; a gap shorter than this does not end one. */
 export const LEAST_US = 20_000;
 const GAP_US = 30_000;
 /** What goes less far than this share of the furthest touch is none: a hand near by, or another lane's crosstalk. */
@@ -24,6 +24,9 @@ export class TouchStretches {
   private frame = 0;
   private stretch: Stretch | null = null;
 
+  /** @param leastUs what is shorter is none */
+  constructor(private readonly leastUs = LEAST_US) {}
+
   /** The one that lasts. */
   get current(): Readonly<Stretch> | null {
     return this.stretch;
@@ -45,6 +48,19 @@ export class TouchStretches {
   end(): Stretch | null {
     const { stretch } = this;
     this.stretch = null;
-    return stretch && stretch.toUs - stretch.fromUs >= LEAST_US ? stretch : null;
+    return stretch && stretch.toUs - stretch.fromUs >= this.leastUs ? stretch : null;
   }
+}
+
+/** The stretches of a take in which a lane is touched. @param touched whether it is, in a frame @param leastUs what is shorter is none */
+export function stretchesOf(
+  tUs: ArrayLike<number>,
+  touched: (frame: number) => boolean,
+  leastUs?: number,
+): Stretch[] {
+  const stretches = new TouchStretches(leastUs);
+  const found: (Stretch | null)[] = [];
+  for (let i = 0; i < tUs.length; i++) found.push(stretches.add(tUs[i], touched(i)));
+  found.push(stretches.end());
+  return found.filter((stretch) => stretch !== null);
 }

@@ -1,7 +1,7 @@
 import type { LaneFrames } from '../../calibrate/lane-frames';
 import { quantile } from '../../signal/quantile';
 import { RecentMost } from '../../signal/recent-most';
-import { LEAST_US, leastMoved, TOUCH_SHARE, TouchStretches, type Stretch } from './stretches';
+import { LEAST_US, leastMoved, TOUCH_SHARE, stretchesOf } from './stretches';
 
 /** One touch of a lane. */
 export interface Touch {
@@ -36,17 +36,14 @@ function furthestHeld({ tUs, counts }: LaneFrames['played'][0], rest: number, si
   return furthest;
 }
 
-function touchesIn(take: LaneFrames['played'][0], rest: number, sign: Touch['sign'], least: number): Touch[] {
-  const stretches = new TouchStretches();
-  const found: Stretch[] = [];
-  for (let i = 0; i < take.counts.length; i++) {
-    const ended = stretches.add(take.tUs[i], sign * (take.counts[i] - rest) > least);
-    if (ended) found.push(ended);
-  }
-  const last = stretches.end();
-  if (last) found.push(last);
-  return found.map(({ first, last, fromUs, toUs }) => ({
-    ...{ take: take.take, fromUs, toUs, sign },
-    level: quantile(take.counts.subarray(first, last + 1), 0.5),
+function touchesIn(
+  { take, tUs, counts }: LaneFrames['played'][0],
+  rest: number,
+  sign: Touch['sign'],
+  least: number,
+): Touch[] {
+  return stretchesOf(tUs, (i) => sign * (counts[i] - rest) > least).map(({ first, last, fromUs, toUs }) => ({
+    ...{ take, fromUs, toUs, sign },
+    level: quantile(counts.subarray(first, last + 1), 0.5),
   }));
 }

@@ -1,0 +1,37 @@
+import type { Board } from '../instrument/board';
+import type { Instrument } from '../instrument/document';
+import type { LaneLevel } from '../ways/level/lane-level';
+import { levelOf } from '../ways/registry';
+import { compileWith } from './compile';
+
+/** What a port of a lane tells that is computed first: a level of a column that stands behind those that were read. */
+export interface Told {
+  sensor: string;
+  /** Place of the lane in its sensor. */
+  lane: number;
+  port: string;
+  /** Of the row that the engine plays. */
+  column: number;
+  level: LaneLevel;
+}
+
+/** All that a board computes from its counts and contacts and then reads as levels. @param columns of its frames, in order */
+export function toldBy(instrument: Instrument, board: Board, columns: readonly string[]): Told[] {
+  const { sensors, parts } = compileWith(instrument, board, columns);
+  return instrument.sensors.flatMap((sensor) => {
+    const { lanes = [], levels = {} } = sensors.get(sensor.id) ?? {};
+    return Object.entries(levels).flatMap(([port, first]) =>
+      lanes.map((lane, i): Told => ({
+        ...{ sensor: sensor.id, lane, port, column: parts.image.levels[first + i].column },
+        level: levelOf(sensor, lane, port)!,
+      })),
+    );
+  });
+}
+
+/** How far a level is from rest, −1 … 1 of its reach. @param count that it reads */
+export function shareTold({ rest, polarity, up, down }: LaneLevel, count: number): number {
+  const signed = (polarity === 'falling' ? -1 : 1) * (count - Math.round(rest));
+  const side = signed < 0 ? down : up;
+  return side === null ? 0 : Math.max(-1, Math.min(1, signed / side.reach));
+}

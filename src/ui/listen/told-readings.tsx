@@ -1,0 +1,37 @@
+'use client';
+
+import { sentence } from '../parts/words';
+import { kindOf } from '@/core/kinds/registry';
+import { toldKey } from '@/workers/live-protocol';
+import { useLive, useSensor } from '../hooks/use-session';
+import { Reading } from '../parts/station';
+
+/** What is computed from a lane's counts or contacts before voices read it. */
+export function ToldReadings() {
+  const { sensor, lane } = useSensor();
+  const { ports, lanes } = kindOf(sensor);
+  // As text, so that it is drawn again only where one changes.
+  const told = useLive((s) =>
+    Object.keys(ports)
+      .map((port) => {
+        const share = s.tick?.told[toldKey(sensor.id, lane, port)];
+        return share === undefined ? '' : `${port} ${Math.round(100 * share)}`;
+      })
+      .filter(Boolean)
+      .join(','),
+  );
+  const { id, column, contacts = [] } = sensor.lanes[lane];
+  const from =
+    lanes.are === 'counts' ? `the counts of ${column ?? id}` : `the edges of ${contacts.join(' and ')}`;
+  return told
+    .split(',')
+    .filter(Boolean)
+    .map((each) => {
+      const [port, percent] = each.split(' ');
+      return (
+        <Reading key={port} label={sentence(port)} value={percent} unit="%">
+          {`${sentence(ports[port].says)}, computed from ${from}.`}
+        </Reading>
+      );
+    });
+}

@@ -233,6 +233,26 @@ typedef struct {
     uint8_t agreed;
 } cheir_ribbon_state;
 
+/* An encoder: its two contacts; steps: from nothing to all; rests: the phases, a bit each, in which it comes to rest; into: its column. */
+typedef struct {
+    uint16_t steps;
+    uint8_t first;
+    uint8_t second;
+    uint8_t into;
+    uint8_t rests;
+    uint8_t falling;
+    uint8_t wraps;
+} cheir_turn;
+
+/* Value: what it is turned to; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames until its edges count. */
+typedef struct {
+    uint16_t value;
+    uint8_t phase;
+    uint8_t moved;
+    uint8_t settling;
+    uint8_t pad;
+} cheir_turn_state;
+
 /* Who hears a gate. */
 typedef struct {
     uint8_t is;
@@ -331,6 +351,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_contact_bank 2u
 #define CHEIR_SETTINGS_OF_ribbon(BYTE, WORD) WORD(scale.span) WORD(scale.factor) WORD(scale.mul) WORD(low) WORD(table) WORD(rest) WORD(on) WORD(off) WORD(drop) BYTE(settle)
 #define CHEIR_BYTES_OF_ribbon 19u
+#define CHEIR_SETTINGS_OF_turn(BYTE, WORD) WORD(steps) BYTE(rests) BYTE(falling) BYTE(wraps)
+#define CHEIR_BYTES_OF_turn 5u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
@@ -341,9 +363,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -357,6 +379,7 @@ typedef struct {
 #define CHEIR_strikes 1
 #define CHEIR_contact_banks 1
 #define CHEIR_ribbons 1
+#define CHEIR_turns 1
 #define CHEIR_listeners 1
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
@@ -552,6 +575,20 @@ CHEIR_LIES(ribbon_state_0, offsetof(cheir_ribbon_state, held) == 0);
 CHEIR_LIES(ribbon_state_1, offsetof(cheir_ribbon_state, before) == 2);
 CHEIR_LIES(ribbon_state_2, offsetof(cheir_ribbon_state, stage) == 4);
 CHEIR_LIES(ribbon_state_3, offsetof(cheir_ribbon_state, agreed) == 5);
+CHEIR_LIES(turn, sizeof(cheir_turn) == 8);
+CHEIR_LIES(turn_0, offsetof(cheir_turn, steps) == 0);
+CHEIR_LIES(turn_1, offsetof(cheir_turn, first) == 2);
+CHEIR_LIES(turn_2, offsetof(cheir_turn, second) == 3);
+CHEIR_LIES(turn_3, offsetof(cheir_turn, into) == 4);
+CHEIR_LIES(turn_4, offsetof(cheir_turn, rests) == 5);
+CHEIR_LIES(turn_5, offsetof(cheir_turn, falling) == 6);
+CHEIR_LIES(turn_6, offsetof(cheir_turn, wraps) == 7);
+CHEIR_LIES(turn_state, sizeof(cheir_turn_state) == 6);
+CHEIR_LIES(turn_state_0, offsetof(cheir_turn_state, value) == 0);
+CHEIR_LIES(turn_state_1, offsetof(cheir_turn_state, phase) == 2);
+CHEIR_LIES(turn_state_2, offsetof(cheir_turn_state, moved) == 3);
+CHEIR_LIES(turn_state_3, offsetof(cheir_turn_state, settling) == 4);
+CHEIR_LIES(turn_state_4, offsetof(cheir_turn_state, pad) == 5);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);

@@ -590,7 +590,7 @@ describe('GET', () => {
     ]);
     expect(told).toEqual([
       ['Wherry', 17],
-      ['Cairn', 11],
+      ['Cairn', 12],
       ['Sallow', 6],
     ]);
   });

@@ -27,6 +27,8 @@ import {
   CHOICE_LANE_STATE,
   ENGINE_STATE,
   SETTINGS_HEAD,
+  TURN,
+  TURN_STATE,
 } from './records';
 import { type Fields, type FieldType, type Of, type Struct } from './struct';
 
@@ -100,6 +102,11 @@ const LIST = {
     of: RIBBON,
     settings: ['scale', 'low', 'table', 'rest', 'on', 'off', 'drop', 'settle'],
     states: { ribbons: RIBBON_STATE },
+  },
+  turns: {
+    of: TURN,
+    settings: ['steps', 'rests', 'falling', 'wraps'],
+    states: { turns: TURN_STATE },
   },
   listeners: { of: LISTENER, settings: [], states: {} },
   notes: { of: NOTE, settings: ['table', 'from', 'span', 'scenes'], states: {} },

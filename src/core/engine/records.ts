@@ -258,6 +258,32 @@ export const RIBBON_STATE = struct(
   },
 );
 
+export const TURN = struct(
+  'turn',
+  'an encoder: its two contacts; steps: from nothing to all; rests: the phases, a bit each, in which it comes to rest; into: its column',
+  {
+    steps: 'u16',
+    first: 'u8',
+    second: 'u8',
+    into: 'u8',
+    rests: 'u8',
+    falling: 'u8',
+    wraps: 'u8',
+  },
+);
+
+export const TURN_STATE = struct(
+  'turn_state',
+  'value: what it is turned to; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames until its edges count',
+  {
+    value: 'u16',
+    phase: 'u8',
+    moved: 'u8',
+    settling: 'u8',
+    pad: 'u8',
+  },
+);
+
 export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
 
 export const NOTE = struct(

@@ -12,8 +12,14 @@ export interface LaneDetector {
   readonly busy: boolean;
 }
 
-/** Quiet after the last gesture of a take, before it ends. */
-const TAIL_US = 60_000;
+/** How the closings of contacts are counted, and how long it is quiet after the last gesture before a take ends, µs. */
+export interface CountsClosings {
+  /** Closings of a lane nearer than this are one. */
+  debounceUs: number;
+  tailUs: number;
+}
+/** A contact's bounces are one press. */
+const PRESSES: CountsClosings = { debounceUs: 60_000, tailUs: 60_000 };
 /** Pause between takes, to read the next prompt. */
 const PAUSE_US = 1_200_000;
 /** The first part of a rest take fixes what counts as moving. */
@@ -34,12 +40,13 @@ export class LaneGuide implements GuidedRun {
   private limits: { low: number; high: number }[] | null = null;
   private complaint: GuideView['complaint'] = null;
 
-  /** @param detectors one a lane; null for a bank of contacts, which is told its edges and knows no rest */
+  /** @param detectors one a lane; null for a bank of contacts, which is told its edges and knows no rest @param counts how closings count */
   constructor(
     private readonly steps: readonly GuideStep[],
     private readonly lanes: number,
     private readonly rateHz: number,
     private readonly detectors: readonly LaneDetector[] | null,
+    private readonly counts: CountsClosings = PRESSES,
   ) {
     if (steps.length === 0) throw new RangeError('LaneGuide: a step or more is required');
     if (detectors && steps[0].gestures !== null)
@@ -60,7 +67,7 @@ export class LaneGuide implements GuidedRun {
     }
     if (this.current.gestures === null) return this.keepStill(tUs, counts);
     this.listen(tUs, counts, true);
-    return this.enough() && tUs - this.lastUs >= TAIL_US ? this.end(tUs) : [];
+    return this.enough() && tUs - this.lastUs >= this.counts.tailUs ? this.end(tUs) : [];
   }
 
   edge(tUs: number, lane: number, closed: boolean): GuideEvent[] {
@@ -68,7 +75,7 @@ export class LaneGuide implements GuidedRun {
       this.recording &&
       this.current.gestures !== null &&
       closed &&
-      tUs - this.pressedUs[lane] > DEBOUNCE_US
+      tUs - this.pressedUs[lane] > this.counts.debounceUs
     ) {
       this.pressedUs[lane] = tUs;
       this.tick(lane, tUs);
@@ -151,9 +158,6 @@ export class LaneGuide implements GuidedRun {
       : [{ is: 'take-ends', role }, { is: 'finished' }];
   }
 }
-
-/** A contact's bounces are one press, µs. */
-const DEBOUNCE_US = 60_000;
 
 /** Rest and noise of a lane, counts. */
 export const restOfLane = (counts: readonly number[], rateHz: number): { rest: number; noise: number } =>

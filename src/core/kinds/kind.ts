@@ -4,6 +4,7 @@ import type { Calibration } from '../instrument/calibration';
 import type { Sensor } from '../instrument/sensor';
 import type { Voice } from '../instrument/voices';
 import type { ScaleId } from '../pitch/scale';
+import type { Role } from '../signal/take';
 
 /** The gesture a sensor takes; its colour and shape come from this, its word always stands beside them. */
 export const GESTURE_FAMILIES = ['breath', 'press', 'touch', 'strike', 'place', 'move', 'switch'] as const;
@@ -58,6 +59,8 @@ export interface Kind {
   way: Calibration['is'] | null;
   /** The takes that a guided run of it wants, in order; none where it is not measured yet. */
   steps: readonly GuideStep[];
+  /** What the prompter says for a role, where its way does not say it already: one instruction, and one line under it. */
+  asks?: Partial<Record<Role, { says: string; under: string }>>;
   /** A count in units of the part's sheet, in words; undefined where the sheet was not typed. */
   unitWords?(count: number, sensor: Sensor, board: Board): string | undefined;
   /** The voices that it starts with. @param zone id of the zone that they play into */

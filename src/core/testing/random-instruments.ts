@@ -80,7 +80,7 @@ const PORTS: Record<string, { level?: string; gate?: string; pitch?: string }> =
   'touch-pads': { gate: 'touch', pitch: 'pad' },
   'strike-pads': { gate: 'hit' },
   switch: { gate: 'closed' },
-  encoder: { gate: 'step' },
+  encoder: { level: 'turn' },
   pot: { level: 'turn' },
   ribbon: { level: 'place', gate: 'touch' },
 };

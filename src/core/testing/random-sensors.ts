@@ -1,5 +1,6 @@
 import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
 import type { PlaceCalibration, PlaceLane } from '../ways/place/calibration';
+import { PHASES, type TurnsCalibration } from '../ways/turns/calibration';
 import type { TravelCalibration } from '../ways/travel/calibration';
 import type { StrikeCalibration } from '../ways/strike/calibration';
 import type { TouchCalibration } from '../ways/touch/calibration';
@@ -38,6 +39,10 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
     const [own] = c.lanes;
     return sameWay(own, other.lanes[0]) ? { ...made, calibration: other } : made;
   }
+  if (c.is === 'turns') {
+    const { steps, ends } = encoderSensor(r).calibration as TurnsCalibration;
+    return { ...made, calibration: { ...c, steps, ends } };
+  }
   if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
   const touch = touchSensor(r, n, top).calibration as TouchCalibration;
   // Which way touching moves the counts is the pads' structure.
@@ -56,6 +61,7 @@ export function randomSensors(r: Random, top: number): Sensor[] {
     ...(r.next() < 0.6 ? [touchSensor(r, lanes(r), top)] : []),
     ...(r.next() < 0.5 ? [strikeSensor(r, lanes(r), top)] : []),
     ...(r.next() < 0.3 ? [unmeasuredContacts(r)] : []),
+    ...(r.next() < 0.3 ? [encoderSensor(r)] : []),
     ...(r.next() < 0.5 ? [switchSensor(r, 'keys')] : []),
     ...(r.next() < 0.2 ? [switchSensor(r, 'more')] : []),
     ...(r.next() < 0.3 ? [travelSensor(r, r.whole(1, 6), top)] : []),
@@ -267,10 +273,40 @@ function unmeasuredContacts(r: Random): Sensor {
   const lanes = Array.from({ length: r.whole(1, 3) }, (_, i) => ({
     id: `e${i}`,
     contacts: [`e${i}a`, `e${i}b`],
-    note: 40 + i,
   }));
   return { id: 'knobs', name: 'Knobs', kind: 'encoder', board: 'board', lanes, responses: [] };
 }
+
+/** Encoders of every sort. */
+function encoderSensor(r: Random): Sensor {
+  const lanes = Array.from({ length: r.whole(1, 3) }, (_, i) => ({
+    id: `t${i}`,
+    contacts: [`t${i}a`, `t${i}b`],
+  }));
+  const calibration: TurnsCalibration = {
+    is: 'turns',
+    steps: r.next() < 0.5 ? r.whole(4, 20) : r.whole(4, 16384),
+    ends: r.next() < 0.5 ? 'stop' : 'wrap',
+    lanes: lanes.map(({ id }) => ({
+      lane: id,
+      rests: RESTS[r.whole(0, RESTS.length - 1)],
+      leads: r.next() < 0.5 ? 'first' : 'second',
+    })),
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'turn', ...randomResponse(r) }];
+  return { id: 'dials', name: 'Dials', kind: 'encoder', board: 'board', lanes, responses, calibration };
+}
+
+const RESTS: TurnsCalibration['lanes'][0]['rests'][] = [
+  ['none'],
+  ['first'],
+  ['both'],
+  ['none', 'both'],
+  ['first', 'second'],
+  [...PHASES],
+];
 
 function switchSensor(r: Random, id: string): Sensor {
   return {

@@ -79,7 +79,8 @@ function randomEdges(r: Random, contacts: string[], tUs: Float64Array): Edges {
   const last = tUs[tUs.length - 1];
   contacts.forEach((_, contact) => {
     let closed = 0;
-    for (let t = tUs[0] + r.between(0, 300_000); t < last; t += r.between(5_000, 700_000))
+    const slowest = r.next() < 0.4 ? 30_000 : 700_000;
+    for (let t = tUs[0] + r.between(0, 300_000); t < last; t += r.between(5_000, slowest))
       for (let n = 2 * r.whole(0, 3) + 1, at = t; n > 0; n--, at += r.whole(50, 3000))
         found.push({ tUs: Math.round(at), contact, closed: (closed = 1 - closed) });
   });

@@ -7,6 +7,7 @@ import { place } from './place/way';
 import { strike } from './strike/way';
 import { touch } from './touch/way';
 import { travel } from './travel/way';
+import { turns } from './turns/way';
 import type { MovedSince } from './moved-lanes';
 import type { Way } from './way';
 
@@ -20,7 +21,7 @@ export function registerWay(way: Way): void {
 }
 
 /** A new way is a folder beside this file and a name in this list. */
-for (const way of [level, travel, place, touch, strike, contacts]) registerWay(way);
+for (const way of [level, travel, place, touch, strike, contacts, turns]) registerWay(way);
 
 /** All ways, in the order in which they were made known. */
 export const allWays = (): Way[] => [...ways.values()];

@@ -39,7 +39,7 @@ export function calibrate(text: string): Response {
 
 /** The sensor's lanes: `channel` is short for one of that column, or of that contact. */
 function lanesOf({ sensor }: CalibrateRequest): Asked<Lane[]> {
-  const { are, least, most } = kindOf(sensor).lanes;
+  const { are, least, most, contacts = 1 } = kindOf(sensor).lanes;
   const refused = (path: string, says: string) =>
     no(problem(422, 'The request does not hold what is needed', [{ path, says }]));
   if (sensor.channel === undefined && !sensor.lanes)
@@ -49,11 +49,17 @@ function lanesOf({ sensor }: CalibrateRequest): Asked<Lane[]> {
   ];
   if (lanes.length < least || lanes.length > most)
     return refused('sensor.lanes', `${least} … ${most} lanes are required, got ${lanes.length}`);
-  const without = lanes.findIndex((l) => (are === 'counts' ? l.column === undefined : !l.contacts?.length));
+  const without = lanes.findIndex((l) =>
+    are === 'counts' ? l.column === undefined : l.contacts?.length !== contacts,
+  );
   if (without >= 0)
     return refused(
       `sensor.lanes.${without}`,
-      are === 'counts' ? 'a column is required' : 'a contact is required',
+      are === 'counts'
+        ? 'a column is required'
+        : contacts === 1
+          ? 'a contact is required'
+          : 'two contacts are required',
     );
   return { ok: true, value: lanes };
 }

@@ -11,6 +11,8 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
   const verb = sentence(sensor.verb ?? kindOf(sensor).verb);
   if (view?.complaint === 'moved')
     return { says: 'It moved. Let it rest.', under: 'The rest take begins again by itself.' };
+  const own = kindOf(sensor).asks?.[role];
+  if (own) return own;
   if (role === 'places') return placePrompt(verb, sensor, view);
   if (role === 'slide')
     return {

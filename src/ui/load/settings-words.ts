@@ -31,6 +31,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   strikes: 'struck lane',
   contact_banks: 'contact bank',
   ribbons: 'ribbon',
+  turns: 'encoder',
   listeners: 'listener',
   notes: 'note voice',
   note_lanes: 'note',

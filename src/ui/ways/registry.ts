@@ -6,6 +6,7 @@ import { placeWords } from './place/words';
 import { strikeWords } from './strike/words';
 import { touchWords } from './touch/words';
 import { travelWords } from './travel/words';
+import { turnsWords } from './turns/words';
 import type { WayWords } from './way-words';
 
 /** How screens speak of each way; a new way is a file more, and a row here. */
@@ -16,6 +17,7 @@ const words = {
   touch: touchWords,
   strike: strikeWords,
   contacts: contactsWords,
+  turns: turnsWords,
 } satisfies { [is in Calibration['is']]: WayWords<Extract<Calibration, { is: is }>> };
 
 /** The words of a calibration's way. */

@@ -10,12 +10,13 @@ import { level } from './level';
 import { ribbon } from './ribbon';
 import { strike } from './strike';
 import { touch } from './touch';
+import { turn } from './turn';
 
 /**
  * Every block, in the order in which a frame plays them: levels before notes. A silence shuts choices first, so that none falls on
  * another lane while lanes are muted one by one, and ends notes last.
  */
-const BLOCKS: Block[] = [ribbon, choice, switched, control, level, gate, touch, strike, contacts, note];
+const BLOCKS: Block[] = [ribbon, turn, choice, switched, control, level, gate, touch, strike, contacts, note];
 
 export const blocks = (): readonly Block[] => BLOCKS;
 

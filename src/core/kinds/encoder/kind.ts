@@ -1,4 +1,6 @@
+import { TURNS_STEPS } from '../../ways/turns/steps';
 import type { Kind } from '../kind';
+import { laneControllers } from '../level-voices';
 
 /** Knobs without an end, that count steps either way. */
 export const encoder: Kind = {
@@ -13,10 +15,16 @@ export const encoder: Kind = {
   lanes: { least: 1, most: 16, are: 'contacts', contacts: 2 },
   readBy: 'converter',
   ports: {
-    step: { carries: 'gate', says: 'at every step' },
+    turn: { carries: 'level', says: 'what it is turned to' },
   },
   facts: {},
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'turns',
+  steps: TURNS_STEPS,
+  asks: {
+    sweep: {
+      says: 'Turn it once round to the right, then back.',
+      under: 'Step by step, as you would play it; then let go. It ends by itself.',
+    },
+  },
+  firstVoices: (sensor, zone) => laneControllers(sensor, 'turn', 20, zone),
 };

@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
+import { calibrateTurns } from '../../ways/turns/calibrate';
+import { turnsGuide } from '../../ways/turns/steps';
 import { SimulatedEncoder } from './simulate';
 import type { Workings } from '../workings';
 
-/** How encoders are simulated; the rest comes later. */
+/** How encoders are guided, calibrated and simulated. */
 export const encoderWorkings: Workings = {
-  ...comesLater('encoders'),
+  guide: turnsGuide,
+  calibrate: calibrateTurns,
   simulate: (sensor, _board, seed) => new SimulatedEncoder(sensor, seed),
 };

@@ -80,6 +80,12 @@ void cheir_use(const cheir_instrument *instrument)
 #define U16(field) (field)
 #endif
 #define TABLE16(entry) U16(entry)
+/* Reads a constant of the runtime, which lies in program memory where there is one. */
+#if defined(__AVR__)
+#define CONSTANT16(entry) pgm_read_word(&(entry))
+#else
+#define CONSTANT16(entry) (entry)
+#endif
 
 /*
  * On a small chip the loops are fast only while they fit the registers: what is rarely needed is kept out of line.

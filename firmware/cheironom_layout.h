@@ -10,6 +10,7 @@ enum { CHEIR_GATE_CLOSED = 0, CHEIR_GATE_OPEN = 1, CHEIR_GATE_MUTED = 2, CHEIR_G
 enum { CHEIR_TOUCH_UNTOUCHED = 0, CHEIR_TOUCH_TOUCHED = 1, CHEIR_TOUCH_MUTED = 2 };
 enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 2, CHEIR_STRIKE_SPENT = 3, CHEIR_STRIKE_RINGING = 4 };
 enum { CHEIR_RIBBON_UNTOUCHED = 0, CHEIR_RIBBON_LANDING = 1, CHEIR_RIBBON_TOUCHED = 2 };
+enum { CHEIR_SPEED_STOPPED = 0, CHEIR_SPEED_BEGUN = 1, CHEIR_SPEED_TURNING = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
 enum { CHEIR_SYSEX_SETTINGS = 1, CHEIR_SYSEX_ASKS = 2, CHEIR_SYSEX_ANSWER = 3, CHEIR_SYSEX_COMMAND = 4 };
@@ -253,6 +254,26 @@ typedef struct {
     uint8_t pad;
 } cheir_turn_state;
 
+/* A wheel with magnets, times in units of 64 us; stop: so long after a pulse it stands; bounce: what closes so soon after it opened is no pulse; shift: of the fastest period (reciprocal); smoothing: what is taken of a new period, a power of two; into: its column. */
+typedef struct {
+    uint16_t stop;
+    uint16_t bounce;
+    uint8_t contact;
+    uint8_t into;
+    uint8_t shift;
+    uint8_t smoothing;
+} cheir_speed;
+
+/* Since: the last pulse; opened: when its contact opened last; period: between pulses, smoothed; value: how fast it turns. */
+typedef struct {
+    uint16_t since;
+    uint16_t opened;
+    uint16_t period;
+    uint16_t value;
+    uint8_t stage;
+    uint8_t pad;
+} cheir_speed_state;
+
 /* Who hears a gate. */
 typedef struct {
     uint8_t is;
@@ -353,6 +374,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_ribbon 19u
 #define CHEIR_SETTINGS_OF_turn(BYTE, WORD) WORD(steps) BYTE(rests) BYTE(falling) BYTE(wraps)
 #define CHEIR_BYTES_OF_turn 5u
+#define CHEIR_SETTINGS_OF_speed(BYTE, WORD) WORD(stop) WORD(bounce) BYTE(shift) BYTE(smoothing)
+#define CHEIR_BYTES_OF_speed 6u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
@@ -363,9 +386,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -380,6 +403,7 @@ typedef struct {
 #define CHEIR_contact_banks 1
 #define CHEIR_ribbons 1
 #define CHEIR_turns 1
+#define CHEIR_speeds 1
 #define CHEIR_listeners 1
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
@@ -589,6 +613,20 @@ CHEIR_LIES(turn_state_1, offsetof(cheir_turn_state, phase) == 2);
 CHEIR_LIES(turn_state_2, offsetof(cheir_turn_state, moved) == 3);
 CHEIR_LIES(turn_state_3, offsetof(cheir_turn_state, settling) == 4);
 CHEIR_LIES(turn_state_4, offsetof(cheir_turn_state, pad) == 5);
+CHEIR_LIES(speed, sizeof(cheir_speed) == 8);
+CHEIR_LIES(speed_0, offsetof(cheir_speed, stop) == 0);
+CHEIR_LIES(speed_1, offsetof(cheir_speed, bounce) == 2);
+CHEIR_LIES(speed_2, offsetof(cheir_speed, contact) == 4);
+CHEIR_LIES(speed_3, offsetof(cheir_speed, into) == 5);
+CHEIR_LIES(speed_4, offsetof(cheir_speed, shift) == 6);
+CHEIR_LIES(speed_5, offsetof(cheir_speed, smoothing) == 7);
+CHEIR_LIES(speed_state, sizeof(cheir_speed_state) == 10);
+CHEIR_LIES(speed_state_0, offsetof(cheir_speed_state, since) == 0);
+CHEIR_LIES(speed_state_1, offsetof(cheir_speed_state, opened) == 2);
+CHEIR_LIES(speed_state_2, offsetof(cheir_speed_state, period) == 4);
+CHEIR_LIES(speed_state_3, offsetof(cheir_speed_state, value) == 6);
+CHEIR_LIES(speed_state_4, offsetof(cheir_speed_state, stage) == 8);
+CHEIR_LIES(speed_state_5, offsetof(cheir_speed_state, pad) == 9);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);

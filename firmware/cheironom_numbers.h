@@ -185,4 +185,25 @@ static OUT_OF_LINE UNUSED uint16_t mapped(uint16_t table, uint16_t share)
 }
 #endif
 
+#if CHEIR_speeds
+/* 2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest. */
+static const uint16_t reciprocals[33] CHEIR_FLASH = {65535, 63550, 61681, 59919, 58254, 56680, 55188, 53773, 52429, 51150, 49932, 48771, 47663, 46603, 45590, 44620, 43691, 42799, 41943, 41121, 40330, 39569, 38836, 38130, 37449, 36792, 36158, 35545, 34953, 34380, 33825, 33288, 32768};
+
+/* 2^(31 - shift) / n without a division, straight between the points of a table; n is 1 ... 65535. Below what still fits a word: 65535. */
+static uint16_t reciprocal(uint16_t n, uint8_t shift)
+{
+    uint8_t own = 0, i;
+    uint16_t above;
+    while (!(n & 0x8000u)) {
+        n = (uint16_t)(n << 1);
+        own++;
+    }
+    if (own > shift) return 65535u;
+    i = (uint8_t)((uint8_t)(n >> 10) & 31u);
+    above = CONSTANT16(reciprocals[i]);
+    above = (uint16_t)(above - (((uint32_t)(uint16_t)(above - CONSTANT16(reciprocals[i + 1])) * (uint8_t)(n >> 2) + 128u) >> 8));
+    return (uint16_t)(above >> (uint8_t)(shift - own));
+}
+#endif
+
 #endif

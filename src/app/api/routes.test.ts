@@ -524,10 +524,8 @@ describe('POST /api/firmware and /api/prove', () => {
         'cheironom.h',
         ...['allocator', 'blocks', 'change', 'choice', 'config', 'contacts', 'control', 'events'].map(part),
         ...['frames', 'gate', 'image', 'keep', 'layout', 'level', 'line', 'note', 'numbers'].map(part),
-        ...['place', 'port', 'ribbon', 'settings', 'strike', 'switched', 'sysex', 'touch', 'velocity'].map(
-          part,
-        ),
-        ...['wire', 'zero'].map(part),
+        ...['place', 'port', 'ribbon', 'settings', 'speed', 'strike', 'switched', 'sysex'].map(part),
+        ...['touch', 'turn', 'velocity', 'wire', 'zero'].map(part),
         'instrument.c',
         'instrument.h',
         'instrument.json',
@@ -591,7 +589,7 @@ describe('GET', () => {
     expect(told).toEqual([
       ['Wherry', 17],
       ['Cairn', 12],
-      ['Sallow', 6],
+      ['Sallow', 7],
     ]);
   });
 });

@@ -18,6 +18,9 @@ export const STRIKE_STAGE = { waiting: 0, window: 1, masked: 2, spent: 3, ringin
 /** Stages of a ribbon: landing until enough frames agree on a place. */
 export const RIBBON_STAGE = { untouched: 0, landing: 1, touched: 2 } as const;
 
+/** Stages of a wheel: begun from its first pulse to its second, from which on it has a speed. */
+export const SPEED_STAGE = { stopped: 0, begun: 1, turning: 2 } as const;
+
 /** Which of the lanes touched a choice takes. */
 export const CHOOSES = { last: 0, highest: 1 } as const;
 
@@ -60,6 +63,7 @@ export const CODES = {
   touch: TOUCH_STAGE,
   strike: STRIKE_STAGE,
   ribbon: RIBBON_STAGE,
+  speed: SPEED_STAGE,
   chooses: CHOOSES,
   control: CONTROL_KIND,
   sysex: SYSEX_KIND,

@@ -27,6 +27,8 @@ import {
   CHOICE_LANE_STATE,
   ENGINE_STATE,
   SETTINGS_HEAD,
+  SPEED,
+  SPEED_STATE,
   TURN,
   TURN_STATE,
 } from './records';
@@ -107,6 +109,11 @@ const LIST = {
     of: TURN,
     settings: ['steps', 'rests', 'falling', 'wraps'],
     states: { turns: TURN_STATE },
+  },
+  speeds: {
+    of: SPEED,
+    settings: ['stop', 'bounce', 'shift', 'smoothing'],
+    states: { speeds: SPEED_STATE },
   },
   listeners: { of: LISTENER, settings: [], states: {} },
   notes: { of: NOTE, settings: ['table', 'from', 'span', 'scenes'], states: {} },

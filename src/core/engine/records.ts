@@ -284,6 +284,32 @@ export const TURN_STATE = struct(
   },
 );
 
+export const SPEED = struct(
+  'speed',
+  'a wheel with magnets, times in units of 64 us; stop: so long after a pulse it stands; bounce: what closes so soon after it opened is no pulse; shift: of the fastest period (reciprocal); smoothing: what is taken of a new period, a power of two; into: its column',
+  {
+    stop: 'u16',
+    bounce: 'u16',
+    contact: 'u8',
+    into: 'u8',
+    shift: 'u8',
+    smoothing: 'u8',
+  },
+);
+
+export const SPEED_STATE = struct(
+  'speed_state',
+  'since: the last pulse; opened: when its contact opened last; period: between pulses, smoothed; value: how fast it turns',
+  {
+    since: 'u16',
+    opened: 'u16',
+    period: 'u16',
+    value: 'u16',
+    stage: 'u8',
+    pad: 'u8',
+  },
+);
+
 export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
 
 export const NOTE = struct(

@@ -90,11 +90,14 @@ export const holdController = (sensor: Sensor, port: string, zone: string): Cont
 /** D2, under the notes that lanes begin with. */
 const LOW_NOTE = 38;
 
+/** A first note of a gate without strength: one low note. */
+export const droneNote = (sensor: Sensor, port: string, zone: string): NoteVoice => ({
+  ...laneNotes(sensor, port, zone, { is: 'fixed', value: 100 }),
+  pitch: { is: 'fixed', note: LOW_NOTE },
+});
+
 /** First voices of what is touched somewhere: a note while it is, and where it is as a controller. */
 export const touchedVoices = (sensor: Sensor, zone: string): [NoteVoice, ControllerVoice] => [
-  {
-    ...laneNotes(sensor, 'touch', zone, { is: 'fixed', value: 100 }),
-    pitch: { is: 'fixed', note: LOW_NOTE },
-  },
+  droneNote(sensor, 'touch', zone),
   levelController(sensor, 'place', 16, zone),
 ];

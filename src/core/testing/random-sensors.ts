@@ -1,5 +1,6 @@
 import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
 import type { PlaceCalibration, PlaceLane } from '../ways/place/calibration';
+import type { SpeedCalibration } from '../ways/speed/calibration';
 import { PHASES, type TurnsCalibration } from '../ways/turns/calibration';
 import type { TravelCalibration } from '../ways/travel/calibration';
 import type { StrikeCalibration } from '../ways/strike/calibration';
@@ -43,6 +44,13 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
     const { steps, ends } = encoderSensor(r).calibration as TurnsCalibration;
     return { ...made, calibration: { ...c, steps, ends } };
   }
+  if (c.is === 'speed') {
+    const other = wheelSensor(r).calibration as SpeedCalibration;
+    return {
+      ...made,
+      calibration: { ...c, lanes: c.lanes.map((own) => ({ ...other.lanes[0], lane: own.lane })) },
+    };
+  }
   if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
   const touch = touchSensor(r, n, top).calibration as TouchCalibration;
   // Which way touching moves the counts is the pads' structure.
@@ -62,6 +70,7 @@ export function randomSensors(r: Random, top: number): Sensor[] {
     ...(r.next() < 0.5 ? [strikeSensor(r, lanes(r), top)] : []),
     ...(r.next() < 0.3 ? [unmeasuredContacts(r)] : []),
     ...(r.next() < 0.3 ? [encoderSensor(r)] : []),
+    ...(r.next() < 0.3 ? [wheelSensor(r)] : []),
     ...(r.next() < 0.5 ? [switchSensor(r, 'keys')] : []),
     ...(r.next() < 0.2 ? [switchSensor(r, 'more')] : []),
     ...(r.next() < 0.3 ? [travelSensor(r, r.whole(1, 6), top)] : []),
@@ -297,6 +306,26 @@ function encoderSensor(r: Random): Sensor {
   };
   const responses = r.next() < 0.5 ? [] : [{ port: 'turn', ...randomResponse(r) }];
   return { id: 'dials', name: 'Dials', kind: 'encoder', board: 'board', lanes, responses, calibration };
+}
+
+/** Wheels that pass magnets. */
+function wheelSensor(r: Random): Sensor {
+  const lanes = Array.from({ length: r.whole(1, 2) }, (_, i) => ({ id: `w${i}`, contacts: [`w${i}`] }));
+  const calibration: SpeedCalibration = {
+    is: 'speed',
+    lanes: lanes.map(({ id }) => {
+      const fastestMs = r.between(1, 60);
+      const slowestMs = fastestMs * r.between(1.5, 30);
+      return {
+        ...{ lane: id, fastestMs, slowestMs, stopMs: slowestMs * r.between(1.25, 1.6) },
+        ...{ bounceMs: r.between(0, 5), unevenness: r.between(0, 0.2), smoothing: r.whole(0, 3) },
+      };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'speed', ...randomResponse(r) }];
+  return { id: 'wheels', name: 'Wheels', kind: 'wheel-speed', board: 'board', lanes, responses, calibration };
 }
 
 const RESTS: TurnsCalibration['lanes'][0]['rests'][] = [

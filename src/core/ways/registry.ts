@@ -4,6 +4,7 @@ import { contacts } from './contacts/way';
 import type { LaneLevel } from './level/lane-level';
 import { level } from './level/way';
 import { place } from './place/way';
+import { speed } from './speed/way';
 import { strike } from './strike/way';
 import { touch } from './touch/way';
 import { travel } from './travel/way';
@@ -21,7 +22,7 @@ export function registerWay(way: Way): void {
 }
 
 /** A new way is a folder beside this file and a name in this list. */
-for (const way of [level, travel, place, touch, strike, contacts, turns]) registerWay(way);
+for (const way of [level, travel, place, touch, strike, contacts, turns, speed]) registerWay(way);
 
 /** All ways, in the order in which they were made known. */
 export const allWays = (): Way[] => [...ways.values()];

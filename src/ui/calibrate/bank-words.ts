@@ -40,6 +40,11 @@ const HEADS: Record<string, [head: string, term?: TermId]> = {
   signalToNoise: ['signal, σ', 'σ'],
   crosstalkPercent: ['neighbours, %', 'crosstalk'],
   shockPercent: ['shaken, %'],
+  slowestMs: ['slowest, ms'],
+  fastestMs: ['fastest, ms'],
+  stopMs: ['still after, ms'],
+  unevenPercent: ['uneven, %'],
+  lateMs: ['smoothed by, ms'],
   longestBounceMs: ['bounce, ms', 'debounce'],
 };
 

@@ -32,6 +32,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   contact_banks: 'contact bank',
   ribbons: 'ribbon',
   turns: 'encoder',
+  speeds: 'wheel',
   listeners: 'listener',
   notes: 'note voice',
   note_lanes: 'note',

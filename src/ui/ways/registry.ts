@@ -3,6 +3,7 @@ import { wayOf } from '@/core/ways/registry';
 import { contactsWords } from './contacts/words';
 import { levelWords } from './level/words';
 import { placeWords } from './place/words';
+import { speedWords } from './speed/words';
 import { strikeWords } from './strike/words';
 import { touchWords } from './touch/words';
 import { travelWords } from './travel/words';
@@ -18,6 +19,7 @@ const words = {
   strike: strikeWords,
   contacts: contactsWords,
   turns: turnsWords,
+  speed: speedWords,
 } satisfies { [is in Calibration['is']]: WayWords<Extract<Calibration, { is: is }>> };
 
 /** The words of a calibration's way. */

@@ -8,6 +8,7 @@ import { contacts } from './contacts';
 import { gate } from './gate-block';
 import { level } from './level';
 import { ribbon } from './ribbon';
+import { speed } from './speed';
 import { strike } from './strike';
 import { touch } from './touch';
 import { turn } from './turn';
@@ -16,7 +17,20 @@ import { turn } from './turn';
  * Every block, in the order in which a frame plays them: levels before notes. A silence shuts choices first, so that none falls on
  * another lane while lanes are muted one by one, and ends notes last.
  */
-const BLOCKS: Block[] = [ribbon, turn, choice, switched, control, level, gate, touch, strike, contacts, note];
+const BLOCKS: Block[] = [
+  ribbon,
+  turn,
+  speed,
+  choice,
+  switched,
+  control,
+  level,
+  gate,
+  touch,
+  strike,
+  contacts,
+  note,
+];
 
 export const blocks = (): readonly Block[] => BLOCKS;
 

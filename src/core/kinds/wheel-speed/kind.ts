@@ -1,4 +1,6 @@
+import { SPEED_STEPS } from '../../ways/speed/steps';
 import type { Kind } from '../kind';
+import { droneNote, laneControllers } from '../level-voices';
 
 /** A wheel with magnets, whose pulses tell how fast it turns. */
 export const wheelSpeed: Kind = {
@@ -17,7 +19,16 @@ export const wheelSpeed: Kind = {
     turning: { carries: 'gate', says: 'while it turns' },
   },
   facts: { magnets: { unit: 'magnets', low: 1, high: 100, says: 'round the wheel', usual: 6 } },
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'speed',
+  steps: SPEED_STEPS,
+  asks: {
+    sweep: {
+      says: 'Turn it as slowly as should still sound. Then faster, and let it stop.',
+      under: 'A few turns slowly, a few faster, up to your fastest. It ends by itself once it stands.',
+    },
+  },
+  firstVoices: (sensor, zone) => [
+    droneNote(sensor, 'turning', zone),
+    ...laneControllers(sensor, 'speed', 18, zone),
+  ],
 };

@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
+import { calibrateSpeed } from '../../ways/speed/calibrate';
+import { speedGuide } from '../../ways/speed/steps';
 import { SimulatedPulses } from './simulate';
 import type { Workings } from '../workings';
 
-/** How a wheel speed is simulated; the rest comes later. */
+/** How a wheel's speed is guided, calibrated and simulated. */
 export const wheelSpeedWorkings: Workings = {
-  ...comesLater('a wheel speed'),
+  guide: speedGuide,
+  calibrate: calibrateSpeed,
   simulate: (sensor, _board, seed) => new SimulatedPulses(sensor, seed),
 };

@@ -274,6 +274,29 @@ typedef struct {
     uint8_t pad;
 } cheir_speed_state;
 
+/* An axis; scale: two g from its offset. */
+typedef struct {
+    cheir_scale scale;
+    uint16_t offset;
+} cheir_axis;
+
+/* Three axes that tell which way is down; slack: counts within which nothing has moved; steady: off one g, 16384ths, from which on it is shaken; rests: pitch and roll as it is held; into: its columns, pitch and roll from there. */
+typedef struct {
+    cheir_axis axes[3];
+    uint16_t slack;
+    uint16_t steady;
+    uint16_t rests[2];
+    uint8_t columns[3];
+    uint8_t into;
+} cheir_tilt;
+
+/* Held: counts that roll and pitch were computed of; both from how it is held, in 65536ths of a turn, 32768 for none. */
+typedef struct {
+    uint16_t held[3];
+    uint16_t roll;
+    uint16_t pitch;
+} cheir_tilt_state;
+
 /* Who hears a gate. */
 typedef struct {
     uint8_t is;
@@ -376,6 +399,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_turn 5u
 #define CHEIR_SETTINGS_OF_speed(BYTE, WORD) WORD(stop) WORD(bounce) BYTE(shift) BYTE(smoothing)
 #define CHEIR_BYTES_OF_speed 6u
+#define CHEIR_SETTINGS_OF_tilt(BYTE, WORD) WORD(axes[0].scale.span) WORD(axes[0].scale.factor) WORD(axes[0].scale.mul) WORD(axes[0].offset) WORD(axes[1].scale.span) WORD(axes[1].scale.factor) WORD(axes[1].scale.mul) WORD(axes[1].offset) WORD(axes[2].scale.span) WORD(axes[2].scale.factor) WORD(axes[2].scale.mul) WORD(axes[2].offset) WORD(slack) WORD(steady) WORD(rests[0]) WORD(rests[1])
+#define CHEIR_BYTES_OF_tilt 32u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
@@ -386,9 +411,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tilts, tilt) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tilts, tilt_state, tilts) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -404,6 +429,7 @@ typedef struct {
 #define CHEIR_ribbons 1
 #define CHEIR_turns 1
 #define CHEIR_speeds 1
+#define CHEIR_tilts 1
 #define CHEIR_listeners 1
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
@@ -627,6 +653,38 @@ CHEIR_LIES(speed_state_2, offsetof(cheir_speed_state, period) == 4);
 CHEIR_LIES(speed_state_3, offsetof(cheir_speed_state, value) == 6);
 CHEIR_LIES(speed_state_4, offsetof(cheir_speed_state, stage) == 8);
 CHEIR_LIES(speed_state_5, offsetof(cheir_speed_state, pad) == 9);
+CHEIR_LIES(axis, sizeof(cheir_axis) == 8);
+CHEIR_LIES(axis_0, offsetof(cheir_axis, scale.span) == 0);
+CHEIR_LIES(axis_1, offsetof(cheir_axis, scale.factor) == 2);
+CHEIR_LIES(axis_2, offsetof(cheir_axis, scale.mul) == 4);
+CHEIR_LIES(axis_3, offsetof(cheir_axis, offset) == 6);
+CHEIR_LIES(tilt, sizeof(cheir_tilt) == 36);
+CHEIR_LIES(tilt_0, offsetof(cheir_tilt, axes[0].scale.span) == 0);
+CHEIR_LIES(tilt_1, offsetof(cheir_tilt, axes[0].scale.factor) == 2);
+CHEIR_LIES(tilt_2, offsetof(cheir_tilt, axes[0].scale.mul) == 4);
+CHEIR_LIES(tilt_3, offsetof(cheir_tilt, axes[0].offset) == 6);
+CHEIR_LIES(tilt_4, offsetof(cheir_tilt, axes[1].scale.span) == 8);
+CHEIR_LIES(tilt_5, offsetof(cheir_tilt, axes[1].scale.factor) == 10);
+CHEIR_LIES(tilt_6, offsetof(cheir_tilt, axes[1].scale.mul) == 12);
+CHEIR_LIES(tilt_7, offsetof(cheir_tilt, axes[1].offset) == 14);
+CHEIR_LIES(tilt_8, offsetof(cheir_tilt, axes[2].scale.span) == 16);
+CHEIR_LIES(tilt_9, offsetof(cheir_tilt, axes[2].scale.factor) == 18);
+CHEIR_LIES(tilt_10, offsetof(cheir_tilt, axes[2].scale.mul) == 20);
+CHEIR_LIES(tilt_11, offsetof(cheir_tilt, axes[2].offset) == 22);
+CHEIR_LIES(tilt_12, offsetof(cheir_tilt, slack) == 24);
+CHEIR_LIES(tilt_13, offsetof(cheir_tilt, steady) == 26);
+CHEIR_LIES(tilt_14, offsetof(cheir_tilt, rests[0]) == 28);
+CHEIR_LIES(tilt_15, offsetof(cheir_tilt, rests[1]) == 30);
+CHEIR_LIES(tilt_16, offsetof(cheir_tilt, columns[0]) == 32);
+CHEIR_LIES(tilt_17, offsetof(cheir_tilt, columns[1]) == 33);
+CHEIR_LIES(tilt_18, offsetof(cheir_tilt, columns[2]) == 34);
+CHEIR_LIES(tilt_19, offsetof(cheir_tilt, into) == 35);
+CHEIR_LIES(tilt_state, sizeof(cheir_tilt_state) == 10);
+CHEIR_LIES(tilt_state_0, offsetof(cheir_tilt_state, held[0]) == 0);
+CHEIR_LIES(tilt_state_1, offsetof(cheir_tilt_state, held[1]) == 2);
+CHEIR_LIES(tilt_state_2, offsetof(cheir_tilt_state, held[2]) == 4);
+CHEIR_LIES(tilt_state_3, offsetof(cheir_tilt_state, roll) == 6);
+CHEIR_LIES(tilt_state_4, offsetof(cheir_tilt_state, pitch) == 8);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);

@@ -185,7 +185,7 @@ static OUT_OF_LINE UNUSED uint16_t mapped(uint16_t table, uint16_t share)
 }
 #endif
 
-#if CHEIR_speeds
+#if CHEIR_speeds || CHEIR_tilts
 /* 2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest. */
 static const uint16_t reciprocals[33] CHEIR_FLASH = {65535, 63550, 61681, 59919, 58254, 56680, 55188, 53773, 52429, 51150, 49932, 48771, 47663, 46603, 45590, 44620, 43691, 42799, 41943, 41121, 40330, 39569, 38836, 38130, 37449, 36792, 36158, 35545, 34953, 34380, 33825, 33288, 32768};
 
@@ -203,6 +203,49 @@ static uint16_t reciprocal(uint16_t n, uint8_t shift)
     above = CONSTANT16(reciprocals[i]);
     above = (uint16_t)(above - (((uint32_t)(uint16_t)(above - CONSTANT16(reciprocals[i + 1])) * (uint8_t)(n >> 2) + 128u) >> 8));
     return (uint16_t)(above >> (uint8_t)(shift - own));
+}
+#endif
+
+#if CHEIR_tilts
+/* atan(i / 32), in 65536ths of a turn; and the square root of 1 + (i / 32)^2, less 1, Q16. */
+static const uint16_t arc_tangents[33] CHEIR_FLASH = {0, 326, 651, 975, 1297, 1617, 1933, 2246, 2555, 2860, 3159, 3453, 3742, 4025, 4302, 4572, 4836, 5094, 5344, 5589, 5826, 6058, 6282, 6500, 6712, 6917, 7117, 7310, 7498, 7679, 7856, 8026, 8192};
+static const uint16_t hypotenuses[33] CHEIR_FLASH = {0, 32, 128, 287, 510, 795, 1142, 1550, 2017, 2543, 3125, 3764, 4456, 5202, 5998, 6843, 7735, 8674, 9657, 10682, 11747, 12852, 13994, 15172, 16384, 17629, 18905, 20211, 21546, 22908, 24296, 25709, 27146};
+
+/* A point as its angle, in 65536ths of a turn, and its distance. */
+typedef struct {
+    uint16_t angle, length;
+} cheir_polar;
+
+/* Straight between the points of a table; q is 0 ... 32768. */
+static uint16_t table_between(const uint16_t *table, uint16_t q)
+{
+    uint8_t i = (uint8_t)(q >> 10);
+    uint16_t below = CONSTANT16(table[i]);
+    if (i == 32u) return below;
+    return (uint16_t)(below + (((uint32_t)(uint16_t)(CONSTANT16(table[i + 1]) - below) * (uint8_t)(q >> 2) + 128u) >> 8));
+}
+
+/* atan2 and hypot without a division: in the first octant from tables, then turned. Each coordinate is a distance and whether it is below 0. */
+static cheir_polar polar(uint16_t across, uint8_t under, uint16_t along, uint8_t behind)
+{
+    cheir_polar point = {0, 0};
+    uint8_t steep = across > along;
+    uint16_t most = steep ? across : along, q, shifted;
+    uint8_t own = 0;
+    if (most == 0) return point;
+    shifted = most;
+    while (!(shifted & 0x8000u)) {
+        shifted = (uint16_t)(shifted << 1);
+        own++;
+    }
+    q = product_by_65536((uint16_t)((steep ? along : across) << own), reciprocal(most, own));
+    if (q > 32768u) q = 32768u;
+    point.angle = table_between(arc_tangents, q);
+    if (steep) point.angle = (uint16_t)(16384u - point.angle);
+    if (behind && along) point.angle = (uint16_t)(32768u - point.angle);
+    if (under && across) point.angle = (uint16_t)(0u - point.angle);
+    point.length = (uint16_t)(most + product_by_65536(most, table_between(hypotenuses, q)));
+    return point;
 }
 #endif
 

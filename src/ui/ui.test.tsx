@@ -45,7 +45,7 @@ describe('words', () => {
       '2 min ago',
       '2 h ago',
       'yesterday',
-      '6 days ago',
+      '6 d ago',
       'just now',
     ]);
     expect([0, NaN, 1234, 1, 1 / 40, 1 / 3, 1 / 720, 1e-6].map(perHourWords)).toEqual([

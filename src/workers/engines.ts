@@ -48,10 +48,7 @@ export class Engines {
   told(): Record<string, number> {
     return Object.fromEntries(
       this.boards.flatMap(({ e, told }) =>
-        told.map(({ sensor, lane, port, column, level }) => [
-          toldKey(sensor, lane, port),
-          shareTold(level, e.row[column]),
-        ]),
+        told.map((own) => [toldKey(own.sensor, own.lane, own.port), shareTold(own, e.row[own.column])]),
       ),
     );
   }

@@ -525,7 +525,7 @@ describe('POST /api/firmware and /api/prove', () => {
         ...['allocator', 'blocks', 'change', 'choice', 'config', 'contacts', 'control', 'events'].map(part),
         ...['frames', 'gate', 'image', 'keep', 'layout', 'level', 'line', 'note', 'numbers'].map(part),
         ...['place', 'port', 'ribbon', 'settings', 'speed', 'strike', 'switched', 'sysex'].map(part),
-        ...['touch', 'turn', 'velocity', 'wire', 'zero'].map(part),
+        ...['tilt', 'touch', 'turn', 'velocity', 'wire', 'zero'].map(part),
         'instrument.c',
         'instrument.h',
         'instrument.json',
@@ -587,7 +587,7 @@ describe('GET', () => {
       i.takes.length,
     ]);
     expect(told).toEqual([
-      ['Wherry', 17],
+      ['Wherry', 19],
       ['Cairn', 12],
       ['Sallow', 7],
     ]);

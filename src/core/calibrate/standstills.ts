@@ -69,7 +69,10 @@ export function insideOf(
 export function noiseOf(tUs: ArrayLike<number>, counts: Uint16Array): number | null {
   const noises = standstillsOf(tUs, counts).flatMap((standstill) => {
     const inside = insideOf(tUs, standstill);
-    return inside ? restStatistics(counts.subarray(inside.from, inside.to + 1), 1).noise : [];
+    if (!inside) return [];
+    const { from, to } = inside;
+    const rateHz = (1e6 * (to - from)) / (tUs[to] - tUs[from]);
+    return restStatistics(counts.subarray(from, to + 1), rateHz).noise;
   });
   return noises.length > 0 ? noises.reduce((a, b) => Math.max(a, b)) : null;
 }

@@ -1,5 +1,7 @@
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
+import { lanesOfSource } from '../kinds/ports';
+import { kindOf } from '../kinds/registry';
 import type { LaneLevel } from '../ways/level/lane-level';
 import { levelOf } from '../ways/registry';
 import { compileWith } from './compile';
@@ -13,6 +15,8 @@ export interface Told {
   /** Of the row that the engine plays. */
   column: number;
   level: LaneLevel;
+  /** Whether it tells open or closed, and not how far. */
+  gate: boolean;
 }
 
 /** All that a board computes from its counts and contacts and then reads as levels. @param columns of its frames, in order */
@@ -21,17 +25,27 @@ export function toldBy(instrument: Instrument, board: Board, columns: readonly s
   return instrument.sensors.flatMap((sensor) => {
     const { lanes = [], levels = {} } = sensors.get(sensor.id) ?? {};
     return Object.entries(levels).flatMap(([port, first]) =>
-      lanes.map((lane, i): Told => ({
-        ...{ sensor: sensor.id, lane, port, column: parts.image.levels[first + i].column },
-        level: levelOf(sensor, lane, port)!,
-      })),
+      lanes.flatMap((lane, i): Told[] => {
+        if (!lanesOfSource(sensor, { port }).includes(lane)) return [];
+        return [
+          {
+            ...{ sensor: sensor.id, lane, port, column: parts.image.levels[first + i].column },
+            level: levelOf(sensor, lane, port)!,
+            gate: kindOf(sensor).ports[port].carries === 'gate',
+          },
+        ];
+      }),
     );
   });
 }
 
-/** How far a level is from rest, −1 … 1 of its reach. @param count that it reads */
-export function shareTold({ rest, polarity, up, down }: LaneLevel, count: number): number {
+/** How far a level is from rest, −1 … 1 of its reach; of a gate 1 where it opens. @param count that it reads */
+export function shareTold(
+  { gate, level: { rest, polarity, up, down } }: Pick<Told, 'gate' | 'level'>,
+  count: number,
+): number {
   const signed = (polarity === 'falling' ? -1 : 1) * (count - Math.round(rest));
   const side = signed < 0 ? down : up;
+  if (gate) return side !== null && Math.abs(signed) >= side.on ? 1 : 0;
   return side === null ? 0 : Math.max(-1, Math.min(1, signed / side.reach));
 }

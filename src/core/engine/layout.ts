@@ -29,6 +29,8 @@ import {
   SETTINGS_HEAD,
   SPEED,
   SPEED_STATE,
+  TILT,
+  TILT_STATE,
   TURN,
   TURN_STATE,
 } from './records';
@@ -115,6 +117,7 @@ const LIST = {
     settings: ['stop', 'bounce', 'shift', 'smoothing'],
     states: { speeds: SPEED_STATE },
   },
+  tilts: { of: TILT, settings: ['axes', 'slack', 'steady', 'rests'], states: { tilts: TILT_STATE } },
   listeners: { of: LISTENER, settings: [], states: {} },
   notes: { of: NOTE, settings: ['table', 'from', 'span', 'scenes'], states: {} },
   note_lanes: { of: NOTE_LANE, settings: ['channel', 'note'], states: { note_lanes: NOTE_LANE_STATE } },

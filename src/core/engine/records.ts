@@ -310,6 +310,34 @@ export const SPEED_STATE = struct(
   },
 );
 
+const AXIS = struct('axis', 'an axis; scale: two g from its offset', {
+  scale: SCALE,
+  offset: 'u16',
+});
+
+export const TILT = struct(
+  'tilt',
+  'three axes that tell which way is down; slack: counts within which nothing has moved; steady: off one g, 16384ths, from which on it is shaken; rests: pitch and roll as it is held; into: its columns, pitch and roll from there',
+  {
+    axes: [AXIS, 3],
+    slack: 'u16',
+    steady: 'u16',
+    rests: ['u16', 2],
+    columns: ['u8', 3],
+    into: 'u8',
+  },
+);
+
+export const TILT_STATE = struct(
+  'tilt_state',
+  'held: counts that roll and pitch were computed of; both from how it is held, in 65536ths of a turn, 32768 for none',
+  {
+    held: ['u16', 3],
+    roll: 'u16',
+    pitch: 'u16',
+  },
+);
+
 export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
 
 export const NOTE = struct(

@@ -26,5 +26,14 @@ export function levelPort(sensor: Sensor, lane = 0): string | null {
   return found ? found[0] : portThat(sensor, 'level');
 }
 
+/** Places of the lanes that a hand plays: those that a port names, where ports name any. */
+export function playedLanes(sensor: Sensor): number[] {
+  const { ports, lanes } = kindOf(sensor);
+  const named = Object.values(ports).flatMap(({ lane }) =>
+    lane === undefined ? [] : [lanes.names!.indexOf(lane)],
+  );
+  return named.length > 0 ? [...new Set(named)] : sensor.lanes.map((_, i) => i);
+}
+
 /** The port of its gate, or null. */
 export const gatePort = (sensor: Sensor): string | null => portThat(sensor, 'gate');

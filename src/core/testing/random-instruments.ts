@@ -81,6 +81,7 @@ const PORTS: Record<string, { level?: string; gate?: string; pitch?: string }> =
   'strike-pads': { gate: 'hit' },
   switch: { gate: 'closed' },
   encoder: { level: 'turn' },
+  tilt: { level: 'roll' },
   'wheel-speed': { level: 'speed', gate: 'turning' },
   pot: { level: 'turn' },
   ribbon: { level: 'place', gate: 'touch' },

@@ -1,5 +1,6 @@
 import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
 import type { PlaceCalibration, PlaceLane } from '../ways/place/calibration';
+import type { AxesCalibration } from '../ways/axes/calibration';
 import type { SpeedCalibration } from '../ways/speed/calibration';
 import { PHASES, type TurnsCalibration } from '../ways/turns/calibration';
 import type { TravelCalibration } from '../ways/travel/calibration';
@@ -51,6 +52,20 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
       calibration: { ...c, lanes: c.lanes.map((own) => ({ ...other.lanes[0], lane: own.lane })) },
     };
   }
+  if (c.is === 'axes') {
+    // To which sides it is tilted is its structure, and its noise decides which of them are wide enough.
+    const offset = r.between(0.3, 0.7) * top;
+    const pitch = { ...c.pitch, rest: r.between(-180, 180) };
+    return {
+      ...made,
+      calibration: {
+        ...c,
+        steady: r.between(0.05, 1),
+        pitch,
+        lanes: c.lanes.map((own) => ({ ...own, offset })),
+      },
+    };
+  }
   if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
   const touch = touchSensor(r, n, top).calibration as TouchCalibration;
   // Which way touching moves the counts is the pads' structure.
@@ -71,6 +86,7 @@ export function randomSensors(r: Random, top: number): Sensor[] {
     ...(r.next() < 0.3 ? [unmeasuredContacts(r)] : []),
     ...(r.next() < 0.3 ? [encoderSensor(r)] : []),
     ...(r.next() < 0.3 ? [wheelSensor(r)] : []),
+    ...(r.next() < 0.3 ? [tiltSensor(r, top)] : []),
     ...(r.next() < 0.5 ? [switchSensor(r, 'keys')] : []),
     ...(r.next() < 0.2 ? [switchSensor(r, 'more')] : []),
     ...(r.next() < 0.3 ? [travelSensor(r, r.whole(1, 6), top)] : []),
@@ -310,7 +326,10 @@ function encoderSensor(r: Random): Sensor {
 
 /** Wheels that pass magnets. */
 function wheelSensor(r: Random): Sensor {
-  const lanes = Array.from({ length: r.whole(1, 2) }, (_, i) => ({ id: `w${i}`, contacts: [`w${i}`] }));
+  const lanes = Array.from({ length: r.whole(1, 2) }, (_, i) => ({
+    ...{ id: `w${i}`, contacts: [`w${i}`] },
+    note: r.whole(0, 127),
+  }));
   const calibration: SpeedCalibration = {
     is: 'speed',
     lanes: lanes.map(({ id }) => {
@@ -326,6 +345,30 @@ function wheelSensor(r: Random): Sensor {
   };
   const responses = r.next() < 0.5 ? [] : [{ port: 'speed', ...randomResponse(r) }];
   return { id: 'wheels', name: 'Wheels', kind: 'wheel-speed', board: 'board', lanes, responses, calibration };
+}
+
+/** Three axes that tell which way is down. */
+function tiltSensor(r: Random, top: number): Sensor {
+  const lanes = ['x', 'y', 'z'].map((axis) => ({ id: `g${axis}`, column: `g${axis}` }));
+  const range = () => ({
+    rest: r.between(-180, 180),
+    up: r.between(10, 175),
+    down: r.next() < 0.3 ? 0 : r.between(10, 175),
+  });
+  const calibration: AxesCalibration = {
+    is: 'axes',
+    steady: r.between(0.05, 1),
+    roll: range(),
+    pitch: range(),
+    lanes: lanes.map(({ id }) => ({
+      ...{ lane: id, offset: r.between(0.3, 0.7) * top, gain: Math.max(16, r.between(0.02, 0.3) * top) },
+      ...{ noise: r.between(0.3, 4), offsetError: 0, gainError: 0 },
+    })),
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'roll', ...randomResponse(r) }];
+  return { id: 'tilt', name: 'Tilt', kind: 'tilt', board: 'board', lanes, responses, calibration };
 }
 
 const RESTS: TurnsCalibration['lanes'][0]['rests'][] = [

@@ -65,6 +65,11 @@ function rangesOf(r: Random, sensor: Sensor, lane: Lane, top: number): Ranges {
     const { rest, map } = c.lanes[0];
     return { rest, goal: (x) => (x.next() < 0.1 ? anywhere(x) : x.between(map[0].count, map.at(-1)!.count)) };
   }
+  if (c.is === 'axes') {
+    // About one g, and now and then shaken.
+    const { offset, gain } = c.lanes.find((l) => l.lane === lane.id)!;
+    return { rest: offset, goal: (x) => (x.next() < 0.1 ? anywhere(x) : offset + gain * x.between(-1, 1)) };
+  }
   if (c.is !== 'touch') return { rest: 0, goal: anywhere };
   const { untouched, touched, on } = c.lanes.find((l) => l.lane === lane.id)!;
   return {

@@ -1,5 +1,6 @@
 import { CALIBRATIONS, type Calibration } from '../instrument/calibration';
 import type { Sensor } from '../instrument/sensor';
+import { axes } from './axes/way';
 import { contacts } from './contacts/way';
 import type { LaneLevel } from './level/lane-level';
 import { level } from './level/way';
@@ -22,7 +23,7 @@ export function registerWay(way: Way): void {
 }
 
 /** A new way is a folder beside this file and a name in this list. */
-for (const way of [level, travel, place, touch, strike, contacts, turns, speed]) registerWay(way);
+for (const way of [level, travel, place, touch, strike, contacts, turns, speed, axes]) registerWay(way);
 
 /** All ways, in the order in which they were made known. */
 export const allWays = (): Way[] => [...ways.values()];

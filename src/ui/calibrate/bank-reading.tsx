@@ -1,9 +1,10 @@
 import { upperBound } from '@/core/calibrate/missed-share';
-import type { BankReport } from '@/core/calibrate/report';
+import type { BankReport, LaneReading } from '@/core/calibrate/report';
 import type { Cure } from '@/core/findings/finding';
 import type { Sensor } from '@/core/instrument/sensor';
 import { Findings } from '../parts/findings';
 import { Reading } from '../parts/station';
+import { sentence } from '../parts/words';
 import { wordsOf } from '../ways/registry';
 
 /** The few numbers that a bank's lanes share, and the findings. */
@@ -17,17 +18,18 @@ export function BankReading({
   act: (cure: Cure) => void;
 }) {
   const calibration = report?.calibration ?? sensor.calibration;
-  const played = report?.readings.lanes.filter((l) => l.gestures > 0).length ?? null;
+  const lanes = report?.readings.lanes ?? null;
   return (
     <>
-      <Reading
-        label="Lanes played"
-        term="lane"
-        value={played === null ? '–' : String(played)}
-        unit={`of ${sensor.lanes.length}`}
-      >
-        {played === null ? 'Comes from your takes.' : 'A lane that was not played stays silent.'}
-      </Reading>
+      {sensor.lanes.length > 1 ? (
+        <LanesPlayed lanes={lanes} of={sensor.lanes.length} />
+      ) : (
+        <Reading label="Measured from" value={lanes ? String(lanes[0].gestures) : '–'} unit="gestures">
+          {calibration
+            ? `${sentence(wordsOf(calibration).measured(calibration, sensor).all)}.`
+            : 'Comes from your takes.'}
+        </Reading>
+      )}
       {report && <Replayed numbers={report.readings.numbers} />}
       {calibration &&
         wordsOf(calibration)
@@ -39,6 +41,20 @@ export function BankReading({
           ))}
       {report && <Findings findings={report.findings} act={act} />}
     </>
+  );
+}
+
+function LanesPlayed({ lanes, of }: { lanes: readonly LaneReading[] | null; of: number }) {
+  const played = lanes?.filter((l) => l.gestures > 0).length ?? null;
+  return (
+    <Reading
+      label="Lanes played"
+      term="lane"
+      value={played === null ? '–' : String(played)}
+      unit={`of ${of}`}
+    >
+      {played === null ? 'Comes from your takes.' : 'A lane that was not played stays silent.'}
+    </Reading>
   );
 }
 

@@ -2,6 +2,7 @@
 
 import {
   Chart,
+  Legend,
   LineController,
   LineElement,
   LinearScale,
@@ -19,7 +20,7 @@ import { useColours, type Colours } from '../parts/colours';
 import { grouped } from '../parts/words';
 import styles from './calibrate.module.css';
 
-Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, PointElement, Annotation);
+Chart.register(Legend, LineController, LineElement, LinearScale, LogarithmicScale, PointElement, Annotation);
 
 /** A judgement of a lane: what was measured firm, what is predicted dashed, what was chosen as a line with its word. */
 export function PictureChart({ picture }: { picture: Picture }) {
@@ -72,7 +73,7 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
     ...(logFrom === undefined ? { type: 'linear' as const } : { type: 'logarithmic' as const, min: logFrom }),
     grid: { color: c.faint },
     border: { color: c.line },
-    bounds: 'data' as const,
+    bounds: logFrom === undefined ? ('ticks' as const) : ('data' as const),
     ticks: {
       color: c.soft,
       font,

@@ -1,10 +1,12 @@
 'use client';
 
 import { allContacts } from '@/core/instrument/access';
+import { kindOf } from '@/core/kinds/registry';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { LaneStrip } from '../parts/lane-strip';
 import { wordsOf } from '../ways/registry';
 import { Headline, Reading, Station } from '../parts/station';
+import { sentence } from '../parts/words';
 import { HeardFindings } from './heard-findings';
 import { HiddenFaults } from './hidden-faults';
 import type { LiveParts } from './live-parts';
@@ -28,7 +30,8 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
         <>
           {names.map((name, i) => (
             <Reading key={name} label={one ? 'Now' : name} value={states[i]}>
-              {(c && wordsOf(c).contact?.(c)) ?? (one ? 'Not measured yet.' : `${ORDER[i]} of this lane.`)}
+              {(c && wordsOf(c).contact?.(c)) ??
+                (one ? (c ? 'Its contact.' : 'Not measured yet.') : `${ORDER[i]} of this lane.`)}
             </Reading>
           ))}
           <ToldReadings />
@@ -39,7 +42,7 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
     >
       <Headline
         says={one ? `It is ${now === '–' ? 'not heard yet' : now}.` : saysBoth(states)}
-        under={`Press ${sensor.name.toLowerCase()} and let go.`}
+        under={`${sentence(sensor.verb ?? kindOf(sensor).verb)} ${sensor.name.toLowerCase()} and let go.`}
         side={tools}
       />
       <LaneStrip sensor={sensor} height={90} />

@@ -28,8 +28,14 @@ export function ToldReadings() {
     .filter(Boolean)
     .map((each) => {
       const [port, percent] = each.split(' ');
+      const gate = ports[port].carries === 'gate';
       return (
-        <Reading key={port} label={sentence(port)} value={percent} unit="%">
+        <Reading
+          key={port}
+          label={sentence(port)}
+          value={gate ? (percent === '100' ? 'yes' : 'no') : percent}
+          unit={gate ? '' : '%'}
+        >
           {`${sentence(ports[port].says)}, computed from ${from}.`}
         </Reading>
       );

@@ -33,6 +33,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   ribbons: 'ribbon',
   turns: 'encoder',
   speeds: 'wheel',
+  tilts: 'tilt',
   listeners: 'listener',
   notes: 'note voice',
   note_lanes: 'note',

@@ -4,7 +4,7 @@ import { useRef } from 'react';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { wayOf } from '@/core/ways/registry';
-import { levelPort } from '@/core/kinds/ports';
+import { levelPort, playedLanes } from '@/core/kinds/ports';
 import { noteName } from '@/core/midi/words';
 import { practises } from '@/session/live-state';
 import { handKeys, keyWords } from '../hooks/hand-map';
@@ -39,8 +39,8 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
           </b>
           {levelPort(sensor) && sensor.lanes.length <= MOST_LEVELS ? (
             <div className={styles.levels}>
-              {sensor.lanes.map((lane, i) => (
-                <LevelPad key={lane.id} sensor={sensor} lane={i} hand={hand} />
+              {playedLanes(sensor).map((lane) => (
+                <LevelPad key={lane} sensor={sensor} lane={lane} hand={hand} />
               ))}
             </div>
           ) : (
@@ -82,10 +82,16 @@ function LevelPad({ sensor, lane, hand }: { sensor: Sensor; lane: number; hand: 
       {!oneSided && <span>rest</span>}
       <span>
         {sensor.verb ?? kindOf(sensor).verb}
-        {sensor.lanes.length > 1 && ` ${sensor.lanes[lane].id}`}
+        {sensor.lanes.length > 1 && ` ${laneWord(sensor, lane)}`}
       </span>
     </div>
   );
+}
+
+/** What a lane is played as: its port, where that is of it alone; else its name. */
+function laneWord(sensor: Sensor, lane: number): string {
+  const named = Object.values(kindOf(sensor).ports).some((port) => port.lane !== undefined);
+  return (named && levelPort(sensor, lane)) || sensor.lanes[lane].id;
 }
 
 /** Pads beyond these are too narrow for their names. */

@@ -2,14 +2,14 @@ import { intervalToDuration } from 'date-fns/intervalToDuration';
 import { counted } from '@/core/units/counted';
 import type { Sensor } from '@/core/instrument/sensor';
 
-/** "2 s ago", "6 days ago". @param ms how long since */
+/** "2 s ago", "6 d ago". @param ms how long since */
 export function agoWords(ms: number): string {
   const span = { start: 0, end: Math.max(0, ms) };
   if (span.end < 2000) return 'just now';
   const { years = 0, months = 0, days = 0, hours = 0, minutes = 0, seconds = 0 } = intervalToDuration(span);
   if (years > 0) return `${counted(years, 'year')} ago`;
   if (months > 0) return `${counted(months, 'month')} ago`;
-  if (days > 0) return days === 1 ? 'yesterday' : `${days} days ago`;
+  if (days > 0) return days === 1 ? 'yesterday' : `${days} d ago`;
   if (hours > 0) return `${hours} h ago`;
   return minutes > 0 ? `${minutes} min ago` : `${seconds} s ago`;
 }

@@ -1,5 +1,6 @@
 import type { Calibration } from '@/core/instrument/calibration';
 import { wayOf } from '@/core/ways/registry';
+import { axesWords } from './axes/words';
 import { contactsWords } from './contacts/words';
 import { levelWords } from './level/words';
 import { placeWords } from './place/words';
@@ -20,6 +21,7 @@ const words = {
   contacts: contactsWords,
   turns: turnsWords,
   speed: speedWords,
+  axes: axesWords,
 } satisfies { [is in Calibration['is']]: WayWords<Extract<Calibration, { is: is }>> };
 
 /** The words of a calibration's way. */

@@ -10,6 +10,7 @@ import { level } from './level';
 import { ribbon } from './ribbon';
 import { speed } from './speed';
 import { strike } from './strike';
+import { tilt } from './tilt';
 import { touch } from './touch';
 import { turn } from './turn';
 
@@ -21,6 +22,7 @@ const BLOCKS: Block[] = [
   ribbon,
   turn,
   speed,
+  tilt,
   choice,
   switched,
   control,

@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
-import { simulatedTilt } from './simulate';
+import { calibrateAxes } from '../../ways/axes/calibrate';
+import { TiltGuide } from '../../ways/axes/guide';
+import { SimulatedTilt } from './simulate';
 import type { Workings } from '../workings';
 
-/** How a tilt is simulated; the rest comes later. */
+/** How a tilt is guided, calibrated and simulated. */
 export const tiltWorkings: Workings = {
-  ...comesLater('a tilt'),
-  simulate: simulatedTilt,
+  guide: (steps) => new TiltGuide(steps),
+  calibrate: calibrateAxes,
+  simulate: (sensor, board, seed) => new SimulatedTilt(sensor, board, seed),
 };

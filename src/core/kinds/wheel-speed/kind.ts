@@ -23,8 +23,8 @@ export const wheelSpeed: Kind = {
   steps: SPEED_STEPS,
   asks: {
     sweep: {
-      says: 'Turn it as slowly as should still sound. Then faster, and let it stop.',
-      under: 'A few turns slowly, a few faster, up to your fastest. It ends by itself once it stands.',
+      says: 'Turn it slowly, then faster, then let it stop.',
+      under: 'As slowly as should still sound, up to your fastest. It ends by itself once it stands.',
     },
   },
   firstVoices: (sensor, zone) => [

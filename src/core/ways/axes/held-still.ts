@@ -1,0 +1,89 @@
+import { median } from '../../signal/quantile';
+import { QUANTISATION_NOISE, SIGMA_PER_MAD } from '../../signal/rest';
+
+/** Length of a window, µs; what is held still has so many of them at least. (Common practice, no source.) */
+const WINDOW_US = 100_000;
+const LEAST_WINDOWS = 4;
+/** Windows further apart than this have moved: σ, and counts. (Common practice, no source.) */
+const MOVED_SIGMAS = 4;
+const MOVED_COUNTS = 4;
+
+interface Window {
+  levels: number[];
+  noises: number[];
+}
+
+/** A stretch in which a sensor of several axes was held still. */
+export interface Held {
+  fromUs: number;
+  toUs: number;
+  /** Of each axis, counts. */
+  levels: number[];
+}
+
+/** Frame by frame, whether a sensor of several axes is held still: medians of windows tell, so that a knock ends nothing. */
+export class HeldStill {
+  private frames: number[][] = [];
+  private windowUs = 0;
+  private run: Window[] = [];
+  private runUs = 0;
+  private runToUs = 0;
+  private lastUs = 0;
+
+  /** @returns the stretch that ended at this window, long enough or not at all */
+  add(tUs: number, counts: ArrayLike<number>): Held | null {
+    let ended: Held | null = null;
+    if (this.frames.length > 0 && tUs - this.windowUs >= WINDOW_US) ended = this.close();
+    if (this.frames.length === 0) this.windowUs = tUs;
+    this.frames.push(Array.from(counts));
+    this.lastUs = tUs;
+    return ended;
+  }
+
+  /** The stretch that lasts, once it is long enough. */
+  get current(): Held | null {
+    return this.run.length < LEAST_WINDOWS
+      ? null
+      : {
+          fromUs: this.runUs,
+          toUs: this.runToUs,
+          levels: this.run[0].levels.map((_, axis) => median(this.run.map((w) => w.levels[axis]))),
+        };
+  }
+
+  private close(): Held | null {
+    const before = this.current;
+    const columns = this.frames[0].map((_, axis) => this.frames.map((frame) => frame[axis]));
+    const window: Window = {
+      levels: columns.map(median),
+      noises: columns.map(noiseOf),
+    };
+    this.frames = [];
+    const goesOn = this.run.length > 0 && !moved(this.run[0], window);
+    if (goesOn) {
+      this.run.push(window);
+      this.runToUs = this.lastUs;
+      return null;
+    }
+    this.run = [window];
+    this.runUs = this.windowUs;
+    this.runToUs = this.lastUs;
+    return before;
+  }
+}
+
+const noiseOf = (counts: readonly number[]): number => {
+  const level = median(counts);
+  return Math.max(QUANTISATION_NOISE, SIGMA_PER_MAD * median(counts.map((count) => Math.abs(count - level))));
+};
+
+const moved = (a: Window, b: Window): boolean =>
+  a.levels.some((level, axis) => {
+    // What moves is noisy by itself.
+    const noise = Math.min(a.noises[axis], b.noises[axis]);
+    return Math.abs(level - b.levels[axis]) > Math.max(MOVED_COUNTS, MOVED_SIGMAS * noise);
+  });
+
+/** How far apart two readings of all axes lie, counts. */
+export const apart = (a: readonly number[], b: ArrayLike<number>): number =>
+  Math.hypot(...a.map((level, axis) => level - b[axis]));

@@ -32,7 +32,7 @@ export function playedLanes(sensor: Sensor): number[] {
   const named = Object.values(ports).flatMap(({ lane }) =>
     lane === undefined ? [] : [lanes.names!.indexOf(lane)],
   );
-  return named.length > 0 ? [...new Set(named)] : sensor.lanes.map((_, i) => i);
+  return named.length > 0 ? [...new Set(named)].sort((a, b) => a - b) : sensor.lanes.map((_, i) => i);
 }
 
 /** The port of its gate, or null. */

@@ -1,3 +1,4 @@
+import { lanesOfSource } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
@@ -132,8 +133,9 @@ function randomVoice(r: Random, i: number, instrument: Instrument): Voice {
 }
 
 /** A level, of one lane where there are several. */
-function levelSource(r: Random, { id, lanes: own }: Sensor, port: string): Source {
-  const source = { sensor: id, port };
+function levelSource(r: Random, sensor: Sensor, port: string): Source {
+  const source = { sensor: sensor.id, port };
+  const own = lanesOfSource(sensor, source).map((place) => sensor.lanes[place]);
   return own.length > 1 ? { ...source, lane: own[r.whole(0, own.length - 1)].id } : source;
 }
 

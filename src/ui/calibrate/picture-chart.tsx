@@ -52,7 +52,7 @@ function tickWords(v: number, logFrom: number | undefined): string | null {
 }
 
 function dataOf({ lines, y: { logFrom = -Infinity } }: Picture, c: Colours): ChartData<'line'> {
-  const inks = [c.ink, c.live, c.place];
+  const inks = [c.ink, c.live, c.place, c.press];
   return {
     datasets: lines.map(({ name, points, dots, predicted }, i) => ({
       label: name,
@@ -118,7 +118,13 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
     plugins: {
       legend: {
         display: lines.length > 1,
-        labels: { color: c.soft, font: { family: WORD_FACE, size: 13 }, usePointStyle: true },
+        labels: {
+          color: c.soft,
+          font: { family: WORD_FACE, size: 13 },
+          boxWidth: 22,
+          boxHeight: 2,
+          padding: 14,
+        },
       },
       annotation: { clip: false, annotations },
     },

@@ -20,9 +20,11 @@ export function ToldReadings() {
       .filter(Boolean)
       .join(','),
   );
-  const { id, column, contacts = [] } = sensor.lanes[lane];
-  const from =
-    lanes.are === 'counts' ? `the counts of ${column ?? id}` : `the edges of ${contacts.join(' and ')}`;
+  // Where ports name lanes, they are computed from all of them.
+  const together = Object.values(ports).some((port) => port.lane !== undefined);
+  const own = together ? sensor.lanes : [sensor.lanes[lane]];
+  const names = own.flatMap(({ id, column, contacts }) => contacts ?? [column ?? id]).join(', ');
+  const from = `the ${lanes.are === 'counts' ? 'counts' : 'edges'} of ${names}`;
   return told
     .split(',')
     .filter(Boolean)

@@ -5,8 +5,8 @@ import { TakeClock } from './csv-time';
 /** The header of the section that holds edges. */
 export const EDGES_HEADER = 't_us,contact,closed';
 
-/** Time that is played on after an edge, µs: every timer that it starts has ended by then. */
-const TAIL_US = 500_000;
+/** Time that is played on after an edge, µs: every timer that it starts has ended by then, and every wheel stands (3 s). */
+const TAIL_US = 3_100_000;
 /** Frames before the first edge: those of power-up, and some. */
 const LEAD_FRAMES = 10;
 /** Most edges of a take, and most frames beside them, however far apart they lie; some after each edge at least. */

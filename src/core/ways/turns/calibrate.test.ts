@@ -72,6 +72,13 @@ function turned(knob: Knob, ways: readonly number[], seed: number): Take {
 
 const sensor = { id: 's', name: 'S', kind: 'encoder', lanes: [{ id: 'k', contacts: ['a', 'b'] }] };
 const job = (take: Take) => ({ board: { bits: 10 }, sensor, takes: [take] });
+/** A take as it comes from a file that has its edges alone: it begins with the first. */
+const edgesAlone = (take: Take): Take => ({
+  ...take,
+  tUs: take.edges!.tUs.slice(0, 1),
+  channels: [],
+  counts: new Uint16Array(0),
+});
 function measured(take: Take) {
   const report = calibrateTurns(job(take));
   if (!report.ok) throw new Error(report.faults[0].says);
@@ -104,6 +111,8 @@ describe('encoders from one turn to the right and one back', () => {
       ]);
       expect([seed, numbers.right, numbers.back]).toEqual([seed, right, Math.min(back, right)]);
       expect([seed, findings]).toEqual([seed, []]);
+      const alone = measured(edgesAlone(turned(knob, [right, -Math.min(back, right)], seed)));
+      expect([seed, alone.numbers.right, alone.findings]).toEqual([seed, right, []]);
     }
   });
   it('played on the board: as many steps as it was turned, whatever bounces; it stops at its ends, or begins anew', () => {

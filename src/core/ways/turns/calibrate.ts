@@ -56,8 +56,7 @@ function turnedLane(take: Take, lane: Lane): TurnedLane {
   const contacts = lane.contacts ?? [];
   const edges = take.edges!;
   const fromUs = take.tUs[0] ?? edges.tUs[0];
-  // Without frames nothing tells where it begins.
-  const { began, quarters } = quartersOf(edges, contacts, take.tUs[0] ?? -Infinity);
+  const { began, quarters } = quartersOf(edges, contacts, fromUs);
   const silent = contacts.filter((name) => !edges.contact.includes(edges.contacts.indexOf(name)));
   const rested = restedIn(began, quarters);
   const rests = restsOf(rested);

@@ -94,8 +94,12 @@ function recordOf(
   const calm = medianOfThree(periods.map(({ us }) => us / 1000));
   const fastest = calm.indexOf(Math.min(...calm));
   const fastestMs = timeQuantile(calm, FASTEST_SHARE);
-  const slowestMs = timeQuantile(calm.slice(0, Math.max(1, fastest)), 1 - SLOWEST_SHARE);
-  if (slowestMs < LEAST_RATIO * fastestMs) return null;
+  const slowestOf = (own: readonly number[]) => timeQuantile(own, 1 - SLOWEST_SHARE);
+  // What runs down after the fastest is slower than it was played; where the fastest came first, there is nothing else.
+  const slowestMs = [calm.slice(0, Math.max(1, fastest)), calm]
+    .map(slowestOf)
+    .find((ms) => ms >= LEAST_RATIO * fastestMs);
+  if (slowestMs === undefined) return null;
   let smoothing = 0;
   while (smoothing < MOST_SMOOTHING && unevenness / 2 ** smoothing > EVEN) smoothing++;
   return {

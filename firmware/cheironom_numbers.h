@@ -189,20 +189,25 @@ static OUT_OF_LINE UNUSED uint16_t mapped(uint16_t table, uint16_t share)
 /* 2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest. */
 static const uint16_t reciprocals[33] CHEIR_FLASH = {65535, 63550, 61681, 59919, 58254, 56680, 55188, 53773, 52429, 51150, 49932, 48771, 47663, 46603, 45590, 44620, 43691, 42799, 41943, 41121, 40330, 39569, 38836, 38130, 37449, 36792, 36158, 35545, 34953, 34380, 33825, 33288, 32768};
 
-/* 2^(31 - shift) / n without a division, straight between the points of a table; n is 1 ... 65535. Below what still fits a word: 65535. */
+/* 2^31 / m without a division, straight between the points of a table; m is 32768 ... 65535. */
+static uint16_t inverse(uint16_t m)
+{
+    uint8_t i = (uint8_t)((uint8_t)(high(m) >> 2) & 31u);
+    uint16_t above = CONSTANT16(reciprocals[i]);
+    return (uint16_t)(above - product_by_256((uint16_t)(above - CONSTANT16(reciprocals[i + 1])), (uint8_t)(m >> 2)));
+}
+#endif
+
+#if CHEIR_speeds
+/* 2^(31 - shift) / n; n is 1 ... 65535. Below what still fits a word: 65535. */
 static uint16_t reciprocal(uint16_t n, uint8_t shift)
 {
-    uint8_t own = 0, i;
-    uint16_t above;
+    uint8_t own = 0;
     while (!(n & 0x8000u)) {
         n = (uint16_t)(n << 1);
         own++;
     }
-    if (own > shift) return 65535u;
-    i = (uint8_t)((uint8_t)(n >> 10) & 31u);
-    above = CONSTANT16(reciprocals[i]);
-    above = (uint16_t)(above - (((uint32_t)(uint16_t)(above - CONSTANT16(reciprocals[i + 1])) * (uint8_t)(n >> 2) + 128u) >> 8));
-    return (uint16_t)(above >> (uint8_t)(shift - own));
+    return own > shift ? 65535u : (uint16_t)(inverse(n) >> (uint8_t)(shift - own));
 }
 #endif
 
@@ -219,10 +224,10 @@ typedef struct {
 /* Straight between the points of a table; q is 0 ... 32768. */
 static uint16_t table_between(const uint16_t *table, uint16_t q)
 {
-    uint8_t i = (uint8_t)(q >> 10);
+    uint8_t i = (uint8_t)(high(q) >> 2);
     uint16_t below = CONSTANT16(table[i]);
     if (i == 32u) return below;
-    return (uint16_t)(below + (((uint32_t)(uint16_t)(CONSTANT16(table[i + 1]) - below) * (uint8_t)(q >> 2) + 128u) >> 8));
+    return (uint16_t)(below + product_by_256((uint16_t)(CONSTANT16(table[i + 1]) - below), (uint8_t)(q >> 2)));
 }
 
 /* atan2 and hypot without a division: in the first octant from tables, then turned. Each coordinate is a distance and whether it is below 0. */
@@ -230,15 +235,14 @@ static cheir_polar polar(uint16_t across, uint8_t under, uint16_t along, uint8_t
 {
     cheir_polar point = {0, 0};
     uint8_t steep = across > along;
-    uint16_t most = steep ? across : along, q, shifted;
-    uint8_t own = 0;
+    uint16_t most = steep ? across : along;
+    uint16_t shifted = most, q = steep ? along : across;
     if (most == 0) return point;
-    shifted = most;
     while (!(shifted & 0x8000u)) {
         shifted = (uint16_t)(shifted << 1);
-        own++;
+        q = (uint16_t)(q << 1);
     }
-    q = product_by_65536((uint16_t)((steep ? along : across) << own), reciprocal(most, own));
+    q = product_by_65536(q, inverse(shifted));
     if (q > 32768u) q = 32768u;
     point.angle = table_between(arc_tangents, q);
     if (steep) point.angle = (uint16_t)(16384u - point.angle);

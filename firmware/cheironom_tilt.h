@@ -27,10 +27,11 @@ static uint16_t axis_at(const cheir_axis *axis, uint16_t count, uint8_t *below)
 static void derive_tilt(const cheir_tilt *tilt, cheir_tilt_state *state)
 {
     uint16_t *into = &now_counts[U8(tilt->into)];
-    uint8_t moved = 0, i;
-    for (i = 0; i != 3; i++)
-        if (between(now_counts[U8(tilt->columns[i])], state->held[i]) > U16(tilt->slack)) moved = 1;
-    if (moved) {
+    uint16_t slack = U16(tilt->slack);
+    uint8_t i;
+    if (between(now_counts[U8(tilt->columns[0])], state->held[0]) > slack
+        || between(now_counts[U8(tilt->columns[1])], state->held[1]) > slack
+        || between(now_counts[U8(tilt->columns[2])], state->held[2]) > slack) {
         uint16_t away[3];
         uint8_t below[3];
         cheir_polar roll, pitch;

@@ -1,4 +1,4 @@
-import { highestBit, reciprocal } from './reciprocal';
+import { highestBit, inverse } from './reciprocal';
 
 /** Angles in 65536ths of a turn: they wrap by themselves. */
 export const TURN = 65536;
@@ -24,7 +24,7 @@ export interface Polar {
 function between(table: readonly number[], q: number): number {
   const index = q >> 10;
   if (index >= STEPS) return table[STEPS];
-  return table[index] + (((table[index + 1] - table[index]) * ((q >> 2) & 255) + 128) >> 8);
+  return table[index] + (((table[index + 1] - table[index]) * ((q >> 2) & 255)) >> 8);
 }
 
 /**
@@ -42,8 +42,7 @@ export function polar(y: number, x: number, into: Polar): void {
     return;
   }
   const own = highestBit(most);
-  // 2^(31 − own) / most lies in 32768 … 65535.
-  const share = Math.floor(((least << own) * reciprocal(most, own)) / 65536);
+  const share = Math.floor(((least << own) * inverse(most << own)) / 65536);
   const q = share > 32768 ? 32768 : share;
   let angle = between(ARC_TANGENTS, q);
   if (across > along) angle = QUARTER - angle;

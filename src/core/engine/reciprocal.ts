@@ -13,17 +13,18 @@ export function highestBit(n: number): number {
   return shift;
 }
 
+/** 2^31 / m without a division, straight between the points of a table: at most 0.04 % off, and a unit. @param m 32768 … 65535 */
+export function inverse(m: number): number {
+  const index = (m >> 10) & 31;
+  const above = RECIPROCALS[index];
+  return above - (((above - RECIPROCALS[index + 1]) * ((m >> 2) & 255)) >> 8);
+}
+
 /**
- * 2^(31 − shift) / n without a division, straight between the points of a table: at most 0.04 % off, and a unit.
+ * 2^(31 − shift) / n, as {@link inverse} has it.
  * @param n 1 … 65535 @param shift 0 … 15: that of the least n whose result still fits a word; below it the result is 65535
  */
 export function reciprocal(n: number, shift: number): number {
   const own = highestBit(n);
-  if (own > shift) return 65535;
-  const m = (n << own) & 0xffff;
-  const index = (m >> 10) & 31;
-  const fraction = (m >> 2) & 255;
-  const high = RECIPROCALS[index];
-  const exact = high - (((high - RECIPROCALS[index + 1]) * fraction + 128) >> 8);
-  return exact >> (shift - own);
+  return own > shift ? 65535 : inverse((n << own) & 0xffff) >> (shift - own);
 }

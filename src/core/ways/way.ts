@@ -50,6 +50,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   strength: 'attack' | 'strike' | null;
   /** Whether one of its lanes can be heard alone: a bank tells all of its lanes to whoever hears it. */
   heardByLane: boolean;
+  /** What of it is chosen, not measured: it stays when it is measured again. */
+  chosen?: readonly string[];
   /** What a document may leave out of a calibration, filled in. */
   completed?(plain: Record<string, unknown>): Record<string, unknown>;
   /** What must hold between its numbers. @param fullScale highest count of its board */

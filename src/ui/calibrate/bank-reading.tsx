@@ -6,6 +6,7 @@ import { Findings } from '../parts/findings';
 import { Reading } from '../parts/station';
 import { sentence } from '../parts/words';
 import { wordsOf } from '../ways/registry';
+import { WayChoices } from './way-choices';
 
 /** The few numbers that a bank's lanes share, and the findings. */
 export function BankReading({
@@ -39,6 +40,7 @@ export function BankReading({
               {says}
             </Reading>
           ))}
+      {sensor.calibration && <WayChoices sensor={sensor} calibration={sensor.calibration} />}
       {report && <Findings findings={report.findings} act={act} />}
     </>
   );

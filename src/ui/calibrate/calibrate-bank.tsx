@@ -22,6 +22,7 @@ import { CalibrateHeadline } from './calibrate-headline';
 import { Computing } from './computing';
 import { Prompter } from './prompter-later';
 import { TakesStrip } from './takes-strip';
+import { withChosen } from '@/core/ways/registry';
 import { useAcceptCalibration } from './use-accept';
 import { sameIds } from './use-proposal';
 import { useReport } from './use-report';
@@ -113,7 +114,8 @@ function useBankProposal(sensor: Sensor, report: BankReport | null) {
   const waits = report !== null && !(accepted && sameIds(accepted.takes, report.calibration.takes));
   const accept = (): boolean => {
     if (!report || !waits) return false;
-    const calibration = { ...report.calibration, measuredAt: new Date().toISOString() };
+    const measured = { ...report.calibration, measuredAt: new Date().toISOString() };
+    const calibration = withChosen(accepted, measured);
     const played = report.readings.lanes.filter((l) => l.gestures > 0).length;
     return acceptCalibration(
       calibration,

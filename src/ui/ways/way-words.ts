@@ -12,12 +12,19 @@ export interface SharedReading {
   says: string;
 }
 
+/** What of a calibration is chosen, not measured: a number, or one of some words. */
+export type WayChoice<C extends Calibration> =
+  | { is: 'number'; label: string; value: number; low: number; high: number; with: (value: number) => C }
+  | { is: 'pick'; label: string; value: string; options: Record<string, string>; with: (value: string) => C };
+
 /** How screens speak of a way: a file each beside this one. */
 export interface WayWords<C extends Calibration = Calibration> {
   /** What was measured, as short as it can be said, and its most telling number. */
   measured(c: C, sensor: Sensor): { all: string; short: string };
   /** What its lanes share. */
   shared(c: C): SharedReading[];
+  /** What can be chosen of it. */
+  choices?(c: C): WayChoice<C>[];
   /** The numbers of a lane that are shown beside each other, in the order of the columns; none where lanes have none of their own. */
   lane(c: C, lane: string): Readonly<Record<string, number>> | null;
   /** Those numbers' names. */

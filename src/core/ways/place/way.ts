@@ -18,6 +18,7 @@ export const place: Way<PlaceCalibration> = {
   document: PlaceCalibration,
   records: [PlaceLane, PlacePoint],
   strength: null,
+  chosen: ['spacing'],
   completed: (plain) => ({ spacing: 'equal', ...plain }),
   faults: (c, sensor, path, fullScale) => [
     ...laneFaults(c.lanes, sensor, path),

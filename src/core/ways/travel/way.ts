@@ -16,6 +16,7 @@ export const travel: Way<TravelCalibration> = {
   document: TravelCalibration,
   records: [TravelLane],
   strength: null,
+  chosen: ['takeover'],
   heardByLane: true,
   completed: (plain) => ({ polarity: 'rising', takeover: 'jump', ...plain }),
   faults: (c, sensor, path, fullScale) => [

@@ -14,6 +14,7 @@ export const turns: Way<TurnsCalibration> = {
   records: [TurnsLane],
   inCounts: false,
   strength: null,
+  chosen: ['steps', 'ends'],
   heardByLane: true,
   completed: (plain) => ({ steps: 127, ends: 'stop', ...plain }),
   faults: (c, sensor, path) => [

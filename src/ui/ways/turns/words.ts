@@ -9,10 +9,16 @@ export const turnsWords: WayWords<TurnsCalibration> = {
     const quarters = counted(4 / lanes[0].rests.length, 'quarter');
     return { all: `${quarters} a step, ${steps} steps, then it ${ends}s`, short: `${quarters} a step` };
   },
-  shared: ({ steps, ends }) => [
+  shared: () => [],
+  choices: (c) => [
     {
-      ...{ label: 'From nothing to all', value: String(steps), unit: 'steps' },
-      says: ends === 'stop' ? 'Past its ends it stops.' : 'Past its ends it begins anew.',
+      ...{ is: 'number', label: 'Steps from nothing to all', value: c.steps, low: 4, high: 16384 },
+      with: (steps: number) => ({ ...c, steps }),
+    },
+    {
+      ...{ is: 'pick', label: 'Past its ends it', value: c.ends },
+      options: { stop: 'stops', wrap: 'begins anew' },
+      with: (ends: string) => ({ ...c, ends: ends === 'wrap' ? ('wrap' as const) : ('stop' as const) }),
     },
   ],
   columns: ['quarters'],

@@ -1,11 +1,17 @@
 import type { AxesCalibration, TiltRange } from '@/core/ways/axes/calibration';
 import type { WayWords } from '../way-words';
 
-const sides = ({ up, down }: TiltRange): string => `${Math.round(down)}° and ${Math.round(up)}°`;
+/** As one where both sides are nearly alike, degrees. */
+const ALIKE = 3;
+
+const sides = ({ up, down }: TiltRange): string =>
+  Math.abs(up - down) < ALIKE
+    ? `±${Math.round((up + down) / 2)}°`
+    : `−${Math.round(down)}° +${Math.round(up)}°`;
 
 export const axesWords: WayWords<AxesCalibration> = {
   measured: ({ roll, pitch }) => ({
-    all: `roll ${sides(roll)}, pitch ${sides(pitch)} to its sides`,
+    all: `roll ${sides(roll)}, pitch ${sides(pitch)}`,
     short: `roll ${sides(roll)}`,
   }),
   shared: ({ roll, pitch, steady }) => [

@@ -5,9 +5,9 @@ import type { WayWords } from '../way-words';
 export const speedWords: WayWords<SpeedCalibration> = {
   measured: ({ lanes }, sensor) => {
     if (sensor.lanes.length > 1) return lanesMeasured(sensor);
-    const [{ slowestMs, fastestMs, stopMs }] = lanes;
+    const [{ slowestMs, fastestMs }] = lanes;
     const range = `${Math.round(slowestMs)} to ${Math.round(fastestMs)} ms a pulse`;
-    return { all: `${range}, still after ${Math.round(stopMs)}`, short: range };
+    return { all: range, short: range };
   },
   shared: () => [],
   columns: ['slowest, ms', 'fastest, ms', 'still after, ms'],

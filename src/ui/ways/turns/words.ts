@@ -4,10 +4,10 @@ import { lanesMeasured } from '../lanes-measured';
 import type { WayWords } from '../way-words';
 
 export const turnsWords: WayWords<TurnsCalibration> = {
-  measured: ({ lanes, steps, ends }, sensor) => {
+  measured: ({ lanes }, sensor) => {
     if (sensor.lanes.length > 1) return lanesMeasured(sensor);
     const quarters = counted(4 / lanes[0].rests.length, 'quarter');
-    return { all: `${quarters} a step, ${steps} steps, then it ${ends}s`, short: `${quarters} a step` };
+    return { all: `${quarters} a step`, short: `${quarters} a step` };
   },
   shared: () => [],
   choices: (c) => [

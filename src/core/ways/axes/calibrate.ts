@@ -22,39 +22,13 @@ const USUAL: TiltRange = { rest: 0, up: 45, down: 45 };
 /** Calibrates three axes from six sides, and the range of roll and pitch from how it is played. */
 export function calibrateAxes(job: SensorJob): Result<BankReport> {
   const names = job.sensor.lanes.map(({ column }) => column ?? '');
-  const has = (t: Take) => names.every((name) => t.channels.includes(name));
-  const takes = job.takes.filter(has);
-  const columnsIn = (t: Take) => names.map((name) => columnOf(t, name));
-  const lying = takes.filter(({ role }) => role === 'sides');
-  if (lying.length === 0)
-    return refuse({
-      path: 'takes',
-      says: 'a take of its six sides with all three axes is required: hold it still on each of them',
-    });
-  const sides = lying.flatMap((take) => sidesOf(take, columnsIn(take)));
-  const six = sixSides(sides);
-  if (!six.ok)
-    return refuse({
-      path: 'takes',
-      says: `it lay still on ${counted(sides.length, 'side')}${
-        six.axis === null ? '' : `, and ${job.sensor.lanes[six.axis].id} never pointed both up and down`
-      }; hold it still on each of its six sides for half a second`,
-    });
-  const { axes } = six;
+  const takes = job.takes
+    .filter((t) => names.every((name) => t.channels.includes(name)))
+    .map((take): AxesTake => ({ ...take, columns: names.map((name) => columnOf(take, name)) }));
+  const read = readSides(job, takes);
+  if (!read.ok) return read;
+  const { sides, axes } = read.value;
   const sweep = takes.find(({ role }) => role === 'sweep');
-  const played = sweep ? tiltsOf(columnsIn(sweep), axes) : null;
-  const first = sweep
-    ? Math.max(
-        1,
-        sweep.tUs.findIndex((t) => t - sweep.tUs[0] >= HELD_US),
-      )
-    : 0;
-  const range = (angles: number[] | undefined): TiltRange => {
-    if (!angles) return USUAL;
-    const { rest, up, down } = rangeOf(heldAt(angles.slice(0, first)), angles);
-    return { rest: round(rest, 2), up: round(up, 2), down: round(down, 2) };
-  };
-  const off = played ? quantile(played.off.map(Math.abs), 0.99) : STEADY[0];
   const calibration: AxesCalibration = {
     is: 'axes',
     lanes: axes.map((own, axis) => ({
@@ -62,36 +36,74 @@ export function calibrateAxes(job: SensorJob): Result<BankReport> {
       ...{ offset: round(own.offset, 3), gain: round(own.gain, 3) },
       ...{ offsetError: round(own.offsetError, 4), gainError: round(own.gainError, 4) },
     })),
-    roll: range(played?.roll),
-    pitch: range(played?.pitch),
-    steady: round(Math.min(STEADY[1], Math.max(STEADY[0], SHAKEN * off)), 3),
+    ...(sweep ? playedRanges(sweep, axes) : { roll: USUAL, pitch: USUAL, steady: STEADY[0] }),
     takes: job.takes.map((t) => t.id),
     method:
       'Offset and gain: from six sides on which it lay still, their slant taken out. Range: 98 of 100 frames as it was played, from how it was held at first.',
   };
-  const { roll, pitch, steady } = calibration;
   return ok({
     is: 'bank',
     calibration,
-    readings: {
-      lanes: calibration.lanes.map(({ lane, offset, gain, noise, offsetError, gainError }) => ({
-        lane,
-        gestures: sides.length,
-        numbers: { offset, gain, noise, offsetError, gainError },
-      })),
-      numbers: {
-        rollUp: roll.up,
-        rollDown: roll.down,
-        pitchUp: pitch.up,
-        pitchDown: pitch.down,
-        steadyG: steady,
-      },
-    },
+    readings: readingsOf(calibration, sides.length),
     findings: axesFindings(job, { sides, axes, calibration, sweep }),
     mark: null,
     pictures: axes.map((own, axis) => pictureOf(job.sensor.lanes[axis].id, axis, own, sides)),
   });
 }
+
+/** A take with the counts of each axis, one a frame. */
+interface AxesTake extends Take {
+  columns: Uint16Array[];
+}
+
+function readSides(job: SensorJob, takes: readonly AxesTake[]): Result<{ sides: Side[]; axes: Axis[] }> {
+  const lying = takes.filter(({ role }) => role === 'sides');
+  if (lying.length === 0)
+    return refuse({
+      path: 'takes',
+      says: 'a take of its six sides with all three axes is required: hold it still on each of them',
+    });
+  const sides = lying.flatMap((take) => sidesOf(take, take.columns));
+  const six = sixSides(sides);
+  if (six.ok) return ok({ sides, axes: six.axes });
+  const still = `it lay still on ${counted(sides.length, 'side')}`;
+  const never =
+    six.axis === null ? '' : `, and ${job.sensor.lanes[six.axis].id} never pointed both up and down`;
+  return refuse({
+    path: 'takes',
+    says: `${still}${never}; hold it still on each of its six sides for half a second`,
+  });
+}
+
+/** Both ranges as it is played, from how it is held at first; and how far off one g playing goes, with room. */
+function playedRanges(
+  sweep: AxesTake,
+  axes: readonly Axis[],
+): Pick<AxesCalibration, 'roll' | 'pitch' | 'steady'> {
+  const { roll, pitch, off } = tiltsOf(sweep.columns, axes);
+  const held = Math.max(1, sweep.tUs.filter((t) => t - sweep.tUs[0] < HELD_US).length);
+  const range = (angles: number[]): TiltRange => {
+    const { rest, up, down } = rangeOf(heldAt(angles.slice(0, held)), angles);
+    return { rest: round(rest, 2), up: round(up, 2), down: round(down, 2) };
+  };
+  const furthest = SHAKEN * quantile(off.map(Math.abs), 0.99);
+  const steady = round(Math.min(STEADY[1], Math.max(STEADY[0], furthest)), 3);
+  return { roll: range(roll), pitch: range(pitch), steady };
+}
+
+const readingsOf = (
+  { lanes, roll, pitch, steady }: AxesCalibration,
+  gestures: number,
+): BankReport['readings'] => ({
+  lanes: lanes.map(({ lane, offset, gain, noise, offsetError, gainError }) => ({
+    ...{ lane, gestures },
+    numbers: { offset, gain, noise, offsetError, gainError },
+  })),
+  numbers: {
+    ...{ rollUp: roll.up, rollDown: roll.down, pitchUp: pitch.up, pitchDown: pitch.down },
+    steadyG: steady,
+  },
+});
 
 const noiseOf = (sides: readonly Side[], axis: number): number =>
   quantile(

@@ -111,3 +111,37 @@ describe('what a spring brings back', () => {
     }
   });
 });
+
+it('two axes are drawn as a field: returns of both within their dead zones, and none of a push', () => {
+  const [rest, full] = takesOf({ noise: 1, scatter: 12, ends: [900, 900] });
+  const other = takesOf({ noise: 1, scatter: 12, ends: [900, 900], seed: 2 })[1];
+  // The second axis is pushed once the first is done.
+  const both = (a: ArrayLike<number>, b: ArrayLike<number>, from: number): Uint16Array<ArrayBuffer> => {
+    const counts = new Uint16Array(2 * (from + b.length));
+    for (let i = 0; i < from + b.length; i++) {
+      counts[2 * i] = a[Math.min(i, a.length - 1)];
+      counts[2 * i + 1] = b[Math.max(0, i - from)];
+    }
+    return counts;
+  };
+  const two = (take: Take, counts: Uint16Array<ArrayBuffer>): Take => ({
+    ...take,
+    ...{ channels: ['a', 'b'], counts },
+    tUs: Float64Array.from({ length: counts.length / 2 }, (_, i) => i * 1000),
+  });
+  const takes = [
+    two(rest, both(rest.counts, rest.counts, 0)),
+    two(full, both(full.counts, other.counts, full.counts.length)),
+  ];
+  const stick = { ...sensor, kind: 'stick', lanes: ['a', 'b'].map((id) => ({ id, column: id })) };
+  const report = calibrateReturning({ board: { bits: 12 }, sensor: stick, takes });
+  if (!report.ok || report.value.is !== 'bank') throw new Error('it is calibrated');
+  const { pictures, calibration } = report.value;
+  const [{ lines }, ...more] = pictures!;
+  const dead = (calibration as LevelCalibration).lanes.map(({ up }) => up.dead);
+  expect(more).toEqual([]);
+  expect(lines[0].points.length).toBeGreaterThan(20);
+  const outside = lines[0].points.filter(([x, y]) => Math.abs(x) > dead[0] || Math.abs(y) > dead[1]);
+  expect(outside.length / lines[0].points.length).toBeLessThan(0.15);
+  expect(lines[1].points.map(([x, y]) => [Math.abs(x), Math.abs(y)])).toEqual(new Array(5).fill(dead));
+});

@@ -2,13 +2,13 @@ import { playTake, type PlayedTake } from '../../calibrate/played-take';
 import { laneFrames, type LaneFrames } from '../../calibrate/lane-frames';
 import { bankMark } from '../../calibrate/mark';
 import { standstillsOf } from '../../calibrate/standstills';
-import type { Picture } from '../../calibrate/picture';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
 import { ok, refuse, type Result } from '../../result';
 import { extremesOf, median, quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import type { LevelCalibration, LevelLane, Side } from './calibration';
+import { returningPictures, type ReturnedLane } from './returning-pictures';
 
 /** The dead zone holds this share of returns, and this many σ of noise about them. (Maker's handbook 4.8; σ: common practice.) */
 const RETURNS = 0.95;
@@ -23,11 +23,8 @@ const BACK = 0.25;
 /** Fewest pushes to a side. */
 const LEAST_PUSHES = 2;
 
-interface Returning {
-  frames: LaneFrames;
+interface Returning extends ReturnedLane {
   played: PlayedTake[];
-  /** Where it came to rest after pushes, counts. */
-  returns: number[];
   record: LevelLane | null;
   /** Pushes that it did not come back from. */
   stuck: { take: string; fromUs: number; toUs: number }[];
@@ -68,7 +65,7 @@ export function calibrateReturning(job: SensorJob): Result<BankReport> {
         gestures: played.flatMap((t) => t.gestures.map((g) => ({ ...g, take: t.id }))),
       })),
     ),
-    pictures: measured.map(pictureOf),
+    pictures: returningPictures(measured),
   });
 }
 
@@ -87,9 +84,10 @@ function returningLane(frames: LaneFrames, fullScale: number): Returning {
       toUs: t.tUs[p.to],
     })),
   );
-  const returns = standstills.filter(({ level }) => back(level)).map(({ level }) => level);
-  const middle = Math.round(median([frames.rest.rest, ...returns]));
-  const scatter = quantile([0, ...returns.map((r) => Math.abs(r - middle))], RETURNS);
+  const returns = standstills.filter(({ level }) => back(level));
+  const levels = returns.map(({ level }) => level);
+  const middle = Math.round(median([frames.rest.rest, ...levels]));
+  const scatter = quantile([0, ...levels.map((r) => Math.abs(r - middle))], RETURNS);
   const dead = Math.ceil(scatter + NOISE_SIGMAS * frames.rest.noise) + 1;
   const side = (sign: 1 | -1): Side | null => {
     const peaks = pushesOf(gestures.filter((g) => g.sign === sign).map((g) => sign * (g.peak - middle)));
@@ -125,32 +123,6 @@ const readingOf = ({ frames, played, returns, record }: Returning): LaneReading 
       returns: returns.length,
       noise: round(frames.rest.noise, 2),
     },
-  };
-};
-
-/** Where it came back to, against the dead zone. */
-const pictureOf = ({ returns, record }: Returning): Picture => {
-  const { lane, rest, up } = record!;
-  const sorted = returns.map((r) => r - rest).sort((a, b) => a - b);
-  return {
-    lane,
-    title: 'Where it comes back to',
-    x: { label: 'from the middle', unit: 'counts' },
-    y: { label: 'returns so far', unit: '%' },
-    lines: [
-      {
-        name: 'returns',
-        dots: true,
-        points: sorted.map((r, i): [number, number] => [
-          round(r, 1),
-          round((100 * (i + 1)) / sorted.length, 0),
-        ]),
-      },
-    ],
-    marks: [
-      { x: -up.dead, label: 'dead zone' },
-      { x: up.dead, label: 'dead zone' },
-    ],
   };
 };
 

@@ -20,6 +20,7 @@ export function guidedTakes(instrument: Instrument, sensorId: string, seed: numb
   const queue = new FrameQueue(board.info.columns.length, 64);
   const recorder = new Recorder(board.info.columns, allContacts(only));
   const counts = new Uint16Array(board.info.columns.length);
+  const laneOf = sensor.lanes.flatMap(({ contacts = [] }, lane) => contacts.map(() => lane));
   board.ask(sensorId, kind.steps[0].role, 0);
   for (let untilUs = 0; untilUs < LONGEST_S * 1e6; untilUs += 10_000) {
     board.advance(untilUs, queue);
@@ -32,7 +33,7 @@ export function guidedTakes(instrument: Instrument, sensorId: string, seed: numb
         }
       };
       for (let edge = queue.shiftEdge(tUs); edge; edge = queue.shiftEdge(tUs)) {
-        happened(run.edge(edge.tUs, edge.contact, edge.closed));
+        happened(run.edge(edge.tUs, laneOf[edge.contact], edge.closed));
         recorder.edge(edge.tUs, edge.contact, edge.closed);
       }
       happened(run.feed(tUs, counts));

@@ -297,6 +297,35 @@ typedef struct {
     uint16_t pitch;
 } cheir_tilt_state;
 
+/* An axis of a surface; low, scale and table lead from counts to its place. */
+typedef struct {
+    cheir_scale scale;
+    uint16_t low;
+    uint16_t table;
+} cheir_surface_axis;
+
+/* What is touched somewhere across and along; rest, on, off: how hard it is pressed; settle: frames until a place is believed; turned: a bit an axis; into: its columns, x, y and touch. */
+typedef struct {
+    cheir_surface_axis axes[2];
+    uint16_t rest;
+    uint16_t on;
+    uint16_t off;
+    uint8_t columns[3];
+    uint8_t into;
+    uint8_t settle;
+    uint8_t below;
+    uint8_t turned;
+    uint8_t pad;
+} cheir_surface;
+
+/* Held: the places that are told, Q15; before: those of the last frame; agreed: frames since it was touched. */
+typedef struct {
+    uint16_t held[2];
+    uint16_t before[2];
+    uint8_t stage;
+    uint8_t agreed;
+} cheir_surface_state;
+
 /* Who hears a gate. */
 typedef struct {
     uint8_t is;
@@ -401,6 +430,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_speed 6u
 #define CHEIR_SETTINGS_OF_tilt(BYTE, WORD) WORD(axes[0].scale.span) WORD(axes[0].scale.factor) WORD(axes[0].scale.mul) WORD(axes[0].offset) WORD(axes[1].scale.span) WORD(axes[1].scale.factor) WORD(axes[1].scale.mul) WORD(axes[1].offset) WORD(axes[2].scale.span) WORD(axes[2].scale.factor) WORD(axes[2].scale.mul) WORD(axes[2].offset) WORD(slack) WORD(steady) WORD(rests[0]) WORD(rests[1])
 #define CHEIR_BYTES_OF_tilt 32u
+#define CHEIR_SETTINGS_OF_surface(BYTE, WORD) WORD(axes[0].scale.span) WORD(axes[0].scale.factor) WORD(axes[0].scale.mul) WORD(axes[0].low) WORD(axes[0].table) WORD(axes[1].scale.span) WORD(axes[1].scale.factor) WORD(axes[1].scale.mul) WORD(axes[1].low) WORD(axes[1].table) WORD(rest) WORD(on) WORD(off) BYTE(settle)
+#define CHEIR_BYTES_OF_surface 27u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
@@ -411,9 +442,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tilts, tilt) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tilts, tilt_state, tilts) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -430,6 +461,7 @@ typedef struct {
 #define CHEIR_turns 1
 #define CHEIR_speeds 1
 #define CHEIR_tilts 1
+#define CHEIR_surfaces 1
 #define CHEIR_listeners 1
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
@@ -685,6 +717,41 @@ CHEIR_LIES(tilt_state_1, offsetof(cheir_tilt_state, held[1]) == 2);
 CHEIR_LIES(tilt_state_2, offsetof(cheir_tilt_state, held[2]) == 4);
 CHEIR_LIES(tilt_state_3, offsetof(cheir_tilt_state, roll) == 6);
 CHEIR_LIES(tilt_state_4, offsetof(cheir_tilt_state, pitch) == 8);
+CHEIR_LIES(surface_axis, sizeof(cheir_surface_axis) == 10);
+CHEIR_LIES(surface_axis_0, offsetof(cheir_surface_axis, scale.span) == 0);
+CHEIR_LIES(surface_axis_1, offsetof(cheir_surface_axis, scale.factor) == 2);
+CHEIR_LIES(surface_axis_2, offsetof(cheir_surface_axis, scale.mul) == 4);
+CHEIR_LIES(surface_axis_3, offsetof(cheir_surface_axis, low) == 6);
+CHEIR_LIES(surface_axis_4, offsetof(cheir_surface_axis, table) == 8);
+CHEIR_LIES(surface, sizeof(cheir_surface) == 34);
+CHEIR_LIES(surface_0, offsetof(cheir_surface, axes[0].scale.span) == 0);
+CHEIR_LIES(surface_1, offsetof(cheir_surface, axes[0].scale.factor) == 2);
+CHEIR_LIES(surface_2, offsetof(cheir_surface, axes[0].scale.mul) == 4);
+CHEIR_LIES(surface_3, offsetof(cheir_surface, axes[0].low) == 6);
+CHEIR_LIES(surface_4, offsetof(cheir_surface, axes[0].table) == 8);
+CHEIR_LIES(surface_5, offsetof(cheir_surface, axes[1].scale.span) == 10);
+CHEIR_LIES(surface_6, offsetof(cheir_surface, axes[1].scale.factor) == 12);
+CHEIR_LIES(surface_7, offsetof(cheir_surface, axes[1].scale.mul) == 14);
+CHEIR_LIES(surface_8, offsetof(cheir_surface, axes[1].low) == 16);
+CHEIR_LIES(surface_9, offsetof(cheir_surface, axes[1].table) == 18);
+CHEIR_LIES(surface_10, offsetof(cheir_surface, rest) == 20);
+CHEIR_LIES(surface_11, offsetof(cheir_surface, on) == 22);
+CHEIR_LIES(surface_12, offsetof(cheir_surface, off) == 24);
+CHEIR_LIES(surface_13, offsetof(cheir_surface, columns[0]) == 26);
+CHEIR_LIES(surface_14, offsetof(cheir_surface, columns[1]) == 27);
+CHEIR_LIES(surface_15, offsetof(cheir_surface, columns[2]) == 28);
+CHEIR_LIES(surface_16, offsetof(cheir_surface, into) == 29);
+CHEIR_LIES(surface_17, offsetof(cheir_surface, settle) == 30);
+CHEIR_LIES(surface_18, offsetof(cheir_surface, below) == 31);
+CHEIR_LIES(surface_19, offsetof(cheir_surface, turned) == 32);
+CHEIR_LIES(surface_20, offsetof(cheir_surface, pad) == 33);
+CHEIR_LIES(surface_state, sizeof(cheir_surface_state) == 10);
+CHEIR_LIES(surface_state_0, offsetof(cheir_surface_state, held[0]) == 0);
+CHEIR_LIES(surface_state_1, offsetof(cheir_surface_state, held[1]) == 2);
+CHEIR_LIES(surface_state_2, offsetof(cheir_surface_state, before[0]) == 4);
+CHEIR_LIES(surface_state_3, offsetof(cheir_surface_state, before[1]) == 6);
+CHEIR_LIES(surface_state_4, offsetof(cheir_surface_state, stage) == 8);
+CHEIR_LIES(surface_state_5, offsetof(cheir_surface_state, agreed) == 9);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);

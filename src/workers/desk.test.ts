@@ -61,7 +61,7 @@ describe('a file on the desk', () => {
     expect(shape.ok && shape.value).toMatchObject({
       channels: [],
       contacts: ['knee'],
-      endUs: expect.closeTo(599_000, -4),
+      endUs: expect.closeTo(3_199_000, -4),
     });
   });
   it('of too few frames says so in a sentence', async () => {

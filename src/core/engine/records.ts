@@ -338,6 +338,44 @@ export const TILT_STATE = struct(
   },
 );
 
+const SURFACE_AXIS = struct(
+  'surface_axis',
+  'an axis of a surface; low, scale and table lead from counts to its place',
+  {
+    scale: SCALE,
+    low: 'u16',
+    table: 'u16',
+  },
+);
+
+export const SURFACE = struct(
+  'surface',
+  'what is touched somewhere across and along; rest, on, off: how hard it is pressed; settle: frames until a place is believed; turned: a bit an axis; into: its columns, x, y and touch',
+  {
+    axes: [SURFACE_AXIS, 2],
+    rest: 'u16',
+    on: 'u16',
+    off: 'u16',
+    columns: ['u8', 3],
+    into: 'u8',
+    settle: 'u8',
+    below: 'u8',
+    turned: 'u8',
+    pad: 'u8',
+  },
+);
+
+export const SURFACE_STATE = struct(
+  'surface_state',
+  'held: the places that are told, Q15; before: those of the last frame; agreed: frames since it was touched',
+  {
+    held: ['u16', 2],
+    before: ['u16', 2],
+    stage: 'u8',
+    agreed: 'u8',
+  },
+);
+
 export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
 
 export const NOTE = struct(

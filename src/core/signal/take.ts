@@ -56,6 +56,8 @@ export interface Take extends Frames {
   marks?: number[];
   /** Where it was touched, in order: shares of the playing length. */
   places?: readonly number[];
+  /** Where a surface was touched, in order: shares of its width and of its length. */
+  spots?: readonly (readonly [x: number, y: number])[];
 }
 
 /** Length of a take from first to last frame, seconds; 0 for fewer than two frames. */

@@ -83,6 +83,7 @@ const PORTS: Record<string, { level?: string; gate?: string; pitch?: string }> =
   switch: { gate: 'closed' },
   encoder: { level: 'turn' },
   tilt: { level: 'roll' },
+  'touch-surface': { level: 'x', gate: 'touch' },
   'wheel-speed': { level: 'speed', gate: 'turning' },
   pot: { level: 'turn' },
   ribbon: { level: 'place', gate: 'touch' },

@@ -1,5 +1,6 @@
 import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
 import type { PlaceCalibration, PlaceLane } from '../ways/place/calibration';
+import type { SurfaceCalibration } from '../ways/surface/calibration';
 import type { AxesCalibration } from '../ways/axes/calibration';
 import type { SpeedCalibration } from '../ways/speed/calibration';
 import { PHASES, type TurnsCalibration } from '../ways/turns/calibration';
@@ -52,6 +53,13 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
       calibration: { ...c, lanes: c.lanes.map((own) => ({ ...other.lanes[0], lane: own.lane })) },
     };
   }
+  if (c.is === 'surface') {
+    const other = surfaceSensor(r, top).calibration as SurfaceCalibration;
+    // Which way each lies, and presses, is its structure.
+    const alike =
+      c.lanes.every((own, i) => rises(own) === rises(other.lanes[i])) && c.polarity === other.polarity;
+    return alike ? { ...made, calibration: other } : made;
+  }
   if (c.is === 'axes') {
     // To which sides it is tilted is its structure, and its noise decides which of them are wide enough.
     const offset = r.between(0.3, 0.7) * top;
@@ -72,6 +80,8 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
   return touch.polarity === (c as TouchCalibration).polarity ? { ...made, calibration: touch } : made;
 }
 
+const rises = ({ map }: Pick<PlaceLane, 'map'>): boolean => map[0].place < map.at(-1)!.place;
+
 /** Whether two ribbons rise alike, on the same side of rest. */
 const sameWay = (a: PlaceLane, b: PlaceLane): boolean =>
   a.rest > 0 === b.rest > 0 && a.map[0].place < a.map.at(-1)!.place === b.map[0].place < b.map.at(-1)!.place;
@@ -87,6 +97,7 @@ export function randomSensors(r: Random, top: number): Sensor[] {
     ...(r.next() < 0.3 ? [encoderSensor(r)] : []),
     ...(r.next() < 0.3 ? [wheelSensor(r)] : []),
     ...(r.next() < 0.3 ? [tiltSensor(r, top)] : []),
+    ...(r.next() < 0.3 ? [surfaceSensor(r, top)] : []),
     ...(r.next() < 0.5 ? [switchSensor(r, 'keys')] : []),
     ...(r.next() < 0.2 ? [switchSensor(r, 'more')] : []),
     ...(r.next() < 0.3 ? [travelSensor(r, r.whole(1, 6), top)] : []),
@@ -267,10 +278,6 @@ function travelSensor(r: Random, count: number, top: number): Sensor {
 
 /** A ribbon that rises or falls, above or below its rest. */
 function ribbonSensor(r: Random, id: string, top: number): Sensor {
-  const [low, high] = [r.whole(0, top >> 2), r.whole(top >> 1, top)];
-  const n = r.whole(2, 6);
-  const falls = r.next() < 0.4;
-  const places = Array.from({ length: n }, (_, i) => (i + 0.8 * r.next()) / n);
   const on = r.whole(2, 40);
   const calibration: PlaceCalibration = {
     is: 'place',
@@ -279,10 +286,7 @@ function ribbonSensor(r: Random, id: string, top: number): Sensor {
       {
         ...{ lane: id, rest: r.next() < 0.5 ? 0 : top, noise: 1, on, off: r.whole(1, on - 1) },
         ...{ touchedNoise: r.next(), drop: r.between(0.001, 0.2), settle: r.whole(1, 8) },
-        map: places.map((place, i) => ({
-          count: low + Math.floor(((high - low) * (i + 0.5 * r.next())) / n),
-          place: falls ? 1 - place : place,
-        })),
+        map: randomMap(r, top),
       },
     ],
     takes: [],
@@ -369,6 +373,38 @@ function tiltSensor(r: Random, top: number): Sensor {
   };
   const responses = r.next() < 0.5 ? [] : [{ port: 'roll', ...randomResponse(r) }];
   return { id: 'tilt', name: 'Tilt', kind: 'tilt', board: 'board', lanes, responses, calibration };
+}
+
+/** A surface that is touched across and along. */
+function surfaceSensor(r: Random, top: number): Sensor {
+  const lanes = ['x', 'y', 'press'].map((own) => ({ id: `f${own}`, column: `f${own}` }));
+  const on = r.whole(2, top >> 3);
+  const axis = ({ id }: { id: string }) => ({ lane: id, touchedNoise: r.next(), map: randomMap(r, top) });
+  const calibration: SurfaceCalibration = {
+    is: 'surface',
+    polarity: r.next() < 0.7 ? 'rising' : 'falling',
+    settle: r.whole(1, 8),
+    lanes: [axis(lanes[0]), axis(lanes[1])],
+    press: {
+      ...{ lane: lanes[2].id, rest: r.whole(0, top), noise: 1, on, off: r.whole(1, on - 1) },
+      reach: r.whole(on + 4, top),
+    },
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'x', ...randomResponse(r) }];
+  return { id: 'field', name: 'Field', kind: 'touch-surface', board: 'board', lanes, responses, calibration };
+}
+
+/** From counts to places that rise or fall. */
+function randomMap(r: Random, top: number): PlaceLane['map'] {
+  const [low, high] = [r.whole(0, top >> 2), r.whole(top >> 1, top)];
+  const n = r.whole(2, 6);
+  const falls = r.next() < 0.4;
+  return Array.from({ length: n }, (_, i) => (i + 0.8 * r.next()) / n).map((place, i) => ({
+    count: low + Math.floor(((high - low) * (i + 0.5 * r.next())) / n),
+    place: falls ? 1 - place : place,
+  }));
 }
 
 const RESTS: TurnsCalibration['lanes'][0]['rests'][] = [

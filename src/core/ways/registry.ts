@@ -7,6 +7,7 @@ import { level } from './level/way';
 import { place } from './place/way';
 import { speed } from './speed/way';
 import { strike } from './strike/way';
+import { surface } from './surface/way';
 import { touch } from './touch/way';
 import { travel } from './travel/way';
 import { turns } from './turns/way';
@@ -23,7 +24,8 @@ export function registerWay(way: Way): void {
 }
 
 /** A new way is a folder beside this file and a name in this list. */
-for (const way of [level, travel, place, touch, strike, contacts, turns, speed, axes]) registerWay(way);
+for (const way of [level, travel, place, touch, strike, contacts, turns, speed, axes, surface])
+  registerWay(way);
 
 /** All ways, in the order in which they were made known. */
 export const allWays = (): Way[] => [...ways.values()];

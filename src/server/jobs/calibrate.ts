@@ -64,6 +64,13 @@ function lanesOf({ sensor }: CalibrateRequest): Asked<Lane[]> {
   return { ok: true, value: lanes };
 }
 
+/** Places along a length, or spots of a surface. */
+const markedIn = ({ places = [] }: CalibrateRequest['takes'][0]): Pick<Take, 'places' | 'spots'> => {
+  if (places.length === 0) return {};
+  const spots = places.filter((place) => typeof place !== 'number');
+  return spots.length > 0 ? { spots } : { places: places.filter((place) => typeof place === 'number') };
+};
+
 function readTakes({ board, sensor, takes }: CalibrateRequest, lanes: readonly Lane[]) {
   const columns = lanes.flatMap((l) => l.column ?? []);
   const contacts = lanes.flatMap((l) => l.contacts ?? []);
@@ -82,7 +89,7 @@ function readTakes({ board, sensor, takes }: CalibrateRequest, lanes: readonly L
       });
     findings.push(...linesLeftOut(read.value, sensor.id));
     const id = notes.take ?? `${i + 1}-${take.role}`;
-    kept.push({ ...own, id, role: take.role, marks: take.marks, places: take.places });
+    kept.push({ ...own, id, role: take.role, marks: take.marks, ...markedIn(take) });
   });
   return { takes: kept, findings, faults };
 }

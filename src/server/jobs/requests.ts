@@ -1,4 +1,5 @@
 import 'reflect-metadata/lite';
+import { ArePlaces } from './are-places';
 import {
   ArrayMaxSize,
   IsArray,
@@ -46,14 +47,8 @@ class AskedTake {
   @IsString() csv!: string;
   /** Times of intended gestures, µs. */
   @IsOptional() @IsArray() @ArrayMaxSize(10_000) @IsNumber({}, { each: true }) marks?: number[];
-  /** Where it was touched, in order: shares of the playing length. */
-  @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(64)
-  @IsNumber({}, { each: true })
-  @Min(0, { each: true })
-  @Max(1, { each: true })
-  places?: number[];
+  /** Where it was touched, in order: shares of the playing length; of a surface, of its width and its length. */
+  @IsOptional() @IsArray() @ArrayMaxSize(64) @ArePlaces() places?: number[] | [number, number][];
 }
 
 /** Body of POST /api/calibrate. */

@@ -3,6 +3,7 @@ import type { Sensor } from '@/core/instrument/sensor';
 import { factsOf } from '@/core/kinds/facts';
 import { kindOf } from '@/core/kinds/registry';
 import { GUIDED_PLACES } from '@/core/ways/place/steps';
+import { GUIDED_SPOTS } from '@/core/ways/surface/spots';
 import type { Role } from '@/core/signal/take';
 import { sentence } from '../parts/words';
 
@@ -13,6 +14,7 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
     return { says: 'It moved. Let it rest.', under: 'The rest take begins again by itself.' };
   const own = kindOf(sensor).asks?.[role];
   if (own) return own;
+  if (role === 'places' && kindOf(sensor).way === 'surface') return spotPrompt(verb, view);
   if (role === 'places') return placePrompt(verb, sensor, view);
   if (role === 'slide')
     return {
@@ -64,6 +66,15 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
     default:
       return { says: verb, under: '' };
   }
+}
+
+/** The spot that is next. */
+function spotPrompt(verb: string, view?: GuideView): { says: string; under: string } {
+  const { says } = GUIDED_SPOTS[Math.min(view?.done ?? 0, GUIDED_SPOTS.length - 1)];
+  return {
+    says: `${verb} it ${says}.`,
+    under: 'A corner: a tenth of the way in from both edges. Hold it for half a second, then lift.',
+  };
 }
 
 /** The mark that is next, in mm of its length. */

@@ -34,6 +34,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   turns: 'encoder',
   speeds: 'wheel',
   tilts: 'tilt',
+  surfaces: 'surface',
   listeners: 'listener',
   notes: 'note voice',
   note_lanes: 'note',

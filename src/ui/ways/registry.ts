@@ -6,6 +6,7 @@ import { levelWords } from './level/words';
 import { placeWords } from './place/words';
 import { speedWords } from './speed/words';
 import { strikeWords } from './strike/words';
+import { surfaceWords } from './surface/words';
 import { touchWords } from './touch/words';
 import { travelWords } from './travel/words';
 import { turnsWords } from './turns/words';
@@ -22,6 +23,7 @@ const words = {
   turns: turnsWords,
   speed: speedWords,
   axes: axesWords,
+  surface: surfaceWords,
 } satisfies { [is in Calibration['is']]: WayWords<Extract<Calibration, { is: is }>> };
 
 /** The words of a calibration's way. */

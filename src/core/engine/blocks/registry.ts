@@ -10,6 +10,7 @@ import { level } from './level';
 import { ribbon } from './ribbon';
 import { speed } from './speed';
 import { strike } from './strike';
+import { surface } from './surface';
 import { tilt } from './tilt';
 import { touch } from './touch';
 import { turn } from './turn';
@@ -23,6 +24,7 @@ const BLOCKS: Block[] = [
   turn,
   speed,
   tilt,
+  surface,
   choice,
   switched,
   control,

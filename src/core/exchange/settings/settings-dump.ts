@@ -81,8 +81,9 @@ export function roomOf(image: Image): { tables: number; stairs: number } {
     const own = image.strikes.slice(lane, lane + lanes).map(({ table }) => table);
     return n + Math.max(1, new Set(own).size);
   }, 0);
+  const places = image.ribbons.length + 2 * image.surfaces.length;
   return {
-    tables: (fine + notes + strikes + image.ribbons.length) * ((1 << image.table_bits) + 1),
+    tables: (fine + notes + strikes + places) * ((1 << image.table_bits) + 1),
     stairs: 127 * (image.controls.length - fine),
   };
 }

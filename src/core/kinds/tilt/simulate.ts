@@ -69,12 +69,13 @@ export class SimulatedTilt implements Simulation {
     this.wanted = HELD;
   }
 
-  /** @param lane 0 pitches it, 1 rolls it, as its ports say; it stays where it was put */
+  /** @param lane 0 pitches it, 1 rolls it, as its ports say, 2 turns it over; it stays where it was put */
   hand(lane: number, strength: number | null): void {
     this.asked = null;
     if (strength === null) return;
     if (lane === 0) this.wanted = { ...this.wanted, pitch: FURTHEST.pitch * strength };
     if (lane === 1) this.wanted = { ...this.wanted, roll: FURTHEST.roll * strength };
+    if (lane === 2) this.wanted = { roll: 180 * strength, pitch: 0 };
   }
 
   frame(tUs: number, counts: Uint16Array | number[], at: number): void {

@@ -1,4 +1,6 @@
+import { SURFACE_STEPS } from '../../ways/surface/spots';
 import type { Kind } from '../kind';
+import { droneNote, levelController } from '../level-voices';
 
 /** A surface that tells where and how hard it is touched. */
 export const touchSurface: Kind = {
@@ -16,10 +18,15 @@ export const touchSurface: Kind = {
     x: { carries: 'level', lane: 'x', says: 'where it is touched, across' },
     y: { carries: 'level', lane: 'y', says: 'where it is touched, along' },
     press: { carries: 'level', lane: 'press', says: 'how hard it is pressed' },
-    touch: { carries: 'gate', says: 'while it is touched' },
+    touch: { carries: 'gate', lane: 'press', says: 'while it is touched' },
   },
   facts: {},
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'surface',
+  steps: SURFACE_STEPS,
+  firstVoices: (sensor, zone) => [
+    droneNote(sensor, 'touch', zone),
+    { ...levelController(sensor, 'x', 24, zone), id: `${sensor.id}-x` },
+    { ...levelController(sensor, 'y', 25, zone), id: `${sensor.id}-y` },
+    { ...levelController(sensor, 'press', 26, zone), id: `${sensor.id}-press` },
+  ],
 };

@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
-import { simulatedTouchSurface } from './simulate';
+import { calibrateSurface } from '../../ways/surface/calibrate';
+import { surfaceGuide } from '../../ways/surface/guide';
+import { SimulatedSurface } from './simulate';
 import type { Workings } from '../workings';
 
-/** How a touch surface is simulated; the rest comes later. */
+/** How a touch surface is guided, calibrated and simulated. */
 export const touchSurfaceWorkings: Workings = {
-  ...comesLater('a touch surface'),
-  simulate: simulatedTouchSurface,
+  guide: (steps, _lanes, rateHz) => surfaceGuide(steps, rateHz),
+  calibrate: calibrateSurface,
+  simulate: (_sensor, board, seed) => new SimulatedSurface(board, seed),
 };

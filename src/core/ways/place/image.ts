@@ -41,7 +41,8 @@ export function compilePlace(
   };
 }
 
-function ribbonOf(parts: Parts, { rest, on, off, drop, settle, map }: PlaceLane) {
+/** From counts to place, as a block has it: a table over the counts between both ends; turned where the place falls. */
+export function placeTable(parts: Parts, map: PlaceLane['map']) {
   const { low, high } = countsOfEnds(map, TOP);
   const at = placeMap(map);
   const turned = map[map.length - 1].place < map[0].place;
@@ -52,13 +53,18 @@ function ribbonOf(parts: Parts, { rest, on, off, drop, settle, map }: PlaceLane)
     before = Math.max(before, Math.floor((turned ? 1 - place : place) * ONE + 0.5));
     return before;
   });
+  return { scale: scaleOf(high - low), low, table: parts.table(table), turned: turned ? 1 : 0 };
+}
+
+function ribbonOf(parts: Parts, { rest, on, off, drop, settle, map }: PlaceLane) {
+  const { turned, ...table } = placeTable(parts, map);
   const middle = (map[0].count + map[map.length - 1].count) / 2;
   return {
-    ...{ scale: scaleOf(high - low), low, table: parts.table(table), rest: Math.round(rest), on, off },
+    ...{ ...table, rest: Math.round(rest), on, off },
     drop: Math.min(ONE, Math.max(1, Math.round(drop * ONE))),
     settle,
     below: middle < rest ? 1 : 0,
-    turned: turned ? 1 : 0,
+    turned,
     pad: 0,
   };
 }

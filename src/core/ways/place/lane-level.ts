@@ -19,21 +19,29 @@ const SLACK_SIGMAS = 3;
 export function placeLevel(c: PlaceCalibration, lane: string, port?: string): LaneLevel | undefined {
   const own = placeLane(c, lane);
   if (!own || port === undefined) return undefined;
-  const shared = { lane, rest: 0, polarity: 'rising', down: null, fixed: true } as const;
-  if (port === TOUCH_PORT)
-    return {
-      ...shared,
-      ...{ noise: 0, slack: 0 },
-      up: { reach: ONE, dead: ONE >> 2, on: ONE >> 1, off: ONE >> 2 },
-    };
+  return port === TOUCH_PORT ? touchedLevel(lane) : placedLevel(lane, own);
+}
+
+const DERIVED = { rest: 0, polarity: 'rising', down: null, fixed: true } as const;
+
+/** Whether it is touched: all or nothing. */
+export const touchedLevel = (lane: string): LaneLevel => ({
+  ...DERIVED,
+  ...{ lane, noise: 0, slack: 0 },
+  up: { reach: ONE, dead: ONE >> 2, on: ONE >> 1, off: ONE >> 2 },
+});
+
+/** A place in shares of the length, Q15. */
+export function placedLevel(lane: string, own: Pick<PlaceLane, 'map' | 'touchedNoise'>): LaneLevel {
   const noise = own.touchedNoise * steepest(own) * ONE;
   const slack = Math.min(255, Math.ceil(SLACK_SIGMAS * noise));
   const end = Math.max(LEAST_END, 2 * slack);
-  return { ...shared, noise, slack, up: { reach: ONE - end, dead: end, on: ONE >> 1, off: ONE >> 2 } };
+  const up = { reach: ONE - end, dead: end, on: ONE >> 1, off: ONE >> 2 };
+  return { ...DERIVED, lane, noise, slack, up };
 }
 
 /** The most that one count is worth, share of the length. */
-export function steepest({ map }: PlaceLane): number {
+export function steepest({ map }: Pick<PlaceLane, 'map'>): number {
   const at = placeMap(map);
   const [first, last] = [map[0].count, map[map.length - 1].count];
   let most = 0;

@@ -52,6 +52,11 @@ export const place: Way<PlaceCalibration> = {
 
 function recordFaults({ on, off, map }: PlaceLane, path: string, fullScale: number) {
   if (off >= on) return [{ path: `${path}.off`, says: `must lie below on (${on}), got ${off}` }];
+  return mapFaults(map, `${path}.map`, fullScale);
+}
+
+/** Counts must rise, and places rise or fall, all along. @param path of the map */
+export function mapFaults(map: PlaceLane['map'], path: string, fullScale: number) {
   const way = Math.sign(map[map.length - 1].place - map[0].place);
   const wrong = map.findIndex(
     ({ count, place: at }, i) =>
@@ -60,7 +65,7 @@ function recordFaults({ on, off, map }: PlaceLane, path: string, fullScale: numb
   if (way !== 0 && wrong < 0) return [];
   return [
     {
-      path: `${path}.map.${Math.max(0, wrong)}`,
+      path: `${path}.${Math.max(0, wrong)}`,
       says: `counts must rise within 0 … ${fullScale}, and places rise or fall all along`,
     },
   ];

@@ -1,0 +1,211 @@
+import type { BankReport, SensorJob } from '../../calibrate/report';
+import type { Picture } from '../../calibrate/picture';
+import { ok, refuse, type Result } from '../../result';
+import { median, quantile } from '../../signal/quantile';
+import { restStatistics } from '../../signal/rest';
+import { columnOf, type Take } from '../../signal/take';
+import { timingOf } from '../../signal/timing';
+import { round } from '../../units/round';
+import { placeMap } from '../place/map';
+import { pointsOf } from '../place/points';
+import type { SurfaceAxis, SurfaceCalibration, SurfacePress } from './calibration';
+import { surfaceFindings } from './findings';
+import { GUIDED_SPOTS, type Spot } from './spots';
+import { spotTouches, type SpotTouch, type SurfaceTake } from './touched-spots';
+
+/** "On" of the press, in σ and counts, and over all that it does while untouched; "off" is half of it. (As of places.) */
+const ON_SIGMAS = 8;
+const OVER_EXCURSION = 1.5;
+const LEAST_ON = 6;
+/** The comfortable hardest: p95 of loud presses, and this much room (maker's handbook 4.2). */
+const LOUD = 0.95;
+const HEADROOM = 1.05;
+/** A place is there once it stays within so much of where the touch comes to, share of the length; frames looked at. (Common practice, no source.) */
+const THERE = 0.02;
+const MOST_SETTLE = 50;
+const LEAST_FRAMES = 20;
+
+interface Roled extends SurfaceTake {
+  role: Take['role'];
+  spots?: readonly Spot[];
+}
+
+/** Calibrates a surface from marked touches, and from soft and loud ones. */
+export function calibrateSurface(job: SensorJob): Result<BankReport> {
+  const names = job.sensor.lanes.map(({ column }) => column ?? '');
+  const takes = job.takes
+    .filter((t) => names.every((name) => t.channels.includes(name)))
+    .map((t): Roled => ({
+      ...{ id: t.id, role: t.role, tUs: t.tUs, spots: t.spots },
+      columns: names.map((name) => columnOf(t, name)),
+    }));
+  const rest = takes.find(({ role }) => role === 'rest');
+  if (!rest || rest.tUs.length < LEAST_FRAMES)
+    return refuse({
+      path: 'takes',
+      says: 'a rest take with all three columns is required: leave it alone for some seconds',
+    });
+  const at = takes.findIndex(({ role }) => role === 'places');
+  if (at < 0)
+    return refuse({
+      path: 'takes',
+      says: 'a places take is required: touch it at its spots, one after another',
+    });
+  const pressed = pressOf(rest, takes);
+  const touchesIn = (role: Take['role']) =>
+    takes.filter((t) => t.role === role).flatMap((t) => spotTouches(t, pressed.by(t), pressed.on));
+  const touches = touchesIn('places');
+  const spots = takes[at].spots ?? GUIDED_SPOTS.map((spot) => spot.at);
+  const axes: SurfaceAxis[] = [];
+  for (const axis of [0, 1] as const) {
+    const own = touches.map((touch) => (axis === 0 ? touch.x : touch.y));
+    const map = pointsOf(
+      own,
+      spots.map((spot) => spot[axis]),
+      0,
+      `takes.${at}`,
+      0,
+    );
+    if (!map.ok) return map;
+    const noise = median(own.map(({ from, to }) => noiseIn(takes[at], axis, from, to)));
+    axes.push({ lane: job.sensor.lanes[axis].id, touchedNoise: round(noise, 3), map: map.value });
+  }
+  const calibration: SurfaceCalibration = {
+    is: 'surface',
+    polarity: pressed.polarity,
+    settle: settleOf(takes[at], touches, axes),
+    lanes: axes,
+    press: pressRecord(job.sensor.lanes[2].id, pressed, touches, touchesIn('soft'), touchesIn('loud')),
+    takes: job.takes.map((t) => t.id),
+    method:
+      'Maps: monotone cubic through the medians of marked touches (PCHIP), an axis each. Touched: 8 σ of the press from rest. Hardest: p95 of loud presses, and 5 %.',
+  };
+  return ok({
+    is: 'bank',
+    calibration,
+    readings: {
+      lanes: [
+        ...axes.map((own, axis) => ({
+          lane: own.lane,
+          gestures: touches.length,
+          numbers: axisNumbers(own, spots, touches, axis),
+        })),
+        {
+          lane: calibration.press.lane,
+          gestures: touchesIn('soft').length + touchesIn('loud').length,
+          numbers: { on: calibration.press.on, off: calibration.press.off, reach: calibration.press.reach },
+        },
+      ],
+      numbers: { settle: calibration.settle },
+    },
+    findings: surfaceFindings(job, {
+      calibration,
+      touches,
+      spots,
+      soft: touchesIn('soft').length,
+      loud: touchesIn('loud').length,
+    }),
+    mark: null,
+    pictures: [fieldOf(axes, touches, spots)],
+  });
+}
+
+/** How hard it is pressed in a frame of a take, and which way that is; found from where presses go furthest. */
+function pressOf(rest: SurfaceTake, takes: readonly SurfaceTake[]) {
+  const own = rest.columns[2];
+  const statistics = restStatistics(own, timingOf(rest.tUs as Float64Array)?.rateHz ?? 1000);
+  const furthest = (p: number) =>
+    Math.abs(median(takes.filter((t) => t !== rest).map((t) => quantile(t.columns[2], p))) - statistics.rest);
+  const polarity: SurfaceCalibration['polarity'] = furthest(0.98) >= furthest(0.02) ? 'rising' : 'falling';
+  const sign = polarity === 'rising' ? 1 : -1;
+  const { rest: level, noise, excursion } = statistics;
+  const on = Math.ceil(Math.max(LEAST_ON, ON_SIGMAS * noise, OVER_EXCURSION * excursion));
+  const by = (t: SurfaceTake) => (frame: number) => sign * (t.columns[2][frame] - level);
+  return { rest: level, noise, on, polarity, by };
+}
+
+function pressRecord(
+  lane: string,
+  { rest, noise, on }: ReturnType<typeof pressOf>,
+  marked: readonly SpotTouch[],
+  soft: readonly SpotTouch[],
+  loud: readonly SpotTouch[],
+): SurfacePress {
+  const hardest = (loud.length > 0 ? loud : [...marked, ...soft]).map((touch) => touch.hardest);
+  const reach = Math.max(on + 1, Math.round(HEADROOM * quantile(hardest, LOUD)));
+  return { lane, rest: round(rest, 2), noise: round(noise, 3), on, off: Math.max(1, on >> 1), reach };
+}
+
+function noiseIn({ columns, tUs }: SurfaceTake, axis: number, from: number, to: number): number {
+  const margin = Math.floor((to - from) / 5);
+  const inner = columns[axis].subarray(from + margin, to - margin);
+  return inner.length > LEAST_FRAMES
+    ? restStatistics(inner, timingOf(tUs as Float64Array)?.rateHz ?? 1000).noise
+    : 1;
+}
+
+/** Frames from a touch until both axes are where it comes to, the slowest of the touches. */
+function settleOf(
+  { columns }: SurfaceTake,
+  touches: readonly SpotTouch[],
+  axes: readonly SurfaceAxis[],
+): number {
+  const frames = touches.map((touch) => {
+    const slowest = axes.map(({ map }, axis) => {
+      const at = placeMap(map);
+      const own = axis === 0 ? touch.x : touch.y;
+      const there = (i: number) => Math.abs(at(columns[axis][i]) - at(own.level)) <= THERE;
+      const first = Array.from({ length: MOST_SETTLE }, (_, i) => own.from + i).filter((i) => i <= own.to);
+      return first.filter((i) => !there(i)).length;
+    });
+    return Math.max(...slowest);
+  });
+  return Math.min(MOST_SETTLE, Math.max(...frames) + 2);
+}
+
+function axisNumbers(
+  { map, touchedNoise }: SurfaceAxis,
+  spots: readonly Spot[],
+  touches: readonly SpotTouch[],
+  axis: number,
+) {
+  const at = placeMap(map);
+  const off = touches.map((touch, i) =>
+    Math.abs(at((axis === 0 ? touch.x : touch.y).level) - spots[i][axis]),
+  );
+  return {
+    lowest: map[0].count,
+    highest: map[map.length - 1].count,
+    noise: touchedNoise,
+    'off its spots %': round(100 * Math.max(...off), 1),
+  };
+}
+
+/** Where each touch lies by the maps, against the spot that was asked for. */
+function fieldOf(
+  axes: readonly SurfaceAxis[],
+  touches: readonly SpotTouch[],
+  spots: readonly Spot[],
+): Picture {
+  const [x, y] = axes.map(({ map }) => placeMap(map));
+  const percent = (place: number) => round(100 * place, 1);
+  return {
+    lane: axes[0].lane,
+    title: 'Where your touches lie, by the maps',
+    x: { label: 'across', unit: '%' },
+    y: { label: 'along', unit: '%' },
+    lines: [
+      {
+        name: 'your touches',
+        dots: true,
+        points: touches.map((touch) => [percent(x(touch.x.level)), percent(y(touch.y.level))]),
+      },
+      {
+        name: 'asked for',
+        dots: true,
+        points: spots.map(([across, along]) => [percent(across), percent(along)]),
+      },
+    ],
+    marks: [],
+  };
+}

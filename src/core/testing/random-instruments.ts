@@ -169,7 +169,7 @@ function randomNote(
   ];
   const pitches: Pitch[] = [
     randomFixed(r),
-    ...(sensor.kind === 'breath-gauge' ? [] : [{ is: 'lane' } as const]),
+    ...(sensor.lanes.every(({ note }) => note !== undefined) ? [{ is: 'lane' } as const] : []),
     ...(chooser
       ? [
           {

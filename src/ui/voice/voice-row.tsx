@@ -120,14 +120,17 @@ function LevelSentence({
   voice: Expression;
   change: Change<Expression>;
 }) {
-  const { carries, says } = kindOf(sensor).ports[voice.source.port];
+  const { ports } = kindOf(sensor);
+  const { carries, says } = ports[voice.source.port];
+  // Of several levels it says which.
+  const several = Object.values(ports).filter((port) => port.carries === 'level').length > 1;
   const gated = carries === 'gate';
   return (
     <Words
       words={[
         ...expressionWords(voice, gated),
         ...laneWords(voice),
-        ...(gated ? [`127 ${says}, else 0,`] : rateWords(voice)),
+        ...(gated ? [`127 ${says}, else 0,`] : [...(several ? [`for ${says},`] : []), ...rateWords(voice)]),
       ]}
       change={change}
     />

@@ -93,7 +93,7 @@ export function calibrateSurface(job: SensorJob): Result<BankReport> {
         {
           lane: calibration.press.lane,
           gestures: touchesIn('soft').length + touchesIn('loud').length,
-          numbers: { on: calibration.press.on, off: calibration.press.off, reach: calibration.press.reach },
+          numbers: {},
         },
       ],
       numbers: { settle: calibration.settle },
@@ -174,9 +174,9 @@ function axisNumbers(
     Math.abs(at((axis === 0 ? touch.x : touch.y).level) - spots[i][axis]),
   );
   return {
-    lowest: map[0].count,
-    highest: map[map.length - 1].count,
-    noise: touchedNoise,
+    lowest: Math.round(map[0].count),
+    highest: Math.round(map[map.length - 1].count),
+    noise: round(touchedNoise, 1),
     'off its spots %': round(100 * Math.max(...off), 1),
   };
 }
@@ -190,7 +190,7 @@ function fieldOf(
   const [x, y] = axes.map(({ map }) => placeMap(map));
   const percent = (place: number) => round(100 * place, 1);
   return {
-    lane: axes[0].lane,
+    lane: axes.map(({ lane }) => lane).join(', '),
     title: 'Where your touches lie, by the maps',
     x: { label: 'across', unit: '%' },
     y: { label: 'along', unit: '%' },

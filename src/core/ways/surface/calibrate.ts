@@ -54,28 +54,16 @@ export function calibrateSurface(job: SensorJob): Result<BankReport> {
   const pressed = pressOf(rest, takes);
   const touchesIn = (role: Take['role']) =>
     takes.filter((t) => t.role === role).flatMap((t) => spotTouches(t, pressed.by(t), pressed.on));
-  const touches = touchesIn('places');
+  const [touches, soft, loud] = [touchesIn('places'), touchesIn('soft'), touchesIn('loud')];
   const spots = takes[at].spots ?? GUIDED_SPOTS.map((spot) => spot.at);
-  const axes: SurfaceAxis[] = [];
-  for (const axis of [0, 1] as const) {
-    const own = touches.map((touch) => (axis === 0 ? touch.x : touch.y));
-    const map = pointsOf(
-      own,
-      spots.map((spot) => spot[axis]),
-      0,
-      `takes.${at}`,
-      0,
-    );
-    if (!map.ok) return map;
-    const noise = median(own.map(({ from, to }) => noiseIn(takes[at], axis, from, to)));
-    axes.push({ lane: job.sensor.lanes[axis].id, touchedNoise: round(noise, 3), map: map.value });
-  }
+  const axes = axesOf(job, takes[at], `takes.${at}`, touches, spots);
+  if (!axes.ok) return axes;
   const calibration: SurfaceCalibration = {
     is: 'surface',
     polarity: pressed.polarity,
-    settle: settleOf(takes[at], touches, axes),
-    lanes: axes,
-    press: pressRecord(job.sensor.lanes[2].id, pressed, touches, touchesIn('soft'), touchesIn('loud')),
+    settle: settleOf(takes[at], touches, axes.value),
+    lanes: axes.value,
+    press: pressRecord(job.sensor.lanes[2].id, pressed, touches, soft, loud),
     takes: job.takes.map((t) => t.id),
     method:
       'Maps: monotone cubic through the medians of marked touches (PCHIP), an axis each. Touched: 8 σ of the press from rest. Hardest: p95 of loud presses, and 5 %.',
@@ -85,29 +73,41 @@ export function calibrateSurface(job: SensorJob): Result<BankReport> {
     calibration,
     readings: {
       lanes: [
-        ...axes.map((own, axis) => ({
-          lane: own.lane,
-          gestures: touches.length,
+        ...axes.value.map((own, axis) => ({
+          ...{ lane: own.lane, gestures: touches.length },
           numbers: axisNumbers(own, spots, touches, axis),
         })),
-        {
-          lane: calibration.press.lane,
-          gestures: touchesIn('soft').length + touchesIn('loud').length,
-          numbers: {},
-        },
+        { lane: calibration.press.lane, gestures: soft.length + loud.length, numbers: {} },
       ],
       numbers: { settle: calibration.settle },
     },
     findings: surfaceFindings(job, {
-      calibration,
-      touches,
-      spots,
-      soft: touchesIn('soft').length,
-      loud: touchesIn('loud').length,
+      ...{ calibration, touches, spots },
+      ...{ soft: soft.length, loud: loud.length },
     }),
     mark: null,
-    pictures: [fieldOf(axes, touches, spots)],
+    pictures: [fieldOf(axes.value, touches, spots)],
   });
+}
+
+/** Both maps through the touches, refused where a touch is missing or lies in another order. @param path of the take */
+function axesOf(
+  job: SensorJob,
+  take: SurfaceTake,
+  path: string,
+  touches: readonly SpotTouch[],
+  spots: readonly Spot[],
+): Result<SurfaceAxis[]> {
+  const axes: SurfaceAxis[] = [];
+  for (const axis of [0, 1] as const) {
+    const own = touches.map((touch) => (axis === 0 ? touch.x : touch.y));
+    const places = spots.map((spot) => spot[axis]);
+    const map = pointsOf(own, places, 0, path, 0);
+    if (!map.ok) return map;
+    const noise = median(own.map(({ from, to }) => noiseIn(take, axis, from, to)));
+    axes.push({ lane: job.sensor.lanes[axis].id, touchedNoise: round(noise, 3), map: map.value });
+  }
+  return ok(axes);
 }
 
 /** How hard it is pressed in a frame of a take, and which way that is; found from where presses go furthest. */

@@ -21,7 +21,7 @@ interface Surface {
 }
 type Touch = [spot: Spot, press: number, ms: number];
 
-/** Touches by formula at 1 kHz, 12 bits: 8 ms to come and to go, 400 ms between; untouched, both axes float anywhere. */
+/** Touches by formula at 1 kHz, 12 bits: 8 ms to come and to go, 400 ms between; untouched, both axes float anywhere, and they begin to before it is let go. */
 function takeOf(role: Role, s: Surface, touches: readonly Touch[], r: Random): Take {
   const counts: number[] = [];
   const put = (spot: Spot, press: number) => {
@@ -48,7 +48,7 @@ function takeOf(role: Role, s: Surface, touches: readonly Touch[], r: Random): T
         (press * k) / 8,
       );
     for (let k = 0; k < ms; k++) put(spot, press);
-    for (let k = 7; k > 0; k--) put(spot, (press * k) / 8);
+    for (let k = 7; k > 0; k--) put(k > 1 ? spot : [r.next(), r.next()], (press * k) / 8);
     rest(400);
   }
   return {
@@ -138,6 +138,12 @@ describe('a surface from marked touches', () => {
       const events = run(compile(instrument), takeOf('sweep', s, touches, r));
       const notes = events.filter(({ bytes }) => bytes[0] >> 4 !== 0xb);
       expect([seed, notes.map(({ bytes }) => bytes[0] >> 4)]).toEqual([seed, [9, 8, 9, 8]]);
+      // While the first is touched, x is what it was touched at: nothing of how the finger landed.
+      const during = events.filter(
+        ({ tUs, bytes }) => tUs > 50_000 && tUs < notes[2].tUs && bytes[0] >> 4 === 0xb && bytes[1] === 24,
+      );
+      expect(during.length).toBeGreaterThan(0);
+      for (const { bytes } of during) expect(Math.abs(bytes[2] - 127 * 0.25), `${seed}`).toBeLessThan(4);
       // What stands once the first touch is long over, and once the second is.
       const valueAt = (us: number, controller: number) =>
         events

@@ -23,6 +23,13 @@ static uint16_t axis_at(const cheir_axis *axis, uint16_t count, uint8_t *below)
     return share_of(&axis->scale, between(count, offset));
 }
 
+/* What moves a little goes half of the way, since noise is what went furthest; what moves far goes all of it at once. */
+static uint16_t followed(uint16_t held, uint16_t count, uint16_t slack)
+{
+    if (between(count, held) > 8ul * slack + 8u) return count;
+    return (uint16_t)(((uint32_t)held + count + 1u) >> 1);
+}
+
 /* Counts within the slack of those that were computed last change nothing; nor does what is shaken, or falls. */
 static void derive_tilt(const cheir_tilt *tilt, cheir_tilt_state *state)
 {
@@ -36,7 +43,7 @@ static void derive_tilt(const cheir_tilt *tilt, cheir_tilt_state *state)
         uint8_t below[3];
         cheir_polar roll, pitch;
         for (i = 0; i != 3; i++) {
-            state->held[i] = now_counts[U8(tilt->columns[i])];
+            state->held[i] = followed(state->held[i], now_counts[U8(tilt->columns[i])], slack);
             away[i] = axis_at(&tilt->axes[i], state->held[i], &below[i]);
         }
         roll = polar(away[1], below[1], away[2], below[2]);

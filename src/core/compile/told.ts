@@ -39,7 +39,7 @@ export function toldBy(instrument: Instrument, board: Board, columns: readonly s
   });
 }
 
-/** How far a level is from rest, −1 … 1 of its reach; of a gate 1 where it opens. @param count that it reads */
+/** How far a level is past its dead zone, −1 … 1 of the way to its reach; of a gate 1 where it opens. @param count that it reads */
 export function shareTold(
   { gate, level: { rest, polarity, up, down } }: Pick<Told, 'gate' | 'level'>,
   count: number,
@@ -47,5 +47,7 @@ export function shareTold(
   const signed = (polarity === 'falling' ? -1 : 1) * (count - Math.round(rest));
   const side = signed < 0 ? down : up;
   if (gate) return side !== null && Math.abs(signed) >= side.on ? 1 : 0;
-  return side === null ? 0 : Math.max(-1, Math.min(1, signed / side.reach));
+  if (side === null) return 0;
+  const share = (Math.abs(signed) - side.dead) / (side.reach - side.dead);
+  return Math.sign(signed) * Math.max(0, Math.min(1, share));
 }

@@ -3,14 +3,15 @@
 import { useRef } from 'react';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
-import { wayOf } from '@/core/ways/registry';
 import { levelPort, playedLanes } from '@/core/kinds/ports';
 import { noteName } from '@/core/midi/words';
 import { practises } from '@/session/live-state';
 import { handKeys, keyWords } from '../hooks/hand-map';
 import { useChoice, useInstrument, useLive } from '../hooks/use-session';
 import { useHand, type Hand } from '../hooks/use-hand';
+import { FieldPad } from './field-pad';
 import styles from './lanes.module.css';
+import { playsOneWay } from './plays-one-way';
 
 /** The practice instrument to play: drawn from the instrument, a row a sensor, by pointer and by key, several at once. */
 export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Sensor[]; titled?: boolean }) {
@@ -39,9 +40,7 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
           </b>
           {levelPort(sensor) && sensor.lanes.length <= MOST_LEVELS ? (
             <div className={styles.levels}>
-              {playedLanes(sensor).map((lane) => (
-                <LevelPad key={lane} sensor={sensor} lane={lane} hand={hand} />
-              ))}
+              <LevelPads sensor={sensor} hand={hand} />
             </div>
           ) : (
             <Pads sensor={sensor} hand={hand} />
@@ -52,15 +51,29 @@ export function PlaySurface({ sensors, titled = false }: { sensors?: readonly Se
   );
 }
 
+/** Lanes that ports name are played two at once, across and along; what is left, and others, each by itself. */
+function LevelPads({ sensor, hand }: { sensor: Sensor; hand: Hand }) {
+  const lanes = playedLanes(sensor);
+  const field = lanes.length >= 2 && laneWord(sensor, lanes[0]) !== sensor.lanes[lanes[0]].id;
+  const [across, along, ...left] = lanes;
+  return (
+    <>
+      {field && <FieldPad sensor={sensor} lanes={[across, along]} hand={hand} />}
+      {(field ? left : lanes).map((lane) => (
+        <LevelPad key={lane} sensor={sensor} lane={lane} hand={hand} />
+      ))}
+    </>
+  );
+}
+
 /** Levels beyond these stand side by side, as pads do. */
 const MOST_LEVELS = 3;
 
 /** A level: middle is rest where it has two sides, the left end where it has one. */
 function LevelPad({ sensor, lane, hand }: { sensor: Sensor; lane: number; hand: Hand }) {
   const pad = useRef<HTMLDivElement>(null);
-  const c = sensor.calibration;
-  const { family, letGo } = kindOf(sensor);
-  const oneSided = c ? wayOf(c).onlyWay(c) !== null : family !== 'breath' && letGo !== 'returns';
+  const { family } = kindOf(sensor);
+  const oneSided = playsOneWay(sensor);
   const press = (e: React.PointerEvent) => {
     const box = pad.current!.getBoundingClientRect();
     const share = (e.clientX - box.left) / box.width;

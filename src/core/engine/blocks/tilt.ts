@@ -37,7 +37,7 @@ function deriveTilt(e: Engine, index: number): void {
     if (by > slack || by < -slack) moved = true;
   }
   if (moved) {
-    for (let i = 0; i < 3; i++) state.held[i] = e.counts[e.at + columns[i]];
+    for (let i = 0; i < 3; i++) state.held[i] = followed(state.held[i], e.counts[e.at + columns[i]], slack);
     const [x, y, z] = [axisAt(e, index, 0), axisAt(e, index, 1), axisAt(e, index, 2)];
     polar(y, z, point);
     const { angle: roll, length: across } = point;
@@ -50,6 +50,12 @@ function deriveTilt(e: Engine, index: number): void {
   }
   e.counts[e.at + into] = state.pitch;
   e.counts[e.at + into + 1] = state.roll;
+}
+
+/** What moves a little goes half of the way, since noise is what went furthest; what moves far goes all of it at once. */
+function followed(held: number, count: number, slack: number): number {
+  const by = count > held ? count - held : held - count;
+  return by > 8 * slack + 8 ? count : (held + count + 1) >> 1;
 }
 
 /** An axis, −32768 … 32768: 16384 is one g. */

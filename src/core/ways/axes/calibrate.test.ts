@@ -192,6 +192,20 @@ describe('three axes from six sides', () => {
         [down(25, 10), 400],
       ]).at(-1),
     ).toBeLessThan(72);
+    // Held aslant for some seconds, it sends nothing once it is there.
+    const held = run(
+      compile(instrument),
+      takeOf(
+        'sweep',
+        part,
+        [
+          [down(0, 0), 300],
+          [down(22, 6), 6000],
+        ],
+        r,
+      ),
+    );
+    expect(held.filter(({ tUs }) => tUs > 1_500_000).length).toBeLessThan(4);
     // Twice the weight while it is flung: nothing is told of where it seems to point.
     const flung = down(40, 0).map((a) => 2 * a) as Vector;
     const take = takeOf('sweep', part, [[down(0, 0), 300]], r);

@@ -9,9 +9,9 @@ export const TILT_PORTS = ['pitch', 'roll'] as const;
 /** About how it is held nothing is sent, degrees: a hand is no vice; and four σ. (Common practice, no source.) */
 const DEAD = 2;
 const DEAD_SIGMAS = 4;
-/** Noise past a step's edge that still sends nothing, σ. */
-const SLACK_SIGMAS = 3;
-/** An end lies this much within where it was tilted, so that it is always reached. (Common practice, no source.) */
+/** Noise past a step's edge that still sends nothing, σ: it stays where it is held, so that nothing may flicker (as of what stays where it is left; maker's handbook 4.1). */
+const SLACK_SIGMAS = 5;
+/** An end lies this much within where it was tilted, and the slack at least, so that it is always reached. (Common practice, no source.) */
 const END_SHARE = 0.03;
 /** A gate opens past half of a side. */
 const GATE_SHARE = 0.5;
@@ -32,7 +32,8 @@ export function axesLevel(c: AxesCalibration, lane: string, port?: string): Lane
   const slack = Math.min(255, Math.ceil(SLACK_SIGMAS * noise));
   const dead = Math.max(unitsOfDegrees(DEAD), Math.ceil(DEAD_SIGMAS * noise));
   const side = (degrees: number): LaneLevel['up'] | null => {
-    const reach = unitsOfDegrees((1 - END_SHARE) * degrees);
+    const furthest = unitsOfDegrees(degrees);
+    const reach = Math.floor(furthest - Math.max(END_SHARE * furthest, slack));
     if (reach < 4 * dead) return null;
     const on = Math.round(GATE_SHARE * reach);
     return { reach, dead, on, off: on - dead };

@@ -11,7 +11,8 @@ const MOVED_SIGMAS = 4;
 const MOVED_COUNTS = 4;
 const MOVED_SHARE = 0.01;
 
-interface Window {
+/** What a few frames say of each axis: medians and σ, counts. */
+interface Glance {
   levels: number[];
   noises: number[];
 }
@@ -28,7 +29,7 @@ export interface Held {
 export class HeldStill {
   private frames: number[][] = [];
   private windowUs = 0;
-  private run: Window[] = [];
+  private run: Glance[] = [];
   private runUs = 0;
   private runToUs = 0;
   private lastUs = 0;
@@ -59,28 +60,28 @@ export class HeldStill {
   private close(): Held | null {
     const before = this.current;
     const columns = this.frames[0].map((_, axis) => this.frames.map((frame) => frame[axis]));
-    const window: Window = {
+    const glance: Glance = {
       levels: columns.map(median),
       noises: columns.map(noiseOf),
     };
     this.frames = [];
-    this.ranges = window.levels.map((level, axis) => ({
+    this.ranges = glance.levels.map((level, axis) => ({
       least: Math.min(level, this.ranges[axis]?.least ?? level),
       most: Math.max(level, this.ranges[axis]?.most ?? level),
     }));
-    const goesOn = this.run.length > 0 && !this.moved(this.run[0], window);
+    const goesOn = this.run.length > 0 && !this.moved(this.run[0], glance);
     if (goesOn) {
-      this.run.push(window);
+      this.run.push(glance);
       this.runToUs = this.lastUs;
       return null;
     }
-    this.run = [window];
+    this.run = [glance];
     this.runUs = this.windowUs;
     this.runToUs = this.lastUs;
     return before;
   }
 
-  private moved(a: Window, b: Window): boolean {
+  private moved(a: Glance, b: Glance): boolean {
     const furthest = Math.max(...this.ranges.map(({ least, most }) => most - least));
     const least = Math.max(MOVED_COUNTS, MOVED_SHARE * furthest);
     return a.levels.some((level, axis) => {

@@ -2,6 +2,8 @@
 #ifndef CHEIRONOM_NUMBERS_H
 #define CHEIRONOM_NUMBERS_H
 
+#include "cheironom_tables.h"
+
 /* The two bytes of a word. The empty assembly keeps gcc from multiplying whole words where bytes will do. */
 static inline uint8_t low(uint16_t x)
 {
@@ -186,9 +188,6 @@ static OUT_OF_LINE UNUSED uint16_t mapped(uint16_t table, uint16_t share)
 #endif
 
 #if CHEIR_speeds || CHEIR_tilts
-/* 2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest. */
-static const uint16_t reciprocals[33] CHEIR_FLASH = {65535, 63550, 61681, 59919, 58254, 56680, 55188, 53773, 52429, 51150, 49932, 48771, 47663, 46603, 45590, 44620, 43691, 42799, 41943, 41121, 40330, 39569, 38836, 38130, 37449, 36792, 36158, 35545, 34953, 34380, 33825, 33288, 32768};
-
 /* 2^31 / m without a division, straight between the points of a table; m is 32768 ... 65535. */
 static uint16_t inverse(uint16_t m)
 {
@@ -212,10 +211,6 @@ static uint16_t reciprocal(uint16_t n, uint8_t shift)
 #endif
 
 #if CHEIR_tilts
-/* atan(i / 32), in 65536ths of a turn; and the square root of 1 + (i / 32)^2, less 1, Q16. */
-static const uint16_t arc_tangents[33] CHEIR_FLASH = {0, 326, 651, 975, 1297, 1617, 1933, 2246, 2555, 2860, 3159, 3453, 3742, 4025, 4302, 4572, 4836, 5094, 5344, 5589, 5826, 6058, 6282, 6500, 6712, 6917, 7117, 7310, 7498, 7679, 7856, 8026, 8192};
-static const uint16_t hypotenuses[33] CHEIR_FLASH = {0, 32, 128, 287, 510, 795, 1142, 1550, 2017, 2543, 3125, 3764, 4456, 5202, 5998, 6843, 7735, 8674, 9657, 10682, 11747, 12852, 13994, 15172, 16384, 17629, 18905, 20211, 21546, 22908, 24296, 25709, 27146};
-
 /* A point as its angle, in 65536ths of a turn, and its distance. */
 typedef struct {
     uint16_t angle, length;

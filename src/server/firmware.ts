@@ -27,7 +27,7 @@ const RUNTIME = [
   ...['layout', 'blocks', 'image', 'numbers', 'place', 'wire', 'zero', 'velocity', 'allocator', 'events'].map(
     part,
   ),
-  ...['change', 'settings'].map(part),
+  ...['change', 'settings', 'tables'].map(part),
   ...blocks().flatMap(({ file }) => (file === undefined ? [] : part(file))),
   ...['frames', 'sysex', 'port', 'line', 'keep'].map(part),
 ];

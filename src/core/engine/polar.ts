@@ -6,7 +6,7 @@ const QUARTER = TURN >> 2;
 /** Steps of both tables from 0 to 45 degrees' tangent. */
 const STEPS = 32;
 
-/** atan(i/32), in 65536ths of a turn; and √(1 + (i/32)²) − 1, Q16. In C: firmware/cheironom_numbers.h. */
+/** atan(i/32), in 65536ths of a turn; and √(1 + (i/32)²) − 1, Q16. In C: firmware/cheironom_tables.h, made from them. */
 export const ARC_TANGENTS: readonly number[] = Array.from({ length: STEPS + 1 }, (_, i) =>
   Math.round((TURN * Math.atan(i / STEPS)) / (2 * Math.PI)),
 );

@@ -1,7 +1,7 @@
 /** Steps of the table between half a turn of a word and a whole. */
 const STEPS = 32;
 
-/** 2^31 / m for m = 32768, 33792 … 65536; what does not fit a word is its highest. In C: firmware/cheironom_numbers.h. */
+/** 2^31 / m for m = 32768, 33792 … 65536; what does not fit a word is its highest. In C: firmware/cheironom_tables.h, made from them. */
 export const RECIPROCALS: readonly number[] = Array.from({ length: STEPS + 1 }, (_, i) =>
   Math.min(65535, Math.round(2 ** 31 / (32768 + 1024 * i))),
 );

@@ -6,6 +6,7 @@ import { compile } from '../../compile/compile';
 import { columnsOf } from '../../instrument/access';
 import { writeBlocks } from './c-blocks';
 import { writeLayout } from './c-layout';
+import { writeTables } from './c-tables';
 import { crc32 } from '../../units/crc32';
 import { readImage, writeConfig, writeHeader, writeSource } from './header';
 import { digestOf, type Identity } from '../document/instrument-digest';
@@ -55,5 +56,6 @@ describe('the board’s files', () => {
   it('lie as the layout says: the header of its structs is the one that the layout gives', () => {
     expect(readFileSync('firmware/cheironom_layout.h', 'utf8')).toBe(writeLayout());
     expect(readFileSync('firmware/cheironom_blocks.h', 'utf8')).toBe(writeBlocks());
+    expect(readFileSync('firmware/cheironom_tables.h', 'utf8')).toBe(writeTables());
   });
 });

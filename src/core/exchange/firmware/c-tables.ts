@@ -1,0 +1,29 @@
+import { ARC_TANGENTS, HYPOTENUSES } from '../../engine/polar';
+import { RECIPROCALS } from '../../engine/reciprocal';
+
+/** firmware/cheironom_tables.h: the tables of constants that the engine computes and the runtime reads from program memory. */
+export function writeTables(): string {
+  const table = (name: string, says: string, entries: readonly number[]) =>
+    `/* ${says} */\nstatic const uint16_t ${name}[${entries.length}] CHEIR_FLASH = {${entries.join(', ')}};`;
+  return [
+    '/* Made from src/core/engine/reciprocal.ts and polar.ts by scripts/make-layout.ts: do not edit. A part of cheironom.c, which alone includes it. */',
+    '#ifndef CHEIRONOM_TABLES_H',
+    '#define CHEIRONOM_TABLES_H',
+    '',
+    '#if CHEIR_speeds || CHEIR_tilts',
+    table(
+      'reciprocals',
+      '2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest.',
+      RECIPROCALS,
+    ),
+    '#endif',
+    '',
+    '#if CHEIR_tilts',
+    table('arc_tangents', 'atan(i / 32), in 65536ths of a turn.', ARC_TANGENTS),
+    table('hypotenuses', 'The square root of 1 + (i / 32)^2, less 1, Q16.', HYPOTENUSES),
+    '#endif',
+    '',
+    '#endif',
+    '',
+  ].join('\n');
+}

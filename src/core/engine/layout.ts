@@ -1,4 +1,16 @@
 import {
+  RIBBON,
+  RIBBON_STATE,
+  SPEED,
+  SPEED_STATE,
+  SURFACE,
+  SURFACE_STATE,
+  TILT,
+  TILT_STATE,
+  TURN,
+  TURN_STATE,
+} from './derived-records';
+import {
   LEVEL,
   ZERO_STATE,
   GATE,
@@ -16,8 +28,6 @@ import {
   STRIKE_STATE,
   CONTACT_BANK,
   CONTACT_STATE,
-  RIBBON,
-  RIBBON_STATE,
   LISTENER,
   NOTE,
   NOTE_LANE,
@@ -27,14 +37,6 @@ import {
   CHOICE_LANE_STATE,
   ENGINE_STATE,
   SETTINGS_HEAD,
-  SPEED,
-  SPEED_STATE,
-  SURFACE,
-  SURFACE_STATE,
-  TILT,
-  TILT_STATE,
-  TURN,
-  TURN_STATE,
 } from './records';
 import { type Fields, type FieldType, type Of, type Struct } from './struct';
 

@@ -2,7 +2,7 @@ import { ONE } from '../../shape/table';
 import { RIBBON_STAGE } from '../codes';
 import type { Engine } from '../engine';
 import { isTable, mapped } from '../map';
-import type { RIBBON } from '../records';
+import type { RIBBON } from '../derived-records';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';
 import type { Block } from './block';

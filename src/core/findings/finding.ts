@@ -11,6 +11,9 @@ export interface Cure {
   set?: { on?: number; off?: number; holdOffMs?: number };
 }
 
+/** What a check says of one lane: whose lane it is, and what to do, is added for all alike. */
+export type Said = Pick<Finding, 'code' | 'severity' | 'evidence' | 'says' | 'causes'>;
+
 /** One fault, doubt or note about takes: its evidence, likely causes in order, and cures. */
 export interface Finding {
   code: string;

@@ -26,3 +26,18 @@ export function measuredLanes<R extends { lane: string }>(
     return record && column >= 0 ? [{ record, column, place }] : [];
   });
 }
+
+/** The lanes that were measured and whose contacts there all are, each as its place on the board, in the sensor's order. */
+export function measuredContacts<R extends { lane: string }>(
+  sensor: Sensor,
+  records: readonly R[],
+  contacts: readonly string[],
+) {
+  return sensor.lanes.flatMap(({ id, contacts: own = [] }, place) => {
+    const record = records.find((r) => r.lane === id);
+    const places = own.map((name) => contacts.indexOf(name));
+    return record && places.length > 0 && places.every((at) => at >= 0)
+      ? [{ record, contacts: places, place }]
+      : [];
+  });
+}

@@ -10,13 +10,8 @@ import { pictureOf, readingOf } from './reading';
 import type { PlacedLane, PlaceModel } from './placed-lane';
 import { residualsOf } from './residuals';
 import { GUIDED_PLACES } from './steps';
+import { touchedFrom } from './touched';
 import { placedTouches } from './touches';
-
-/** "On" and "off", in σ of the untouched level and counts. (Handbook 4.1; counts: common practice, no source.) */
-const ON_SIGMAS = 8;
-/** And over all that it does while untouched; "off" is half of "on". (Common practice, no source.) */
-const OVER_EXCURSION = 1.5;
-const LEAST_ON = 6;
 
 /** Calibrates what is touched somewhere, from marked touches, slides and lifts. @param model what its sheet says it should read */
 export function calibratePlace(job: SensorJob, model: PlaceModel): Result<BankReport> {
@@ -50,10 +45,8 @@ export function calibratePlace(job: SensorJob, model: PlaceModel): Result<BankRe
 }
 
 function placedLane(job: SensorJob, frames: LaneFrames): Result<PlacedLane> {
-  const { rest, noise, excursion } = frames.rest;
-  // An end of the converter, at which it may rest, cuts off half of its noise.
-  const on = Math.ceil(Math.max(LEAST_ON, ON_SIGMAS * noise, OVER_EXCURSION * excursion));
-  const off = Math.max(1, Math.min(on - 1, Math.ceil(on / 2)));
+  const { rest, noise } = frames.rest;
+  const { on, off } = touchedFrom(frames.rest);
   const at = job.takes.findIndex((t) => t.role === 'places');
   const take = job.takes[at];
   if (!take)
@@ -74,7 +67,7 @@ function placedLane(job: SensorJob, frames: LaneFrames): Result<PlacedLane> {
     lane: frames.lane.id,
     rest: round(rest, 2),
     noise: round(noise, 3),
-    ...{ on, off, touchedNoise: round(touchedNoise(frames, touches), 3) },
+    ...{ on, off, touchedNoise: round(touchedNoise(frames.played, touches), 3) },
     drop,
     settle: settleOf(frames, [...touches, ...touchesIn('lift')], map, drop, { rest, off }),
     map,

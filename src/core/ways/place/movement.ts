@@ -15,7 +15,10 @@ const LEAST_DROP = 0.005;
 const FASTEST = 0.98;
 
 /** σ of the count while it is touched and held, counts: the median of the touches'. */
-export function touchedNoise({ played }: LaneFrames, touches: readonly PlacedTouch[]): number {
+export function touchedNoise(
+  played: readonly Pick<LaneFrames['played'][0], 'take' | 'tUs' | 'counts'>[],
+  touches: readonly PlacedTouch[],
+): number {
   const noises = touches.flatMap(({ take, from, to }) => {
     const own = played.find((t) => t.take === take)!;
     const margin = Math.floor((to - from) / 5);

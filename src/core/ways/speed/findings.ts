@@ -1,5 +1,5 @@
 import type { SensorJob } from '../../calibrate/report';
-import type { Finding } from '../../findings/finding';
+import type { Finding, Said } from '../../findings/finding';
 import type { SpunLane } from './spun-lane';
 
 /** Magnets that lie further apart than this from where they should, share of their distance. (Common practice, no source.) */
@@ -16,8 +16,6 @@ export function speedFindings(job: SensorJob, lanes: readonly SpunLane[]): Findi
     return said.map((rest) => ({ sensor: job.sensor.id, lane: own.lane.id, cures: [again], ...rest }));
   });
 }
-
-type Said = Pick<Finding, 'code' | 'severity' | 'says' | 'causes' | 'evidence'>;
 
 const notTurned = ({ lane, closings }: SpunLane): Said[] => [
   {

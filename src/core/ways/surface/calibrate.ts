@@ -7,16 +7,14 @@ import { columnOf, type Take } from '../../signal/take';
 import { timingOf } from '../../signal/timing';
 import { round } from '../../units/round';
 import { placeMap } from '../place/map';
+import { touchedNoise } from '../place/movement';
 import { pointsOf } from '../place/points';
+import { touchedFrom } from '../place/touched';
 import type { SurfaceAxis, SurfaceCalibration, SurfacePress } from './calibration';
 import { surfaceFindings } from './findings';
 import { GUIDED_SPOTS, type Spot } from './spots';
 import { spotTouches, type SpotTouch, type SurfaceTake } from './touched-spots';
 
-/** "On" of the press, in σ and counts, and over all that it does while untouched; "off" is half of it. (As of places.) */
-const ON_SIGMAS = 8;
-const OVER_EXCURSION = 1.5;
-const LEAST_ON = 6;
 /** The comfortable hardest: p95 of loud presses, and this much room (maker's handbook 4.2). */
 const LOUD = 0.95;
 const HEADROOM = 1.05;
@@ -104,7 +102,8 @@ function axesOf(
     const places = spots.map((spot) => spot[axis]);
     const map = pointsOf(own, places, 0, path, 0);
     if (!map.ok) return map;
-    const noise = median(own.map(({ from, to }) => noiseIn(take, axis, from, to)));
+    const played = [{ take: take.id, tUs: take.tUs, counts: take.columns[axis] }];
+    const noise = touchedNoise(played, own);
     axes.push({ lane: job.sensor.lanes[axis].id, touchedNoise: round(noise, 3), map: map.value });
   }
   return ok(axes);
@@ -113,35 +112,26 @@ function axesOf(
 /** How hard it is pressed in a frame of a take, and which way that is; found from where presses go furthest. */
 function pressOf(rest: SurfaceTake, takes: readonly SurfaceTake[]) {
   const own = rest.columns[2];
-  const statistics = restStatistics(own, timingOf(rest.tUs as Float64Array)?.rateHz ?? 1000);
+  const statistics = restStatistics(own, timingOf(rest.tUs)?.rateHz ?? 1000);
   const furthest = (p: number) =>
     Math.abs(median(takes.filter((t) => t !== rest).map((t) => quantile(t.columns[2], p))) - statistics.rest);
   const polarity: SurfaceCalibration['polarity'] = furthest(0.98) >= furthest(0.02) ? 'rising' : 'falling';
   const sign = polarity === 'rising' ? 1 : -1;
-  const { rest: level, noise, excursion } = statistics;
-  const on = Math.ceil(Math.max(LEAST_ON, ON_SIGMAS * noise, OVER_EXCURSION * excursion));
+  const { rest: level, noise } = statistics;
   const by = (t: SurfaceTake) => (frame: number) => sign * (t.columns[2][frame] - level);
-  return { rest: level, noise, on, polarity, by };
+  return { rest: level, noise, ...touchedFrom(statistics), polarity, by };
 }
 
 function pressRecord(
   lane: string,
-  { rest, noise, on }: ReturnType<typeof pressOf>,
+  { rest, noise, on, off }: ReturnType<typeof pressOf>,
   marked: readonly SpotTouch[],
   soft: readonly SpotTouch[],
   loud: readonly SpotTouch[],
 ): SurfacePress {
   const hardest = (loud.length > 0 ? loud : [...marked, ...soft]).map((touch) => touch.hardest);
   const reach = Math.max(on + 1, Math.round(HEADROOM * quantile(hardest, LOUD)));
-  return { lane, rest: round(rest, 2), noise: round(noise, 3), on, off: Math.max(1, on >> 1), reach };
-}
-
-function noiseIn({ columns, tUs }: SurfaceTake, axis: number, from: number, to: number): number {
-  const margin = Math.floor((to - from) / 5);
-  const inner = columns[axis].subarray(from + margin, to - margin);
-  return inner.length > LEAST_FRAMES
-    ? restStatistics(inner, timingOf(tUs as Float64Array)?.rateHz ?? 1000).noise
-    : 1;
+  return { lane, rest: round(rest, 2), noise: round(noise, 3), on, off, reach };
 }
 
 /** Frames from a touch until both axes are where it comes to, the slowest of the touches. */

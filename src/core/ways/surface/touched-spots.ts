@@ -15,7 +15,7 @@ export interface SpotTouch {
 /** A take of a surface, with the counts of its three columns. */
 export interface SurfaceTake {
   id: string;
-  tUs: ArrayLike<number>;
+  tUs: Float64Array;
   columns: readonly Uint16Array[];
 }
 

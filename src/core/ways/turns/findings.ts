@@ -1,5 +1,5 @@
 import type { SensorJob } from '../../calibrate/report';
-import type { Finding } from '../../findings/finding';
+import type { Finding, Said } from '../../findings/finding';
 import type { TurnedLane } from './turned-lane';
 
 /** Turned back by less than this share of what it was turned: one way only. (Common practice, no source.) */
@@ -12,7 +12,7 @@ export function turnsFindings(job: SensorJob, lanes: readonly TurnedLane[]): Fin
   const again = { says: 'Turn it to the right and back again', cost: 'some seconds', redo: 'sweep' as const };
   return lanes.flatMap((own): Finding[] => {
     const { lane, silent, record } = own;
-    const finding = (rest: Pick<Finding, 'code' | 'severity' | 'says' | 'causes' | 'evidence'>): Finding => ({
+    const finding = (rest: Said): Finding => ({
       ...{ sensor: job.sensor.id, lane: lane.id, cures: [again] },
       ...rest,
     });
@@ -41,8 +41,6 @@ export function turnsFindings(job: SensorJob, lanes: readonly TurnedLane[]): Fin
     return [...oneWay(own), ...restsBetween(own)].map(finding);
   });
 }
-
-type Said = Pick<Finding, 'code' | 'severity' | 'says' | 'causes' | 'evidence'>;
 
 function oneWay({ lane, right, back, take, quarters }: TurnedLane): Said[] {
   if (back >= BACK_SHARE * right) return [];

@@ -245,7 +245,7 @@ typedef struct {
     uint8_t wraps;
 } cheir_turn;
 
-/* Value: what it is turned to; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames until its edges count. */
+/* Value: what it is turned to; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames, and then its first rest, until its edges count. */
 typedef struct {
     uint16_t value;
     uint8_t phase;

@@ -2,7 +2,7 @@
 #ifndef CHEIRONOM_TURN_H
 #define CHEIRONOM_TURN_H
 
-/* Frames after power-up in which contacts that are closed say so. */
+/* Frames after power-up in which contacts that are closed say so; and then until it rests for the first time. */
 #define TURN_SETTLING 5u
 
 static void turn_start(void)
@@ -12,20 +12,27 @@ static void turn_start(void)
     for (i = 0; i != COUNT(turns); i++) STATE(turns)[i] = begun;
 }
 
-static void turn_derive(void)
-{
-    uint8_t i;
-    for (i = 0; i != COUNT(turns); i++) {
-        cheir_turn_state *state = &STATE(turns)[i];
-        if (state->settling) state->settling--;
-        now_counts[U8(IMAGE(turns)[i].into)] = state->value;
-    }
-}
-
 /* Where in a cycle the contacts are: none, first, both, second. */
 static uint8_t phase_of(uint8_t contacts)
 {
     return (uint8_t)(contacts ^ (contacts >> 1));
+}
+
+/* Whether an encoder rests in a phase. */
+static uint8_t is_rest(const cheir_turn *turn, uint8_t phase)
+{
+    return (uint8_t)((U8(turn->rests) >> phase) & 1u);
+}
+
+static void turn_derive(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(turns); i++) {
+        const cheir_turn *turn = &IMAGE(turns)[i];
+        cheir_turn_state *state = &STATE(turns)[i];
+        if (state->settling > 1u || (state->settling && is_rest(turn, phase_of(state->phase)))) state->settling--;
+        now_counts[U8(turn->into)] = state->value;
+    }
 }
 
 static void turn_step(const cheir_turn *turn, cheir_turn_state *state, uint8_t up)
@@ -50,11 +57,12 @@ static void turn_moves(const cheir_turn *turn, cheir_turn_state *state, uint8_t 
     state->phase = closed ? (uint8_t)(state->phase | bit) : (uint8_t)(state->phase & ~bit);
     phase = phase_of(state->phase);
     if (phase == before) return;
+    if (state->settling) return;
     state->moved = (uint8_t)(state->moved + (((phase - before) & 3) == 1 ? 1u : 255u));
-    if (!((U8(turn->rests) >> phase) & 1u) && !state->settling) return;
+    if (!is_rest(turn, phase)) return;
     moved = state->moved;
     state->moved = 0;
-    if (moved && !state->settling) turn_step(turn, state, (moved < 128u) != (U8(turn->falling) != 0));
+    if (moved) turn_step(turn, state, (moved < 128u) != (U8(turn->falling) != 0));
 }
 
 static void turn_derive_edge(uint8_t contact, uint8_t closed)

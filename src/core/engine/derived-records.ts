@@ -50,7 +50,7 @@ export const TURN = struct(
 
 export const TURN_STATE = struct(
   'turn_state',
-  'value: what it is turned to; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames until its edges count',
+  'value: what it is turned to; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames, and then its first rest, until its edges count',
   {
     value: 'u16',
     phase: 'u8',

@@ -1,7 +1,7 @@
 import type { Engine } from '../engine';
 import type { Block } from './block';
 
-/** Frames after power-up in which contacts that are closed say so. */
+/** Frames after power-up in which contacts that are closed say so; and then until it rests for the first time. */
 const SETTLING = 5;
 
 /** Encoders: what each is turned to, as a column that is read as a level. */
@@ -15,9 +15,11 @@ export const turn: Block = {
   derives: {
     frame: (e) => {
       for (let i = 0; i < e.image.turns.length; i++) {
+        const { into, rests } = e.image.turns[i];
         const state = e.state.turns[i];
-        if (state.settling > 0) state.settling--;
-        e.counts[e.at + e.image.turns[i].into] = state.value;
+        if (state.settling > 1 || (state.settling > 0 && isRest(rests, phaseOf(state.phase))))
+          state.settling--;
+        e.counts[e.at + into] = state.value;
       }
     },
     edge: (e, contact, closed) => {
@@ -28,6 +30,9 @@ export const turn: Block = {
 
 /** Where in a cycle the contacts are: none, first, both, second. @param contacts bit 0: the first is closed, bit 1: the second */
 const phaseOf = (contacts: number): number => contacts ^ (contacts >> 1);
+
+/** Whether an encoder rests in a phase. @param rests a bit a phase */
+const isRest = (rests: number, phase: number): boolean => ((rests >> phase) & 1) !== 0;
 
 /**
  * A step is a way from one phase of rest to another: a contact that bounces goes to and fro between two phases, and comes to nothing.
@@ -41,11 +46,12 @@ function turnEdge(e: Engine, index: number, contact: number, closed: boolean): v
   state.phase = closed ? state.phase | bit : state.phase & ~bit;
   const phase = phaseOf(state.phase);
   if (phase === before) return;
+  if (state.settling > 0) return;
   state.moved = (state.moved + (((phase - before) & 3) === 1 ? 1 : 255)) & 255;
-  if (((rests >> phase) & 1) === 0 && state.settling === 0) return;
+  if (!isRest(rests, phase)) return;
   const { moved } = state;
   state.moved = 0;
-  if (moved !== 0 && state.settling === 0) step(e, index, moved < 128 !== (falling !== 0));
+  if (moved !== 0) step(e, index, moved < 128 !== (falling !== 0));
 }
 
 function step(e: Engine, index: number, up: boolean): void {

@@ -10,10 +10,10 @@ const DYNAMICS: Dynamics = {
   full: { strength: 1.25, spread: 0.05 },
 };
 
-/** A pot or a magnet sensor about its middle. */
+/** A pot or a magnet sensor about its middle; pushed to its stop, it stays within the converter. */
 export const simulatedBendLever = (sensor: Sensor, board: Board, seed: number): SimulatedPart =>
   new SimulatedPart(sensor, board, seed, {
-    reads: (place) => 0.5 + 0.42 * place,
+    reads: (place) => 0.5 + 0.36 * place,
     stays: false,
     noise: 0.0006,
     followsUs: 12_000,

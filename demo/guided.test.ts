@@ -1,0 +1,34 @@
+import { expect, it } from 'vitest';
+import { newInstrument } from '@/core/instrument/create';
+import { findKind, kindIds } from '@/core/kinds/registry';
+import { newSensor } from '@/core/kinds/new-sensor';
+import { workingsOf } from '@/core/kinds/workings-registry';
+import { lanesLeft } from '@/core/ways/registry';
+import { guidedTakes } from './guided';
+
+/** Longest hands-free run of up to four lanes, s (the design's limits); two lanes of wheels are swept one after the other. */
+const LONGEST_S = 60;
+// The practice board is the project's own: this says that every run ends by itself and is calibrated, not that its numbers are right.
+it.each(kindIds().filter((id) => findKind(id)!.way !== null))(
+  '%s: its guided run on the practice board ends by itself within a minute, and every lane is calibrated without a fault',
+  (id) => {
+    const kind = findKind(id)!;
+    const { least, most } = kind.lanes;
+    for (const lanes of new Set([least, Math.min(4, most)])) {
+      const instrument = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
+      const [board] = instrument.boards;
+      const sensor = newSensor(kind, id, kind.name, board.id, lanes);
+      instrument.sensors = [sensor];
+      const takes = guidedTakes(instrument, id, 7 + lanes);
+      expect(takes.map(({ role }) => role)).toEqual(kind.steps.map(({ role }) => role));
+      const seconds = takes.reduce((sum, { tUs }) => sum + (tUs[tUs.length - 1] - tUs[0]) / 1e6, 0);
+      expect(seconds).toBeLessThan(LONGEST_S);
+      const report = workingsOf(sensor).calibrate({ board, sensor, takes });
+      if (!report.ok) throw new Error(report.faults[0].says);
+      const { calibration, findings } = report.value;
+      expect([lanes, findings.filter(({ severity }) => severity === 'fault')]).toEqual([lanes, []]);
+      expect(lanesLeft({ ...sensor, calibration })).toBe(0);
+    }
+  },
+  60_000,
+);

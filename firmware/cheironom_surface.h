@@ -16,7 +16,7 @@ static uint16_t place_at(const cheir_surface *surface, uint8_t axis)
     uint16_t count = now_counts[U8(surface->columns[axis])];
     uint16_t low_end = U16(own->low);
     uint16_t place = mapped(U16(own->table), share_of(&own->scale, count > low_end ? (uint16_t)(count - low_end) : 0));
-    return (U8(surface->turned) >> axis) & 1u ? (uint16_t)(ONE - place) : place;
+    return (uint8_t)(U8(surface->turned) >> axis) & 1u ? (uint16_t)(ONE - place) : place;
 }
 
 /*

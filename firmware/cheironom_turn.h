@@ -21,7 +21,7 @@ static uint8_t phase_of(uint8_t contacts)
 /* Whether an encoder rests in a phase. */
 static uint8_t is_rest(const cheir_turn *turn, uint8_t phase)
 {
-    return (uint8_t)((U8(turn->rests) >> phase) & 1u);
+    return (uint8_t)((uint8_t)(U8(turn->rests) >> phase) & 1u);
 }
 
 static void turn_derive(void)

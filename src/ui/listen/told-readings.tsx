@@ -15,7 +15,7 @@ export function ToldReadings() {
     Object.keys(ports)
       .map((port) => {
         const share = s.tick?.told[toldKey(sensor.id, lane, port)];
-        return share === undefined ? '' : `${port} ${Math.round(100 * share)}`;
+        return share === undefined ? '' : `${port} ${String(Math.round(100 * share)).replace('-', '−')}`;
       })
       .filter(Boolean)
       .join(','),

@@ -26,8 +26,9 @@ static uint16_t axis_at(const cheir_axis *axis, uint16_t count, uint8_t *below)
 /* What moves a little goes half of the way, since noise is what went furthest; what moves far goes all of it at once. */
 static uint16_t followed(uint16_t held, uint16_t count, uint16_t slack)
 {
-    if (between(count, held) > 8ul * slack + 8u) return count;
-    return (uint16_t)(((uint32_t)held + count + 1u) >> 1);
+    /* Further than 8 slacks and 8, and half the way rounded up, in words alone; no way at all comes to where it was. */
+    if ((uint16_t)(between(count, held) - 1u) >> 3 > slack) return count;
+    return (uint16_t)((held | count) - (uint16_t)((held ^ count) >> 1));
 }
 
 /* Counts within the slack of those that were computed last change nothing; nor does what is shaken, or falls. */

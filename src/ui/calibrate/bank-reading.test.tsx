@@ -35,7 +35,7 @@ describe('the reading of a bank', () => {
     session = await openDemo('sallow');
     show('wheel', reportOf('wheel', 61));
     expect(screen.getByText('Measured from').parentElement!.textContent).toBe(
-      'Measured from61 gestures458 to 65 ms a pulse.',
+      'Measured from61 pulses458 to 65 ms a pulse.',
     );
     expect(screen.queryByText('Lanes played')).toBeNull();
   });

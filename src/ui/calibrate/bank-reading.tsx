@@ -25,7 +25,11 @@ export function BankReading({
       {sensor.lanes.length > 1 ? (
         <LanesPlayed lanes={lanes} of={sensor.lanes.length} />
       ) : (
-        <Reading label="Measured from" value={lanes ? String(lanes[0].gestures) : '–'} unit="gestures">
+        <Reading
+          label="Measured from"
+          value={lanes ? String(lanes[0].gestures) : '–'}
+          unit={(calibration && wordsOf(calibration).counts) ?? 'gestures'}
+        >
           {calibration
             ? `${sentence(wordsOf(calibration).measured(calibration, sensor).all)}.`
             : 'Comes from your takes.'}

@@ -34,7 +34,7 @@ export function PictureChart({ picture }: { picture: Picture }) {
         <h2>{picture.title}</h2>
         <span>
           {picture.lane}
-          {picture.lines.some((l) => l.predicted) && ' · firm: measured · dashed: predicted'}
+          {picture.lines.some((l) => l.predicted) && ' · firm: measured · dashed: predicted or chosen'}
         </span>
       </div>
       <div className={styles.still} role="img" aria-label={`${picture.title}: ${chosen}`}>
@@ -62,6 +62,7 @@ function dataOf({ lines, y: { logFrom = -Infinity } }: Picture, c: Colours): Cha
       borderWidth: dots ? 0 : 2.2,
       showLine: !dots,
       pointRadius: dots ? 3.5 : 0,
+      pointStyle: dots ? 'circle' : 'line',
       borderDash: predicted ? [6, 5] : [],
     })),
   };
@@ -121,8 +122,8 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
         labels: {
           color: c.soft,
           font: { family: WORD_FACE, size: 13 },
-          boxWidth: 22,
-          boxHeight: 2,
+          usePointStyle: true,
+          boxHeight: 9,
           padding: 14,
         },
       },

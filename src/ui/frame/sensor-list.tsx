@@ -58,7 +58,13 @@ function SensorState({ sensor }: { sensor: Sensor }) {
     const left = lanesLeft(sensor);
     if (left > 0) return `${left} of ${counted(sensor.lanes.length, 'lane')} to do`;
     const at = sensor.calibration?.measuredAt;
-    if (at && now > 0) return `measured ${agoWords(now - Date.parse(at))}`;
+    if (at && now > 0)
+      return (
+        <>
+          <span className={styles.measured}>measured </span>
+          {agoWords(now - Date.parse(at))}
+        </>
+      );
     if (sensor.calibration) return 'measured';
     if (kindOf(sensor).way === null) return 'planned';
     return takes.length > 0 ? `${counted(takes.length, 'take')}, not on the board yet` : 'to do';

@@ -21,6 +21,8 @@ export type WayChoice<C extends Calibration> =
 export interface WayWords<C extends Calibration = Calibration> {
   /** What was measured, as short as it can be said, and its most telling number. */
   measured(c: C, sensor: Sensor): { all: string; short: string };
+  /** What its takes are counted in, where that is not gestures. */
+  counts?: string;
   /** What its lanes share. */
   shared(c: C): SharedReading[];
   /** What can be chosen of it. */

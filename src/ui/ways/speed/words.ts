@@ -9,6 +9,7 @@ export const speedWords: WayWords<SpeedCalibration> = {
     const range = `${Math.round(slowestMs)} to ${Math.round(fastestMs)} ms a pulse`;
     return { all: range, short: range };
   },
+  counts: 'pulses',
   shared: () => [],
   columns: ['slowest, ms', 'fastest, ms', 'still after, ms'],
   lane: (c, lane) => {

@@ -9,6 +9,7 @@ export const turnsWords: WayWords<TurnsCalibration> = {
     const quarters = counted(4 / lanes[0].rests.length, 'quarter');
     return { all: `${quarters} a step`, short: `${quarters} a step` };
   },
+  counts: 'steps',
   shared: () => [],
   choices: (c) => [
     {

@@ -69,7 +69,7 @@ static void pass_time(uint32_t t_us, uint8_t *out)
     if (passed_us >= PAUSE_US) expire_timers();
 }
 
-/* Power-up: what has not taken its rest yet looks at it. One look ends a frame. */
+/* Power-up: what has not taken its rest yet looks at it, by turns. One look ends a frame. */
 static OUT_OF_LINE void look_at_rests(void)
 {
     uint8_t ended = 0;
@@ -88,6 +88,7 @@ uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
     }
     if ((uint16_t)(now_t - STATE(engine).swept) >= SWEEP_TICKS) sweep_timers();
     if (STATE(engine).looking > 0) look_at_rests();
+    STATE(engine).frame++;
     CHEIR_FRAMES(FRAME)
     return (uint16_t)(now_out - out);
 }
@@ -160,7 +161,7 @@ uint16_t cheir_end_all(uint8_t *out)
 
 void cheir_start(void)
 {
-    static const cheir_engine_state begun = {0, 0, 0, DISCARDED_SCANS, 0, 0, 0, {0, 0}};
+    static const cheir_engine_state begun = {0, 0, 0, DISCARDED_SCANS, 0, 0, 0, 0, 0};
     STATE(engine) = begun;
     CHEIR_STARTS(START)
 }

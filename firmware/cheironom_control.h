@@ -95,7 +95,7 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
         else
 #endif
             send3(U8(control->status), U8(control->controller), value);
-    }
+    } else charge_look_up();
     if (any && step > 0 && step < span && step_begins >= U8(control->slack) && step_ends < 0xff00u) {
         /* As most often; the search has met both ends of the step, and neither lies past rest or the converter's end with its slack. */
         uint8_t slack = U8(control->slack);
@@ -136,7 +136,7 @@ static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_st
         if (before == UNSENT || (value >> 7) != (before >> 7))
             send3(U8(control->status), U8(control->controller), (uint8_t)(value >> 7));
         send3(U8(control->status), (uint8_t)(U8(control->controller) + LSB_OFFSET), (uint8_t)(value & 0x7fu));
-    }
+    } else charge_look_up();
     fine_band(control, state, side, at, distance, raw);
 }
 #endif
@@ -190,11 +190,8 @@ static OUT_OF_LINE uint8_t play_controls_from(uint8_t index, uint8_t until)
 {
     cheir_control_state *state = &STATE(controls)[index];
     const uint16_t *counts = now_counts;
-    for (; index < until; state++) {
-        const cheir_control *control = &IMAGE(controls)[index];
-        index++;
-        if (play_control(control, state, counts) && !wire_is_free()) return index;
-    }
+    for (; index != until; index++, state++)
+        if (play_control(&IMAGE(controls)[index], state, counts) && !wire_is_free()) return (uint8_t)(index + 1u);
     return 0;
 }
 

@@ -377,7 +377,7 @@ typedef struct {
     uint16_t order;
 } cheir_choice_lane_state;
 
-/* Backlog: time that the wire needs for what was sent, us. */
+/* Backlog: time that the wire needs for what was sent, us; frame: since power-up, modulo 256. */
 typedef struct {
     uint32_t last_us;
     uint32_t backlog_us;
@@ -386,7 +386,8 @@ typedef struct {
     uint8_t turn;
     uint8_t looking;
     uint8_t scene;
-    uint8_t pad[2];
+    uint8_t frame;
+    uint8_t pad;
 } cheir_engine_state;
 
 /* Before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; build, sequence: of slots, the newest of this build counts. */
@@ -443,7 +444,7 @@ typedef struct {
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
 #define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
-#define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes)
+#define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes) X(look_mask)
 #define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
@@ -471,6 +472,7 @@ typedef struct {
 #define CHEIR_contacts 1
 #define CHEIR_choice_lanes 1
 #define CHEIR_scenes 1
+#define CHEIR_look_mask 1
 #define CHEIR_velocity_fixed 1
 #define CHEIR_velocity_strength 1
 #define CHEIR_velocity_level 1
@@ -791,8 +793,8 @@ CHEIR_LIES(engine_state_3, offsetof(cheir_engine_state, discard) == 10);
 CHEIR_LIES(engine_state_4, offsetof(cheir_engine_state, turn) == 11);
 CHEIR_LIES(engine_state_5, offsetof(cheir_engine_state, looking) == 12);
 CHEIR_LIES(engine_state_6, offsetof(cheir_engine_state, scene) == 13);
-CHEIR_LIES(engine_state_7, offsetof(cheir_engine_state, pad[0]) == 14);
-CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, pad[1]) == 15);
+CHEIR_LIES(engine_state_7, offsetof(cheir_engine_state, frame) == 14);
+CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, pad) == 15);
 CHEIR_LIES(settings_head, sizeof(cheir_settings_head) == 28);
 CHEIR_LIES(settings_head_0, offsetof(cheir_settings_head, magic) == 0);
 CHEIR_LIES(settings_head_1, offsetof(cheir_settings_head, structure) == 4);

@@ -24,7 +24,7 @@ static OUT_OF_LINE void empty_bands(const cheir_level *level)
     for (n = U8(level->controls); n != 0; n--, control++) EMPTY_BAND(control);
 }
 
-/* What a look of a level has found. Returns whether it is over. */
+/* What a look of a level has found. Returns whether it is over, or has woken the level. */
 static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
 {
     const cheir_level *level = &IMAGE(levels)[index];
@@ -35,7 +35,7 @@ static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
     uint8_t i;
     if (silent) empty_bands(level);
     zero->stage = CHEIR_ZERO_AWAKE;
-    if (seen == LOOK_MOVED) return 0;
+    if (seen == LOOK_MOVED) return silent;
     for (i = 0; i != U8(level->gates); i++)
         if (gates[i].stage != CHEIR_GATE_CLOSED) return 1;
     if (take_rest(zero, lesser(U16(side[0].off), U16(side[1].off)))) {
@@ -48,16 +48,21 @@ static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
     return 1;
 }
 
-/* Every level that has not taken its rest looks at it. Returns whether a look is over in this frame. */
+/* The levels whose turn it is look at their rest, unless they have taken it. Returns whether something has come of a look in this frame. */
 static OUT_OF_LINE uint8_t level_look(uint8_t ended)
 {
-    cheir_zero_state *zero = STATE(level_zeros);
+    uint8_t turns = (uint8_t)(COUNT(look_mask) + 1);
     uint8_t i;
-    for (i = 0; i != COUNT(levels); i++, zero++) {
+    for (i = (uint8_t)(STATE(engine).frame & COUNT(look_mask)); i < COUNT(levels); i = (uint8_t)(i + turns)) {
+        cheir_zero_state *zero = &STATE(level_zeros)[i];
         const cheir_level *level = &IMAGE(levels)[i];
+        uint16_t count, still;
         uint8_t seen;
-        if (zero->stage == CHEIR_ZERO_DONE || look_waits(zero, ended)) continue;
-        seen = look(zero, now_counts[U8(level->column)], U16(level->still));
+        if (zero->stage == CHEIR_ZERO_DONE) continue;
+        count = now_counts[U8(level->column)];
+        still = U16(level->still);
+        if (ended && ends_look(zero, count, still)) continue;
+        seen = look(zero, count, still);
         if (seen != LOOK_ON) ended |= end_look_at_level(i, seen);
     }
     return ended;

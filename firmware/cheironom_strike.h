@@ -105,17 +105,21 @@ static OUT_OF_LINE void play_strike_bank(const cheir_strike_bank *bank)
     }
 }
 
-/* Power-up of a lane. Returns whether its look has ended. */
-static OUT_OF_LINE uint8_t look_at_strike(uint8_t at)
+/* Power-up of a lane. Returns whether its look has ended, or has woken it. */
+static OUT_OF_LINE uint8_t look_at_strike(uint8_t at, uint8_t ended)
 {
     const cheir_strike *strike = &IMAGE(strikes)[at];
     cheir_zero_state *zero = &STATE(strike_zeros)[at];
-    uint8_t seen = look(zero, now_counts[U8(strike->column)], U16(strike->on));
+    uint16_t count = now_counts[U8(strike->column)];
+    uint16_t on = U16(strike->on);
+    uint8_t silent = zero->stage == CHEIR_ZERO_SILENT;
+    uint8_t seen;
+    if (ended && ends_look(zero, count, on)) return 0;
+    seen = look(zero, count, on);
     if (seen == LOOK_ON) return 0;
     zero->stage = CHEIR_ZERO_AWAKE;
-    if (seen == LOOK_OVER && take_rest(zero, (uint16_t)(U16(strike->on) >> 1)))
-        STATE(engine).looking--;
-    return seen == LOOK_OVER;
+    if (seen == LOOK_OVER && take_rest(zero, (uint16_t)(on >> 1))) STATE(engine).looking--;
+    return silent || seen == LOOK_OVER;
 }
 
 /* What sounds ends. */
@@ -146,13 +150,12 @@ static void strike_start(void)
     STATE(engine).looking = (uint8_t)(STATE(engine).looking + COUNT(strikes));
 }
 
-/* Every lane that has not taken its rest looks at it. Returns whether a look is over in this frame. */
+/* Every lane that has not taken its rest looks at it. Returns whether something has come of a look in this frame. */
 static OUT_OF_LINE uint8_t strike_look(uint8_t ended)
 {
     uint8_t i;
     for (i = 0; i != COUNT(strikes); i++) {
-        const cheir_zero_state *zero = &STATE(strike_zeros)[i];
-        if (zero->stage != CHEIR_ZERO_DONE && !look_waits(zero, ended)) ended |= look_at_strike(i);
+        if (STATE(strike_zeros)[i].stage != CHEIR_ZERO_DONE) ended |= look_at_strike(i, ended);
     }
     return ended;
 }

@@ -56,10 +56,11 @@ static UNUSED uint8_t take_rest(cheir_zero_state *zero, uint16_t off)
     return 1;
 }
 
-/* Whether a lane would end its look at this frame, while another has: it waits for the next, so that no frame takes long. */
-static inline uint8_t look_waits(const cheir_zero_state *zero, uint8_t ended)
+/* Whether more comes of a sample than the look itself: it ends the look, or wakes the lane. One in a frame does; others wait for their next turn. */
+static inline uint8_t ends_look(const cheir_zero_state *zero, uint16_t count, uint16_t still)
 {
-    return ended && zero->looks == LOOKS - 1u;
+    return zero->looks == LOOKS - 1u
+           || (zero->stage == CHEIR_ZERO_SILENT && zero->looks > 0 && between(count, zero->first) >= still);
 }
 
 static UNUSED const cheir_zero_state unseen = {0, 0, 0, 0, CHEIR_ZERO_SILENT};

@@ -226,14 +226,20 @@ function board(): void {
   for (const role of ['rest', 'soft', 'loud']) {
     const { scans, identical } = runOnChip(sixteen, counts(role), LATER);
     const mean = scans.reduce((a, b) => a + b, 0) / scans.length / INPUTS;
+    const limited = role === 'loud';
     row(
       `8-bit chip, sixteen inputs playing the ${role} take: cycles an input`,
       `${mean.toFixed(0)}`,
-      `at most ${MEAN_CYCLES} on average; bytes ${identical ? 'identical' : 'DIFFERENT'}`,
-      mean <= MEAN_CYCLES && identical,
+      `${limited ? `at most ${MEAN_CYCLES}` : 'the limit is for the loudest take,'} on average; bytes ${identical ? 'identical' : 'DIFFERENT'}`,
+      (!limited || mean <= MEAN_CYCLES) && identical,
     );
     const worst = scans.reduce((a, b) => Math.max(a, b)) / INPUTS;
-    row('   slowest of its scans, power-up included', worst.toFixed(0), 'no limit: that is for unison');
+    row(
+      '   slowest of its scans, power-up included',
+      worst.toFixed(0),
+      limited ? `at most ${WORST_CYCLES}` : 'the limit is for the loudest take',
+      !limited || worst <= WORST_CYCLES,
+    );
   }
   const { scans, identical, flashBytes, ramBytes } = runOnChip(sixteen, counts('loud'), 0);
   const slowest = scans.reduce((a, b) => Math.max(a, b)) / INPUTS;

@@ -10,6 +10,7 @@ import type { Listener, Making } from '../stages/making';
 import { compileNote } from '../stages/note';
 import { mostBytes } from './most-bytes';
 import { markSharedNotes } from './shared-notes';
+import { lookMask } from '../engine/blocks/zero';
 import { Parts } from '../engine/image/parts';
 
 /**
@@ -46,6 +47,7 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
   for (const [bank, listeners] of making.heard) hear(parts.image, bank, listeners);
   const { scenes } = instrument;
   parts.image.scenes = scenes.length > 1 ? scenes.length : 0;
+  parts.image.look_mask = lookMask(parts.image.levels.length, board.scanHz);
   parts.image.max_bytes = mostBytes(parts.image);
   return making;
 }

@@ -141,7 +141,7 @@ describe('a wire of 31 250 baud that ten notes in unison fill (M1.0: 320 µs a b
     const instrument = inUnison();
     const events = run(compile(instrument), framesFrom(instrument, frames));
     const bytes = events.flatMap((e) => splitMessages(e.bytes).map((m) => ({ tUs: e.tUs, m })));
-    // No more than the wire has room for in a scan: 4 ms of backlog and the note that fills it.
+    // No more than the wire has room for in a scan: three messages of backlog and the note that fills it.
     const inScan = new Map<number, number>();
     for (const { tUs, m } of bytes) inScan.set(tUs, (inScan.get(tUs) ?? 0) + 320 * m.length);
     expect(Math.max(...inScan.values())).toBeLessThanOrEqual(4000 + NOTE_US);

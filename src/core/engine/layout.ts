@@ -60,8 +60,8 @@ export interface Part {
   counted?: Readonly<Record<string, Count>>;
 }
 
-/** What an image counts besides its lists. */
-export const COUNTS = ['columns', 'derived', 'contacts', 'choice_lanes', 'scenes'] as const;
+/** What an image says in a byte each besides its lists. */
+export const COUNTS = ['columns', 'derived', 'contacts', 'choice_lanes', 'scenes', 'look_mask'] as const;
 export type Count = (typeof COUNTS)[number];
 
 const LIST = {
@@ -197,6 +197,8 @@ export interface Image extends ImageLists {
   choice_lanes: number;
   /** Scenes that it changes between; 0 where there are fewer than two, and everything lives in the only one. */
   scenes: number;
+  /** Of a number of a frame and of a level, the bits that are the same where a level looks at its rest (blocks/zero.ts). */
+  look_mask: number;
   /** What a byte costs on the wire, us. */
   byte_us: number;
   /** Most bytes that one frame, one edge or one silence can write, as long as its settings stay. */

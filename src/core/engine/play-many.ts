@@ -59,6 +59,8 @@ class Passage implements Stretch {
   readonly counts: Uint16Array;
   readonly columns: number;
   private first = 0;
+  /** The number of the first since power-up. */
+  private number = 0;
   /** 1 for each row, frame of the block, at which something is to be done. */
   private readonly due: Uint8Array;
   private readonly units: Unit[];
@@ -112,11 +114,12 @@ class Passage implements Stretch {
   block(first: number, end: number): number {
     this.first = first;
     this.end = end;
+    this.number = this.e.state.engine.frame;
     this.waits.fill(1);
     this.waiting = this.waits.length;
     this.due[0] = 1;
     this.units.forEach((_, unit) => this.calendar.put(unit, 0));
-    this.lookers.forEach((looker, i) => this.schedule(this.lookCalendar, i, lookOn(looker, this, first)));
+    this.lookers.forEach((_, i) => this.lookOn(i, first));
     this.markSweep(first);
     this.markInput();
     for (let row = 0; row >= 0; row = this.nextRow(row)) {
@@ -128,6 +131,7 @@ class Passage implements Stretch {
       this.play(first + row);
     }
     this.catchUp(end - 1);
+    this.e.state.engine.frame = this.numberOf(end);
     return end;
   }
 
@@ -161,9 +165,18 @@ class Passage implements Stretch {
     const due: number[] = [];
     for (let i = this.lookCalendar.take(row); i >= 0; i = this.lookCalendar.take(row)) due.push(i);
     let ended = false;
-    for (const i of due) ended = playLooker(this.lookers[i], ended) || ended;
+    for (const i of due) ended = playLooker(this.e, this.lookers[i], ended) || ended;
     this.wakeAll(row);
-    for (const i of due) this.schedule(this.lookCalendar, i, lookOn(this.lookers[i], this, frame + 1));
+    for (const i of due) this.lookOn(i, frame + 1);
+  }
+
+  private lookOn(i: number, frame: number): void {
+    this.schedule(this.lookCalendar, i, lookOn(this.lookers[i], this, frame, this.numberOf(frame)));
+  }
+
+  /** Of a frame of the block since power-up, modulo 256. */
+  private numberOf(frame: number): number {
+    return (this.number + frame - this.first) & 0xff;
   }
 
   /** As voices/control.ts does, but only those that are awake are looked at. */

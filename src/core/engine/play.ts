@@ -4,7 +4,7 @@ import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import { deriveEdge, deriveExpire, deriveFrame } from './derive';
 import type { Counts, Engine } from './engine';
-import { lookersOf, playLooker } from './look-ahead';
+import { framesToTurn, lookersOf, playLooker } from './look-ahead';
 import { drain, send } from './wire';
 import { channelsOfImage } from './channels';
 
@@ -46,6 +46,7 @@ export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): n
   }
   sweepTimers(e);
   if (engine.looking > 0) lookAtRests(e);
+  engine.frame = (engine.frame + 1) & 0xff;
   for (const block of blocks()) block.frame?.(e);
   return e.bytes;
 }
@@ -76,11 +77,12 @@ function expireAll(e: Engine): void {
   for (const block of blocks()) block.expire?.(e);
 }
 
-/** Power-up: what has not taken its rest yet looks at it. One look ends a frame. */
+/** Power-up: what has not taken its rest yet looks at it, by turns. One look ends a frame. */
 function lookAtRests(e: Engine): void {
   let ended = false;
   for (const looker of lookersOf(e))
-    if (looker.zero.stage !== ZERO_STAGE.done) ended = playLooker(looker, ended) || ended;
+    if (looker.zero.stage !== ZERO_STAGE.done && framesToTurn(looker, e.state.engine.frame) === 0)
+      ended = playLooker(e, looker, ended) || ended;
 }
 
 /**

@@ -4,7 +4,10 @@ import { random } from '../signal/random';
 import { breathController, breathNote, identityInstrument } from '../testing/identity-response';
 import { framesFrom, START_UP } from '../testing/play';
 import { look, LOOKS } from './blocks/zero';
+import { ZERO_STAGE } from './codes';
+import { playFrame } from './play';
 import { run } from './run';
+import { startEngine } from './start';
 
 describe('power-up', () => {
   const instrument = identityInstrument([breathNote(0), breathController()]);
@@ -47,6 +50,27 @@ describe('power-up', () => {
       [again, 0x90],
       [again + 1, 0x80],
     ]);
+  });
+  it('looks at two of many levels in a frame, ends or wakes one, and has seen all within eight frames a sample', () => {
+    const many = identityInstrument([]);
+    const [one] = many.sensors;
+    const lanes = (i: number) => [{ ...one.lanes[0], column: `c${i}` }];
+    many.sensors = Array.from({ length: 16 }, (_, i) => ({ ...one, id: `s${i}`, lanes: lanes(i) }));
+    const e = startEngine(compile(many));
+    let before = structuredClone(e.state);
+    for (let frame = 0; frame < 5 + 8 * (LOOKS + 2); frame++) {
+      // From the hundredth frame on, half of them move.
+      const counts = many.sensors.map((_, i) => (frame > 100 && i % 2 ? 1000 + 300 * (frame % 9) : 1000));
+      playFrame(e, frame * 1000, counts, 0);
+      const { level_zeros: now } = e.state;
+      const changed = now.filter((zero, i) => zero.looks !== before.level_zeros[i].looks);
+      const stages = now.filter(({ stage }, i) => stage !== before.level_zeros[i].stage);
+      expect([changed.length <= 2, stages.length <= 1]).toEqual([true, true]);
+      before = structuredClone(e.state);
+    }
+    expect(e.state.level_zeros.map(({ stage }) => stage)).toEqual(
+      many.sensors.map((_, i) => (i % 2 ? ZERO_STAGE.awake : ZERO_STAGE.done)),
+    );
   });
   it('keeps a gate that is held open at power-up mute until it is let go', () => {
     const held = [...still(1500), 1500, 1000, ...still(1000), 1500, 1000];

@@ -286,7 +286,7 @@ export const CHOICE_LANE_STATE = struct(
 
 export const ENGINE_STATE = struct(
   'engine_state',
-  'backlog: time that the wire needs for what was sent, us',
+  'backlog: time that the wire needs for what was sent, us; frame: since power-up, modulo 256',
   {
     last_us: 'u32',
     backlog_us: 'u32',
@@ -295,7 +295,8 @@ export const ENGINE_STATE = struct(
     turn: 'u8',
     looking: 'u8',
     scene: 'u8',
-    pad: ['u8', 2],
+    frame: 'u8',
+    pad: 'u8',
   },
 );
 

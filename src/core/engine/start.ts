@@ -34,8 +34,9 @@ function startState(image: Image): State {
     discard: DISCARDED_SCANS,
     turn: 0,
     looking: 0,
+    frame: 0,
     scene: 0,
-    pad: [0, 0],
+    pad: 0,
   };
   return Object.assign({}, ...lists, { engine }) as State;
 }

@@ -1,10 +1,13 @@
 import type { Engine } from './engine';
 
-/** Levels wait while the wire needs longer than this for what was sent, µs. */
-export const MOST_BACKLOG_US = 2000;
+/** Levels wait while the wire needs longer than this for what was sent, µs: under two messages of three bytes at 31 250 baud. */
+export const MOST_BACKLOG_US = 1900;
 
-/** And what the gates of levels and strikes have to tell: behind so much it would wait in any case. */
-export const MOST_BACKLOG_OF_NOTES_US = 4000;
+/** And what the gates of levels and strikes have to tell, under three: behind so much it would wait in any case. */
+export const MOST_BACKLOG_OF_NOTES_US = 2870;
+
+/** What looking up a value is charged for that turns out to be worth no message, bytes: so no frame looks up many. */
+const LOOKED_UP_BYTES = 3;
 
 /** Whether the wire takes another level. */
 export const wireIsFree = (e: Engine): boolean => e.state.engine.backlog_us <= MOST_BACKLOG_US;
@@ -18,6 +21,11 @@ export function send(e: Engine, status: number, first: number, second: number): 
   e.out[e.bytes++] = first & 0x7f;
   if (second >= 0) e.out[e.bytes++] = second & 0x7f;
   e.state.engine.backlog_us += (second >= 0 ? 3 : 2) * e.image.byte_us;
+}
+
+/** A value was looked up, and not sent. */
+export function chargeLookUp(e: Engine): void {
+  e.state.engine.backlog_us += LOOKED_UP_BYTES * e.image.byte_us;
 }
 
 /** What the wire still has to send after some time has passed. */

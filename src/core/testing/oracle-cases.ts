@@ -8,7 +8,7 @@ import type { Frames } from '../signal/take';
 import { randomLevels } from './random-instruments';
 
 /** Frames of rest that a case begins with: power-up is over by then. */
-const REST_FRAMES = 60;
+const REST_FRAMES = 80;
 
 /** An instrument of one kind of voice and a take of it that the handbook's oracle can judge. */
 export interface OracleCase {

@@ -9,8 +9,8 @@ import type { Instrument } from '../instrument/document';
 import { splitMessages } from '../midi/messages';
 import type { Frames } from '../signal/take';
 
-/** For tests: scans of power-up. Some are discarded, then rest is looked at (engine/blocks/zero.ts). */
-export const START_UP = DISCARDED_SCANS + LOOKS;
+/** For tests: scans of power-up. Some are discarded, then up to four levels look at their rest (engine/blocks/zero.ts). */
+export const START_UP = DISCARDED_SCANS + 2 * LOOKS;
 
 /** For tests: counts of an instrument's columns, frame after frame. @param counts one list a frame, or one number where there is one column */
 export function framesFrom(

@@ -66,9 +66,12 @@ export interface Deriver {
 /** A lane that still looks at its rest (zero.ts). */
 export interface Looker {
   zero: Zero;
+  /** It looks at the frames whose number since power-up has the bits of `turn` where `mask` has ones; at all of them: both 0. */
+  turn: number;
+  mask: number;
   column: number;
   /** A sample this far from the first of a look is movement, counts. */
   still: number;
-  /** Plays a frame on it. @returns whether its look has ended */
+  /** Plays a frame on it. @returns whether its look has ended, or has woken it */
   play(): boolean;
 }

@@ -12,7 +12,18 @@ export const level: Block = {
   start: ({ levels }) => ({ level_zeros: levels.map((own) => (own.still > 0 ? unseen(own) : fixed(own))) }),
   lookers: (e) =>
     e.image.levels.flatMap(({ column, still }, i) =>
-      still === 0 ? [] : [{ zero: e.state.level_zeros[i], column, still, play: () => lookAtLevel(e, i) }],
+      still === 0
+        ? []
+        : [
+            {
+              zero: e.state.level_zeros[i],
+              turn: i,
+              mask: e.image.look_mask,
+              column,
+              still,
+              play: () => lookAtLevel(e, i),
+            },
+          ],
     ),
   changed: ({ image, state }, next) =>
     // A rest that was measured anew counts at once.
@@ -21,7 +32,7 @@ export const level: Block = {
     }),
 };
 
-/** Power-up of a level: docs/engine.md. @returns whether its look has ended */
+/** Power-up of a level: docs/engine.md. @returns whether its look has ended, or has woken it */
 function lookAtLevel(e: Engine, index: number): boolean {
   const zero = e.state.level_zeros[index];
   const level = e.image.levels[index];
@@ -31,7 +42,7 @@ function lookAtLevel(e: Engine, index: number): boolean {
   const silent = zero.stage === ZERO_STAGE.silent;
   if (silent) emptyBands(e, index);
   zero.stage = ZERO_STAGE.awake;
-  if (seen === 'moved') return false;
+  if (seen === 'moved') return silent;
   if (!gatesClosed(e, index)) return true;
   if (takeRest(zero, Math.min(above.off, below.off)) === 'taken') {
     e.state.engine.looking--;

@@ -27,6 +27,8 @@ export const strike: Block = {
   lookers: (e) =>
     e.image.strikes.map(({ column, on }, i) => ({
       zero: e.state.strike_zeros[i],
+      turn: 0,
+      mask: 0,
       column,
       still: on,
       play: () => lookAtStrike(e, i),
@@ -142,15 +144,16 @@ function muteStrikes(e: Engine, index: number): void {
   for (let lane = 0; lane < bank.lanes; lane++) endStrike(e, bank, lane);
 }
 
-/** Power-up of a lane: rest is taken from a look in which nothing moves; one too far off is looked at again. @returns whether its look has ended */
+/** Power-up of a lane: rest is taken from a look in which nothing moves; one too far off is looked at again. @returns whether its look has ended, or has woken it */
 function lookAtStrike(e: Engine, at: number): boolean {
   const zero = e.state.strike_zeros[at];
   const { column, on } = e.image.strikes[at];
   const seen = look(zero, e.counts[e.at + column], on);
   if (seen === 'looks') return false;
+  const silent = zero.stage === ZERO_STAGE.silent;
   zero.stage = ZERO_STAGE.awake;
   if (seen === 'over' && takeRest(zero, on >> 1) === 'taken') e.state.engine.looking--;
-  return seen === 'over';
+  return silent || seen === 'over';
 }
 
 /** Whether nothing can happen on a lane while its counts stay in the band that is noted. */

@@ -7,6 +7,22 @@ export type Zero = Of<typeof ZERO_STATE>;
 /** Samples of one look. */
 export const LOOKS = 32;
 
+/** Levels look by turns, so that no frame takes long: two in a frame, as long as each looks this often, Hz. */
+const LOOKS_A_FRAME = 2;
+const LOOKS_HZ = 125;
+/** A power of two, as frames are counted modulo 256. */
+const MOST_TURNS = 8;
+
+/**
+ * A level looks at the frames whose number has the level's own bits here.
+ * @param scanHz of the board; a slow one has time for all in every frame @returns a power of two less 1
+ */
+export function lookMask(levels: number, scanHz: number): number {
+  let turns = 1;
+  while (turns < MOST_TURNS && levels > LOOKS_A_FRAME * turns && scanHz >= 2 * LOOKS_HZ * turns) turns *= 2;
+  return turns - 1;
+}
+
 /** A move of rest under this share of "off" is not told from noise; a quarter, as a shift. */
 const TOLD_SHIFT = 2;
 
@@ -18,8 +34,7 @@ const TOLD_SHIFT = 2;
  */
 export function look(zero: Zero, count: number, still: number): 'looks' | 'moved' | 'over' {
   if (zero.looks === 0) zero.first = zero.median = count;
-  const moved = count > zero.first ? count - zero.first : zero.first - count;
-  if (moved >= still) {
+  if (moves(zero, count, still)) {
     zero.looks = 0;
     return 'moved';
   }
@@ -46,8 +61,13 @@ export function takeRest(zero: Zero, off: number): 'taken' | 'too far' {
   return 'taken';
 }
 
-/** Whether a lane would end its look at this frame, while another has: it waits for the next, so that no frame takes long. */
-export const lookWaits = (zero: Zero, ended: boolean): boolean => ended && zero.looks === LOOKS - 1;
+/** Whether more comes of a sample than the look itself: it ends the look, or wakes the lane. One in a frame does; others wait for their next turn. */
+export const endsLook = (zero: Zero, count: number, still: number): boolean =>
+  zero.looks === LOOKS - 1 ||
+  (zero.stage === ZERO_STAGE.silent && zero.looks > 0 && moves(zero, count, still));
+
+const moves = ({ first }: Zero, count: number, still: number): boolean =>
+  (count > first ? count - first : first - count) >= still;
 
 /** Of a lane that has not looked yet. */
 export const unseen = ({ rest }: { rest: number }): Zero => ({

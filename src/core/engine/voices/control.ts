@@ -11,7 +11,7 @@ import { stepOf } from '../scale';
 import { lives, livesIn } from '../scene';
 import { stepAt } from '../stairs';
 import type { Of } from '../struct';
-import { send, wireIsFree } from '../wire';
+import { chargeLookUp, send, wireIsFree } from '../wire';
 
 type Control = Of<typeof CONTROL>;
 type ControlState = Of<typeof CONTROL_STATE>;
@@ -107,7 +107,7 @@ function playCoarse(e: Engine, index: number, control: Control, state: ControlSt
     sent(e, control, state, value);
     if (control.kind === CONTROL_KIND.pressure) send(e, control.status, value, -1);
     else send(e, control.status, control.controller, value);
-  }
+  } else chargeLookUp(e);
   coarseBand(control, state, begins, rest, place.side);
 }
 
@@ -161,7 +161,7 @@ function playFine(e: Engine, control: Control, state: ControlState, raw: number)
     if (before === UNSENT || value >> 7 !== before >> 7)
       send(e, control.status, control.controller, value >> 7);
     send(e, control.status, control.controller + LSB_OFFSET, value & 0x7f);
-  }
+  } else chargeLookUp(e);
   fineBand(control, state, level.side[place.side], raw, place);
 }
 

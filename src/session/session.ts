@@ -6,7 +6,7 @@ import type { Instrument } from '@/core/instrument/document';
 import type { KeptRecording } from '@/store/database';
 import { piecesIn } from '@/store/recordings';
 import { createWorkspace, type Workspace } from '@/store/workspace';
-import type { FromLive, Source, Tick, ToLive } from '@/workers/live-protocol';
+import { COLUMN_US, type FromLive, type Source, type Tick, type ToLive } from '@/workers/live-protocol';
 import type { MidiEvent } from '@/core/midi/event';
 import type { Frames } from '@/core/signal/take';
 import { LiveLink } from '@/workers/live-link';
@@ -39,6 +39,9 @@ export class Session {
   readonly ear = new Ear();
   readonly midi = new MidiOut();
   traces: TraceRing[] = [];
+  /** The same of what is computed from them, by {@link toldKey}, in percent of its way: as it stands at each tick. */
+  told: Record<string, TraceRing> = {};
+  private toldUs = 0;
   private link: LiveLink | null = null;
   private readonly takes: TakeKeeping;
   private compiled: Instrument | null = null;
@@ -112,6 +115,8 @@ export class Session {
     if (this.compiled) this.silence();
     this.compiled = instrument;
     this.traces = allColumns(instrument).map(() => new TraceRing());
+    this.told = {};
+    this.toldUs = 0;
     this.live.setState({ tick: null, rest: [], quiet: [], settling: false, faults: [] });
     this.say({ is: 'open', instrument, seed: this.seed, source: this.source });
     if (this.source === 'replay' && this.replayed) void this.load(this.replayed);
@@ -252,11 +257,22 @@ export class Session {
     return true;
   }
 
+  private traceTold({ tUs, told }: Tick): void {
+    const columns = Math.floor(tUs / COLUMN_US) - Math.floor(this.toldUs / COLUMN_US);
+    this.toldUs = tUs;
+    for (const [key, share] of Object.entries(told)) {
+      const ring = (this.told[key] ??= new TraceRing(Float32Array));
+      // A board whose clock began anew draws nothing for once.
+      for (let i = 0; i < Math.min(columns, ring.size); i++) ring.push(100 * share, 100 * share);
+    }
+  }
+
   private hearTick(tick: Tick): void {
     const width = tick.counts.length;
     for (let i = 0; i < tick.columns.length; i += 2 * width)
       for (let c = 0; c < width; c++)
         this.traces[c]?.push(tick.columns[i + 2 * c], tick.columns[i + 2 * c + 1]);
+    this.traceTold(tick);
     if (!this.isDue(tick)) return;
     const { notes, words } = this.heard;
     this.heard = { notes: [], words: [] };

@@ -10,16 +10,22 @@ export interface TraceData {
   total: number;
 }
 
-/** Eight seconds of a channel as columns of lowest and highest counts; fixed size, overwritten as time goes. */
+/** Eight seconds of a channel as columns of lowest and highest counts, or of something else that fits its store; fixed size, overwritten as time goes. */
 export class TraceRing implements TraceData {
   readonly size = Math.round(8_000_000 / COLUMN_US);
-  readonly low = new Uint16Array(this.size);
-  readonly high = new Uint16Array(this.size);
+  readonly low: Uint16Array | Float32Array;
+  readonly high: Uint16Array | Float32Array;
   /** Index of the next column to be written, and how many hold data. */
   at = 0;
   filled = 0;
   /** Columns since the beginning. */
   total = 0;
+
+  /** @param store of counts, or of fractions */
+  constructor(store: Uint16ArrayConstructor | Float32ArrayConstructor = Uint16Array) {
+    this.low = new store(this.size);
+    this.high = new store(this.size);
+  }
 
   push(low: number, high: number): void {
     this.low[this.at] = low;

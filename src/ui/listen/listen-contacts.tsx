@@ -11,6 +11,7 @@ import { HeardFindings } from './heard-findings';
 import { HiddenFaults } from './hidden-faults';
 import type { LiveParts } from './live-parts';
 import { ToldReadings } from './told-readings';
+import { ToldTraces } from './told-traces';
 
 /** A sensor of contacts: open or closed, and what it did. */
 export function ListenContacts({ heard, tools, below }: LiveParts) {
@@ -46,6 +47,7 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
         side={tools}
       />
       <LaneStrip sensor={sensor} height={90} />
+      <ToldTraces />
       {below}
     </Station>
   );

@@ -20,6 +20,7 @@ import { HiddenFaults } from './hidden-faults';
 import styles from './listen.module.css';
 import type { LiveParts } from './live-parts';
 import { ToldReadings } from './told-readings';
+import { ToldTraces } from './told-traces';
 import { NoiseBand } from './noise-band';
 import { Rate } from './rate';
 
@@ -85,6 +86,7 @@ export function ListenLane({ heard, tools, below }: LiveParts) {
       />
       {several && <LaneStrip sensor={sensor} height={56} />}
       <SensorTrace sensor={sensor} column={column} overlay={overlay} height={height} />
+      <ToldTraces />
       <NoiseBand rest={rest} bits={board.bits} />
       {below}
     </Station>

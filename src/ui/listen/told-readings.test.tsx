@@ -26,7 +26,7 @@ afterEach(async () => {
   await closeDemo(session);
 });
 const told = (columns: number, shares: Record<string, number>, closed: boolean[] = []) =>
-  act(() => LiveStandIn.last.says(tickOf(columns, { told: shares, closed })));
+  act(() => LiveStandIn.last.says(tickOf(columns, { tUs: 20_000, told: shares, closed })));
 /** What a reading of this label shows: its number and its sentence. */
 const reading = (label: string): string => screen.getByText(label).parentElement!.textContent!;
 
@@ -44,6 +44,8 @@ it('a tilt tells of each axis what it stands for, from all three; the third stan
   told(16, { [toldKey('tilt', 1, 'roll')]: -0.4, [toldKey('tilt', 0, 'pitch')]: 0.1 });
   expect(reading('Roll')).toMatch(/^Roll−40 %.*computed from the counts of tilt_x, tilt_y, tilt_z\.$/);
   expect(screen.queryByText('Pitch')).toBeNull();
+  expect(screen.getByRole('img', { name: /of roll of Tilt, in percent/ })).toBeTruthy();
+  expect(session.told[toldKey('tilt', 1, 'roll')].low[0]).toBeCloseTo(-40);
   act(() => session.choice.setState({ sensor: 'tilt', lane: 2 }));
   expect(screen.queryByText('Roll')).toBeNull();
 });

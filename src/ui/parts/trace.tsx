@@ -7,7 +7,7 @@ import { pictureMs } from '@/session/picture-ms';
 import type { TraceData } from '@/session/trace-ring';
 import styles from './trace.module.css';
 
-/** What is drawn with the trace, all in counts. */
+/** What is drawn with the trace, all in its unit. */
 export interface TraceOverlay {
   rest?: number | null;
   /** A band: the target zone, or rest with its noise. */
@@ -26,13 +26,15 @@ interface Props {
   /** Lowest and highest count shown; null follows the trace. */
   range: { low: number; high: number } | null;
   overlay: () => TraceOverlay;
+  /** What it is drawn in; counts unless said. */
+  unit?: string;
   label: string;
   /** CSS height. */
   height?: string;
 }
 
 /** A stretch of a channel, newest at the right; drawn once a frame of the display at most, less often where less motion is asked for. */
-export function Trace({ ring, beneath, colour, range, overlay, label, height = '190px' }: Props) {
+export function Trace({ ring, beneath, colour, range, overlay, unit = 'counts', label, height = '190px' }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const colours = useColours();
   useEffect(() => {
@@ -45,12 +47,12 @@ export function Trace({ ring, beneath, colour, range, overlay, label, height = '
       if (canvas.current && ring.total !== drawn && now - drawnMs >= pictureMs()) {
         drawn = ring.total;
         drawnMs = now;
-        paint(canvas.current, { ring, beneath, colour }, range ?? follow(ring), overlay(), colours);
+        paint(canvas.current, { ring, beneath, colour, unit }, range ?? follow(ring), overlay(), colours);
       }
     };
     draw();
     return () => cancelAnimationFrame(frame);
-  }, [ring, beneath, colour, range, overlay, colours]);
+  }, [ring, beneath, colour, unit, range, overlay, colours]);
   return <canvas ref={canvas} className={styles.trace} style={{ height }} role="img" aria-label={label} />;
 }
 
@@ -74,7 +76,7 @@ const LEFT = TRACE_LEFT;
 
 function paint(
   canvas: HTMLCanvasElement,
-  { ring, beneath, colour }: Pick<Props, 'ring' | 'beneath' | 'colour'>,
+  { ring, beneath, colour, unit = '' }: Pick<Props, 'ring' | 'beneath' | 'colour' | 'unit'>,
   range: { low: number; high: number },
   overlay: TraceOverlay,
   c: Colours,
@@ -103,7 +105,7 @@ function paint(
       Math.max(1, y(overlay.band.low) - y(overlay.band.high)),
     );
   }
-  axis(g, range, y, width, c);
+  axis(g, range, unit, y, width, c);
   const stroke = (of: TraceData, style: string) => {
     g.strokeStyle = style;
     g.beginPath();
@@ -134,6 +136,7 @@ function paint(
 function axis(
   g: CanvasRenderingContext2D,
   range: { low: number; high: number },
+  unit: string,
   y: (n: number) => number,
   width: number,
   c: Colours,
@@ -150,7 +153,7 @@ function axis(
     g.fillText(String(Math.round(at)), LEFT - 6, Math.min(bottom, Math.max(8, y(at))));
   }
   const lowest = y(Math.ceil(range.low / step) * step);
-  if (bottom - lowest > 16) g.fillText('counts', LEFT - 6, bottom);
+  if (bottom - lowest > 16) g.fillText(unit, LEFT - 6, bottom);
 }
 
 function level(

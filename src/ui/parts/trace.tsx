@@ -34,7 +34,16 @@ interface Props {
 }
 
 /** A stretch of a channel, newest at the right; drawn once a frame of the display at most, less often where less motion is asked for. */
-export function Trace({ ring, beneath, colour, range, overlay, unit = 'counts', label, height = '190px' }: Props) {
+export function Trace({
+  ring,
+  beneath,
+  colour,
+  range,
+  overlay,
+  unit = 'counts',
+  label,
+  height = '190px',
+}: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const colours = useColours();
   useEffect(() => {

@@ -3,6 +3,8 @@ import { newInstrument } from '@/core/instrument/create';
 import { findKind, kindIds } from '@/core/kinds/registry';
 import { newSensor } from '@/core/kinds/new-sensor';
 import { workingsOf } from '@/core/kinds/workings-registry';
+import type { Take } from '@/core/signal/take';
+import { stepOf } from '@/core/ways/level/known/steps';
 import { lanesLeft } from '@/core/ways/registry';
 import { guidedTakes } from './guided';
 
@@ -28,6 +30,33 @@ it.each(kindIds().filter((id) => findKind(id)!.way !== null))(
       const { calibration, findings } = report.value;
       expect([lanes, findings.filter(({ severity }) => severity === 'fault')]).toEqual([lanes, []]);
       expect(lanesLeft({ ...sensor, calibration })).toBe(0);
+    }
+  },
+  60_000,
+);
+
+it.each(kindIds().filter((id) => findKind(id)!.known))(
+  '%s: known loads are counted hands-free on the practice board, and give it its units',
+  (id) => {
+    const kind = findKind(id)!;
+    for (const seed of [3, 4, 5]) {
+      const instrument = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
+      const [board] = instrument.boards;
+      const sensor = newSensor(kind, id, kind.name, board.id, 1);
+      instrument.sensors = [sensor];
+      const takes = guidedTakes(instrument, id, seed);
+      const calibrated = (all: Take[]) => {
+        const report = workingsOf(sensor).calibrate({ board, sensor, takes: all });
+        if (!report.ok || report.value.is !== 'level') throw new Error('a level is required');
+        return report.value;
+      };
+      const { rest } = calibrated(takes).lanes[0];
+      const loaded = guidedTakes(instrument, id, seed, [stepOf(kind.known!)], rest);
+      const { lanes, findings } = calibrated([...takes, ...loaded]);
+      const { readings } = lanes[0];
+      expect(readings.known!.loads.length).toBeGreaterThan(4);
+      expect(findings.filter(({ code }) => code.startsWith('load'))).toEqual([]);
+      for (const { is, reads } of readings.known!.loads) expect(Math.abs(reads / is - 1)).toBeLessThan(0.1);
     }
   },
   60_000,

@@ -2,7 +2,7 @@ import { FrameQueue } from '@/board/board';
 import { PracticeBoard } from '@/board/practice';
 import { allContacts } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
-import type { GuideEvent } from '@/core/guide/guide';
+import type { GuideEvent, GuideStep, KnownRest } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Role, Take } from '@/core/signal/take';
@@ -10,18 +10,24 @@ import type { Role, Take } from '@/core/signal/take';
 /** Longest run, s. */
 const LONGEST_S = 600;
 
-/** Plays a whole guided run of one sensor on a practice board, as fast as it goes, and gives its takes. */
-export function guidedTakes(instrument: Instrument, sensorId: string, seed: number): Take[] {
+/** Plays a guided run of one sensor on a practice board, as fast as it goes, and gives its takes. @param steps of its kind, unless said @param known rest of an earlier run */
+export function guidedTakes(
+  instrument: Instrument,
+  sensorId: string,
+  seed: number,
+  steps?: readonly GuideStep[],
+  known: KnownRest | null = null,
+): Take[] {
   const sensor = instrument.sensors.find((s) => s.id === sensorId)!;
   const only = { ...instrument, sensors: [sensor] };
   const board = new PracticeBoard(only, seed);
-  const kind = kindOf(sensor);
-  const run = workingsOf(sensor).guide(kind.steps, sensor.lanes.length, board.info.rateHz, null);
+  const wanted = steps ?? kindOf(sensor).steps;
+  const run = workingsOf(sensor).guide(wanted, sensor.lanes.length, board.info.rateHz, known);
   const queue = new FrameQueue(board.info.columns.length, 64);
   const recorder = new Recorder(board.info.columns, allContacts(only));
   const counts = new Uint16Array(board.info.columns.length);
   const laneOf = sensor.lanes.flatMap(({ contacts = [] }, lane) => contacts.map(() => lane));
-  board.ask(sensorId, kind.steps[0].role, 0);
+  board.ask(sensorId, wanted[0].role, 0);
   for (let untilUs = 0; untilUs < LONGEST_S * 1e6; untilUs += 10_000) {
     board.advance(untilUs, queue);
     for (let frame = queue.shift(counts); frame; frame = queue.shift(counts)) {

@@ -193,3 +193,36 @@ describe('the demonstration’s own recordings', () => {
     expect(await (await prove(post({ instrument, csv }))).json()).toMatchObject({ identical: true });
   });
 });
+
+describe('known loads beside a take', () => {
+  const pad = { id: 'grip', kind: 'force-pad', channel: 'grip' };
+  /** A second of each count, with a ramp of 60 ms between. */
+  const held = (levels: readonly number[]) => {
+    const r = random(11);
+    const rows = levels.flatMap((level, i) => {
+      const before = levels[Math.max(0, i - 1)];
+      return Array.from({ length: 1000 }, (_, ms) => {
+        const share = Math.min(1, ms / 60);
+        return Math.max(0, Math.round(before + (level - before) * share + 1.5 * r.gauss()));
+      });
+    });
+    return ['t_us,grip', ...rows.map((count, i) => `${1000 * i},${count}`)].join('\n');
+  };
+  // 4096 / (1 + 1.5 · F^−0.8) of 0.980665, 1.96133 and 4.903325 N (maker's handbook 4.4; 1 g = 9.80665 mN).
+  const counts = [1623, 2191, 2879];
+  it('weights in grams give the law, and readings in newtons; a wrong list is told, with its moments', async () => {
+    const takes = (weights: number[]) => [
+      { role: 'rest', csv: held([12, 12, 12]) },
+      { role: 'weights', csv: held([12, ...counts, 12]), weights },
+    ];
+    const { status, body } = await asked(pad, takes([100, 200, 500]));
+    expect(status).toBe(200);
+    const { exponent, ratio } = body.calibration.lanes[0].force;
+    expect([Math.abs(exponent - 0.8) < 0.02, Math.abs(ratio - 1.5) < 0.03]).toEqual([true, true]);
+    expect(body.readings.known.loads.map(({ is }: { is: number }) => is)).toEqual([0.9807, 1.9613, 4.9033]);
+    const few = await asked(pad, takes([100, 200, 300, 500]));
+    expect(few.body.calibration.lanes[0].force).toBeUndefined();
+    expect(few.body.findings[0]).toMatchObject({ code: 'loads-not-found', severity: 'doubt' });
+    expect((await asked(pad, takes([-5, 100, 200]))).status).toBe(422);
+  });
+});

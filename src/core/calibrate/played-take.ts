@@ -14,6 +14,9 @@ export interface LevelTake {
   counts: ArrayLike<number>;
   /** Intended gestures, µs; they replace detection in this take. */
   marks?: readonly number[];
+  /** Known weights, g, or pressures, kPa, in the order in which they were applied. */
+  weights?: readonly number[];
+  pressures?: readonly number[];
 }
 
 /** What was played in a take. */

@@ -59,10 +59,12 @@ export interface Kind {
   way: Calibration['is'] | null;
   /** The takes that a guided run of it wants, in order; none where it is not measured yet. */
   steps: readonly GuideStep[];
+  /** Known loads that give one lane of it units, where there are such. */
+  known?: 'weights' | 'pressures';
   /** What the prompter says for a role, where its way does not say it already: one instruction, and one line under it. */
   asks?: Partial<Record<Role, { says: string; under: string }>>;
-  /** A count in units of the part's sheet, in words; undefined where the sheet was not typed. */
-  unitWords?(count: number, sensor: Sensor, board: Board): string | undefined;
+  /** A count in units, in words: by known loads, or the part's sheet; undefined where there is neither. @param lane its place in the sensor */
+  unitWords?(count: number, sensor: Sensor, board: Board, lane: number): string | undefined;
   /** The voices that it starts with. @param zone id of the zone that they play into */
   firstVoices(sensor: Sensor, zone: string): Voice[];
 }

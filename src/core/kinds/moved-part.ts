@@ -23,6 +23,8 @@ export interface MovedPart {
   /** How its roles are played, where it is measured by them. */
   dynamics?: Dynamics;
   bothSides?: boolean;
+  /** Known loads, shares of a comfortable most, where they are asked for; of one lane. */
+  loads?: readonly number[];
   /** How far from its middle a spring lets go of it, σ, share of a comfortable most. */
   scatter?: number;
 }
@@ -49,11 +51,11 @@ const strokes = (player: StrokePlayer): Hands => ({
 });
 
 function handsOf(
-  { dynamics, bothSides = false, stays }: MovedPart,
+  { dynamics, bothSides = false, stays, loads }: MovedPart,
   seed: number,
   lanes: number,
 ): Hands | null {
-  if (dynamics && lanes === 1) return strokes(new StrokePlayer(seed, dynamics, bothSides));
+  if (dynamics && lanes === 1) return strokes(new StrokePlayer(seed, dynamics, bothSides, loads));
   if (dynamics) return new LaneHands(seed, lanes, dynamics, bothSides);
   return stays ? new SweepPlayer(seed, lanes) : null;
 }

@@ -54,6 +54,9 @@ export interface Take extends Frames {
   role: Role;
   /** Times of intended gestures, µs, where the player marked them. */
   marks?: number[];
+  /** Known weights that were laid on, g, or known pressures that were held, kPa, in order. */
+  weights?: readonly number[];
+  pressures?: readonly number[];
   /** Where it was touched, in order: shares of the playing length. */
   places?: readonly number[];
   /** Where a surface was touched, in order: shares of its width and of its length. */

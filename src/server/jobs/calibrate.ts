@@ -89,7 +89,8 @@ function readTakes({ board, sensor, takes }: CalibrateRequest, lanes: readonly L
       });
     findings.push(...linesLeftOut(read.value, sensor.id));
     const id = notes.take ?? `${i + 1}-${take.role}`;
-    kept.push({ ...own, id, role: take.role, marks: take.marks, ...markedIn(take) });
+    const { role, marks, weights, pressures } = take;
+    kept.push({ ...own, id, role, marks, weights, pressures, ...markedIn(take) });
   });
   return { takes: kept, findings, faults };
 }

@@ -47,6 +47,14 @@ class AskedTake {
   @IsString() csv!: string;
   /** Times of intended gestures, µs. */
   @IsOptional() @IsArray() @ArrayMaxSize(10_000) @IsNumber({}, { each: true }) marks?: number[];
+  /** Known weights that were laid on, g, or known pressures that were held, kPa, in order. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(64)
+  @IsNumber({}, { each: true })
+  @Min(0, { each: true })
+  weights?: number[];
+  @IsOptional() @IsArray() @ArrayMaxSize(64) @IsNumber({}, { each: true }) pressures?: number[];
   /** Where it was touched, in order: shares of the playing length; of a surface, of its width and its length. */
   @IsOptional() @IsArray() @ArrayMaxSize(64) @ArePlaces() places?: number[] | [number, number][];
 }

@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useKey } from '../hooks/use-key';
 import { choiceOf } from '@/core/ways/level/choice';
+import { stepOf } from '@/core/ways/level/known/steps';
 import { laneReport } from '@/core/ways/level/report';
 import type { Cure } from '@/core/findings/finding';
 import { stepsWithout, type GuideStep } from '@/core/guide/guide';
@@ -28,6 +29,8 @@ import { notify } from '../parts/notice';
 const BeforeTakes = dynamic(() => import('./before-takes').then((m) => m.BeforeTakes));
 /** And what reads takes that are brought. */
 const BringTakes = dynamic(() => import('./bring-takes').then((m) => m.BringTakes));
+/** And what is drawn where known loads were laid on. */
+const PictureChart = dynamic(() => import('./picture-chart').then((m) => m.PictureChart));
 /** Loaded for the first bank that is looked at: a level needs none of it. */
 const CalibrateBank = dynamic(() => import('./calibrate-bank').then((m) => m.CalibrateBank));
 
@@ -68,12 +71,14 @@ function CalibrateLevel() {
   const takes = useKeptTakesOf(sensor.id);
   const readOnly = useWorkspace((s) => s.readOnly);
   const view = useLive((s) => s.tick?.guide ?? null);
-  const { report: all, refused, progress, stop } = useLevelReport(sensor);
-  const report = laneReport(all, laneId);
-  const { shown, waits, move, accept } = useProposal(sensor, laneId, all);
+  const { report: sensorReport, refused, progress, stop } = useLevelReport(sensor);
+  const report = laneReport(sensorReport, laneId);
+  const { shown, waits, move, accept } = useProposal(sensor, laneId, sensorReport);
   const settling = useLive((s) => s.settling);
   const restKnown = useLive((s) => report !== null || Boolean(s.rest[column]));
-  const { steps } = kindOf(sensor);
+  const { steps, known: loads } = kindOf(sensor);
+  // Known loads are no part of a run: they are laid on where units are wanted.
+  const all = loads && sensor.lanes.length === 1 ? [...steps, stepOf(loads)] : steps;
   const have = standingOf(takes).map((t) => t.role);
   const missing = stepsWithout(steps, have);
   const goesOn = restKnown && have.length > 0 && missing.length > 0 && (waits || !shown);
@@ -86,7 +91,7 @@ function CalibrateLevel() {
     session.say({ is: 'guide', sensor: sensor.id, steps: [...steps], known });
   };
   const redo = (role: Role) =>
-    guide(restKnown || role === 'rest' ? steps.filter((s) => s.role === role) : steps);
+    guide(restKnown || role === 'rest' ? all.filter((s) => s.role === role) : steps);
   const stand = (take: KeptTake) => {
     if (!readOnly) session.stand(take.id);
   };
@@ -142,7 +147,7 @@ function CalibrateLevel() {
       />
       {progress !== null && <Computing share={progress} stop={stop} />}
       {refused && have.some((role) => role !== 'rest') && <p className={styles.refused}>{refused}</p>}
-      <TakesStrip steps={steps} takes={takes} report={report} redo={redo} stand={stand} />
+      <TakesStrip steps={all} takes={takes} report={report} loads={loads} redo={redo} stand={stand} />
       {report && shown ? (
         <>
           <div className={styles.caption}>
@@ -153,6 +158,9 @@ function CalibrateLevel() {
             </span>
           </div>
           <TradeChart trade={report.trade.up} level={shown} move={move} />
+          {report.pictures.map((picture) => (
+            <PictureChart key={picture.title} picture={picture} />
+          ))}
         </>
       ) : (
         <BeforeTakes sensor={sensor} column={column} />

@@ -1,5 +1,6 @@
 import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } from '@/core/ways/level/choice';
 import type { Cure } from '@/core/findings/finding';
+import type { KnownReadings } from '@/core/ways/level/known/readings';
 import type { LaneReport } from '@/core/ways/level/report';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
 import { countAt, type LaneLevel, type SideName } from '@/core/ways/level/lane-level';
@@ -91,7 +92,27 @@ export function CalibrationReading({
         <Term is="reach">Reach</Term> {at(up.reach)}
         {down && ` ${outward}, ${at(down.reach, 'down')} ${inward}`}: your loud playing and 5 %.
       </Reading>
+      {report?.readings.known && <KnownReading known={report.readings.known} />}
       {report && <Findings findings={report.findings} act={act} />}
     </>
+  );
+}
+
+/** What known weights or pressures said. */
+function KnownReading({ known: { unit, atReach, residual, hysteresis, creep } }: { known: KnownReadings }) {
+  const percent = (share: number) => `${(100 * Math.max(0.001, share)).toFixed(share < 0.095 ? 1 : 0)} %`;
+  const within = unit === 'N' ? percent(residual) : `${residual.toFixed(2)} kPa`;
+  return (
+    <Reading
+      label={unit === 'N' ? 'Reach in newtons' : 'Reach as a pressure'}
+      value={atReach.toFixed(2)}
+      unit={unit}
+    >
+      {`By what was ${unit === 'N' ? 'laid on it' : 'held'}, within ${within}.`}
+      {hysteresis !== null &&
+        hysteresis >= 0.005 &&
+        ` On the way down it reads otherwise by ${percent(hysteresis)} of its way.`}
+      {creep >= 0.005 && ` It creeps by ${percent(creep)} while a load lies there.`}
+    </Reading>
   );
 }

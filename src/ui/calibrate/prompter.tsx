@@ -66,9 +66,12 @@ function Under({ sensor, view, level }: { sensor: Sensor; view: GuideView; level
     <p className={styles.under}>
       <span>
         <kbd>Space</kbd> stops.
-        {level && view.role !== 'rest' && ' Numbers: counts from rest. Band: yours so far.'}
+        {level &&
+          view.role !== 'rest' &&
+          view.role !== 'weights' &&
+          ' Numbers: counts from rest. Band: yours so far.'}
       </span>
-      {view.role !== 'rest' && keys.length > 0 && (
+      {view.role !== 'rest' && view.role !== 'weights' && keys.length > 0 && (
         <span>
           Or play it yourself: hold{' '}
           {level ? (

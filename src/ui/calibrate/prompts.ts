@@ -2,6 +2,8 @@ import type { GuideView } from '@/core/guide/guide';
 import type { Sensor } from '@/core/instrument/sensor';
 import { factsOf } from '@/core/kinds/facts';
 import { kindOf } from '@/core/kinds/registry';
+import { KPA_PER } from '@/core/parts/formulas';
+import { GUIDED_PRESSURES, GUIDED_WEIGHTS } from '@/core/ways/level/known/steps';
 import { GUIDED_PLACES } from '@/core/ways/place/steps';
 import { GUIDED_SPOTS } from '@/core/ways/surface/spots';
 import type { Role } from '@/core/signal/take';
@@ -16,6 +18,7 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
   if (own) return own;
   if (role === 'places' && kindOf(sensor).way === 'surface') return spotPrompt(verb, view);
   if (role === 'places') return placePrompt(verb, sensor, view);
+  if (role === 'weights') return loadPrompt(sensor, view);
   if (role === 'slide')
     return {
       says: 'Slide along it, up and down.',
@@ -93,4 +96,20 @@ function lanePrompt(role: Role, verb: string): { says: string; under: string } {
   if (role === 'soft') return { says: `${verb} each one as softly as you ever would.`, under };
   if (role === 'loud') return { says: `${verb} each one as loud as is comfortable.`, under };
   return { says: `${verb} each one as you usually play.`, under };
+}
+
+/** The known load that is next. */
+function loadPrompt(sensor: Sensor, view?: GuideView): { says: string; under: string } {
+  const pressures = kindOf(sensor).known === 'pressures';
+  const loads: readonly number[] = pressures ? GUIDED_PRESSURES : GUIDED_WEIGHTS;
+  const load = loads[Math.min(view?.done ?? 0, loads.length - 1)];
+  return pressures
+    ? {
+        says: `Hold it at ${load} kPa.`,
+        under: `${(load / KPA_PER.cmH2O).toFixed(1)} cm of water in a column. It counts by itself.`,
+      }
+    : {
+        says: `Have ${load} g on it.`,
+        under: 'In all: a millilitre of water is a gram. It counts by itself.',
+      };
 }

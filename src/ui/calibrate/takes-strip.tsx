@@ -12,6 +12,7 @@ export function TakesStrip({
   steps,
   takes,
   report,
+  loads,
   redo,
   stand,
 }: {
@@ -19,6 +20,8 @@ export function TakesStrip({
   /** All of the sensor's. */
   takes: KeptTake[];
   report: LaneReport | null;
+  /** What known loads are called, where it can be measured by them. */
+  loads?: string;
   redo: (role: Role) => void;
   /** Lets another take stand. */
   stand: (take: KeptTake) => void;
@@ -35,13 +38,13 @@ export function TakesStrip({
         const { stands, earlier, cut } = roles.find((r) => r.role === role) ?? NONE;
         return (
           <li key={role} data-done={stands !== null}>
-            <b>{role}</b>
+            <b>{role === 'weights' ? (loads ?? role) : role}</b>
             {takes.length > 0 && (
               <button type="button" onClick={() => redo(role)} aria-label={`Play ${role} again`}>
                 {stands ? 'again' : 'play'}
               </button>
             )}
-            <span>{stands ? holds(role) : 'to do'}</span>
+            <span>{stands ? holds(role) : role === 'weights' ? 'for units' : 'to do'}</span>
             {earlier && (
               <button
                 type="button"

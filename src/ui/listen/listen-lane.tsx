@@ -41,7 +41,7 @@ export function ListenLane({ heard, tools, below }: LiveParts) {
   const overlay = useCallback((): TraceOverlay => ({ rest: rest?.rest }), [rest]);
   const several = sensor.lanes.length > 1;
   const height = several ? 'clamp(140px, 24vh, 420px)' : 'clamp(160px, 32vh, 420px)';
-  const words = count === null ? null : kindOf(sensor).unitWords?.(count, sensor, board);
+  const words = count === null ? null : kindOf(sensor).unitWords?.(count, sensor, board, lane);
   return (
     <Station
       title="Listen"

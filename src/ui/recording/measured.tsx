@@ -30,9 +30,10 @@ export function Measured({
   const span = view.toUs - view.fromUs;
   const place = (us: number) => Math.round((STEPS * (us - view.fromUs)) / span);
   const [a, b] = counts;
+  const own = sensor?.lanes.findIndex((l) => l.column === desked.shape.channels[lane]) ?? -1;
   const words = sensor
     ? counts.map((c) =>
-        c === undefined ? null : kindOf(sensor).unitWords?.(c, sensor, boardOf(instrument, sensor)),
+        c === undefined ? null : kindOf(sensor).unitWords?.(c, sensor, boardOf(instrument, sensor), own),
       )
     : [];
   const apart = Math.abs(cursors[1] - cursors[0]) / 1000;

@@ -112,7 +112,7 @@ describe('a recording on the screen', () => {
     await screen.findByText(/from 204\d to 300\d/);
     expect(screen.getByText('999.8 ms')).toBeTruthy();
     expect(screen.getByText(/^9[56]\d counts$/)).toBeTruthy();
-    expect(screen.getByText(/kPa by the gauge’s sheet/)).toBeTruthy();
+    expect(screen.getByText(/kPa, .* psi, .* cmH₂O by the gauge’s sheet/)).toBeTruthy();
   });
   it('nearer, further and along, by keys: what is shown never leaves the recording', async () => {
     await openHeld();

@@ -1,4 +1,5 @@
 import { LEVEL_STEPS } from '../../ways/level/steps';
+import { knownWords, pressureWords } from '../../ways/level/known/unit-words';
 import { kpaFromCounts } from './gauge';
 import type { Kind } from '../kind';
 import { attackNote, levelController } from '../level-voices';
@@ -28,10 +29,14 @@ export const breathGauge: Kind = {
   },
   way: 'level',
   steps: LEVEL_STEPS,
-  unitWords: (count, { facts }, board) => {
+  known: 'pressures',
+  unitWords: (count, sensor, board, lane) => {
+    const { facts } = sensor;
+    const known = knownWords(sensor, lane, count, board.bits);
+    if (known) return known;
     if (facts?.perKpa === undefined || facts.offset === undefined) return undefined;
     const kpa = kpaFromCounts(count, { perKpa: facts.perKpa, offset: facts.offset }, board);
-    return `${(Math.round(100 * kpa) / 100 + 0).toFixed(2)} kPa by the gauge’s sheet`;
+    return `${pressureWords(kpa)} by the gauge’s sheet`;
   },
   firstVoices: (sensor, zone) => [
     levelController(sensor, 'breath', 2, zone),

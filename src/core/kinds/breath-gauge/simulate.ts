@@ -3,6 +3,7 @@ import type { Sensor } from '../../instrument/sensor';
 import { random, type Random } from '../../signal/random';
 import type { Role } from '../../signal/take';
 import { clamped, NO_EDGES, type Simulation } from '../simulation';
+import { pressuresOf } from '../known-loads';
 import { StrokePlayer, type Dynamics } from '../stroke-player';
 import { countsFromKpa } from './gauge';
 
@@ -64,6 +65,8 @@ export class SimulatedBreath implements Simulation {
   private wander = 0;
   private wet = 0;
   private tremor = 0;
+  /** Whether a column of water holds it, which does not tremble. */
+  private column = false;
 
   constructor(
     sensor: Pick<Sensor, 'facts'>,
@@ -77,12 +80,13 @@ export class SimulatedBreath implements Simulation {
       offset: sensor.facts?.offset ?? PRACTICE_GAUGE.offset,
     };
     this.r = random(seed);
-    this.player = new StrokePlayer(seed + 1, DYNAMICS, bothSides);
+    this.player = new StrokePlayer(seed + 1, DYNAMICS, bothSides, pressuresOf(LOUDEST_KPA));
     this.periodUs = 1e6 / board.scanHz;
   }
 
   ask(role: Role | null, nowUs: number): void {
     this.player.ask(role, nowUs);
+    this.column = role === 'weights';
   }
 
   hand(_lane: number, strength: number | null): void {
@@ -93,7 +97,7 @@ export class SimulatedBreath implements Simulation {
     const { r, disturbance: d, periodUs } = this;
     this.kpa += (LOUDEST_KPA * this.player.wants(tUs) - this.kpa) * (1 - Math.exp(-periodUs / AIR_US));
     this.tremor += (-this.tremor * periodUs) / TREMOR_US + r.gauss() * Math.sqrt((2 * periodUs) / TREMOR_US);
-    const sounding = this.kpa * (1 + d.tremor * this.tremor);
+    const sounding = this.kpa * (1 + (this.column ? 0 : d.tremor * this.tremor));
     this.wet += (Math.abs(sounding) * periodUs) / 1e6 / MOISTURE_KPA_S;
     this.wander +=
       (-this.wander * periodUs) / WANDER_US + r.gauss() * d.wander * Math.sqrt((2 * periodUs) / WANDER_US);

@@ -1,3 +1,4 @@
+import { knownWords } from '../../ways/level/known/unit-words';
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { levelController } from '../level-voices';
@@ -25,6 +26,8 @@ export const forcePad: Kind = {
   },
   way: 'level',
   steps: LEVEL_STEPS,
+  known: 'weights',
+  unitWords: (count, sensor, { bits }, lane) => knownWords(sensor, lane, count, bits),
   firstVoices: (sensor, zone) => {
     const { id, source, side, perSecond } = levelController(sensor, 'press', 0, zone);
     return [{ id, is: 'pressure', source, side, zone, deadband: 0, perSecond }];

@@ -6,6 +6,7 @@ import type { Role } from '../../signal/take';
 import { factsOf } from '../facts';
 import { clamped, NO_EDGES, type Simulation } from '../simulation';
 import { StrokePlayer, type Dynamics } from '../stroke-player';
+import { weightsOf } from '../known-loads';
 import { padOhms } from './pad-ohms';
 
 /** A comfortable loudest press, N. (Common practice, no source.) */
@@ -36,7 +37,7 @@ export class SimulatedForce implements Simulation {
   ) {
     this.r = random(seed);
     this.fixedOhms = factsOf(sensor).fixedOhms;
-    this.player = new StrokePlayer(seed + 1, DYNAMICS, false);
+    this.player = new StrokePlayer(seed + 1, DYNAMICS, false, weightsOf(LOUDEST_N));
   }
 
   ask(role: Role | null, nowUs: number): void {

@@ -1,3 +1,4 @@
+import { knownWords } from '../../ways/level/known/unit-words';
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import type { Kind } from '../kind';
 import { levelController } from '../level-voices';
@@ -25,5 +26,7 @@ export const lipSensor: Kind = {
   },
   way: 'level',
   steps: LEVEL_STEPS,
+  known: 'weights',
+  unitWords: (count, sensor, { bits }, lane) => knownWords(sensor, lane, count, bits),
   firstVoices: (sensor, zone) => [levelController(sensor, 'bite', 1, zone)],
 };

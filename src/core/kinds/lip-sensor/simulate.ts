@@ -2,6 +2,7 @@ import type { Board } from '../../instrument/board';
 import type { Sensor } from '../../instrument/sensor';
 import { dividerShare } from '../../parts/formulas';
 import { padOhms } from '../force-pad/pad-ohms';
+import { weightsOf } from '../known-loads';
 import { factsOf } from '../facts';
 import { SimulatedPart } from '../moved-part';
 import type { Dynamics } from '../stroke-player';
@@ -25,5 +26,6 @@ export function simulatedLipSensor(sensor: Sensor, board: Board, seed: number): 
     noise: 0.0005,
     followsUs: 12_000,
     dynamics: DYNAMICS,
+    loads: weightsOf(HARDEST_N),
   });
 }

@@ -1,3 +1,4 @@
+import { knownWords } from '../../ways/level/known/unit-words';
 import { LEVEL_BANK_STEPS } from '../../ways/level/steps';
 import { attackOf, hasNotes, laneNotes, levelController } from '../level-voices';
 import type { Kind } from '../kind';
@@ -26,6 +27,8 @@ export const pressureSheet: Kind = {
   },
   way: 'level',
   steps: LEVEL_BANK_STEPS,
+  known: 'weights',
+  unitWords: (count, sensor, { bits }, lane) => knownWords(sensor, lane, count, bits),
   firstVoices: (sensor, zone) =>
     hasNotes(sensor)
       ? [laneNotes(sensor, 'gate', zone, attackOf(sensor))]

@@ -1,6 +1,7 @@
 import type { Board } from '../../instrument/board';
 import type { Sensor } from '../../instrument/sensor';
 import { dividerShare } from '../../parts/formulas';
+import { weightsOf } from '../known-loads';
 import { factsOf } from '../facts';
 import { PRESSED, SimulatedPart } from '../moved-part';
 
@@ -18,5 +19,6 @@ export function simulatedPressureSheet(sensor: Sensor, board: Board, seed: numbe
     noise: 0.0008,
     followsUs: 18_000,
     dynamics: PRESSED,
+    loads: weightsOf(LOUDEST_N),
   });
 }

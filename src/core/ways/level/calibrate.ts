@@ -6,7 +6,8 @@ import { clippingOf } from '../../signal/rails';
 import type { RestStatistics } from '../../signal/rest';
 import { round } from '../../units/round';
 import type { Gesture } from '../../calibrate/gesture-detector';
-import { levelFindings } from './findings/level-findings';
+import { bySeverity, levelFindings } from './findings/level-findings';
+import { knownOf } from './known/known';
 import { gestureMark } from '../../calibrate/mark';
 import { measureAttack } from './measure-attack';
 import { readingsOf } from './readings';
@@ -61,13 +62,20 @@ export function calibrateLevel(
     leftOut: [...up.leftOut, ...(down?.leftOut ?? [])],
   };
   const medium = played.find((t) => t.role === 'medium');
+  const known = knownOf(job, level, stats.rest, stats.noise);
+  Object.assign(level, known.record);
+  if (known.readings) readings.known = known.readings;
   return ok({
     level,
     takes: job.takes.map((t) => t.id),
     raisedBy,
     overBleeds: up.overBleeds || (down?.overBleeds ?? false),
     readings,
-    findings: levelFindings(evidence),
+    findings: bySeverity([
+      ...levelFindings(evidence),
+      ...known.findings.map((f) => ({ ...f, sensor: job.sensor })),
+    ]),
+    pictures: known.pictures,
     trade: {
       up: tradeOf(up.side, up.soft, up.thresholds.on),
       down: down ? tradeOf(down.side, down.soft, down.thresholds.on) : null,

@@ -30,6 +30,23 @@ export class AttackPoint {
   @IsInt() @Min(1) @Max(65535) distance!: number;
 }
 
+/** What known weights came to: the share of the supply of a force, by the law of parts/force-law.ts. */
+export class KnownForce {
+  /** Resistance at one newton over the fixed resistor's. */
+  @IsNumber(finite) @Min(1e-9) @Max(1e9) ratio!: number;
+  @IsNumber(finite) @Min(0.05) @Max(10) exponent!: number;
+  /** How far the weights lie from the law, root mean square, share of their force. */
+  @IsNumber(finite) @Min(0) residual!: number;
+}
+
+/** What known pressures came to: share of the supply = perKpa · kPa + offset. */
+export class KnownPressure {
+  @IsNumber(finite) @Min(-10) @Max(10) perKpa!: number;
+  @IsNumber(finite) @Min(-10) @Max(10) offset!: number;
+  /** How far the pressures lie from the line, root mean square, kPa. */
+  @IsNumber(finite) @Min(0) residual!: number;
+}
+
 /** What was measured of one lane, in counts of its board. */
 export class LevelLane {
   @IsString() @Length(1, 40) lane!: string;
@@ -44,6 +61,9 @@ export class LevelLane {
   @IsOptional()
   @ListOf(() => AttackPoint, 16, 1)
   attack?: AttackPoint[];
+  /** Where known weights were laid on, or known pressures held: what gives it units. */
+  @IsOptional() @ObjectOf(() => KnownForce) force?: KnownForce;
+  @IsOptional() @ObjectOf(() => KnownPressure) pressure?: KnownPressure;
 }
 
 /** What was measured of levels: a record a lane, and what they share. */

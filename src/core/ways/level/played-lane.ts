@@ -26,7 +26,10 @@ export function playLane(job: LevelJob, progress: (share: number) => void = () =
       says: `a rest take of 20 frames or more is required, got ${rest.counts.length}`,
     });
   const stats = restStatistics(rest.counts, timing.rateHz);
-  const playing = job.takes.filter((t) => t.role !== 'rest');
+  // What known weights and pressures do is no playing, unless there is no other.
+  const moved = job.takes.filter((t) => t.role !== 'rest');
+  const without = moved.filter((t) => t.role !== 'weights');
+  const playing = without.length > 0 ? without : moved;
   const played = playing.map((take, i) => {
     const done = playTake(take, stats, 2 ** job.bits - 1);
     progress((i + 1) / playing.length);

@@ -1,5 +1,7 @@
+import type { Picture } from '../../calibrate/picture';
 import type { LevelTake, PlayedGestures, PlayedTake } from '../../calibrate/played-take';
 import type { LevelCalibration } from './calibration';
+import type { KnownReadings } from './known/readings';
 import type { LaneLevel } from './lane-level';
 import type { Hum } from '../../signal/hum';
 import type { Clipping } from '../../signal/rails';
@@ -28,6 +30,10 @@ export interface LevelJob {
   phantomsPerHour?: number;
   /** Soft gestures that are enough to tell how many would be missed; twenty unless said. */
   enoughSoft?: number;
+  /** What a guided take of known loads asks for; weights unless said. */
+  loads?: 'weights' | 'pressures';
+  /** What a gauge's sheet says, where that was typed: share of the supply a kPa. */
+  sheet?: { perKpa?: number };
 }
 
 /** The few numbers that matter, as the server and the reading show them. */
@@ -50,6 +56,8 @@ export interface LevelReadings {
   /** Openings of the gate beyond one a gesture, in the takes of single gestures. */
   chatter: number;
   dynamics: PlayedDynamics;
+  /** Where known weights or pressures were applied. */
+  known?: KnownReadings;
 }
 
 /** What the takes of one lane came to: gestures and ranges, no frames. */
@@ -68,6 +76,8 @@ export interface LaneReport {
   rest: RestStatistics;
   /** Gesture mark of the medium take, or null. */
   mark: number[] | null;
+  /** Judgements drawn, beside the trade. */
+  pictures: Picture[];
 }
 
 /** What the takes of a sensor measured as levels came to, a report a lane. */

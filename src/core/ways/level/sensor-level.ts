@@ -13,10 +13,11 @@ import type { LevelCalibration, LevelLane } from './calibration';
 import type { LaneLevel } from './lane-level';
 import type { LaneReport, LevelJob, LevelReport } from './report';
 
-/** Calibrates a sensor's lanes as levels, each from the takes that have its column; a lane without any is left out. */
+/** Calibrates a sensor's lanes as levels, each from the takes that have its column; a lane without any is left out. @param loads what a guided take of known loads asks for */
 export function calibrateSensorLevel(
   job: SensorJob,
   progress?: (share: number) => void,
+  loads: LevelJob['loads'] = 'weights',
 ): Result<LevelReport> {
   const recorded = job.sensor.lanes.flatMap((lane) => {
     const takes = job.takes.filter((t) => t.channels.includes(lane.column ?? ''));
@@ -29,7 +30,9 @@ export function calibrateSensorLevel(
   const played: PlayedLane[] = [];
   let refused: Result<unknown> | null = null;
   for (const [i, { lane, takes }] of recorded.entries()) {
-    const read = playLane(laneJob(job, lane, takes), (share) => progress?.((i + share) / recorded.length));
+    const read = playLane({ ...laneJob(job, lane, takes), loads }, (share) =>
+      progress?.((i + share) / recorded.length),
+    );
     if (read.ok) played.push(read.value);
     else {
       refused ??= read;
@@ -60,10 +63,11 @@ const laneJob = (
   sensor: sensor.id,
   lane: id,
   takes: takes.map((t) => ({
-    ...{ id: t.id, role: t.role, marks: t.marks, tUs: t.tUs },
+    ...{ id: t.id, role: t.role, marks: t.marks, weights: t.weights, pressures: t.pressures, tUs: t.tUs },
     counts: columnOf(t, column!),
   })),
   phantomsPerHour,
+  sheet: sensor.facts,
   ...(sensor.lanes.length > 1 ? { enoughSoft: ENOUGH_OF_A_LANE } : {}),
 });
 
@@ -115,10 +119,15 @@ function together(reports: LaneReport[], left: readonly Finding[], limit: number
 
 /** What belongs to the lane alone. A lane that is played both ways may call either side "up". */
 function recordOf(level: LaneLevel, polarity: LaneLevel['polarity']): LevelLane {
-  const { lane, rest, noise, up, down, attack } = level;
+  const { lane, rest, noise, up, down, attack, force, pressure } = level;
   const turned = down !== null && level.polarity !== polarity;
   const sides = turned ? { up: down, down: up } : { up, down };
-  return { lane, rest, noise, ...sides, ...(attack ? { attack } : {}) };
+  return {
+    ...{ lane, rest, noise, ...sides },
+    ...(attack && { attack }),
+    ...(force && { force }),
+    ...(pressure && { pressure }),
+  };
 }
 
 function methodOf(limit: number, reports: readonly LaneReport[]): string {

@@ -2,7 +2,7 @@ import { laneBank } from '../lane-bank';
 import { PLANNED } from '../planned';
 import { movedLanes } from '../moved-lanes';
 import type { Way } from '../way';
-import { AttackPoint, LevelCalibration, LevelLane, Side } from './calibration';
+import { AttackPoint, KnownForce, KnownPressure, LevelCalibration, LevelLane, Side } from './calibration';
 import { completedLevel } from './completed';
 import { fullAttack } from './full-attack';
 import { compileLevels } from './image';
@@ -24,7 +24,7 @@ export const level: Way<LevelCalibration> = {
   ...laneBank<LevelCalibration>(),
   is: 'level',
   document: LevelCalibration,
-  records: [LevelLane, Side, AttackPoint],
+  records: [LevelLane, Side, AttackPoint, KnownForce, KnownPressure],
   strength: 'attack',
   heardByLane: true,
   completed: completedLevel,

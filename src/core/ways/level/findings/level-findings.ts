@@ -27,9 +27,13 @@ const CHECKS: Check[] = [
 
 const SEVERITIES = ['fault', 'doubt', 'note'] as const;
 
-/** Every finding on a level's takes, worst first. */
+/** Every finding on a level's takes, in the order of the checks. */
 export const levelFindings = (e: LevelEvidence): Finding[] =>
   CHECKS.flatMap((check) => {
     const found = check(e);
     return found ? [{ ...found, sensor: e.job.sensor }] : [];
-  }).sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+  });
+
+/** Worst first. */
+export const bySeverity = (findings: readonly Finding[]): Finding[] =>
+  [...findings].sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));

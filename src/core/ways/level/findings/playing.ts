@@ -30,6 +30,7 @@ export const noRestBetween: Check = ({ played, stats }) => {
     (t) =>
       t.role !== 'hold' &&
       t.role !== 'sweep' &&
+      t.role !== 'weights' &&
       t.gestures.length > 0 &&
       shareAtRest(t, stats.rest, stats.noise) < 0.03,
   );

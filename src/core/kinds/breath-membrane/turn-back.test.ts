@@ -31,6 +31,7 @@ function takes(gapMm: number, falling: boolean, seed: number): Take[] {
     };
   };
   return [
+    take('sweep', 1, 4),
     take('rest', 0, 0),
     take('soft', 20, 0.4),
     take('medium', 8, 1.6),
@@ -58,6 +59,10 @@ const found = (gapMm: number, falling: boolean, seed: number, roles?: Role[]) =>
 it('a breath past the brightest place is told, with the gap at which it would not be; one short of it is not', () => {
   for (let seed = 1; seed <= 20; seed++)
     for (const falling of [false, true]) {
+      expect([5, 9].map((gap) => found(gap, falling, seed, ['rest', 'sweep'])?.code)).toEqual([
+        'turns-back',
+        undefined,
+      ]);
       for (const gap of [8, 9, 10]) expect(found(gap, falling, seed), `${gap} mm, ${seed}`).toBeUndefined();
       for (const gap of [4.5, 5, 5.5]) {
         const finding = found(gap, falling, seed);

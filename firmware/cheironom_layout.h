@@ -11,6 +11,7 @@ enum { CHEIR_TOUCH_UNTOUCHED = 0, CHEIR_TOUCH_TOUCHED = 1, CHEIR_TOUCH_MUTED = 2
 enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 2, CHEIR_STRIKE_SPENT = 3, CHEIR_STRIKE_RINGING = 4 };
 enum { CHEIR_RIBBON_UNTOUCHED = 0, CHEIR_RIBBON_LANDING = 1, CHEIR_RIBBON_TOUCHED = 2 };
 enum { CHEIR_SPEED_STOPPED = 0, CHEIR_SPEED_BEGUN = 1, CHEIR_SPEED_TURNING = 2 };
+enum { CHEIR_TONE_SILENT = 0, CHEIR_TONE_BEGUN = 1, CHEIR_TONE_SOUNDS = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
 enum { CHEIR_SYSEX_SETTINGS = 1, CHEIR_SYSEX_ASKS = 2, CHEIR_SYSEX_ANSWER = 3, CHEIR_SYSEX_COMMAND = 4 };
@@ -274,6 +275,29 @@ typedef struct {
     uint8_t pad;
 } cheir_speed_state;
 
+/* A tone whose comparator closes a contact once a period; least: what comes sooner is no period, us; stop: so long after a period it is silent, ticks; presence: periods that must agree; smoothing: what is taken of a new pitch, a power of two; into: its columns, pitch and whether it sounds. */
+typedef struct {
+    uint16_t least;
+    uint16_t stop;
+    uint8_t contact;
+    uint8_t into;
+    uint8_t presence;
+    uint8_t smoothing;
+} cheir_tone;
+
+/* Since: when a period began last, us modulo 2^16, and in ticks; before: the last two; held: the period that is told, us; value: its pitch, 512ths of a semitone; known: periods before; agreed: periods that did, leaps: those that were an octave off, in a row. */
+typedef struct {
+    uint16_t since;
+    uint16_t since_t;
+    uint16_t before[2];
+    uint16_t held;
+    uint16_t value;
+    uint8_t stage;
+    uint8_t known;
+    uint8_t agreed;
+    uint8_t leaps;
+} cheir_tone_state;
+
 /* An axis; scale: two g from its offset. */
 typedef struct {
     cheir_scale scale;
@@ -429,6 +453,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_turn 5u
 #define CHEIR_SETTINGS_OF_speed(BYTE, WORD) WORD(stop) WORD(bounce) BYTE(shift) BYTE(smoothing)
 #define CHEIR_BYTES_OF_speed 6u
+#define CHEIR_SETTINGS_OF_tone(BYTE, WORD) WORD(least) WORD(stop) BYTE(presence) BYTE(smoothing)
+#define CHEIR_BYTES_OF_tone 6u
 #define CHEIR_SETTINGS_OF_tilt(BYTE, WORD) WORD(axes[0].scale.span) WORD(axes[0].scale.factor) WORD(axes[0].scale.mul) WORD(axes[0].offset) WORD(axes[1].scale.span) WORD(axes[1].scale.factor) WORD(axes[1].scale.mul) WORD(axes[1].offset) WORD(axes[2].scale.span) WORD(axes[2].scale.factor) WORD(axes[2].scale.mul) WORD(axes[2].offset) WORD(slack) WORD(steady) WORD(rests[0]) WORD(rests[1])
 #define CHEIR_BYTES_OF_tilt 32u
 #define CHEIR_SETTINGS_OF_surface(BYTE, WORD) WORD(axes[0].scale.span) WORD(axes[0].scale.factor) WORD(axes[0].scale.mul) WORD(axes[0].low) WORD(axes[0].table) WORD(axes[1].scale.span) WORD(axes[1].scale.factor) WORD(axes[1].scale.mul) WORD(axes[1].low) WORD(axes[1].table) WORD(rest) WORD(on) WORD(off) BYTE(settle)
@@ -443,9 +469,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -461,6 +487,7 @@ typedef struct {
 #define CHEIR_ribbons 1
 #define CHEIR_turns 1
 #define CHEIR_speeds 1
+#define CHEIR_tones 1
 #define CHEIR_tilts 1
 #define CHEIR_surfaces 1
 #define CHEIR_listeners 1
@@ -687,6 +714,24 @@ CHEIR_LIES(speed_state_2, offsetof(cheir_speed_state, period) == 4);
 CHEIR_LIES(speed_state_3, offsetof(cheir_speed_state, value) == 6);
 CHEIR_LIES(speed_state_4, offsetof(cheir_speed_state, stage) == 8);
 CHEIR_LIES(speed_state_5, offsetof(cheir_speed_state, pad) == 9);
+CHEIR_LIES(tone, sizeof(cheir_tone) == 8);
+CHEIR_LIES(tone_0, offsetof(cheir_tone, least) == 0);
+CHEIR_LIES(tone_1, offsetof(cheir_tone, stop) == 2);
+CHEIR_LIES(tone_2, offsetof(cheir_tone, contact) == 4);
+CHEIR_LIES(tone_3, offsetof(cheir_tone, into) == 5);
+CHEIR_LIES(tone_4, offsetof(cheir_tone, presence) == 6);
+CHEIR_LIES(tone_5, offsetof(cheir_tone, smoothing) == 7);
+CHEIR_LIES(tone_state, sizeof(cheir_tone_state) == 16);
+CHEIR_LIES(tone_state_0, offsetof(cheir_tone_state, since) == 0);
+CHEIR_LIES(tone_state_1, offsetof(cheir_tone_state, since_t) == 2);
+CHEIR_LIES(tone_state_2, offsetof(cheir_tone_state, before[0]) == 4);
+CHEIR_LIES(tone_state_3, offsetof(cheir_tone_state, before[1]) == 6);
+CHEIR_LIES(tone_state_4, offsetof(cheir_tone_state, held) == 8);
+CHEIR_LIES(tone_state_5, offsetof(cheir_tone_state, value) == 10);
+CHEIR_LIES(tone_state_6, offsetof(cheir_tone_state, stage) == 12);
+CHEIR_LIES(tone_state_7, offsetof(cheir_tone_state, known) == 13);
+CHEIR_LIES(tone_state_8, offsetof(cheir_tone_state, agreed) == 14);
+CHEIR_LIES(tone_state_9, offsetof(cheir_tone_state, leaps) == 15);
 CHEIR_LIES(axis, sizeof(cheir_axis) == 8);
 CHEIR_LIES(axis_0, offsetof(cheir_axis, scale.span) == 0);
 CHEIR_LIES(axis_1, offsetof(cheir_axis, scale.factor) == 2);

@@ -210,6 +210,23 @@ static uint16_t reciprocal(uint16_t n, uint8_t shift)
 }
 #endif
 
+#if CHEIR_tones
+/* The pitch of a period, in 512ths of a semitone, by a table of logarithms; us is 90 ... 65535. */
+static uint16_t pitch_of_period(uint16_t us)
+{
+    uint16_t pitch = PITCH_AT_32768_US, below;
+    uint8_t i;
+    while (!(us & 0x8000u)) {
+        us = (uint16_t)(us << 1);
+        pitch = (uint16_t)(pitch + PITCH_OCTAVE);
+    }
+    i = (uint8_t)((uint8_t)(high(us) >> 2) & 31u);
+    below = CONSTANT16(logarithms[i]);
+    below = (uint16_t)(below + product_by_256((uint16_t)(CONSTANT16(logarithms[i + 1]) - below), (uint8_t)(us >> 2)));
+    return (uint16_t)(pitch - below);
+}
+#endif
+
 #if CHEIR_tilts
 /* A point as its angle, in 65536ths of a turn, and its distance. */
 typedef struct {

@@ -21,6 +21,9 @@ export const RIBBON_STAGE = { untouched: 0, landing: 1, touched: 2 } as const;
 /** Stages of a wheel: begun from its first pulse to its second, from which on it has a speed. */
 export const SPEED_STAGE = { stopped: 0, begun: 1, turning: 2 } as const;
 
+/** Stages of a tone: begun until enough of its periods agree. */
+export const TONE_STAGE = { silent: 0, begun: 1, sounds: 2 } as const;
+
 /** Which of the lanes touched a choice takes. */
 export const CHOOSES = { last: 0, highest: 1 } as const;
 
@@ -64,6 +67,7 @@ export const CODES = {
   strike: STRIKE_STAGE,
   ribbon: RIBBON_STAGE,
   speed: SPEED_STAGE,
+  tone: TONE_STAGE,
   chooses: CHOOSES,
   control: CONTROL_KIND,
   sysex: SYSEX_KIND,

@@ -28,7 +28,7 @@ export function derivedFrames(e: Engine, frames: Frames): Frames {
   const width = columns + derived;
   const { tUs } = frames;
   const counts = new Uint16Array(tUs.length * width);
-  const { t, slow, counts: before, at } = e;
+  const { t, slow, us, counts: before, at } = e;
   const between = new BetweenFrames(frames.edges, frames.bytes);
   let lastUs = e.state.engine.last_us;
   const pass = (us: number) => {
@@ -36,6 +36,7 @@ export function derivedFrames(e: Engine, frames: Frames): Frames {
     lastUs = us >>> 0;
     e.t = ticksAt(us);
     e.slow = slowAt(us);
+    e.us = (us >>> 0) & 0xffff;
   };
   const inputs = {
     edge: (us: number, contact: number, closed: boolean) => {
@@ -53,7 +54,7 @@ export function derivedFrames(e: Engine, frames: Frames): Frames {
     deriveFrame(e);
   }
   between.upTo(Infinity, inputs);
-  Object.assign(e, { t, slow, counts: before, at });
+  Object.assign(e, { t, slow, us, counts: before, at });
   const names = Array.from({ length: derived }, (_, i) => `derived ${i}`);
   return { ...frames, channels: [...frames.channels, ...names], counts };
 }

@@ -86,6 +86,35 @@ export const SPEED_STATE = struct(
   },
 );
 
+export const TONE = struct(
+  'tone',
+  'a tone whose comparator closes a contact once a period; least: what comes sooner is no period, us; stop: so long after a period it is silent, ticks; presence: periods that must agree; smoothing: what is taken of a new pitch, a power of two; into: its columns, pitch and whether it sounds',
+  {
+    least: 'u16',
+    stop: 'u16',
+    contact: 'u8',
+    into: 'u8',
+    presence: 'u8',
+    smoothing: 'u8',
+  },
+);
+
+export const TONE_STATE = struct(
+  'tone_state',
+  'since: when a period began last, us modulo 2^16, and in ticks; before: the last two; held: the period that is told, us; value: its pitch, 512ths of a semitone; known: periods before; agreed: periods that did, leaps: those that were an octave off, in a row',
+  {
+    since: 'u16',
+    since_t: 'u16',
+    before: ['u16', 2],
+    held: 'u16',
+    value: 'u16',
+    stage: 'u8',
+    known: 'u8',
+    agreed: 'u8',
+    leaps: 'u8',
+  },
+);
+
 const AXIS = struct('axis', 'an axis; scale: two g from its offset', {
   scale: SCALE,
   offset: 'u16',

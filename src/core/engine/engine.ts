@@ -16,6 +16,8 @@ export interface Engine {
   /** Time of the frame at hand: ticks of 16 µs and slow ticks of 16.4 ms, both modulo 2^16. */
   t: number;
   slow: number;
+  /** And µs, modulo 2^16. */
+  us: number;
   /** The counts of the frame at hand stand in `counts` from `at` on: its columns, then those derived from them. */
   counts: Counts;
   at: number;

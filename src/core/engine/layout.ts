@@ -3,6 +3,8 @@ import {
   RIBBON_STATE,
   SPEED,
   SPEED_STATE,
+  TONE,
+  TONE_STATE,
   SURFACE,
   SURFACE_STATE,
   TILT,
@@ -120,6 +122,11 @@ const LIST = {
     of: SPEED,
     settings: ['stop', 'bounce', 'shift', 'smoothing'],
     states: { speeds: SPEED_STATE },
+  },
+  tones: {
+    of: TONE,
+    settings: ['least', 'stop', 'presence', 'smoothing'],
+    states: { tones: TONE_STATE },
   },
   tilts: { of: TILT, settings: ['axes', 'slack', 'steady', 'rests'], states: { tilts: TILT_STATE } },
   surfaces: {

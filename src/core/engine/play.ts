@@ -22,6 +22,7 @@ export function drainTo(e: Engine, tUs: number): number {
   engine.last_us = tUs >>> 0;
   e.t = ticksAt(tUs);
   e.slow = slowAt(tUs);
+  e.us = (tUs >>> 0) & 0xffff;
   e.bytes = 0;
   e.furthest.bank = -1;
   drain(e, passedUs);

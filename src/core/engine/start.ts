@@ -14,6 +14,7 @@ export function startEngine(image: Image): Engine {
     bytes: 0,
     t: 0,
     slow: 0,
+    us: 0,
     counts: new Uint16Array(256),
     at: 0,
     row: new Uint16Array(image.columns + image.derived),

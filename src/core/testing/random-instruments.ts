@@ -85,6 +85,7 @@ const PORTS: Record<string, { level?: string; gate?: string; pitch?: string }> =
   tilt: { level: 'roll' },
   'touch-surface': { level: 'x', gate: 'touch' },
   'wheel-speed': { level: 'speed', gate: 'turning' },
+  'mouth-resonator': { level: 'pitch', gate: 'sounds' },
   pot: { level: 'turn' },
   ribbon: { level: 'place', gate: 'touch' },
 };

@@ -2,6 +2,7 @@ import type { LevelCalibration, LevelLane } from '../ways/level/calibration';
 import type { PlaceCalibration, PlaceLane } from '../ways/place/calibration';
 import type { SurfaceCalibration } from '../ways/surface/calibration';
 import type { AxesCalibration } from '../ways/axes/calibration';
+import { HIGHEST_PITCH, LOWEST_PITCH, type ToneCalibration } from '../ways/tone/calibration';
 import type { SpeedCalibration } from '../ways/speed/calibration';
 import { PHASES, type TurnsCalibration } from '../ways/turns/calibration';
 import type { TravelCalibration } from '../ways/travel/calibration';
@@ -51,6 +52,13 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
     return {
       ...made,
       calibration: { ...c, lanes: c.lanes.map((own) => ({ ...other.lanes[0], lane: own.lane })) },
+    };
+  }
+  if (c.is === 'tone') {
+    const [other] = (toneSensor(r).calibration as ToneCalibration).lanes;
+    return {
+      ...made,
+      calibration: { ...c, lanes: c.lanes.map((own) => ({ ...other, lane: own.lane })) },
     };
   }
   if (c.is === 'surface') {
@@ -103,6 +111,7 @@ export function randomSensors(r: Random, top: number): Sensor[] {
     ...(r.next() < 0.3 ? [travelSensor(r, r.whole(1, 6), top)] : []),
     ...(r.next() < 0.4 ? [ribbonSensor(r, 'ribbon', top)] : []),
     ...(r.next() < 0.2 ? [ribbonSensor(r, 'strip', top)] : []),
+    ...(r.next() < 0.3 ? [toneSensor(r)] : []),
   ];
   const all = [...levels, ...banks];
   return all.length > 0 ? all : [levelSensor(r, 0, top)];
@@ -349,6 +358,33 @@ function wheelSensor(r: Random): Sensor {
   };
   const responses = r.next() < 0.5 ? [] : [{ port: 'speed', ...randomResponse(r) }];
   return { id: 'wheels', name: 'Wheels', kind: 'wheel-speed', board: 'board', lanes, responses, calibration };
+}
+
+/** A tone of any pitch that a board can follow. */
+function toneSensor(r: Random): Sensor {
+  const lanes = [{ id: 'o0', contacts: ['o0'] }];
+  const calibration: ToneCalibration = {
+    is: 'tone',
+    lanes: lanes.map(({ id }) => {
+      const lowest = r.between(LOWEST_PITCH, 90);
+      return {
+        ...{ lane: id, lowest, highest: Math.min(HIGHEST_PITCH, lowest + r.between(3, 40)) },
+        ...{ presence: r.whole(1, 8), noise: r.between(0, 30), smoothing: r.whole(0, 4) },
+      };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'pitch', ...randomResponse(r) }];
+  return {
+    id: 'pipes',
+    name: 'Pipes',
+    kind: 'mouth-resonator',
+    board: 'board',
+    lanes,
+    responses,
+    calibration,
+  };
 }
 
 /** Three axes that tell which way is down. */

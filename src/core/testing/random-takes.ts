@@ -82,8 +82,9 @@ function rangesOf(r: Random, sensor: Sensor, lane: Lane, top: number): Ranges {
 function randomEdges(r: Random, contacts: string[], tUs: Float64Array): Edges {
   const found: { tUs: number; contact: number; closed: number }[] = [];
   const last = tUs[tUs.length - 1];
-  contacts.forEach((_, contact) => {
+  contacts.forEach((name, contact) => {
     let closed = 0;
+    if (/^o\d$/.test(name)) return void found.push(...randomTone(r, contact, tUs));
     const slowest = r.next() < 0.4 ? 30_000 : 700_000;
     for (let t = tUs[0] + r.between(0, 300_000); t < last; t += r.between(5_000, slowest))
       for (let n = 2 * r.whole(0, 3) + 1, at = t; n > 0; n--, at += r.whole(50, 3000))
@@ -96,4 +97,26 @@ function randomEdges(r: Random, contacts: string[], tUs: Float64Array): Edges {
     contact: Uint16Array.from(found, (e) => e.contact),
     closed: Uint8Array.from(found, (e) => e.closed),
   };
+}
+
+/** A tone that glides, falls silent, leaps by octaves, fires twice a cycle, and is spiked now and then. */
+function randomTone(r: Random, contact: number, tUs: Float64Array) {
+  const found: { tUs: number; contact: number; closed: number }[] = [];
+  const last = Math.min(tUs[tUs.length - 1], tUs[0] + 6_000_000);
+  let period = r.between(150, 9000);
+  for (let t = tUs[0] + r.between(0, 300_000); t < last;) {
+    if (r.next() < 0.01) t += r.between(5_000, 600_000);
+    if (r.next() < 0.01) period *= r.next() < 0.5 ? 2 : 0.5;
+    if (r.next() < 0.01) period = r.between(150, 9000);
+    period = Math.min(12_000, Math.max(110, period * (1 + 0.01 * r.gauss())));
+    found.push({ tUs: Math.round(t), contact, closed: 1 });
+    if (r.next() < 0.03)
+      found.push(
+        { tUs: Math.round(t + 0.3 * period), contact, closed: 0 },
+        { tUs: Math.round(t + 0.4 * period), contact, closed: 1 },
+      );
+    found.push({ tUs: Math.round(t + 0.5 * period), contact, closed: 0 });
+    t += period * (1 + 0.003 * r.gauss());
+  }
+  return found;
 }

@@ -8,6 +8,7 @@ import { place } from './place/way';
 import { speed } from './speed/way';
 import { strike } from './strike/way';
 import { surface } from './surface/way';
+import { tone } from './tone/way';
 import { touch } from './touch/way';
 import { travel } from './travel/way';
 import { turns } from './turns/way';
@@ -24,7 +25,7 @@ export function registerWay(way: Way): void {
 }
 
 /** A new way is a folder beside this file and a name in this list. */
-for (const way of [level, travel, place, touch, strike, contacts, turns, speed, axes, surface])
+for (const way of [level, travel, place, touch, strike, contacts, turns, speed, tone, axes, surface])
   registerWay(way);
 
 /** All ways, in the order in which they were made known. */

@@ -32,7 +32,7 @@ export function Prompter({ sensor, view }: { sensor: Sensor; view: GuideView }) 
         </div>
         <p className={styles.tally}>
           <strong>{view.done}</strong> of {view.wanted}
-          {view.role === 'rest' || view.role === 'still' ? ' s' : ''}
+          {view.role === 'rest' || view.role === 'still' || way === 'tone' ? ' s' : ''}
         </p>
       </header>
       {traced ? <OnePicture sensor={sensor} /> : <LaneMap sensor={sensor} view={view} />}

@@ -2,6 +2,7 @@
 
 import { allContacts } from '@/core/instrument/access';
 import { kindOf } from '@/core/kinds/registry';
+import { toldKey } from '@/workers/live-protocol';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { LaneStrip } from '../parts/lane-strip';
 import { wordsOf } from '../ways/registry';
@@ -23,18 +24,22 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
   const now = useLive((s) => places.map((at) => stateWord(s.tick?.closed[at])).join(', '));
   const states = now.split(', ');
   const one = names.length === 1;
+  // A contact that closes once a period of a tone is too fast to be shown.
+  const tones = kindOf(sensor).way === 'tone';
+  const sounds = useLive((s) => s.tick?.told[toldKey(sensor.id, lane, 'sounds')]);
   const c = sensor.calibration;
   return (
     <Station
       title="Listen"
       reading={
         <>
-          {names.map((name, i) => (
-            <Reading key={name} label={one ? 'Now' : name} value={states[i]}>
-              {(c && wordsOf(c).contact?.(c)) ??
-                (one ? (c ? 'Its contact.' : 'Not measured yet.') : `${ORDER[i]} of this lane.`)}
-            </Reading>
-          ))}
+          {!tones &&
+            names.map((name, i) => (
+              <Reading key={name} label={one ? 'Now' : name} value={states[i]}>
+                {(c && wordsOf(c).contact?.(c)) ??
+                  (one ? (c ? 'Its contact.' : 'Not measured yet.') : `${ORDER[i]} of this lane.`)}
+              </Reading>
+            ))}
           <ToldReadings />
           <HeardFindings {...heard} />
           <HiddenFaults />
@@ -42,7 +47,13 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
       }
     >
       <Headline
-        says={one ? `It is ${now === '–' ? 'not heard yet' : now}.` : saysBoth(states)}
+        says={
+          tones
+            ? saysSounds(sounds)
+            : one
+              ? `It is ${now === '–' ? 'not heard yet' : now}.`
+              : saysBoth(states)
+        }
         under={`${sentence(sensor.verb ?? kindOf(sensor).verb)} ${sensor.name.toLowerCase()} and let go.`}
         side={tools}
       />
@@ -57,6 +68,13 @@ const ORDER = ['First contact', 'Second contact'];
 
 const stateWord = (closed: boolean | undefined): string =>
   closed === undefined ? '–' : closed ? 'closed' : 'open';
+
+const saysSounds = (sounds: number | undefined): string =>
+  sounds === undefined
+    ? 'Calibrate it to see how high it sounds.'
+    : sounds > 0
+      ? 'It sounds.'
+      : 'It is silent.';
 
 /** What the contacts of one lane are, in a sentence. */
 function saysBoth(states: readonly string[]): string {

@@ -33,6 +33,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   ribbons: 'ribbon',
   turns: 'encoder',
   speeds: 'wheel',
+  tones: 'tone',
   tilts: 'tilt',
   surfaces: 'surface',
   listeners: 'listener',

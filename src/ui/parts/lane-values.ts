@@ -17,6 +17,7 @@ export function laneReader(instrument: Instrument, sensor: Sensor): (tick: Tick,
   const top = 2 ** boardOf(instrument, sensor).bits - 1;
   const c = sensor.calibration;
   const restClosed = c !== undefined && wayOf(c).closedAtRest(c);
+  const smooth = sensor.lanes.map(() => ({ share: 0, tUs: 0 }));
   const keys = sensor.lanes.map((_, lane) => toldKey(sensor.id, lane, levelPort(sensor, lane) ?? ''));
   return (tick, lane) => {
     const told = tick.told[keys[lane]];
@@ -24,11 +25,24 @@ export function laneReader(instrument: Instrument, sensor: Sensor): (tick: Tick,
     const place = places[lane];
     if (place < 0) {
       const own = ofLane[lane];
-      return own.filter((at) => (tick.closed[at] ?? restClosed) !== restClosed).length / own.length || 0;
+      const share =
+        own.filter((at) => (tick.closed[at] ?? restClosed) !== restClosed).length / own.length || 0;
+      // What tells a level by how often it closes would flash.
+      return levelPort(sensor, lane) === null ? share : smoothed(smooth[lane], share, tick.tUs);
     }
     // A tick from before a lane was added has nothing of it yet.
     return sensor.calibration ? (tick.responses[place] ?? 0) : (tick.counts[place] ?? 0) / top;
   };
+}
+
+/** Over so long, µs. */
+const SMOOTH_US = 400_000;
+
+function smoothed(own: { share: number; tUs: number }, share: number, tUs: number): number {
+  const passedUs = Math.max(0, tUs - own.tUs);
+  own.share += (share - own.share) * (1 - Math.exp(-passedUs / SMOOTH_US));
+  own.tUs = tUs;
+  return own.share;
 }
 
 /** Calls with each lane's share at every tick, past React. */

@@ -5,6 +5,7 @@ import { contactsWords } from './contacts/words';
 import { levelWords } from './level/words';
 import { placeWords } from './place/words';
 import { speedWords } from './speed/words';
+import { toneWords } from './tone/words';
 import { strikeWords } from './strike/words';
 import { surfaceWords } from './surface/words';
 import { touchWords } from './touch/words';
@@ -22,6 +23,7 @@ const words = {
   contacts: contactsWords,
   turns: turnsWords,
   speed: speedWords,
+  tone: toneWords,
   axes: axesWords,
   surface: surfaceWords,
 } satisfies { [is in Calibration['is']]: WayWords<Extract<Calibration, { is: is }>> };

@@ -12,6 +12,7 @@ import { speed } from './speed';
 import { strike } from './strike';
 import { surface } from './surface';
 import { tilt } from './tilt';
+import { tone } from './tone';
 import { touch } from './touch';
 import { turn } from './turn';
 
@@ -23,6 +24,7 @@ const BLOCKS: Block[] = [
   ribbon,
   turn,
   speed,
+  tone,
   tilt,
   surface,
   choice,

@@ -1,4 +1,5 @@
 import { ARC_TANGENTS, HYPOTENUSES } from '../../engine/polar';
+import { LOGARITHMS, OCTAVE, PITCH_AT_32768_US } from '../../engine/pitch-of-period';
 import { RECIPROCALS } from '../../engine/reciprocal';
 
 /** firmware/cheironom_tables.h: the tables of constants that the engine computes and the runtime reads from program memory. */
@@ -6,7 +7,7 @@ export function writeTables(): string {
   const table = (name: string, says: string, entries: readonly number[]) =>
     `/* ${says} */\nstatic const uint16_t ${name}[${entries.length}] CHEIR_FLASH = {${entries.join(', ')}};`;
   return [
-    '/* Made from src/core/engine/reciprocal.ts and polar.ts by scripts/make-layout.ts: do not edit. A part of cheironom.c, which alone includes it. */',
+    '/* Made from src/core/engine/reciprocal.ts, pitch-of-period.ts and polar.ts by scripts/make-layout.ts: do not edit. A part of cheironom.c, which alone includes it. */',
     '#ifndef CHEIRONOM_TABLES_H',
     '#define CHEIRONOM_TABLES_H',
     '',
@@ -16,6 +17,12 @@ export function writeTables(): string {
       '2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest.',
       RECIPROCALS,
     ),
+    '#endif',
+    '',
+    '#if CHEIR_tones',
+    table('logarithms', 'log2(1 + i / 32) octaves, in 512ths of a semitone.', LOGARITHMS),
+    `#define PITCH_AT_32768_US ${PITCH_AT_32768_US}u`,
+    `#define PITCH_OCTAVE ${OCTAVE}u`,
     '#endif',
     '',
     '#if CHEIR_tilts',

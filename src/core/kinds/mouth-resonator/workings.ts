@@ -1,9 +1,11 @@
-import { comesLater } from '../comes-later';
-import { simulatedMouthResonator } from './simulate';
+import { calibrateTones } from '../../ways/tone/calibrate';
+import { ToneGuide } from '../../ways/tone/steps';
 import type { Workings } from '../workings';
+import { SimulatedTone } from './simulate';
 
-/** How a mouth resonator is simulated; the rest comes later. */
+/** How a mouth resonator is guided, calibrated and simulated. */
 export const mouthResonatorWorkings: Workings = {
-  ...comesLater('a mouth resonator'),
-  simulate: simulatedMouthResonator,
+  guide: (steps) => new ToneGuide(steps),
+  calibrate: calibrateTones,
+  simulate: (_sensor, _board, seed) => new SimulatedTone(seed),
 };

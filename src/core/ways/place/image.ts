@@ -2,8 +2,8 @@ import { scaleOf } from '../../engine/scale';
 import type { Parts } from '../../engine/image/parts';
 import type { Sensor } from '../../instrument/sensor';
 import { ONE } from '../../shape/table';
+import { compileTwoDerived } from '../derived-levels';
 import { measuredLanes } from '../lane-records';
-import { compileLevel } from '../level/image';
 import type { Compiled, Inputs } from '../way';
 import type { PlaceCalibration, PlaceLane } from './calibration';
 import { PLACE_PORT, placeLevel, TOUCH_PORT } from './lane-level';
@@ -13,33 +13,19 @@ import { countsOfEnds, placeMap } from './map';
 const TOP = 65535;
 
 /** A ribbon a lane, which derives two columns; its place and its touch are levels of those. */
-export function compilePlace(
+export const compilePlace = (
   parts: Parts,
   sensor: Sensor,
   c: PlaceCalibration,
   { columns }: Inputs,
-): Compiled | null {
-  const { image } = parts;
-  const lanes = measuredLanes(sensor, c.lanes, columns);
-  if (lanes.length === 0) return null;
-  const intos = lanes.map(({ record, column }) => {
-    const into = parts.derivedColumn();
-    parts.derivedColumn();
-    image.ribbons.push({ ...ribbonOf(parts, record), column, into });
-    return into;
-  });
-  const [places, touches] = [PLACE_PORT, TOUCH_PORT].map((port, k) => {
-    const first = image.levels.length;
-    lanes.forEach(({ record }, i) =>
-      image.levels.push(compileLevel(placeLevel(c, record.lane, port)!, intos[i] + k)),
-    );
-    return first;
-  });
-  return {
-    ...{ index: places, lanes: lanes.map((l) => l.place), bank: null },
-    levels: { [PLACE_PORT]: places, [TOUCH_PORT]: touches },
-  };
-}
+): Compiled | null =>
+  compileTwoDerived(
+    parts,
+    measuredLanes(sensor, c.lanes, columns),
+    [PLACE_PORT, TOUCH_PORT],
+    ({ record }, port) => placeLevel(c, record.lane, port)!,
+    ({ record, column }, into) => parts.image.ribbons.push({ ...ribbonOf(parts, record), column, into }),
+  );
 
 /** From counts to place, as a block has it: a table over the counts between both ends; turned where the place falls. */
 export function placeTable(parts: Parts, map: PlaceLane['map']) {

@@ -194,6 +194,31 @@ describe('the demonstration’s own recordings', () => {
   });
 });
 
+it('a tone: lowest and highest from edges in µs; one that was held at one pitch is refused in a sentence', async () => {
+  const pipe = { id: 'pipe', kind: 'mouth-resonator', channel: 'm' };
+  /** A second of silence, so many of tone, a second of silence: f = 440 · 2^((m − 69)/12). */
+  const sung = (note: (share: number) => number, seconds: number) => {
+    const edges: [number, string, 0 | 1][] = [[0, 'm', 0]];
+    for (let us = 1e6; us < (1 + seconds) * 1e6;) {
+      const period = 1e6 / (440 * 2 ** ((note((us / 1e6 - 1) / seconds) - 69) / 12));
+      edges.push([Math.round(us), 'm', 1], [Math.round(us + period / 2), 'm', 0]);
+      us += period;
+    }
+    return edgesCsv([...edges, [(2 + seconds) * 1e6, 'm', 0]]);
+  };
+  const { status, body } = await asked(pipe, [{ role: 'sweep', csv: sung((s) => 57 + 19 * s, 5) }]);
+  expect(status).toBe(200);
+  const { lowest, highest } = body.calibration.lanes[0];
+  expect([Math.abs(lowest - 57) < 0.5, Math.abs(highest - 76) < 0.5, body.findings]).toEqual([
+    true,
+    true,
+    [],
+  ]);
+  const held = await asked(pipe, [{ role: 'sweep', csv: sung(() => 60, 4) }]);
+  expect(held.status).toBe(422);
+  expect(fault(held).detail).toMatch(/2 semitones or more are required, it went from 262 to 262 Hz/);
+});
+
 describe('known loads beside a take', () => {
   const pad = { id: 'grip', kind: 'force-pad', channel: 'grip' };
   /** A second of each count, with a ramp of 60 ms between. */

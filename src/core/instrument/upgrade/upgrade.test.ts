@@ -117,3 +117,13 @@ describe('a document of version 2', () => {
     );
   });
 });
+
+it('a mouth resonator of version 3 whose lane was a column is read as the contact of its comparator', () => {
+  const document = upgraded(older(), 2) as { sensors: object[] };
+  const [board] = (document as unknown as { boards: { id: string }[] }).boards;
+  const pipe = { id: 'pipe', name: 'Pipe', kind: 'mouth-resonator', board: board.id, responses: [] };
+  document.sensors.push({ ...pipe, lanes: [{ id: 'pipe', column: 'pipe', pin: 'A5' }] });
+  const read = checkInstrument(document);
+  if (!read.ok) throw new Error(JSON.stringify(read.faults));
+  expect(read.value.sensors.at(-1)!.lanes).toEqual([{ id: 'pipe', contacts: ['pipe'], pin: 'A5' }]);
+});

@@ -2,6 +2,7 @@ import type { Fault } from '../../result';
 import { fromVersion1 } from './from-1';
 import { fromVersion2 } from './from-2';
 import type { Plain } from './plain';
+import { withResonatorContacts } from './resonator-contacts';
 
 /**
  * Brings a document of an older version to the newest. Pure: what it is given stays as it is. What it does not
@@ -9,7 +10,8 @@ import type { Plain } from './plain';
  * @param version of the document, a whole number from 1 up to the newest
  */
 export function upgraded(document: object, version: number): object {
-  return UPGRADES.slice(version - 1).reduce<object>((d, upgrade) => upgrade(d as Plain), document);
+  const newest = UPGRADES.slice(version - 1).reduce<object>((d, upgrade) => upgrade(d as Plain), document);
+  return withResonatorContacts(newest as Plain);
 }
 
 /** One function a version: from it to the next. */

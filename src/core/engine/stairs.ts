@@ -22,8 +22,8 @@ export function stairsOf(
   return { floor, stairs };
 }
 
-/** The least x that reads a step, by bisection to 2^−24. */
-function firstReading(reads: (x: number) => number, step: number): number {
+/** The least x, 0 … 1, that reads a step, by bisection to 2^−24. @param reads never falling */
+export function firstReading(reads: (x: number) => number, step: number): number {
   let low = 0;
   let high = 1;
   for (let i = 0; i < 24; i++) {

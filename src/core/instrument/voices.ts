@@ -1,6 +1,7 @@
 import 'reflect-metadata/lite';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
   IsIn,
   IsInt,
@@ -42,6 +43,15 @@ class LevelVoice extends VoiceBase {
   /** Output range in steps of 7 or 14 bits. */
   @IsOptional() @IsInt() @Min(0) @Max(16383) from?: number;
   @IsOptional() @IsInt() @Min(0) @Max(16383) to?: number;
+  /** Where its value jumps: shares of the level, rising. Below the first it is `from`, from the last on `to`, evenly between; without them it follows. Of 7 bits. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(8)
+  @IsNumber(finite, { each: true })
+  @Min(0.01, { each: true })
+  @Max(1, { each: true })
+  jumps?: number[];
   /** A change is sent only once it is this many steps from the last value sent; ends always are. */
   @IsOptional() @IsNumber(finite) @Min(0) @Max(64) deadband?: number;
   /** At most this many messages a second; 20 … 1000. */

@@ -1,6 +1,7 @@
 import { CONTROL_KIND } from '../engine/codes';
 import { ticksIn } from '../engine/clock';
 import type { SWITCHED } from '../engine/records';
+import { jumpStairs } from '../engine/jumps';
 import { stairsOf } from '../engine/stairs';
 import type { Of } from '../engine/struct';
 import { channelsOfZone, responseAt, zoneOf } from '../instrument/access';
@@ -8,7 +9,7 @@ import type { ControllerVoice, PressureVoice } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
 import { controllerName } from '../midi/words';
-import { sideMask, slackOf } from '../ways/level/image';
+import { keptOf, sideMask, slackOf } from '../ways/level/image';
 import { listen } from './gate';
 import { answerTable, levelsRead } from './levels-read';
 import { scenesOf, sensorNamed, type Making } from './making';
@@ -109,7 +110,11 @@ function compileControl(m: Making, voice: Expression): void {
   const { fine, kind, controller } = sendsOf(voice);
   const { from, to } = rangeOf(voice);
   const response = responseAt(sensorNamed(m, voice.source), voice.source.port, lane.lane);
-  const { floor, stairs } = fine ? { floor: 0, stairs: [] } : stairsOf(response, to - from);
+  const { floor, stairs } = fine
+    ? { floor: 0, stairs: [] }
+    : voice.jumps
+      ? { floor: 0, stairs: jumpStairs(response, voice.jumps, to - from) }
+      : stairsOf(response, to - from);
   const mask = sideMask(lane, voice.side);
   const control = {
     from: from + floor,
@@ -117,7 +122,9 @@ function compileControl(m: Making, voice: Expression): void {
     interval_ticks: voice.perSecond ? ticksIn(1_000_000 / voice.perSecond) : 0,
     curve: fine ? answerTable(m, voice.source, lane.lane) : m.parts.stair(stairs),
     deadband: Math.max(1, Math.ceil(voice.deadband ?? 0)),
-    slack: slackOf(image.levels[level], mask, stairs, lane),
+    slack: voice.jumps
+      ? keptOf(image.levels[level], mask, stairs)
+      : slackOf(image.levels[level], mask, stairs, lane),
     level,
     side_mask: mask,
     kind,
@@ -146,6 +153,33 @@ function compileSwitched(m: Making, voice: Expression): void {
 /** Of which lane it is, in the sentence, where its sensor has several levels. */
 export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] =>
   lane === undefined ? [] : [{ is: 'aside', says: `of ${lane}` }];
+
+/** Whether it follows its level or jumps, in the sentence; of 14 bits it follows. */
+export function jumpWords(voice: Expression): Word<Expression>[] {
+  if (sendsOf(voice).fine) return [];
+  const { jumps } = voice;
+  const as = jumps === undefined ? 'follows' : jumps.length === 1 ? 'snaps' : 'halves';
+  const options = {
+    follows: 'as it goes',
+    snaps: 'all or nothing',
+    halves: `in ${(jumps?.length ?? 2) + 1} positions`,
+  };
+  const set = (option: string): Expression => ({ ...voice, jumps: JUMPS[option as keyof typeof JUMPS] });
+  return [
+    { is: 'pick', label: 'How it follows', value: as, options, set },
+    ...(jumps?.length === 1
+      ? [
+          'from',
+          numberWord('Snaps at, %', Math.round(100 * jumps[0]), [1, 100] as const, (at) => ({
+            ...{ ...voice, jumps: [at / 100] },
+          })),
+          '% on,',
+        ]
+      : []),
+  ];
+}
+/** What is offered first: half way; a pedal with a half position. */
+const JUMPS = { follows: undefined, snaps: [0.5], halves: [1 / 3, 2 / 3] };
 
 /** How often and how finely a level is sent, in the sentence. */
 export const rateWords = (voice: Expression): Word<Expression>[] => [

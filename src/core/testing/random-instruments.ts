@@ -61,7 +61,8 @@ function otherVoice(r: Random, voice: Voice): Voice {
   const thin = { deadband: r.between(0, 3), perSecond: r.whole(20, 1000) };
   if (voice.is === 'pressure') return { ...voice, ...thin };
   const from = r.whole(0, 60);
-  const to = r.whole(from + 1, voice.bits === 14 ? 16383 : 127);
+  const least = voice.jumps?.length ?? 1;
+  const to = r.whole(from + least, voice.bits === 14 ? 16383 : 127);
   return { ...voice, ...thin, controller: r.next() < 0.5 ? voice.controller : r.whole(0, 31), from, to };
 }
 
@@ -120,7 +121,7 @@ function randomVoice(r: Random, i: number, instrument: Instrument): Voice {
     deadband: r.next() < 0.5 ? 0 : r.between(0, 3),
     perSecond: r.next() < 0.5 ? undefined : r.whole(20, 1000),
   };
-  if (sort === 2) return { ...common, ...thin, is: 'pressure', source };
+  if (sort === 2) return { ...common, ...thin, is: 'pressure', source, ...randomJumps(r, 127) };
   const to = r.whole(from + 1, fine ? 16383 : 127);
   return {
     ...common,
@@ -131,7 +132,15 @@ function randomVoice(r: Random, i: number, instrument: Instrument): Voice {
     bits: fine ? 14 : 7,
     from,
     to,
+    ...(fine ? {} : randomJumps(r, to - from)),
   };
+}
+
+/** Now and then a value jumps. */
+function randomJumps(r: Random, steps: number): { jumps?: number[] } {
+  if (r.next() < 0.75) return {};
+  const n = Math.min(steps, r.whole(1, 4));
+  return { jumps: Array.from({ length: n }, (_, i) => (i + r.between(0.1, 1)) / n) };
 }
 
 /** A level, of one lane where there are several. */

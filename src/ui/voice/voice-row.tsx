@@ -9,7 +9,7 @@ import type { Sensor } from '@/core/instrument/sensor';
 import type { NoteVoice, SideOf, Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
 import { kindOf } from '@/core/kinds/registry';
-import { expressionWords, laneWords, rateWords, type Expression } from '@/core/stages/expression';
+import { expressionWords, jumpWords, laneWords, rateWords, type Expression } from '@/core/stages/expression';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';
 import { pickOf } from '@/core/stages/word';
@@ -130,7 +130,9 @@ function LevelSentence({
       words={[
         ...expressionWords(voice, gated),
         ...laneWords(voice),
-        ...(gated ? [`127 ${says}, else 0,`] : [...(several ? [`for ${says},`] : []), ...rateWords(voice)]),
+        ...(gated
+          ? [`127 ${says}, else 0,`]
+          : [...(several ? [`for ${says},`] : []), ...jumpWords(voice), ...rateWords(voice)]),
       ]}
       change={change}
     />

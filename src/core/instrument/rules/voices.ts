@@ -28,6 +28,12 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
   const from = voice.from ?? 0;
   const to = voice.to ?? top;
   if (to > top) fault('to', `must be ${top} at most, got ${to}`);
+  const { jumps = [] } = voice;
+  if (jumps.some((at, i) => i > 0 && at <= jumps[i - 1]))
+    fault('jumps', `must rise, got ${jumps.join(', ')}`);
+  if (jumps.length > 0 && bits === 14) fault('jumps', 'a value of 14 bits follows its level: leave them out');
+  if (jumps.length > Math.max(0, to - from))
+    fault('jumps', `must be ${to - from} at most, as many as there are steps, got ${jumps.length}`);
   if (!(to > from)) fault('to', `must lie above from (${from}), got ${to}`);
   return faults;
 }

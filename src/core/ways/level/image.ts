@@ -1,4 +1,5 @@
 import { ABOVE, BELOW, feeds } from '../../engine/place';
+import { keptPast } from '../../engine/jumps';
 import { beginsOf } from '../../engine/stairs';
 import { NO_SCALE, scaleOf } from '../../engine/scale';
 import type { LEVEL, SIDE } from '../../engine/records';
@@ -79,6 +80,14 @@ export function slackOf(
   });
   return Math.max(0, Math.min(255, slack ?? Math.ceil(SLACK_SIGMA * noise), ...rooms));
 }
+
+/** The same of a value that jumps: enough that no trembling hand moves it to and fro. @param stairs equal where it jumps */
+export const keptOf = (level: Level, mask: number, stairs: readonly number[]): number =>
+  level.side.reduce((least, { dead, scale: { span } }, at) => {
+    if (!feeds(mask, at as 0 | 1) || span === 0) return least;
+    const begins = [...new Set(beginsOf([...new Set(stairs)], dead, span))];
+    return Math.min(least, keptPast(begins, dead, span));
+  }, 255);
 
 const side = ({ reach, dead, on, off }: MeasuredSide): Side => ({
   scale: scaleOf(reach - dead),

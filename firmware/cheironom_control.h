@@ -4,6 +4,13 @@
 
 #define LSB_OFFSET 32u
 
+/* Whether what a control sent is kept. */
+#if CHEIR_holds
+#define IS_KEPT(control) (U8((control)->hold) != 0 && STATE(holds)[U8((control)->hold) - 1u].open == 0)
+#else
+#define IS_KEPT(control) 0
+#endif
+
 /* Among all counts nothing happens until the level has taken a look at its rest; at once where it is fixed. */
 static void control_start(void)
 {
@@ -151,7 +158,7 @@ static OUT_OF_LINE void change_control(const cheir_control *control, cheir_contr
     uint16_t rest = zero->rest;
     uint16_t distance = (uint16_t)(raw - rest);
     uint8_t at = 0;
-    if (!LIVES(control)) {
+    if (!LIVES(control) || IS_KEPT(control)) {
         FULL_BAND(state);
         return;
     }

@@ -79,7 +79,7 @@ typedef struct {
     uint8_t pad;
 } cheir_gate_state;
 
-/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept. */
+/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold: which of them, from 1, keeps what it sent; 0 for none. */
 typedef struct {
     uint16_t scenes[2];
     uint16_t from;
@@ -94,6 +94,8 @@ typedef struct {
     uint8_t kind;
     uint8_t status;
     uint8_t controller;
+    uint8_t hold;
+    uint8_t pad;
 } cheir_control;
 
 /* Low ... high are the counts that keep what was sent; held: until then; column as in the image, where it is read sooner. */
@@ -105,6 +107,17 @@ typedef struct {
     uint8_t held;
     uint8_t column;
 } cheir_control_state;
+
+/* Keeps what controls have sent while a gate is closed: so many, from one on. */
+typedef struct {
+    uint8_t control;
+    uint8_t controls;
+} cheir_hold;
+
+/* Open: how many of its gates are. */
+typedef struct {
+    uint8_t open;
+} cheir_hold_state;
 
 /* A controller, or channel pressure, that gates move between two values. */
 typedef struct {
@@ -435,6 +448,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_gate 17u
 #define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
 #define CHEIR_BYTES_OF_control 17u
+#define CHEIR_SETTINGS_OF_hold(BYTE, WORD)
+#define CHEIR_BYTES_OF_hold 0u
 #define CHEIR_SETTINGS_OF_switched(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) BYTE(status) BYTE(controller) BYTE(off) BYTE(on)
 #define CHEIR_BYTES_OF_switched 8u
 #define CHEIR_SETTINGS_OF_touch_bank(BYTE, WORD) WORD(follow_slow) WORD(longest_slow)
@@ -469,15 +484,16 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(holds, hold) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
 #define CHEIR_levels 1
 #define CHEIR_gates 1
 #define CHEIR_controls 1
+#define CHEIR_holds 1
 #define CHEIR_switched 1
 #define CHEIR_touch_banks 1
 #define CHEIR_touches 1
@@ -569,7 +585,7 @@ CHEIR_LIES(gate_state_4, offsetof(cheir_gate_state, stage) == 8);
 CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, running) == 9);
 CHEIR_LIES(gate_state_6, offsetof(cheir_gate_state, column) == 10);
 CHEIR_LIES(gate_state_7, offsetof(cheir_gate_state, pad) == 11);
-CHEIR_LIES(control, sizeof(cheir_control) == 20);
+CHEIR_LIES(control, sizeof(cheir_control) == 22);
 CHEIR_LIES(control_0, offsetof(cheir_control, scenes[0]) == 0);
 CHEIR_LIES(control_1, offsetof(cheir_control, scenes[1]) == 2);
 CHEIR_LIES(control_2, offsetof(cheir_control, from) == 4);
@@ -584,6 +600,8 @@ CHEIR_LIES(control_10, offsetof(cheir_control, side_mask) == 16);
 CHEIR_LIES(control_11, offsetof(cheir_control, kind) == 17);
 CHEIR_LIES(control_12, offsetof(cheir_control, status) == 18);
 CHEIR_LIES(control_13, offsetof(cheir_control, controller) == 19);
+CHEIR_LIES(control_14, offsetof(cheir_control, hold) == 20);
+CHEIR_LIES(control_15, offsetof(cheir_control, pad) == 21);
 CHEIR_LIES(control_state, sizeof(cheir_control_state) == 10);
 CHEIR_LIES(control_state_0, offsetof(cheir_control_state, low) == 0);
 CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
@@ -591,6 +609,11 @@ CHEIR_LIES(control_state_2, offsetof(cheir_control_state, sent) == 4);
 CHEIR_LIES(control_state_3, offsetof(cheir_control_state, until) == 6);
 CHEIR_LIES(control_state_4, offsetof(cheir_control_state, held) == 8);
 CHEIR_LIES(control_state_5, offsetof(cheir_control_state, column) == 9);
+CHEIR_LIES(hold, sizeof(cheir_hold) == 2);
+CHEIR_LIES(hold_0, offsetof(cheir_hold, control) == 0);
+CHEIR_LIES(hold_1, offsetof(cheir_hold, controls) == 1);
+CHEIR_LIES(hold_state, sizeof(cheir_hold_state) == 1);
+CHEIR_LIES(hold_state_0, offsetof(cheir_hold_state, open) == 0);
 CHEIR_LIES(switched, sizeof(cheir_switched) == 8);
 CHEIR_LIES(switched_0, offsetof(cheir_switched, scenes[0]) == 0);
 CHEIR_LIES(switched_1, offsetof(cheir_switched, scenes[1]) == 2);

@@ -523,7 +523,9 @@ describe('POST /api/firmware and /api/prove', () => {
         'cheironom.c',
         'cheironom.h',
         ...['allocator', 'blocks', 'change', 'choice', 'config', 'contacts', 'control', 'events'].map(part),
-        ...['frames', 'gate', 'image', 'keep', 'layout', 'level', 'line', 'note', 'numbers'].map(part),
+        ...['frames', 'gate', 'hold', 'image', 'keep', 'layout', 'level', 'line', 'note', 'numbers'].map(
+          part,
+        ),
         ...['place', 'port', 'ribbon', 'settings', 'speed', 'strike', 'surface'].map(part),
         ...['switched', 'sysex', 'tables', 'tilt', 'tone', 'touch', 'turn', 'velocity', 'wire', 'zero'].map(
           part,

@@ -57,6 +57,7 @@ function laneBytes({ listeners }: Image, { listener, listeners: count }: Heard):
   const bytes = new Map([
     [hearerCode('note'), NOTE_BYTES],
     [hearerCode('switched'), 0],
+    [hearerCode('hold'), 0],
   ]);
   return listeners
     .slice(listener, listener + count)

@@ -25,6 +25,8 @@ export interface Engine {
   row: Uint16Array<ArrayBuffer>;
   /** Whether they have been derived already, for many frames at once. */
   derived: boolean;
+  /** Whether a gate has let controls follow again, which are looked at in the next frame. */
+  woken: boolean;
   /** The strongest strike of a strike bank at the frame at hand; the bank is −1 until one was asked for. */
   furthest: { bank: number; distance: number };
 }

@@ -30,6 +30,8 @@ import {
   STRIKE_STATE,
   CONTACT_BANK,
   CONTACT_STATE,
+  HOLD,
+  HOLD_STATE,
   LISTENER,
   NOTE,
   NOTE_LANE,
@@ -81,6 +83,7 @@ const LIST = {
     ],
     states: { controls: CONTROL_STATE },
   },
+  holds: { of: HOLD, settings: [], states: { holds: HOLD_STATE } },
   switched: {
     of: SWITCHED,
     settings: ['status', 'controller', 'off', 'on', 'scenes'],

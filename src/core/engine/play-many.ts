@@ -155,6 +155,7 @@ class Passage implements Stretch {
       this.units[unit].play();
       this.schedule(this.calendar, unit, this.units[unit].next(frame, this));
     }
+    if (e.woken) this.wakeControls(row + 1);
     if (this.waiting > 0 || switchedWaits(e)) this.mark(this.freeWire(frame));
     this.tell(tUs[frame], e.bytes);
   }
@@ -201,6 +202,15 @@ class Passage implements Stretch {
       engine.turn = i;
       return;
     }
+  }
+
+  /** After a gate has let some follow again. */
+  private wakeControls(row: number): void {
+    this.e.woken = false;
+    if (this.first + row >= this.end) return;
+    this.controlCalendar.clear();
+    for (let i = 0; i < this.waits.length; i++) this.controlCalendar.put(i, row);
+    this.mark(this.first + row);
   }
 
   private nextOfControl(index: number, frame: number): number {

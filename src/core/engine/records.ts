@@ -79,7 +79,7 @@ export const GATE_STATE = struct(
 
 export const CONTROL = struct(
   'control',
-  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept',
+  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold: which of them, from 1, keeps what it sent; 0 for none',
   {
     scenes: SCENES,
     from: 'u16',
@@ -94,6 +94,8 @@ export const CONTROL = struct(
     kind: 'u8',
     status: 'u8',
     controller: 'u8',
+    hold: 'u8',
+    pad: 'u8',
   },
 );
 
@@ -109,6 +111,17 @@ export const CONTROL_STATE = struct(
     column: 'u8',
   },
 );
+
+export const HOLD = struct(
+  'hold',
+  'keeps what controls have sent while a gate is closed: so many, from one on',
+  {
+    control: 'u8',
+    controls: 'u8',
+  },
+);
+
+export const HOLD_STATE = struct('hold_state', 'open: how many of its gates are', { open: 'u8' });
 
 export const SWITCHED = struct(
   'switched',

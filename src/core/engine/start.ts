@@ -19,6 +19,7 @@ export function startEngine(image: Image): Engine {
     at: 0,
     row: new Uint16Array(image.columns + image.derived),
     derived: false,
+    woken: false,
     furthest: { bank: -1, distance: 0 },
   };
   e.state.engine.looking = lookersOf(e).length;

@@ -43,6 +43,8 @@ class LevelVoice extends VoiceBase {
   /** Output range in steps of 7 or 14 bits. */
   @IsOptional() @IsInt() @Min(0) @Max(16383) from?: number;
   @IsOptional() @IsInt() @Min(0) @Max(16383) to?: number;
+  /** A gate: while it is closed the value that was sent last stays. It follows always where none is named. */
+  @IsOptional() @ObjectOf(() => Source) while?: Source;
   /** Where its value jumps: shares of the level, rising. Below the first it is `from`, from the last on `to`, evenly between; without them it follows. Of 7 bits. */
   @IsOptional()
   @IsArray()

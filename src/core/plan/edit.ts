@@ -38,11 +38,13 @@ export function withAnother(instrument: Instrument, id: string): Instrument {
   return withPins({ ...instrument, sensors });
 }
 
-/** Without a sensor and the voices that listen to it; the last one stays. */
+/** Without a sensor and the voices that listen to it; what it let follow follows always. The last sensor stays. */
 export function withoutSensor(instrument: Instrument, id: string): Instrument {
   const sensors = instrument.sensors.filter((s) => s.id !== id);
   if (sensors.length === 0) return instrument;
-  const voices = instrument.voices.filter((v) => !hears(v, id));
+  const voices = instrument.voices
+    .map((v) => (v.is !== 'note' && v.while?.sensor === id ? { ...v, while: undefined } : v))
+    .filter((v) => !hears(v, id));
   return withVoices({ ...instrument, sensors }, voices);
 }
 

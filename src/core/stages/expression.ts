@@ -5,7 +5,8 @@ import { jumpStairs } from '../engine/jumps';
 import { stairsOf } from '../engine/stairs';
 import type { Of } from '../engine/struct';
 import { channelsOfZone, responseAt, zoneOf } from '../instrument/access';
-import type { ControllerVoice, PressureVoice } from '../instrument/voices';
+import type { Instrument } from '../instrument/document';
+import type { ControllerVoice, PressureVoice, Source } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
 import { controllerName } from '../midi/words';
@@ -116,6 +117,7 @@ function compileControl(m: Making, voice: Expression): void {
       ? { floor: 0, stairs: jumpStairs(response, voice.jumps, to - from) }
       : stairsOf(response, to - from);
   const mask = sideMask(lane, voice.side);
+  if (voice.while && !m.sensors.has(voice.while.sensor)) return;
   const control = {
     from: from + floor,
     span: fine ? to - from : stairs.length,
@@ -130,9 +132,19 @@ function compileControl(m: Making, voice: Expression): void {
     kind,
     controller,
     column: image.levels[level].column,
+    hold: voice.while ? holdBy(m, voice.while) : 0,
+    pad: 0,
   };
   for (const status of statusesOf(m, voice))
     image.controls.push({ scenes: scenesOf(m, voice), ...control, status });
+}
+
+/** A hold that a gate opens. @returns its place, from 1 */
+function holdBy(m: Making, gate: Source): number {
+  const { holds } = m.parts.image;
+  listen(m, gate, 'both', { is: 'hold', index: holds.length });
+  // Which controls it holds is known once all are there.
+  return holds.push({ control: 0, controls: 0 });
 }
 
 /** A gate moves a controller, or pressure, between two values; one of 14 bits as two controllers of 7. */
@@ -153,6 +165,30 @@ function compileSwitched(m: Making, voice: Expression): void {
 /** Of which lane it is, in the sentence, where its sensor has several levels. */
 export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] =>
   lane === undefined ? [] : [{ is: 'aside', says: `of ${lane}` }];
+
+/** While which gate it follows, in the sentence; no word where the instrument has no gate beside its own sensor's. */
+export function whileWords(instrument: Instrument, voice: Expression): Word<Expression>[] {
+  const gates = instrument.sensors.flatMap((sensor) =>
+    Object.entries(kindOf(sensor).ports).flatMap(([port, { carries, says }]) =>
+      carries === 'gate'
+        ? [
+            {
+              key: `${sensor.id}/${port}`,
+              says: `${says}: ${sensor.name}`,
+              source: { sensor: sensor.id, port },
+            },
+          ]
+        : [],
+    ),
+  );
+  if (gates.length === 0) return [];
+  const { while: own } = voice;
+  const options = Object.fromEntries([['always', 'always'], ...gates.map((g) => [g.key, g.says])]);
+  const set = (key: string): Expression => ({ ...voice, while: gates.find((g) => g.key === key)?.source });
+  return [
+    { is: 'pick', label: 'Follows while', value: own ? `${own.sensor}/${own.port}` : 'always', options, set },
+  ];
+}
 
 /** Whether it follows its level or jumps, in the sentence; of 14 bits it follows. */
 export function jumpWords(voice: Expression): Word<Expression>[] {

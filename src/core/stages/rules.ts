@@ -40,6 +40,7 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
 
 /** What the port of a voice's field can carry. */
 function carriedBy(voice: Voice, field: string): readonly Port['carries'][] {
+  if (field === 'while') return ['gate'];
   if (voice.is !== 'note') return ['level', 'gate'];
   if (field === 'gate') return ['gate'];
   if (field === 'pitch.source') return pitchStage(voice.pitch).carries ?? [];

@@ -121,6 +121,11 @@ function randomVoice(r: Random, i: number, instrument: Instrument): Voice {
     deadband: r.next() < 0.5 ? 0 : r.between(0, 3),
     perSecond: r.next() < 0.5 ? undefined : r.whole(20, 1000),
   };
+  const gates = sensors.filter((s) => PORTS[s.kind].gate);
+  if (level && gates.length > 0 && r.next() < 0.25) {
+    const own = gates[r.whole(0, gates.length - 1)];
+    Object.assign(thin, { while: gateOf(r, own, PORTS[own.kind].gate!) });
+  }
   if (sort === 2) return { ...common, ...thin, is: 'pressure', source, ...randomJumps(r, 127) };
   const to = r.whole(from + 1, fine ? 16383 : 127);
   return {

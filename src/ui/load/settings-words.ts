@@ -24,6 +24,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   levels: 'level',
   gates: 'gate',
   controls: 'controller',
+  holds: 'hold',
   switched: 'switched controller',
   touch_banks: 'touch bank',
   touches: 'pad',

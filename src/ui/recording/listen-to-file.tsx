@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { useKey } from '../hooks/use-key';
 import { csvPreviewOf, type CsvPreview } from '@/core/exchange/takes/csv-columns';
-import { LONGEST_CSV, TOO_LONG } from '@/core/exchange/takes/take-csv';
+import { LONGEST_CSV, TOO_LONG } from '@/core/exchange/takes/take-csv-words';
 import { allColumns } from '@/core/instrument/access';
 import { useInstrument } from '../hooks/use-session';
 import { notify } from '../parts/notice';

@@ -1,10 +1,10 @@
 import { ok, refuse, type Fault, type Result } from '../../result';
 import type { Frames } from '../../signal/take';
-import { counted } from '../../units/counted';
 import { framesBeside, partEdges, readEdges, writeEdges } from './csv-edges';
 import { csvColumnsOf, isCount, wrongColumns, type CsvColumns } from './csv-columns';
 import { readNumberLines, type NumberLines } from './csv-lines';
 import { TakeClock } from './csv-time';
+import { leftOutSentence, LONGEST_CSV, TOO_LONG } from './take-csv-words';
 
 /** A read take: its frames, what its `# key: value` lines say, and the lines that were left out. */
 export interface ReadTake {
@@ -16,12 +16,6 @@ export interface ReadTake {
   /** Columns that are left out because they hold no whole counts: volts, a temperature. */
   noCounts: string[];
 }
-
-/** Longest text taken, characters: about a day of one channel at a hundred frames a second. */
-export const LONGEST_CSV = 64 * 1024 * 1024;
-
-/** What is said of a longer one. */
-export const TOO_LONG = `The take is over ${LONGEST_CSV / 2 ** 20} MB of text. Nothing was kept; split it and try again.`;
 
 /** How a take is read, where the lines leave something open. */
 export interface ReadOptions {
@@ -148,17 +142,3 @@ export function leftOutWords(read: ReadTake): string | null {
     );
   return says.length > 0 ? says.join(' ') : null;
 }
-
-/** The same from its numbers; empty where nothing was left out. */
-export const leftOutSentence = ({
-  leftOut,
-  frames,
-  first,
-}: {
-  leftOut: number;
-  frames: number;
-  first: string;
-}): string =>
-  leftOut === 0
-    ? ''
-    : `${counted(leftOut, 'line was', 'lines were')} left out (${first}); ${counted(frames, 'frame was', 'frames were')} kept. Mend the file or record again if that matters.`;

@@ -17,3 +17,18 @@ export const laneBank = <C extends Measured & { is: string; lanes: { lane: strin
     return own.length > 0 ? { ...c, lanes: own } : undefined;
   },
 });
+
+/** And what follows from its lanes being contacts that derive a column: no counts of a converter lie at rest, or move from it. */
+export const edgeBank = <C extends Measured & { is: string; lanes: { lane: string }[] }>(): Pick<
+  Way<C>,
+  keyof ReturnType<typeof laneBank<C>> | 'strength' | 'restOf' | 'travelOf' | 'decisionMs' | 'movedSince'
+> => ({
+  ...laneBank<C>(),
+  inCounts: false,
+  heardByLane: true,
+  strength: null,
+  restOf: () => undefined,
+  travelOf: () => undefined,
+  decisionMs: () => 0,
+  movedSince: () => null,
+});

@@ -1,4 +1,4 @@
-import { laneBank } from '../lane-bank';
+import { edgeBank } from '../lane-bank';
 import { laneFaults } from '../lane-records';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
@@ -11,13 +11,10 @@ export const LEAST_RATIO = 1.5;
 
 /** Pulses of a wheel: how fast it turns. */
 export const speed: Way<SpeedCalibration> = {
-  ...laneBank<SpeedCalibration>(),
+  ...edgeBank<SpeedCalibration>(),
   is: 'speed',
   document: SpeedCalibration,
   records: [SpeedLane],
-  inCounts: false,
-  strength: null,
-  heardByLane: true,
   completed: (plain) => plain,
   faults: (c, sensor, path) => [
     ...laneFaults(c.lanes, sensor, path),
@@ -41,11 +38,7 @@ export const speed: Way<SpeedCalibration> = {
     }),
   ],
   levelOf: speedLevel,
-  restOf: () => undefined,
-  travelOf: () => undefined,
   onlyWay: () => 1,
-  decisionMs: () => 0,
-  movedSince: () => null,
   planned: (lanes) => ({
     ...{ is: 'speed', ...PLANNED },
     lanes: lanes.map((lane) => ({

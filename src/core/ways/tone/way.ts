@@ -1,4 +1,4 @@
-import { laneBank } from '../lane-bank';
+import { edgeBank } from '../lane-bank';
 import { laneFaults } from '../lane-records';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
@@ -11,13 +11,10 @@ export const LEAST_SPAN = 2;
 
 /** A tone by its periods: how high it is, and whether it sounds. */
 export const tone: Way<ToneCalibration> = {
-  ...laneBank<ToneCalibration>(),
+  ...edgeBank<ToneCalibration>(),
   is: 'tone',
   document: ToneCalibration,
   records: [ToneLane],
-  inCounts: false,
-  strength: null,
-  heardByLane: true,
   completed: (plain) => plain,
   faults: (c, sensor, path) => [
     ...laneFaults(c.lanes, sensor, path),
@@ -33,11 +30,7 @@ export const tone: Way<ToneCalibration> = {
     ),
   ],
   levelOf: toneLevel,
-  restOf: () => undefined,
-  travelOf: () => undefined,
   onlyWay: () => 1,
-  decisionMs: () => 0,
-  movedSince: () => null,
   planned: (lanes) => ({
     ...{ is: 'tone', ...PLANNED },
     lanes: lanes.map((lane) => ({

@@ -1,4 +1,4 @@
-import { laneBank } from '../lane-bank';
+import { edgeBank } from '../lane-bank';
 import { laneFaults } from '../lane-records';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
@@ -8,14 +8,11 @@ import { turnsLevel } from './lane-level';
 
 /** Steps to the right and to the left, from the edges of two contacts. */
 export const turns: Way<TurnsCalibration> = {
-  ...laneBank<TurnsCalibration>(),
+  ...edgeBank<TurnsCalibration>(),
   is: 'turns',
   document: TurnsCalibration,
   records: [TurnsLane],
-  inCounts: false,
-  strength: null,
   chosen: ['steps', 'ends'],
-  heardByLane: true,
   completed: (plain) => ({ steps: 127, ends: 'stop', ...plain }),
   faults: (c, sensor, path) => [
     ...laneFaults(c.lanes, sensor, path),
@@ -26,11 +23,6 @@ export const turns: Way<TurnsCalibration> = {
     ),
   ],
   levelOf: turnsLevel,
-  restOf: () => undefined,
-  travelOf: () => undefined,
-  onlyWay: () => null,
-  decisionMs: () => 0,
-  movedSince: () => null,
   planned: (lanes) => ({
     ...{ is: 'turns', steps: 127, ends: 'stop', ...PLANNED },
     lanes: lanes.map((lane) => ({ lane, rests: ['none'], leads: 'first' })),

@@ -1,6 +1,6 @@
 import { LEVEL_STEPS } from '../../ways/level/steps';
 import { knownWords, pressureWords } from '../../ways/level/known/unit-words';
-import { kpaFromCounts } from './gauge';
+import { kpaFromCounts } from '../../parts/gauge';
 import type { Kind } from '../kind';
 import { attackNote, levelController } from '../level-voices';
 

@@ -5,7 +5,7 @@ import type { Role } from '../../signal/take';
 import { clamped, NO_EDGES, type Simulation } from '../simulation';
 import { pressuresOf } from '../known-loads';
 import { StrokePlayer, type Dynamics } from '../stroke-player';
-import { countsFromKpa } from './gauge';
+import { countsFromKpa } from '../../parts/gauge';
 
 /** The gauge that is simulated where its sheet was not typed: differential, middle rest, 512 counts a kPa on 12 bits. */
 export const PRACTICE_GAUGE = { perKpa: 0.125, offset: 0.4985 } as const;

@@ -1,4 +1,5 @@
 import type { LevelTake } from '../../../calibrate/played-take';
+import { newtonsOfGrams } from '../../../parts/force-law';
 import type { Finding } from '../../../findings/finding';
 import { counted } from '../../../units/counted';
 import type { KnownPressure } from '../calibration';
@@ -72,11 +73,7 @@ const OFF = 0.5;
 const NO_LAW = 0.4;
 
 /** Loads that contradict each other: one that lies far off what the others say, or no law at all. */
-export function contradicts(
-  take: LevelTake,
-  is: LoadsAre,
-  scale: Scale<{ residual: number }> | null,
-): Found[] {
+export function contradicts(take: LevelTake, is: LoadsAre, scale: Scale | null): Found[] {
   const { one, unit } = words(is);
   const whole = { take: take.id, fromUs: take.tUs[0], toUs: take.tUs[take.tUs.length - 1] };
   const causes = [
@@ -99,7 +96,7 @@ export function contradicts(
         says: `These ${one}s contradict each other: no law fits them. It is left without units.`,
       },
     ];
-  const grams = (newtons: number) => (is === 'weights' ? newtons / 9.80665e-3 : newtons);
+  const grams = (newtons: number) => (is === 'weights' ? newtons / newtonsOfGrams(1) : newtons);
   return wrong.map((load) => ({
     ...own,
     severity: 'doubt',

@@ -6,15 +6,7 @@ import { countAt, type LaneLevel } from '../lane-level';
 import type { LevelJob } from '../report';
 import { contradicts, loadsMissing, lightestUnseen, sheetDiffers, slackens, type LoadsAre } from './findings';
 import { heldLoads } from './held-loads';
-import {
-  creepOf,
-  countOfNewtons,
-  forceScale,
-  hysteresisOf,
-  newtonsAt,
-  pressureScale,
-  type Scale,
-} from './scale';
+import { creepOf, forceScale, hysteresisOf, pressureScale } from './scale';
 import { knownPicture } from './picture';
 import type { KnownReadings } from './readings';
 import { GUIDED_PRESSURES, GUIDED_WEIGHTS } from './steps';
@@ -51,53 +43,26 @@ export function knownOf(
   const { is, values } = valuesOf(take, guided);
   const held = heldLoads(take, values, restCount, noise);
   if (!Array.isArray(held)) return { ...NOTHING, findings: [loadsMissing(take, is, values, held)] };
-  const falling = level.polarity === 'falling';
-  const unseen = lightestUnseen(take, is, values, held.length);
+  const scale =
+    is === 'weights'
+      ? forceScale(held, bits, level.polarity === 'falling')
+      : pressureScale(held, bits, restCount);
+  const wrong = [...contradicts(take, is, scale), ...lightestUnseen(take, is, values, held.length)];
+  if (!scale || wrong.some(({ severity }) => severity === 'fault')) return { ...NOTHING, findings: wrong };
   const hysteresis = hysteresisOf(held, restCount);
-  const read = <L extends { residual: number }>(
-    scale: Scale<L> | null,
-    unit: KnownReadings['unit'],
-    record: (law: L) => Known['record'],
-    inUnit: (law: L, count: number) => number,
-    countOf: (law: L, value: number) => number,
-  ): Known => {
-    const wrong = contradicts(take, is, scale);
-    if (!scale || wrong.some(({ severity }) => severity === 'fault'))
-      return { ...NOTHING, findings: [...wrong, ...unseen] };
-    const { law, loads } = scale;
-    return {
-      record: record(law),
-      readings: {
-        unit,
-        loads: loads.map(({ is, reads, count, from }) => ({
-          is: round(is, 4),
-          reads: round(reads, 4),
-          count,
-          from,
-        })),
-        residual: law.residual,
-        hysteresis: hysteresis && round(hysteresis.share, 4),
-        creep: round(creepOf(held, restCount), 4),
-        atReach: round(inUnit(law, countAt(level, level.up.reach)), 3),
-      },
-      findings: [...wrong, ...unseen, ...slackens(take, is, hysteresis)],
-      pictures: [knownPicture(level.lane, unit, loads, (value) => countOf(law, value))],
-    };
+  const { unit, record, loads, residual, inUnit, countOf } = scale;
+  return {
+    record,
+    readings: {
+      ...{ unit, residual },
+      loads: loads.map(({ is: own, reads, count, from }) => ({
+        ...{ is: round(own, 4), reads: round(reads, 4), count, from },
+      })),
+      hysteresis: hysteresis && round(hysteresis.share, 4),
+      creep: round(creepOf(held, restCount), 4),
+      atReach: round(inUnit(countAt(level, level.up.reach)), 3),
+    },
+    findings: [...wrong, ...slackens(take, is, hysteresis), ...sheetDiffers(take, record.pressure, sheet)],
+    pictures: [knownPicture(level.lane, unit, loads, countOf)],
   };
-  if (is === 'weights')
-    return read(
-      forceScale(held, bits, falling),
-      'N',
-      (force) => ({ force }),
-      (law, count) => newtonsAt(law, count, bits, falling),
-      (law, newtons) => countOfNewtons(law, newtons, bits, falling),
-    );
-  const known = read(
-    pressureScale(held, bits, restCount),
-    'kPa',
-    (pressure) => ({ pressure }),
-    ({ perKpa, offset }, count) => (count / 2 ** bits - offset) / perKpa,
-    ({ perKpa, offset }, kpa) => 2 ** bits * (perKpa * kpa + offset),
-  );
-  return { ...known, findings: [...known.findings, ...sheetDiffers(take, known.record.pressure, sheet)] };
 }

@@ -1,3 +1,4 @@
+import { countsFromKpa, kpaFromCounts } from '../../../parts/gauge';
 import { forceOfShare, newtonsOfGrams, resistanceRatio, shareOfForce } from '../../../parts/force-law';
 import { median } from '../../../signal/quantile';
 import { robustLine } from '../../../signal/robust-line';
@@ -13,9 +14,16 @@ export interface WeighedLoad extends HeldLoad {
 }
 
 /** Known loads as a scale in units. */
-export interface Scale<L> {
-  law: L;
+export interface Scale {
+  unit: 'N' | 'kPa';
+  /** What the lane's record keeps of it. */
+  record: { force?: KnownForce; pressure?: KnownPressure };
   loads: WeighedLoad[];
+  /** Root mean square of what the loads read too much or too little: share of their force, or kPa. */
+  residual: number;
+  /** What a count reads, in the unit; and the count of a value, not rounded. */
+  inUnit(count: number): number;
+  countOf(value: number): number;
 }
 
 /** Share of the supply that a pad's fixed resistor has, from a count. @param falling whether its pad has the other end of the divider */
@@ -25,61 +33,39 @@ export const shareOfCount = (count: number, bits: number, falling: boolean): num
 };
 
 /** Weights by log Rs/Rm against log F (maker's handbook 4.4), robustly. @returns null for fewer than two distinct weights, or where force does not lower the resistance */
-export function forceScale(
-  held: readonly HeldLoad[],
-  bits: number,
-  falling: boolean,
-): Scale<KnownForce> | null {
-  const share = ({ count }: HeldLoad) => shareOfCount(count, bits, falling);
-  const inside = held.filter((load) => share(load) > 0 && share(load) < 1);
+export function forceScale(held: readonly HeldLoad[], bits: number, falling: boolean): Scale | null {
+  const share = (count: number) => shareOfCount(count, bits, falling);
+  const inside = held.filter(({ count }) => share(count) > 0 && share(count) < 1);
   const line = robustLine(
     inside.map(({ value }) => Math.log(newtonsOfGrams(value))),
-    inside.map((load) => Math.log(resistanceRatio(share(load)))),
+    inside.map(({ count }) => Math.log(resistanceRatio(share(count)))),
   );
   if (!line || line.slope >= 0) return null;
-  const law = { ratio: Math.exp(line.intercept), exponent: -line.slope };
-  const loads = held.map((load) => ({
-    ...load,
-    is: newtonsOfGrams(load.value),
-    reads: forceOfShare(law, share(load)),
-  }));
-  const off = rms(loads.map(({ is, reads }) => reads / is - 1));
-  return {
-    law: {
-      ratio: Number(law.ratio.toPrecision(6)),
-      exponent: round(law.exponent, 4),
-      residual: round(off, 4),
-    },
-    loads,
+  const law = { ratio: Number(Math.exp(line.intercept).toPrecision(6)), exponent: round(-line.slope, 4) };
+  const inUnit = (count: number) => forceOfShare(law, share(count));
+  const loads = held.map((load) => ({ ...load, is: newtonsOfGrams(load.value), reads: inUnit(load.count) }));
+  const residual = round(rms(loads.map(({ is, reads }) => reads / is - 1)), 4);
+  const countOf = (newtons: number) => {
+    const own = shareOfForce(law, newtons);
+    return 2 ** bits * (falling ? 1 - own : own);
   };
+  return { unit: 'N', record: { force: { ...law, residual } }, loads, residual, inUnit, countOf };
 }
 
 /** Pressures as a straight line, robustly; at rest there is none. @param rest count @returns null where they do not move it */
-export function pressureScale(
-  held: readonly HeldLoad[],
-  bits: number,
-  rest: number,
-): Scale<KnownPressure> | null {
+export function pressureScale(held: readonly HeldLoad[], bits: number, rest: number): Scale | null {
   const points = [{ value: 0, count: rest }, ...held];
   const line = robustLine(
     points.map(({ value }) => value),
     points.map(({ count }) => count / 2 ** bits),
   );
   if (!line || line.slope === 0) return null;
-  const law = { perKpa: line.slope, offset: line.intercept };
-  const loads = held.map((load) => ({
-    ...load,
-    is: load.value,
-    reads: (load.count / 2 ** bits - law.offset) / law.perKpa,
-  }));
-  return {
-    law: {
-      perKpa: Number(law.perKpa.toPrecision(6)),
-      offset: round(law.offset, 6),
-      residual: round(rms(loads.map(({ is, reads }) => reads - is)), 4),
-    },
-    loads,
-  };
+  const law = { perKpa: Number(line.slope.toPrecision(6)), offset: round(line.intercept, 6) };
+  const inUnit = (count: number) => kpaFromCounts(count, law, { bits });
+  const loads = held.map((load) => ({ ...load, is: load.value, reads: inUnit(load.count) }));
+  const residual = round(rms(loads.map(({ is, reads }) => reads - is)), 4);
+  const countOf = (kpa: number) => countsFromKpa(kpa, law, { bits });
+  return { unit: 'kPa', record: { pressure: { ...law, residual } }, loads, residual, inUnit, countOf };
 }
 
 const rms = (values: readonly number[]): number =>
@@ -109,9 +95,3 @@ export const creepOf = (held: readonly HeldLoad[], rest: number): number =>
 /** The force of a count, N. */
 export const newtonsAt = (law: KnownForce, count: number, bits: number, falling: boolean): number =>
   forceOfShare(law, shareOfCount(count, bits, falling));
-
-/** The count of a force, not rounded. */
-export const countOfNewtons = (law: KnownForce, newtons: number, bits: number, falling: boolean): number => {
-  const share = shareOfForce(law, newtons);
-  return 2 ** bits * (falling ? 1 - share : share);
-};

@@ -1,5 +1,7 @@
 import type { Sensor } from '../../../instrument/sensor';
+import { newtonsOfGrams } from '../../../parts/force-law';
 import { KPA_PER } from '../../../parts/formulas';
+import { kpaFromCounts } from '../../../parts/gauge';
 import { laneLevel } from '../lane-level';
 import { newtonsAt } from './scale';
 
@@ -16,13 +18,12 @@ export function knownWords(
 ): string | undefined {
   const level = c?.is === 'level' ? laneLevel(c, lanes[lane]?.id) : undefined;
   if (level?.pressure) {
-    const { perKpa, offset } = level.pressure;
-    return pressureWords((count / 2 ** bits - offset) / perKpa);
+    return pressureWords(kpaFromCounts(count, level.pressure, { bits }));
   }
   if (!level?.force) return undefined;
   const newtons = newtonsAt(level.force, count, bits, level.polarity === 'falling');
   return Number.isFinite(newtons)
-    ? `${fixed(newtons, 2)} N, what ${fixed(newtons / 9.80665e-3, 0)} g weigh`
+    ? `${fixed(newtons, 2)} N, what ${fixed(newtons / newtonsOfGrams(1), 0)} g weigh`
     : undefined;
 }
 

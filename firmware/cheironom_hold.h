@@ -18,13 +18,11 @@ static inline void hold_opens(uint8_t index, uint8_t lane, uint16_t strength)
     for (n = U8(IMAGE(holds)[index].controls); n != 0; n--, control++) EMPTY_BAND(control);
 }
 
+/* Each keeps what it sent once its count leaves the band of that. */
 static inline void hold_closes(uint8_t index, uint8_t lane)
 {
-    cheir_control_state *control = &STATE(controls)[U8(IMAGE(holds)[index].control)];
-    uint8_t n;
     (void)lane;
-    if (--STATE(holds)[index].open != 0) return;
-    for (n = U8(IMAGE(holds)[index].controls); n != 0; n--, control++) FULL_BAND(control);
+    STATE(holds)[index].open--;
 }
 CHANGES_BY_ITSELF(hold)
 ALWAYS_SOUND(hold)

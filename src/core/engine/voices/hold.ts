@@ -1,6 +1,6 @@
 import type { Block } from '../blocks/block';
 import type { Engine } from '../engine';
-import { emptyBand, fullBand } from '../place';
+import { emptyBand } from '../place';
 
 /** Gates that let controls follow their levels: while all of them are closed, what was sent last stays. */
 export const hold: Block = {
@@ -13,9 +13,7 @@ export const hold: Block = {
       opens: (e, index) => {
         if (e.state.holds[index].open++ === 0) letFollow(e, index);
       },
-      closes: (e, index) => {
-        if (--e.state.holds[index].open === 0) keep(e, index);
-      },
+      closes: (e, index) => void e.state.holds[index].open--,
     },
   },
 };
@@ -28,9 +26,4 @@ function letFollow(e: Engine, index: number): void {
   const { control, controls } = e.image.holds[index];
   for (let i = control; i < control + controls; i++) emptyBand(e.state.controls[i]);
   e.woken = true;
-}
-
-function keep(e: Engine, index: number): void {
-  const { control, controls } = e.image.holds[index];
-  for (let i = control; i < control + controls; i++) fullBand(e.state.controls[i]);
 }

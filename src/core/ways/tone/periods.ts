@@ -73,7 +73,7 @@ export function followed(stretch: Stretch): { kept: Period[]; octaves: { fromUs:
     else octaves.push({ fromUs: tUs - us, toUs: tUs });
   });
   return {
-    kept: stretch.filter(({ pitch }, i) => !off[i] && Math.abs(pitch - calm[i]) < NEAR),
+    kept: stretch.filter(({ pitch }, i) => Math.abs(pitch - calm[i]) < NEAR),
     octaves: octaves.filter(({ fromUs, toUs }) => toUs - fromUs < LONGEST_ERROR_US),
   };
 }

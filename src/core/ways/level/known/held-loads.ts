@@ -87,7 +87,8 @@ function joined(plateaus: readonly Plateau[], wanted: number): Plateau[] {
   );
   const sorted = [...gaps].sort((a, b) => b - a);
   const [least, most] = [sorted[wanted - 1], sorted[wanted]];
-  if (most > Math.max(REST_COUNTS, CREEPS * least)) return [...plateaus];
+  // Between two of them it was at rest: those are two loads.
+  if (most === Infinity || most > Math.max(REST_COUNTS, CREEPS * least)) return [...plateaus];
   return plateaus.reduce<Plateau[]>((own, p, i) => {
     if (gaps[i] > most) return [...own, p];
     const before = own[own.length - 1];

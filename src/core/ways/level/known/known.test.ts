@@ -118,6 +118,13 @@ describe('known weights', () => {
   it('leave it without units where they contradict each other, or are not as many as were told', () => {
     const reversed = weighed(PLAIN, [20, 50, 100, 300], true, 8, [300, 100, 50, 20]);
     expect([reversed.lane.force, reversed.codes.includes('loads-contradict')]).toEqual([undefined, true]);
+    for (const lifts of [true, false]) {
+      const more = weighed(PLAIN, [20, 50, 100, 300], lifts, 10, [20, 100, 300]);
+      expect(more.lane.force).toBeUndefined();
+      expect(more.findings.find((f) => f.code === 'loads-not-found')!.says).toMatch(
+        /^3 weights were to be applied, 4 were found, at (\d\.\d, ){3}\d\.\d s/,
+      );
+    }
     const fewer = weighed(PLAIN, [20, 50, 100], true, 9, [20, 50, 100, 200, 300]);
     expect(fewer.lane.force).toBeUndefined();
     expect(fewer.findings.find((f) => f.code === 'loads-not-found')!.says).toMatch(

@@ -11,6 +11,17 @@
 #define IS_KEPT(control) 0
 #endif
 
+/* What a control reads, as its takeover has it; and around which value its band lies then. */
+#if CHEIR_takeovers
+#define TAKE_OVER(control, sent, read) (U8((control)->takeover) == 0 ? (read) : taken_over(control, sent, read))
+#define TAKES_OVER(control) takes_over(control)
+#define BEGIN_TAKEOVER(control, sent) begin_takeover(control, sent)
+#else
+#define TAKE_OVER(control, sent, read) (read)
+#define TAKES_OVER(control) 0
+#define BEGIN_TAKEOVER(control, sent) 0
+#endif
+
 /* Among all counts nothing happens until the level has taken a look at its rest; at once where it is fixed. */
 static void control_start(void)
 {
@@ -55,13 +66,12 @@ static uint16_t last_of(const cheir_control *control, const cheir_side *side, ui
                        U8(control->slack));
 }
 
-/* The counts that read what was sent, or less than a deadband from it, and `slack` more: noise at a step's edge sends nothing. */
-static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_state *state, uint16_t rest, uint8_t at)
+/* The counts that read a step, or less than a deadband from it, and `slack` more: noise at a step's edge sends nothing. */
+static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_state *state, uint8_t step, uint16_t rest, uint8_t at)
 {
     const cheir_level *level = &IMAGE(levels)[U8(control->level)];
     const cheir_side *side = &level->side[at];
     uint8_t mask = U8(control->side_mask);
-    uint8_t step = (uint8_t)(state->sent - U16(control->from));
     uint8_t span = low(U16(control->span));
     uint8_t slack = U8(control->slack);
     uint16_t room = (uint16_t)(U8(control->deadband) - 1u);
@@ -94,7 +104,7 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
     uint8_t value;
     if (feeds(U8(control->side_mask), at))
         step = step_at(IMAGE(stairs) + U16(control->curve), span, side, distance);
-    value = (uint8_t)(low(U16(control->from)) + step);
+    value = (uint8_t)TAKE_OVER(control, state->sent, (uint8_t)(low(U16(control->from)) + step));
     if (any ? value != state->sent : worth_sending(control, state, value)) {
         note_sent(control, state, value);
 #if CHEIR_pressure
@@ -110,7 +120,10 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
         uint16_t last = (uint16_t)(step_ends - 1u + slack);
         state->low = at ? count_below(rest, last) : count_above(rest, begins);
         state->high = at ? count_below(rest, begins) : count_above(rest, last);
-    } else coarse_band(control, state, rest, at);
+    } else {
+        if (!TAKES_OVER(control)) step = (uint8_t)(state->sent - U16(control->from));
+        coarse_band(control, state, step, rest, at);
+    }
 }
 #endif
 
@@ -137,6 +150,7 @@ static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_st
     if ((feeds(U8(control->side_mask), at)) && distance > dead)
         share = share_of(&side->scale, (uint16_t)(distance - dead));
     value = (uint16_t)(U16(control->from) + step14(mapped(U16(control->curve), share), U16(control->span)));
+    value = TAKE_OVER(control, state->sent, value);
     if (worth_sending(control, state, value)) {
         before = state->sent;
         note_sent(control, state, value);
@@ -229,14 +243,30 @@ static void control_sweep(void)
 }
 
 #if CHEIR_scenes
-/* What the other scene may have sent is not known. */
+/* What was sent last of a control's message: by one that lived in the scene before, else by itself. */
+static uint16_t last_sent(uint8_t index, uint8_t before)
+{
+    const cheir_control *own = &IMAGE(controls)[index];
+    uint8_t i;
+    for (i = 0; i != COUNT(controls); i++) {
+        const cheir_control *control = &IMAGE(controls)[i];
+        if (U8(control->status) == U8(own->status) && U8(control->controller) == U8(own->controller)
+            && U8(control->kind) == U8(own->kind) && lives_in(control->scenes, before) && STATE(controls)[i].sent != UNSENT)
+            return STATE(controls)[i].sent;
+    }
+    return STATE(controls)[index].sent;
+}
+
 static void control_scene(uint8_t before)
 {
     uint8_t i;
     for (i = 0; i != COUNT(controls); i++) {
-        if (lives_in(IMAGE(controls)[i].scenes, before) || !LIVES(&IMAGE(controls)[i])) continue;
-        STATE(controls)[i].sent = UNSENT;
+        const cheir_control *control = &IMAGE(controls)[i];
+        uint16_t sent;
+        if (lives_in(control->scenes, before) || !LIVES(control)) continue;
         EMPTY_BAND(&STATE(controls)[i]);
+        sent = last_sent(i, before);
+        STATE(controls)[i].sent = BEGIN_TAKEOVER(control, sent) ? sent : UNSENT;
     }
 }
 #endif

@@ -12,6 +12,8 @@ enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 
 enum { CHEIR_RIBBON_UNTOUCHED = 0, CHEIR_RIBBON_LANDING = 1, CHEIR_RIBBON_TOUCHED = 2 };
 enum { CHEIR_SPEED_STOPPED = 0, CHEIR_SPEED_BEGUN = 1, CHEIR_SPEED_TURNING = 2 };
 enum { CHEIR_TONE_SILENT = 0, CHEIR_TONE_BEGUN = 1, CHEIR_TONE_SOUNDS = 2 };
+enum { CHEIR_TAKEOVER_FOLLOWS = 0, CHEIR_TAKEOVER_BEGUN = 1, CHEIR_TAKEOVER_BELOW = 2, CHEIR_TAKEOVER_ABOVE = 3, CHEIR_TAKEOVER_SCALES = 4 };
+enum { CHEIR_BY_JUMP = 0, CHEIR_BY_PICK_UP = 1, CHEIR_BY_SCALE = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
 enum { CHEIR_SYSEX_SETTINGS = 1, CHEIR_SYSEX_ASKS = 2, CHEIR_SYSEX_ANSWER = 3, CHEIR_SYSEX_COMMAND = 4 };
@@ -79,7 +81,7 @@ typedef struct {
     uint8_t pad;
 } cheir_gate_state;
 
-/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold: which of them, from 1, keeps what it sent; 0 for none. */
+/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none. */
 typedef struct {
     uint16_t scenes[2];
     uint16_t from;
@@ -95,7 +97,7 @@ typedef struct {
     uint8_t status;
     uint8_t controller;
     uint8_t hold;
-    uint8_t pad;
+    uint8_t takeover;
 } cheir_control;
 
 /* Low ... high are the counts that keep what was sent; held: until then; column as in the image, where it is read sooner. */
@@ -118,6 +120,19 @@ typedef struct {
 typedef struct {
     uint8_t open;
 } cheir_hold_state;
+
+/* By: how a control takes over what was sent, where its scene plays again. */
+typedef struct {
+    uint8_t by;
+} cheir_takeover;
+
+/* Sent, at: what had been sent, and what the control read then, while it is scaled. */
+typedef struct {
+    uint16_t sent;
+    uint16_t at;
+    uint8_t stage;
+    uint8_t pad;
+} cheir_takeover_state;
 
 /* A controller, or channel pressure, that gates move between two values. */
 typedef struct {
@@ -450,6 +465,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_control 17u
 #define CHEIR_SETTINGS_OF_hold(BYTE, WORD)
 #define CHEIR_BYTES_OF_hold 0u
+#define CHEIR_SETTINGS_OF_takeover(BYTE, WORD) BYTE(by)
+#define CHEIR_BYTES_OF_takeover 1u
 #define CHEIR_SETTINGS_OF_switched(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) BYTE(status) BYTE(controller) BYTE(off) BYTE(on)
 #define CHEIR_BYTES_OF_switched 8u
 #define CHEIR_SETTINGS_OF_touch_bank(BYTE, WORD) WORD(follow_slow) WORD(longest_slow)
@@ -484,9 +501,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(holds, hold) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -494,6 +511,7 @@ typedef struct {
 #define CHEIR_gates 1
 #define CHEIR_controls 1
 #define CHEIR_holds 1
+#define CHEIR_takeovers 1
 #define CHEIR_switched 1
 #define CHEIR_touch_banks 1
 #define CHEIR_touches 1
@@ -601,7 +619,7 @@ CHEIR_LIES(control_11, offsetof(cheir_control, kind) == 17);
 CHEIR_LIES(control_12, offsetof(cheir_control, status) == 18);
 CHEIR_LIES(control_13, offsetof(cheir_control, controller) == 19);
 CHEIR_LIES(control_14, offsetof(cheir_control, hold) == 20);
-CHEIR_LIES(control_15, offsetof(cheir_control, pad) == 21);
+CHEIR_LIES(control_15, offsetof(cheir_control, takeover) == 21);
 CHEIR_LIES(control_state, sizeof(cheir_control_state) == 10);
 CHEIR_LIES(control_state_0, offsetof(cheir_control_state, low) == 0);
 CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
@@ -614,6 +632,13 @@ CHEIR_LIES(hold_0, offsetof(cheir_hold, control) == 0);
 CHEIR_LIES(hold_1, offsetof(cheir_hold, controls) == 1);
 CHEIR_LIES(hold_state, sizeof(cheir_hold_state) == 1);
 CHEIR_LIES(hold_state_0, offsetof(cheir_hold_state, open) == 0);
+CHEIR_LIES(takeover, sizeof(cheir_takeover) == 1);
+CHEIR_LIES(takeover_0, offsetof(cheir_takeover, by) == 0);
+CHEIR_LIES(takeover_state, sizeof(cheir_takeover_state) == 6);
+CHEIR_LIES(takeover_state_0, offsetof(cheir_takeover_state, sent) == 0);
+CHEIR_LIES(takeover_state_1, offsetof(cheir_takeover_state, at) == 2);
+CHEIR_LIES(takeover_state_2, offsetof(cheir_takeover_state, stage) == 4);
+CHEIR_LIES(takeover_state_3, offsetof(cheir_takeover_state, pad) == 5);
 CHEIR_LIES(switched, sizeof(cheir_switched) == 8);
 CHEIR_LIES(switched_0, offsetof(cheir_switched, scenes[0]) == 0);
 CHEIR_LIES(switched_1, offsetof(cheir_switched, scenes[1]) == 2);

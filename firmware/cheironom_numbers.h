@@ -187,7 +187,7 @@ static OUT_OF_LINE UNUSED uint16_t mapped(uint16_t table, uint16_t share)
 }
 #endif
 
-#if CHEIR_speeds || CHEIR_tilts
+#if CHEIR_speeds || CHEIR_tilts || CHEIR_takeovers
 /* 2^31 / m without a division, straight between the points of a table; m is 32768 ... 65535. */
 static uint16_t inverse(uint16_t m)
 {

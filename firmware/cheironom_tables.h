@@ -2,7 +2,7 @@
 #ifndef CHEIRONOM_TABLES_H
 #define CHEIRONOM_TABLES_H
 
-#if CHEIR_speeds || CHEIR_tilts
+#if CHEIR_speeds || CHEIR_tilts || CHEIR_takeovers
 /* 2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest. */
 static const uint16_t reciprocals[33] CHEIR_FLASH = {65535, 63550, 61681, 59919, 58254, 56680, 55188, 53773, 52429, 51150, 49932, 48771, 47663, 46603, 45590, 44620, 43691, 42799, 41943, 41121, 40330, 39569, 38836, 38130, 37449, 36792, 36158, 35545, 34953, 34380, 33825, 33288, 32768};
 #endif

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { mostBytesSettable } from '@/core/engine/engine';
-import { decodePlayed, encodeProgram, encodeTake } from '@/core/exchange/firmware/harness';
+import { decodePlayed, encodeProgram, encodeTake, type Between } from '@/core/exchange/firmware/harness';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
 import { playOperations } from '@/core/exchange/firmware/play-operations';
@@ -20,12 +20,14 @@ import { noteDifferences, toldOf } from '@/core/testing/bank-oracle';
 import { BANK_CASES, bankCase } from '@/core/testing/bank-oracle-cases';
 import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
 import { oracleCase } from '@/core/testing/oracle-cases';
-import { randomInstrument, withOtherSettings } from '@/core/testing/random-instruments';
+import { randomInstrument, randomTakeovers, withOtherSettings } from '@/core/testing/random-instruments';
 import { randomTake } from '@/core/testing/random-takes';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 
 /** Set higher to look further: RUNTIME_INSTRUMENTS=10000 takes some ten minutes. */
 const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 200);
+/** Pots in scenes that change. */
+const TAKEOVERS = 40;
 const FRAMES = 1200;
 const NOBODY = { digest: 'c0ffee00', wiring: '' };
 const between = {
@@ -45,24 +47,39 @@ const strict = async (): Promise<HostRuntime> => {
 
 describe('the C runtime, compiled strictly and run under address and undefined-behaviour sanitizers', () => {
   it(`plays ${INSTRUMENTS} random instruments and takes as the application's engine does, byte for byte and state for state`, async () => {
-    let messages = 0;
-    const host = await strict();
-    for (let seed = 1000; seed < 1000 + INSTRUMENTS; seed++) {
-      const instrument = randomInstrument(seed);
-      const image = compile(instrument);
-      // Settings may ask for a slack that reaches past rest, though the compiler asks for none.
-      if (seed % 5 === 0) for (const control of image.controls) control.slack = 255;
-      const take = randomTake(instrument, FRAMES, seed);
-      const does = { ...between, dump: writeDump(compile(withOtherSettings(instrument, 7 * seed)), NOBODY) };
-      const ours = playOperations(image, take, does);
-      const theirs = await host.play(encodeProgram(image, take, does));
-      expect(theirs.sent, `instrument ${seed}`).toEqual(ours.sent);
-      expect(theirs.state, `state of ${seed}`).toEqual(ours.state);
-      messages += ours.sent.length;
-    }
+    const messages = await compare(INSTRUMENTS, randomInstrument, between);
     expect(messages).toBeGreaterThan(INSTRUMENTS * 80);
   }, 2_400_000);
+
+  it('plays pots that take over in another scene as the application does', async () => {
+    const scene = new Map(Array.from({ length: FRAMES / 40 }, (_, i) => [40 * i, i % 2]));
+    expect(await compare(TAKEOVERS, randomTakeovers, { ...between, scene })).toBeGreaterThan(TAKEOVERS * 80);
+  });
 });
+
+/** Plays random instruments on both runtimes. @returns how many messages they sent */
+async function compare(
+  seeds: number,
+  instrumentOf: (seed: number) => Instrument,
+  does: Between,
+): Promise<number> {
+  let messages = 0;
+  const host = await strict();
+  for (let seed = 1000; seed < 1000 + seeds; seed++) {
+    const instrument = instrumentOf(seed);
+    const image = compile(instrument);
+    // Settings may ask for a slack that reaches past rest, though the compiler asks for none.
+    if (seed % 5 === 0) for (const control of image.controls) control.slack = 255;
+    const take = randomTake(instrument, FRAMES, seed);
+    const dump = writeDump(compile(withOtherSettings(instrument, 7 * seed)), NOBODY);
+    const ours = playOperations(image, take, { ...does, dump });
+    const theirs = await host.play(encodeProgram(image, take, { ...does, dump }));
+    expect(theirs.sent, `instrument ${seed}`).toEqual(ours.sent);
+    expect(theirs.state, `state of ${seed}`).toEqual(ours.state);
+    messages += ours.sent.length;
+  }
+  return messages;
+}
 
 describe('the files of a board, compiled strictly and run under the same sanitizers', () => {
   it('play what the application does: what is not used is not compiled in, and nothing reaches past an array', () => {

@@ -24,6 +24,12 @@ export const SPEED_STAGE = { stopped: 0, begun: 1, turning: 2 } as const;
 /** Stages of a tone: begun until enough of its periods agree. */
 export const TONE_STAGE = { silent: 0, begun: 1, sounds: 2 } as const;
 
+/** How a control goes on from what was sent: it jumps from it, waits until it reads it, or is scaled. */
+export const TAKES_OVER_BY = { jump: 0, pickUp: 1, scale: 2 } as const;
+
+/** Stages of a takeover: begun by a change of scene; then it waits below or above what had been sent, or scales, until it follows again. */
+export const TAKEOVER_STAGE = { follows: 0, begun: 1, below: 2, above: 3, scales: 4 } as const;
+
 /** Which of the lanes touched a choice takes. */
 export const CHOOSES = { last: 0, highest: 1 } as const;
 
@@ -68,6 +74,8 @@ export const CODES = {
   ribbon: RIBBON_STAGE,
   speed: SPEED_STAGE,
   tone: TONE_STAGE,
+  takeover: TAKEOVER_STAGE,
+  by: TAKES_OVER_BY,
   chooses: CHOOSES,
   control: CONTROL_KIND,
   sysex: SYSEX_KIND,

@@ -32,6 +32,8 @@ import {
   CONTACT_STATE,
   HOLD,
   HOLD_STATE,
+  TAKEOVER,
+  TAKEOVER_STATE,
   LISTENER,
   NOTE,
   NOTE_LANE,
@@ -84,6 +86,7 @@ const LIST = {
     states: { controls: CONTROL_STATE },
   },
   holds: { of: HOLD, settings: [], states: { holds: HOLD_STATE } },
+  takeovers: { of: TAKEOVER, settings: ['by'], states: { takeovers: TAKEOVER_STATE } },
   switched: {
     of: SWITCHED,
     settings: ['status', 'controller', 'off', 'on', 'scenes'],

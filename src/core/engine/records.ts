@@ -79,7 +79,7 @@ export const GATE_STATE = struct(
 
 export const CONTROL = struct(
   'control',
-  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold: which of them, from 1, keeps what it sent; 0 for none',
+  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none',
   {
     scenes: SCENES,
     from: 'u16',
@@ -95,7 +95,7 @@ export const CONTROL = struct(
     status: 'u8',
     controller: 'u8',
     hold: 'u8',
-    pad: 'u8',
+    takeover: 'u8',
   },
 );
 
@@ -122,6 +122,23 @@ export const HOLD = struct(
 );
 
 export const HOLD_STATE = struct('hold_state', 'open: how many of its gates are', { open: 'u8' });
+
+export const TAKEOVER = struct(
+  'takeover',
+  'by: how a control takes over what was sent, where its scene plays again',
+  { by: 'u8' },
+);
+
+export const TAKEOVER_STATE = struct(
+  'takeover_state',
+  'sent, at: what had been sent, and what the control read then, while it is scaled',
+  {
+    sent: 'u16',
+    at: 'u16',
+    stage: 'u8',
+    pad: 'u8',
+  },
+);
 
 export const SWITCHED = struct(
   'switched',

@@ -1,4 +1,4 @@
-import { CONTROL_KIND } from '../engine/codes';
+import { CONTROL_KIND, TAKES_OVER_BY } from '../engine/codes';
 import { ticksIn } from '../engine/clock';
 import type { SWITCHED } from '../engine/records';
 import { jumpStairs } from '../engine/jumps';
@@ -11,6 +11,7 @@ import { kindOf } from '../kinds/registry';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
 import { controllerName } from '../midi/words';
 import { keptOf, sideMask, slackOf } from '../ways/level/image';
+import { wayOf } from '../ways/registry';
 import { listen } from './gate';
 import { answerTable, levelsRead } from './levels-read';
 import { scenesOf, sensorNamed, type Making } from './making';
@@ -133,11 +134,23 @@ function compileControl(m: Making, voice: Expression): void {
     column: image.levels[level].column,
     // A gate that is not calibrated, or is of another board, holds nothing.
     hold: voice.while && m.sensors.has(voice.while.sensor) ? holdBy(m, voice.while) : 0,
-    pad: 0,
   };
   for (const status of statusesOf(m, voice))
-    image.controls.push({ scenes: scenesOf(m, voice), ...control, status });
+    image.controls.push({ scenes: scenesOf(m, voice), ...control, status, takeover: takeoverOf(m, voice) });
 }
+
+/** How it takes over what was sent, where there are scenes. @returns its place, from 1; 0 where it only jumps */
+function takeoverOf(m: Making, voice: Expression): number {
+  const { calibration } = sensorNamed(m, voice.source);
+  const takeover = calibration && wayOf(calibration).takeover?.(calibration);
+  if (takeover === undefined || m.instrument.scenes.length < 2) return 0;
+  return m.parts.image.takeovers.push({ by: TAKEOVER_CODES[takeover] });
+}
+const TAKEOVER_CODES = {
+  jump: TAKES_OVER_BY.jump,
+  'pick-up': TAKES_OVER_BY.pickUp,
+  scale: TAKES_OVER_BY.scale,
+};
 
 /** A hold that a gate opens. @returns its place, from 1 */
 function holdBy(m: Making, gate: Source): number {

@@ -7,7 +7,7 @@ import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/vo
 import type { Zone } from '../instrument/zones';
 import { levelLanes } from './level-lanes';
 import { random, type Random } from '../signal/random';
-import { levelSensor, otherSettings, randomSensors } from './random-sensors';
+import { levelSensor, otherSettings, randomSensors, travelSensor } from './random-sensors';
 
 /**
  * A valid instrument from a seed: one to six sensors of every kind, any resolution and any wire, levels one- or two-sided,
@@ -34,6 +34,20 @@ export function randomLevels(seed: number): Instrument {
   const top = 2 ** instrument.boards[0].bits - 1;
   instrument.sensors = Array.from({ length: r.whole(1, 4) }, (_, i) => levelSensor(r, i, top));
   instrument.voices = randomVoices(r, instrument);
+  return instrument;
+}
+
+/** Like {@link randomInstrument}, but with pots alone, and every voice in one of two scenes. */
+export function randomTakeovers(seed: number): Instrument {
+  const r = random(seed);
+  const instrument = randomInstrument(seed);
+  const top = 2 ** instrument.boards[0].bits - 1;
+  instrument.sensors = [travelSensor(r, r.whole(1, 4), top)];
+  instrument.scenes = ['first', 'second'].map((id) => ({ id, name: id }));
+  instrument.voices = Array.from({ length: r.whole(2, 6) }, (_, i) => ({
+    ...randomVoice(r, i, instrument),
+    scenes: [instrument.scenes[i % 2].id],
+  }));
   return instrument;
 }
 

@@ -4,7 +4,7 @@ import type { SurfaceCalibration } from '../ways/surface/calibration';
 import type { ToneCalibration } from '../ways/tone/calibration';
 import type { SpeedCalibration } from '../ways/speed/calibration';
 import type { TurnsCalibration } from '../ways/turns/calibration';
-import type { TravelCalibration } from '../ways/travel/calibration';
+import { TAKEOVERS, type TravelCalibration } from '../ways/travel/calibration';
 import type { StrikeCalibration } from '../ways/strike/calibration';
 import type { TouchCalibration } from '../ways/touch/calibration';
 import { wayOf } from '../ways/registry';
@@ -260,12 +260,12 @@ function strikeSensor(r: Random, count: number, top: number): Sensor {
 }
 
 /** Pots: what stays where it is left. */
-function travelSensor(r: Random, count: number, top: number): Sensor {
+export function travelSensor(r: Random, count: number, top: number): Sensor {
   const own = bankLanes(r, count, 'k').map(({ id, column }) => ({ id, column }));
   const calibration: TravelCalibration = {
     is: 'travel',
     polarity: r.next() < 0.5 ? 'rising' : 'falling',
-    takeover: 'jump',
+    takeover: TAKEOVERS[r.whole(0, 2)],
     lanes: own.map(({ id }) => {
       const low = r.whole(0, top - 20);
       return { lane: id, low, high: r.whole(low + 16, top), noise: r.next(), deadband: r.whole(0, 12) };

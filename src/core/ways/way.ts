@@ -77,6 +77,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   decisionMs(c: C): number;
   /** What lies elsewhere at rest than it was measured. @param rests of each lane now, counts, in the sensor's order; null where it is not known */
   movedSince(c: C, lanes: readonly Lane[], rests: readonly (number | null | undefined)[]): MovedSince | null;
+  /** What its values do where a scene plays again under what stays where it is left. */
+  takeover?(c: C): 'jump' | 'pick-up' | 'scale';
   /** Full velocity's distance from rest after a window, counts, where loud attacks were measured. */
   fullAttack?(c: C, windowMs: number): number | undefined;
   /** As large as a real one will be: what a board needs follows from its shape alone. @param lanes ids @param top highest count of the board */

@@ -25,6 +25,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   gates: 'gate',
   controls: 'controller',
   holds: 'hold',
+  takeovers: 'takeover',
   switched: 'switched controller',
   touch_banks: 'touch bank',
   touches: 'pad',

@@ -4,6 +4,7 @@ import { hold } from '../voices/hold';
 import { addHearers } from '../voices/hearers';
 import { note } from '../voices/note';
 import { switched } from '../voices/switched';
+import { takeover } from '../voices/takeover';
 import type { Block } from './block';
 import { contacts } from './contacts';
 import { gate } from './gate-block';
@@ -31,6 +32,7 @@ const BLOCKS: Block[] = [
   choice,
   hold,
   switched,
+  takeover,
   control,
   level,
   gate,

@@ -12,6 +12,7 @@ import { lives, livesIn } from '../scene';
 import { stepAt } from '../stairs';
 import type { Of } from '../struct';
 import { isKept } from './hold';
+import { beginTakeover, takenOver, takesOver } from './takeover';
 import { chargeLookUp, send, wireIsFree } from '../wire';
 
 type Control = Of<typeof CONTROL>;
@@ -45,18 +46,34 @@ export const control: Block = {
       emptyBand(state.controls[i]);
       if (status !== before.status || controller !== before.controller) state.controls[i].sent = UNSENT;
     }),
-  scene: ({ image, state }, before) =>
+  scene: (e, before) => {
+    const { image, state } = e;
     image.controls.forEach(({ scenes }, i) => {
       if (livesIn(scenes, before) || !livesIn(scenes, state.engine.scene)) return;
-      // What the other scene may have sent is not known.
-      state.controls[i].sent = UNSENT;
       emptyBand(state.controls[i]);
-    }),
+      const sent = lastSent(e, i, before);
+      state.controls[i].sent = beginTakeover(e, image.controls[i], sent) ? sent : UNSENT;
+    });
+  },
   isSound: (settings, structure) =>
     settings.controls.every(
       (c, i) => isSameMessage(c.status, structure.controls[i].status) && controlIsSound(settings, c),
     ),
 };
+
+/** What was sent last of a control's message: by one that lived in the scene before, else by itself. */
+function lastSent({ image, state }: Engine, index: number, before: number): number {
+  const { status, controller, kind } = image.controls[index];
+  const other = image.controls.findIndex(
+    (c, i) =>
+      c.status === status &&
+      c.controller === controller &&
+      c.kind === kind &&
+      livesIn(c.scenes, before) &&
+      state.controls[i].sent !== UNSENT,
+  );
+  return state.controls[other < 0 ? index : other].sent;
+}
 
 function controlIsSound(settings: Image, c: Control): boolean {
   if (c.deadband === 0) return false;
@@ -103,13 +120,14 @@ function playCoarse(e: Engine, index: number, control: Control, state: ControlSt
   const { rest } = e.state.level_zeros[control.level];
   const begins = e.begins[index];
   locate(rest, raw, place);
-  const value = control.from + stepAt(begins[place.side], place.distance, state.sent - control.from);
+  const read = control.from + stepAt(begins[place.side], place.distance, state.sent - control.from);
+  const value = control.takeover === 0 ? read : takenOver(e, control, state.sent, read);
   if (worthSending(control, state, value)) {
     sent(e, control, state, value);
     if (control.kind === CONTROL_KIND.pressure) send(e, control.status, value, -1);
     else send(e, control.status, control.controller, value);
   } else chargeLookUp(e);
-  coarseBand(control, state, begins, rest, place.side);
+  coarseBand(control, state, takesOver(e, control) ? read : state.sent, begins, rest, place.side);
 }
 
 /** Past the deadband; the ends always, and anything after a value that is none of the control's (or none: {@link UNSENT}). */
@@ -126,15 +144,16 @@ function sent(e: Engine, control: Control, state: ControlState, value: number): 
   state.held = control.interval_ticks > 0 ? 1 : 0;
 }
 
-/** The counts that read what was sent, or less than a deadband from it, and `slack` more: noise at a step's edge sends nothing. */
+/** The counts that read a value, or less than a deadband from it, and `slack` more: noise at a step's edge sends nothing. */
 function coarseBand(
   control: Control,
   state: ControlState,
+  value: number,
   begins: readonly [Uint16Array, Uint16Array],
   rest: number,
   side: 0 | 1,
 ): void {
-  const step = state.sent - control.from;
+  const step = value - control.from;
   const room = control.deadband - 1;
   const lowest = step === 0 ? 0 : step - room < 1 ? 1 : step - room;
   const highest = step === control.span ? step : step + room >= control.span ? control.span - 1 : step + room;
@@ -155,7 +174,8 @@ function playFine(e: Engine, control: Control, state: ControlState, raw: number)
   locate(e.state.level_zeros[control.level].rest, raw, place);
   const fed = feeds(control.side_mask, place.side);
   const share = fed ? levelShare(level, place.side, place.distance) : 0;
-  const value = stepOf(control.from, control.span, mapped(e.image, control.curve, share));
+  const read = stepOf(control.from, control.span, mapped(e.image, control.curve, share));
+  const value = control.takeover === 0 ? read : takenOver(e, control, state.sent, read);
   if (worthSending(control, state, value)) {
     const before = state.sent;
     sent(e, control, state, value);

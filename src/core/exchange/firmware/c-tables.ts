@@ -11,7 +11,7 @@ export function writeTables(): string {
     '#ifndef CHEIRONOM_TABLES_H',
     '#define CHEIRONOM_TABLES_H',
     '',
-    '#if CHEIR_speeds || CHEIR_tilts',
+    '#if CHEIR_speeds || CHEIR_tilts || CHEIR_takeovers',
     table(
       'reciprocals',
       '2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest.',

@@ -17,6 +17,7 @@ export const travel: Way<TravelCalibration> = {
   records: [TravelLane],
   strength: null,
   chosen: ['takeover'],
+  takeover: (c) => c.takeover,
   heardByLane: true,
   completed: (plain) => ({ polarity: 'rising', takeover: 'jump', ...plain }),
   faults: (c, sensor, path, fullScale) => [

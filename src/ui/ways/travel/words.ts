@@ -9,6 +9,17 @@ export const travelWords: WayWords<TravelCalibration> = {
     return { all: `${low} to ${high}, still within ${deadband}`, short: `${low} to ${high}` };
   },
   shared: () => [],
+  choices: (c) => [
+    {
+      ...{ is: 'pick', label: 'In another scene', value: c.takeover },
+      options: {
+        jump: 'it jumps to where it is',
+        'pick-up': 'waits to be picked up',
+        scale: 'is scaled to both ends',
+      },
+      with: (takeover: string) => ({ ...c, takeover: takeover as TravelCalibration['takeover'] }),
+    },
+  ],
   columns: ['low', 'high', 'deadband'],
   lane: (c, lane) => {
     const own = c.lanes.find((l) => l.lane === lane);

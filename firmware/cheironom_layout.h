@@ -56,6 +56,19 @@ typedef struct {
     uint8_t stage;
 } cheir_zero_state;
 
+/* Levels whose rest is followed while nobody plays them: by step counts at most in so many sweeps of timers; step 0: it stays. */
+typedef struct {
+    uint8_t level;
+    uint8_t levels;
+    uint8_t every;
+    uint8_t step;
+} cheir_creep;
+
+/* Sweeps: since it was followed last. */
+typedef struct {
+    uint8_t sweeps;
+} cheir_creep_state;
+
 /* Opens and closes with a level, which is this lane of its sensor. */
 typedef struct {
     uint16_t window_ticks;
@@ -263,25 +276,34 @@ typedef struct {
     uint8_t agreed;
 } cheir_ribbon_state;
 
-/* An encoder: its two contacts; steps: from nothing to all; rests: the phases, a bit each, in which it comes to rest; into: its column. */
+/* An encoder: its two contacts; steps: from nothing to all; rests: the phases, a bit each, in which it comes to rest; quick: a step within so many ticks of the last counts two, within half of that four, 2^most at most; into: its column; kept: where its values of all scenes begin, from 1; 0: it has one for all. */
 typedef struct {
     uint16_t steps;
+    uint16_t quick;
     uint8_t first;
     uint8_t second;
     uint8_t into;
     uint8_t rests;
     uint8_t falling;
     uint8_t wraps;
+    uint8_t most;
+    uint8_t kept;
 } cheir_turn;
 
-/* Value: what it is turned to; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames, and then its first rest, until its edges count. */
+/* Value: what it is turned to; since: its last step; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames, and then its first rest, until its edges count; way: of a step that another may follow quickly, 1 up, 2 down, 0 none. */
 typedef struct {
     uint16_t value;
+    uint16_t since;
     uint8_t phase;
     uint8_t moved;
     uint8_t settling;
-    uint8_t pad;
+    uint8_t way;
 } cheir_turn_state;
+
+/* What an encoder was turned to in a scene. */
+typedef struct {
+    uint16_t value;
+} cheir_turn_value_state;
 
 /* A wheel with magnets, times in units of 64 us; stop: so long after a pulse it stands; bounce: what closes so soon after it opened is no pulse; shift: of the fastest period (reciprocal); smoothing: what is taken of a new period, a power of two; into: its column. */
 typedef struct {
@@ -459,6 +481,8 @@ typedef struct {
 /* The settings of each record, in order: a byte each, or a word. */
 #define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off)
 #define CHEIR_BYTES_OF_level 28u
+#define CHEIR_SETTINGS_OF_creep(BYTE, WORD) BYTE(every) BYTE(step)
+#define CHEIR_BYTES_OF_creep 2u
 #define CHEIR_SETTINGS_OF_gate(BYTE, WORD) WORD(window_ticks) WORD(hold_off_ticks) WORD(attack[0].span) WORD(attack[0].factor) WORD(attack[0].mul) WORD(attack[1].span) WORD(attack[1].factor) WORD(attack[1].mul) BYTE(side_mask)
 #define CHEIR_BYTES_OF_gate 17u
 #define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
@@ -481,8 +505,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_contact_bank 2u
 #define CHEIR_SETTINGS_OF_ribbon(BYTE, WORD) WORD(scale.span) WORD(scale.factor) WORD(scale.mul) WORD(low) WORD(table) WORD(rest) WORD(on) WORD(off) WORD(drop) BYTE(settle)
 #define CHEIR_BYTES_OF_ribbon 19u
-#define CHEIR_SETTINGS_OF_turn(BYTE, WORD) WORD(steps) BYTE(rests) BYTE(falling) BYTE(wraps)
-#define CHEIR_BYTES_OF_turn 5u
+#define CHEIR_SETTINGS_OF_turn(BYTE, WORD) WORD(steps) WORD(quick) BYTE(rests) BYTE(falling) BYTE(wraps) BYTE(most)
+#define CHEIR_BYTES_OF_turn 8u
 #define CHEIR_SETTINGS_OF_speed(BYTE, WORD) WORD(stop) WORD(bounce) BYTE(shift) BYTE(smoothing)
 #define CHEIR_BYTES_OF_speed 6u
 #define CHEIR_SETTINGS_OF_tone(BYTE, WORD) WORD(least) WORD(stop) BYTE(presence) BYTE(smoothing)
@@ -501,13 +525,14 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
-#define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(scenes) X(look_mask)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
 #define CHEIR_levels 1
+#define CHEIR_creeps 1
 #define CHEIR_gates 1
 #define CHEIR_controls 1
 #define CHEIR_holds 1
@@ -532,6 +557,7 @@ typedef struct {
 #define CHEIR_derived 1
 #define CHEIR_contacts 1
 #define CHEIR_choice_lanes 1
+#define CHEIR_turn_values 1
 #define CHEIR_scenes 1
 #define CHEIR_look_mask 1
 #define CHEIR_velocity_fixed 1
@@ -579,6 +605,13 @@ CHEIR_LIES(zero_state_1, offsetof(cheir_zero_state, median) == 2);
 CHEIR_LIES(zero_state_2, offsetof(cheir_zero_state, first) == 4);
 CHEIR_LIES(zero_state_3, offsetof(cheir_zero_state, looks) == 6);
 CHEIR_LIES(zero_state_4, offsetof(cheir_zero_state, stage) == 7);
+CHEIR_LIES(creep, sizeof(cheir_creep) == 4);
+CHEIR_LIES(creep_0, offsetof(cheir_creep, level) == 0);
+CHEIR_LIES(creep_1, offsetof(cheir_creep, levels) == 1);
+CHEIR_LIES(creep_2, offsetof(cheir_creep, every) == 2);
+CHEIR_LIES(creep_3, offsetof(cheir_creep, step) == 3);
+CHEIR_LIES(creep_state, sizeof(cheir_creep_state) == 1);
+CHEIR_LIES(creep_state_0, offsetof(cheir_creep_state, sweeps) == 0);
 CHEIR_LIES(gate, sizeof(cheir_gate) == 22);
 CHEIR_LIES(gate_0, offsetof(cheir_gate, window_ticks) == 0);
 CHEIR_LIES(gate_1, offsetof(cheir_gate, hold_off_ticks) == 2);
@@ -734,20 +767,26 @@ CHEIR_LIES(ribbon_state_0, offsetof(cheir_ribbon_state, held) == 0);
 CHEIR_LIES(ribbon_state_1, offsetof(cheir_ribbon_state, before) == 2);
 CHEIR_LIES(ribbon_state_2, offsetof(cheir_ribbon_state, stage) == 4);
 CHEIR_LIES(ribbon_state_3, offsetof(cheir_ribbon_state, agreed) == 5);
-CHEIR_LIES(turn, sizeof(cheir_turn) == 8);
+CHEIR_LIES(turn, sizeof(cheir_turn) == 12);
 CHEIR_LIES(turn_0, offsetof(cheir_turn, steps) == 0);
-CHEIR_LIES(turn_1, offsetof(cheir_turn, first) == 2);
-CHEIR_LIES(turn_2, offsetof(cheir_turn, second) == 3);
-CHEIR_LIES(turn_3, offsetof(cheir_turn, into) == 4);
-CHEIR_LIES(turn_4, offsetof(cheir_turn, rests) == 5);
-CHEIR_LIES(turn_5, offsetof(cheir_turn, falling) == 6);
-CHEIR_LIES(turn_6, offsetof(cheir_turn, wraps) == 7);
-CHEIR_LIES(turn_state, sizeof(cheir_turn_state) == 6);
+CHEIR_LIES(turn_1, offsetof(cheir_turn, quick) == 2);
+CHEIR_LIES(turn_2, offsetof(cheir_turn, first) == 4);
+CHEIR_LIES(turn_3, offsetof(cheir_turn, second) == 5);
+CHEIR_LIES(turn_4, offsetof(cheir_turn, into) == 6);
+CHEIR_LIES(turn_5, offsetof(cheir_turn, rests) == 7);
+CHEIR_LIES(turn_6, offsetof(cheir_turn, falling) == 8);
+CHEIR_LIES(turn_7, offsetof(cheir_turn, wraps) == 9);
+CHEIR_LIES(turn_8, offsetof(cheir_turn, most) == 10);
+CHEIR_LIES(turn_9, offsetof(cheir_turn, kept) == 11);
+CHEIR_LIES(turn_state, sizeof(cheir_turn_state) == 8);
 CHEIR_LIES(turn_state_0, offsetof(cheir_turn_state, value) == 0);
-CHEIR_LIES(turn_state_1, offsetof(cheir_turn_state, phase) == 2);
-CHEIR_LIES(turn_state_2, offsetof(cheir_turn_state, moved) == 3);
-CHEIR_LIES(turn_state_3, offsetof(cheir_turn_state, settling) == 4);
-CHEIR_LIES(turn_state_4, offsetof(cheir_turn_state, pad) == 5);
+CHEIR_LIES(turn_state_1, offsetof(cheir_turn_state, since) == 2);
+CHEIR_LIES(turn_state_2, offsetof(cheir_turn_state, phase) == 4);
+CHEIR_LIES(turn_state_3, offsetof(cheir_turn_state, moved) == 5);
+CHEIR_LIES(turn_state_4, offsetof(cheir_turn_state, settling) == 6);
+CHEIR_LIES(turn_state_5, offsetof(cheir_turn_state, way) == 7);
+CHEIR_LIES(turn_value_state, sizeof(cheir_turn_value_state) == 2);
+CHEIR_LIES(turn_value_state_0, offsetof(cheir_turn_value_state, value) == 0);
 CHEIR_LIES(speed, sizeof(cheir_speed) == 8);
 CHEIR_LIES(speed_0, offsetof(cheir_speed, stop) == 0);
 CHEIR_LIES(speed_1, offsetof(cheir_speed, bounce) == 2);

@@ -20,14 +20,14 @@ import { noteDifferences, toldOf } from '@/core/testing/bank-oracle';
 import { BANK_CASES, bankCase } from '@/core/testing/bank-oracle-cases';
 import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
 import { oracleCase } from '@/core/testing/oracle-cases';
-import { randomInstrument, randomTakeovers, withOtherSettings } from '@/core/testing/random-instruments';
+import { randomInstrument, randomTwoScenes, withOtherSettings } from '@/core/testing/random-instruments';
 import { randomTake } from '@/core/testing/random-takes';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 
 /** Set higher to look further: RUNTIME_INSTRUMENTS=10000 takes some ten minutes. */
 const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 200);
-/** Pots in scenes that change. */
-const TAKEOVERS = 40;
+/** Pots and encoders in scenes that change. */
+const TWO_SCENES = 40;
 const FRAMES = 1200;
 const NOBODY = { digest: 'c0ffee00', wiring: '' };
 const between = {
@@ -51,9 +51,11 @@ describe('the C runtime, compiled strictly and run under address and undefined-b
     expect(messages).toBeGreaterThan(INSTRUMENTS * 80);
   }, 2_400_000);
 
-  it('plays pots that take over in another scene as the application does', async () => {
+  it('plays pots that take over in another scene, and encoders that have a value in each, as the application does', async () => {
     const scene = new Map(Array.from({ length: FRAMES / 40 }, (_, i) => [40 * i, i % 2]));
-    expect(await compare(TAKEOVERS, randomTakeovers, { ...between, scene })).toBeGreaterThan(TAKEOVERS * 80);
+    expect(await compare(TWO_SCENES, randomTwoScenes, { ...between, scene })).toBeGreaterThan(
+      TWO_SCENES * 80,
+    );
   });
 });
 

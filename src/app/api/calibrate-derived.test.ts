@@ -50,7 +50,7 @@ describe('what turns and spins is sent as edges alone', () => {
     const csv = edgesCsv([...turned(24, 200_000), ...turned(-24, 1_500_000)]);
     const { status, body } = await asked(knob, [{ role: 'sweep', csv }]);
     expect(status).toBe(200);
-    expect(body.calibration.lanes).toEqual([{ lane: 'k', rests: ['none'], leads: 'first' }]);
+    expect(body.calibration.lanes).toEqual([{ lane: 'k', rests: ['none'], leads: 'first', stepMs: 40 }]);
     expect(body.readings.lanes[0].numbers).toMatchObject({ right: 24, back: 24, quarters: 4, fastestMs: 3 });
     expect(body.findings).toEqual([]);
     const swapped = { ...knob, lanes: [{ id: 'k', contacts: ['b', 'a'] }] };

@@ -522,7 +522,17 @@ describe('POST /api/firmware and /api/prove', () => {
       [
         'cheironom.c',
         'cheironom.h',
-        ...['allocator', 'blocks', 'change', 'choice', 'config', 'contacts', 'control', 'events'].map(part),
+        ...[
+          'allocator',
+          'blocks',
+          'change',
+          'choice',
+          'config',
+          'contacts',
+          'control',
+          'creep',
+          'events',
+        ].map(part),
         ...['frames', 'gate', 'hold', 'image', 'keep', 'layout', 'level', 'line', 'note', 'numbers'].map(
           part,
         ),

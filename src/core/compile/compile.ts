@@ -33,7 +33,9 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
   });
   const making: Making = { instrument, parts, sensors: new Map(), heard: new Map() };
   const contacts = contactsOf(instrument, board);
+  const { scenes } = instrument;
   parts.image.columns = columns.length;
+  parts.image.scenes = scenes.length > 1 ? scenes.length : 0;
   for (const sensor of instrument.sensors.filter((s) => s.board === board.id)) {
     const { calibration } = sensor;
     const made = calibration && wayOf(calibration).compile(parts, sensor, calibration, { columns, contacts });
@@ -45,8 +47,6 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
   markSharedNotes(parts.image);
   groupByLevel(parts.image);
   for (const [bank, listeners] of making.heard) hear(parts.image, bank, listeners);
-  const { scenes } = instrument;
-  parts.image.scenes = scenes.length > 1 ? scenes.length : 0;
   parts.image.look_mask = lookMask(parts.image.levels.length, board.scanHz);
   parts.image.max_bytes = mostBytes(parts.image);
   return making;

@@ -36,29 +36,37 @@ export const RIBBON_STATE = struct(
 
 export const TURN = struct(
   'turn',
-  'an encoder: its two contacts; steps: from nothing to all; rests: the phases, a bit each, in which it comes to rest; into: its column',
+  'an encoder: its two contacts; steps: from nothing to all; rests: the phases, a bit each, in which it comes to rest; quick: a step within so many ticks of the last counts two, within half of that four, 2^most at most; into: its column; kept: where its values of all scenes begin, from 1; 0: it has one for all',
   {
     steps: 'u16',
+    quick: 'u16',
     first: 'u8',
     second: 'u8',
     into: 'u8',
     rests: 'u8',
     falling: 'u8',
     wraps: 'u8',
+    most: 'u8',
+    kept: 'u8',
   },
 );
 
 export const TURN_STATE = struct(
   'turn_state',
-  'value: what it is turned to; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames, and then its first rest, until its edges count',
+  'value: what it is turned to; since: its last step; phase: which contacts are closed; moved: quarters of a cycle since it rested; settling: frames, and then its first rest, until its edges count; way: of a step that another may follow quickly, 1 up, 2 down, 0 none',
   {
     value: 'u16',
+    since: 'u16',
     phase: 'u8',
     moved: 'u8',
     settling: 'u8',
-    pad: 'u8',
+    way: 'u8',
   },
 );
+
+export const TURN_VALUE_STATE = struct('turn_value_state', 'what an encoder was turned to in a scene', {
+  value: 'u16',
+});
 
 export const SPEED = struct(
   'speed',

@@ -11,10 +11,13 @@ import {
   TILT_STATE,
   TURN,
   TURN_STATE,
+  TURN_VALUE_STATE,
 } from './derived-records';
 import {
   LEVEL,
   ZERO_STATE,
+  CREEP,
+  CREEP_STATE,
   GATE,
   GATE_STATE,
   CONTROL,
@@ -67,11 +70,14 @@ export interface Part {
 }
 
 /** What an image says in a byte each besides its lists. */
-export const COUNTS = ['columns', 'derived', 'contacts', 'choice_lanes', 'scenes', 'look_mask'] as const;
+export const COUNTS = [
+  ...(['columns', 'derived', 'contacts', 'choice_lanes', 'turn_values', 'scenes', 'look_mask'] as const),
+] as const;
 export type Count = (typeof COUNTS)[number];
 
 const LIST = {
   levels: { of: LEVEL, settings: ['rest', 'still', 'side'], states: { level_zeros: ZERO_STATE } },
+  creeps: { of: CREEP, settings: ['every', 'step'], states: { creeps: CREEP_STATE } },
   gates: {
     of: GATE,
     settings: ['window_ticks', 'hold_off_ticks', 'attack', 'side_mask'],
@@ -121,8 +127,9 @@ const LIST = {
   },
   turns: {
     of: TURN,
-    settings: ['steps', 'rests', 'falling', 'wraps'],
-    states: { turns: TURN_STATE },
+    settings: ['steps', 'quick', 'rests', 'falling', 'wraps', 'most'],
+    states: { turns: TURN_STATE, turn_values: TURN_VALUE_STATE },
+    counted: { turn_values: 'turn_values' },
   },
   speeds: {
     of: SPEED,
@@ -208,6 +215,8 @@ export interface Image extends ImageLists {
   contacts: number;
   /** Lanes that choices look at, all together. */
   choice_lanes: number;
+  /** Values that encoders keep, one for each scene, all together. */
+  turn_values: number;
   /** Scenes that it changes between; 0 where there are fewer than two, and everything lives in the only one. */
   scenes: number;
   /** Of a number of a frame and of a level, the bits that are the same where a level looks at its rest (blocks/zero.ts). */

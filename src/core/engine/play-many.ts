@@ -147,7 +147,11 @@ class Passage implements Stretch {
     else drainTo(e, tUs[frame]);
     e.counts = this.counts;
     e.at = frame * this.columns;
-    if (sweepTimers(e)) this.markSweep(frame);
+    if (sweepTimers(e)) {
+      this.markSweep(frame);
+      if (e.woken) this.wakeAll(row);
+      e.woken = false;
+    }
     if (this.lookCalendar.has(row)) this.look(frame);
     playSwitched(e);
     this.playControls(frame);

@@ -38,6 +38,14 @@ export const LEVEL = struct(
   },
 );
 
+export const CREEP = struct(
+  'creep',
+  'levels whose rest is followed while nobody plays them: by step counts at most in so many sweeps of timers; step 0: it stays',
+  { level: 'u8', levels: 'u8', every: 'u8', step: 'u8' },
+);
+
+export const CREEP_STATE = struct('creep_state', 'sweeps: since it was followed last', { sweeps: 'u8' });
+
 export const ZERO_STATE = struct(
   'zero_state',
   'rest of a level or a strike lane, and what it finds out at power-up',

@@ -2,6 +2,8 @@ import { expect, it } from 'vitest';
 import { bankNotes, kneeSwitch, touchPads } from '../testing/bank-instruments';
 import { breathController, identityInstrument } from '../testing/identity-response';
 import { awake } from '../testing/play';
+import { encoderSensor } from '../testing/random-derived';
+import { random } from '../signal/random';
 import { playEdge, setScene } from './play';
 
 const SCENES = ['first', 'second'].map((id) => ({ id, name: id }));
@@ -63,4 +65,41 @@ it('a scene that is not there changes nothing', () => {
   setScene(e, 2);
   at(0, [1000, 300]);
   expect(at(1000, [2020, 300])).toEqual([[0xb0, 2, 127]]);
+});
+
+it('an encoder has a value in each scene, and gives it back there', () => {
+  const instrument = identityInstrument([
+    { ...breathController({ controller: 20 }), source: { sensor: 'dial', port: 'turn' } },
+  ]);
+  const dial = encoderSensor(random(1));
+  const { calibration } = dial;
+  if (calibration?.is !== 'turns') throw new Error('an encoder is required');
+  const lane = { ...calibration.lanes[0], rests: ['none' as const], leads: 'first' as const };
+  Object.assign(dial, { id: 'dial', lanes: dial.lanes.slice(0, 1) });
+  const chosen = { steps: 127, values: 'scene', accelerates: 1, lanes: [lane] } as const;
+  dial.calibration = { ...calibration, ...chosen, lanes: [lane] };
+  instrument.sensors = [{ ...dial, board: instrument.boards[0].id, responses: [] }];
+  instrument.scenes = SCENES;
+  const { e, at } = awake(instrument, []);
+  let ms = 0;
+  const value = () => at(1000 * ms++, []).at(-1)?.[2];
+  const turn = (steps: number) => {
+    for (let i = 0; i < steps; i++)
+      for (const [contact, closed] of [
+        [0, 1],
+        [1, 1],
+        [0, 0],
+        [1, 0],
+      ])
+        playEdge(e, 1000 * ms++, contact, closed === 1);
+    return value();
+  };
+  expect(turn(5)).toBe(5);
+  setScene(e, 1);
+  expect(value()).toBe(0);
+  expect(turn(9)).toBe(9);
+  setScene(e, 0);
+  expect(value()).toBe(5);
+  setScene(e, 1);
+  expect(value()).toBe(9);
 });

@@ -1,5 +1,7 @@
 /** Lanes of one board's sensors together: the runtime counts them in eight bits. */
 export const MOST_LANES = 255;
+/** Values that its encoders keep for scenes, one for each, likewise. */
+export const MOST_SCENE_VALUES = 255;
 /** Contacts of one board, likewise. */
 export const MOST_CONTACTS = 255;
 /** Controllers of all voices together, each on every channel that it is sent on. */

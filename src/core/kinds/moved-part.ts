@@ -25,6 +25,8 @@ export interface MovedPart {
   bothSides?: boolean;
   /** Known loads, shares of a comfortable most, where they are asked for; of one lane. */
   loads?: readonly number[];
+  /** How far it gives under a hand that stays, share of where it is moved to, and in which time constant it gives and comes back, µs. */
+  creep?: { share: number; us: number };
   /** How far from its middle a spring lets go of it, σ, share of a comfortable most. */
   scatter?: number;
 }
@@ -67,7 +69,13 @@ export class SimulatedPart implements Simulation {
   private readonly hands: Hands | null;
   /** Whether they have it, and no hand of the maker's. */
   private asked = false;
-  private readonly lanes: { place: number; wanted: number; offset: number; touched: boolean }[];
+  private readonly lanes: {
+    place: number;
+    given: number;
+    wanted: number;
+    offset: number;
+    touched: boolean;
+  }[];
 
   constructor(
     sensor: Sensor,
@@ -77,7 +85,7 @@ export class SimulatedPart implements Simulation {
   ) {
     this.r = random(seed);
     this.hands = handsOf(part, seed + 1, sensor.lanes.length);
-    this.lanes = sensor.lanes.map(() => ({ place: 0, wanted: 0, offset: 0, touched: false }));
+    this.lanes = sensor.lanes.map(() => ({ place: 0, given: 0, wanted: 0, offset: 0, touched: false }));
   }
 
   ask(role: Role | null, nowUs: number): void {
@@ -102,8 +110,12 @@ export class SimulatedPart implements Simulation {
     this.lanes.forEach((lane, i) => {
       if (wanted) this.want(lane, wanted[i]);
       lane.place += (lane.wanted + lane.offset - lane.place) * follows;
+      if (part.creep)
+        lane.given +=
+          (part.creep.share * lane.place - lane.given) * (1 - Math.exp(-1e6 / scanHz / part.creep.us));
       const share =
-        part.reads(lane.place, lane.touched || lane.wanted !== 0, i) + part.noise * this.r.gauss();
+        part.reads(lane.place + lane.given, lane.touched || lane.wanted !== 0, i) +
+        part.noise * this.r.gauss();
       counts[at + i] = clamped(2 ** bits * share, bits);
     });
   }

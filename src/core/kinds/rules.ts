@@ -4,6 +4,7 @@ import type { Fault } from '../result';
 import { counted } from '../units/counted';
 import { lanesOfSource } from './ports';
 import { boardOf } from '../instrument/access';
+import { MOST_SCENE_VALUES } from '../instrument/limits';
 import { wayOf } from '../ways/registry';
 import { findKind, kindIds } from './registry';
 
@@ -11,8 +12,22 @@ import { findKind, kindIds } from './registry';
  * The rules that ask a sensor's kind: its lanes, its facts, its calibration, and the ports that its responses name.
  * @param instrument that keeps the rules of instrument/rules
  */
-export const kindFaults = (instrument: Instrument): Fault[] =>
-  instrument.sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument));
+export const kindFaults = (instrument: Instrument): Fault[] => [
+  ...instrument.sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument)),
+  ...sceneValueFaults(instrument),
+];
+
+/** The runtime counts in eight bits what is kept for each scene. */
+function sceneValueFaults({ boards, sensors, scenes }: Instrument): Fault[] {
+  return boards.flatMap((board, i) => {
+    const kept = sensors
+      .filter((s) => s.board === board.id)
+      .reduce((n, { calibration: c }) => n + (c ? (wayOf(c).keptForScenes?.(c) ?? 0) : 0), 0);
+    const got = kept * scenes.length;
+    const says = `encoders can keep at most ${MOST_SCENE_VALUES} values, one for each scene, got ${got}`;
+    return got > MOST_SCENE_VALUES ? [{ path: `boards.${i}`, says }] : [];
+  });
+}
 
 /** Numbers of a part's sheet must be those of its kind, each within its range. */
 export function factFaults({ kind: id, facts = {} }: Pick<Sensor, 'kind' | 'facts'>, path: string): Fault[] {

@@ -22,7 +22,12 @@ export function oracleCase(seed: number, is: 'controller' | 'fine' | 'note'): Or
   const instrument = randomLevels(seed);
   instrument.boards[0].midiBaud = 12_000_000;
   const half = () => r.whole(0, 25) + 0.5;
-  for (const sensor of instrument.sensors) levelsOf(sensor)!.holdOffMs = r.next() < 0.5 ? 0 : half();
+  for (const sensor of instrument.sensors) {
+    const levels = levelsOf(sensor)!;
+    levels.holdOffMs = r.next() < 0.5 ? 0 : half();
+    // The oracle knows one rest.
+    delete levels.creep;
+  }
   instrument.zones = instrument.sensors.map((_, i) => ({ is: 'single', id: `z${i}`, channel: i + 1 }));
   instrument.voices = instrument.sensors.map((sensor, i): Voice => {
     const side = (['both', 'up', 'down'] as const)[r.whole(0, levelOf(sensor)!.down === null ? 1 : 2)];

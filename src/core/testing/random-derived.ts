@@ -1,4 +1,4 @@
-import { PHASES, type TurnsCalibration } from '../ways/turns/calibration';
+import { ACCELERATIONS, PHASES, type TurnsCalibration } from '../ways/turns/calibration';
 import type { AxesCalibration } from '../ways/axes/calibration';
 import type { PlaceCalibration, PlaceLane } from '../ways/place/calibration';
 import type { SpeedCalibration } from '../ways/speed/calibration';
@@ -41,10 +41,13 @@ export function encoderSensor(r: Random): Sensor {
     is: 'turns',
     steps: r.next() < 0.5 ? r.whole(4, 20) : r.whole(4, 16384),
     ends: r.next() < 0.5 ? 'stop' : 'wrap',
+    accelerates: ACCELERATIONS[r.whole(0, 3)],
+    values: r.next() < 0.5 ? 'one' : 'scene',
     lanes: lanes.map(({ id }) => ({
       lane: id,
       rests: RESTS[r.whole(0, RESTS.length - 1)],
       leads: r.next() < 0.5 ? 'first' : 'second',
+      stepMs: r.whole(2, 500),
     })),
     takes: [],
     method: 'random',

@@ -7,6 +7,7 @@ import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/vo
 import type { Zone } from '../instrument/zones';
 import { levelLanes } from './level-lanes';
 import { random, type Random } from '../signal/random';
+import { encoderSensor } from './random-derived';
 import { levelSensor, otherSettings, randomSensors, travelSensor } from './random-sensors';
 
 /**
@@ -37,12 +38,12 @@ export function randomLevels(seed: number): Instrument {
   return instrument;
 }
 
-/** Like {@link randomInstrument}, but with pots alone, and every voice in one of two scenes. */
-export function randomTakeovers(seed: number): Instrument {
+/** Like {@link randomInstrument}, but with pots and encoders, and every voice in one of two scenes. */
+export function randomTwoScenes(seed: number): Instrument {
   const r = random(seed);
   const instrument = randomInstrument(seed);
   const top = 2 ** instrument.boards[0].bits - 1;
-  instrument.sensors = [travelSensor(r, r.whole(1, 4), top)];
+  instrument.sensors = [travelSensor(r, r.whole(1, 4), top), encoderSensor(r)];
   instrument.scenes = ['first', 'second'].map((id) => ({ id, name: id }));
   instrument.voices = Array.from({ length: r.whole(2, 6) }, (_, i) => ({
     ...randomVoice(r, i, instrument),

@@ -40,6 +40,7 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
         r,
         top,
         c.lanes.map(({ lane }) => lane),
+        c.creep !== undefined,
       ),
     };
   if (c.is === 'strike') return { ...made, calibration: strikeSensor(r, n, top).calibration };
@@ -51,8 +52,8 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
     return sameWay(own, other.lanes[0]) ? { ...made, calibration: other } : made;
   }
   if (c.is === 'turns') {
-    const { steps, ends } = encoderSensor(r).calibration as TurnsCalibration;
-    return { ...made, calibration: { ...c, steps, ends } };
+    const { steps, ends, accelerates } = encoderSensor(r).calibration as TurnsCalibration;
+    return { ...made, calibration: { ...c, steps, ends, accelerates } };
   }
   if (c.is === 'speed') {
     const other = wheelSensor(r).calibration as SpeedCalibration;
@@ -136,7 +137,7 @@ export function levelSensor(r: Random, i: number, top: number): Sensor {
     board: 'board',
     lanes: [{ id: 'breath', column: `c${i}` }],
     responses: [{ port: 'breath', ...randomResponse(r) }],
-    calibration: randomLevel(r, top, ['breath']),
+    calibration: randomLevel(r, top, ['breath'], r.next() < 0.5),
   };
 }
 
@@ -155,15 +156,16 @@ function levelBank(r: Random, top: number): Sensor {
       { port: 'press', ...randomResponse(r) },
       ...alone.map((lane) => ({ port: 'press', lane, ...randomResponse(r) })),
     ],
-    ...(measured.length > 0 ? { calibration: randomLevel(r, top, measured) } : {}),
+    ...(measured.length > 0 ? { calibration: randomLevel(r, top, measured, r.next() < 0.5) } : {}),
   };
 }
 
-/** @param own ids of its lanes */
-function randomLevel(r: Random, top: number, own: readonly string[]): LevelCalibration {
+/** @param own ids of its lanes @param creeps whether its rest may be followed */
+function randomLevel(r: Random, top: number, own: readonly string[], creeps: boolean): LevelCalibration {
   const falling = r.next() < 0.2;
   return {
     is: 'level',
+    ...(creeps && { creep: r.next() < 0.7 ? 'followed' : 'left', creepPerSecond: r.between(0, top / 50) }),
     polarity: falling ? 'falling' : 'rising',
     holdOffMs: r.next() < 0.5 ? 0 : r.between(0, 250),
     lanes: own.map((lane) => randomLevelLane(r, top, lane, falling)),

@@ -77,6 +77,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   decisionMs(c: C): number;
   /** What lies elsewhere at rest than it was measured. @param rests of each lane now, counts, in the sensor's order; null where it is not known */
   movedSince(c: C, lanes: readonly Lane[], rests: readonly (number | null | undefined)[]): MovedSince | null;
+  /** How many values it keeps for each scene. */
+  keptForScenes?(c: C): number;
   /** What its values do where a scene plays again under what stays where it is left. */
   takeover?(c: C): 'jump' | 'pick-up' | 'scale';
   /** Full velocity's distance from rest after a window, counts, where loud attacks were measured. */

@@ -22,6 +22,7 @@ export const answerWords = (says: number | null): string =>
 
 const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   levels: 'level',
+  creeps: 'creep',
   gates: 'gate',
   controls: 'controller',
   holds: 'hold',

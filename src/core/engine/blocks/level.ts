@@ -51,7 +51,7 @@ function lookAtLevel(e: Engine, index: number): boolean {
   return true;
 }
 
-function gatesClosed({ image, state }: Engine, level: number): boolean {
+export function gatesClosed({ image, state }: Engine, level: number): boolean {
   const { gate, gates } = image.levels[level];
   for (let i = gate; i < gate + gates; i++) if (state.gates[i].stage !== GATE_STAGE.closed) return false;
   return true;
@@ -63,7 +63,7 @@ function muteGates({ image, state }: Engine, level: number): void {
   for (let i = gate; i < gate + gates; i++) state.gates[i].stage = GATE_STAGE.muted;
 }
 
-function emptyBands({ image, state }: Engine, level: number): void {
+export function emptyBands({ image, state }: Engine, level: number): void {
   const { gate, gates, control, controls } = image.levels[level];
   for (let i = gate; i < gate + gates; i++) emptyBand(state.gates[i]);
   for (let i = control; i < control + controls; i++) emptyBand(state.controls[i]);

@@ -7,6 +7,7 @@ import { switched } from '../voices/switched';
 import { takeover } from '../voices/takeover';
 import type { Block } from './block';
 import { contacts } from './contacts';
+import { creep } from './creep';
 import { gate } from './gate-block';
 import { level } from './level';
 import { ribbon } from './ribbon';
@@ -35,6 +36,7 @@ const BLOCKS: Block[] = [
   takeover,
   control,
   level,
+  creep,
   gate,
   touch,
   strike,

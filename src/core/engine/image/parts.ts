@@ -24,6 +24,13 @@ export class Parts {
     return this.image.columns + this.image.derived++;
   }
 
+  /** @returns where a value for each scene begins, from 1; 0 where there are no scenes */
+  valuesOfScenes(): number {
+    const first = this.image.turn_values;
+    this.image.turn_values += this.image.scenes;
+    return this.image.scenes === 0 ? 0 : first + 1;
+  }
+
   /** @returns where a response table begins in the image */
   table(entries: ArrayLike<number>): number {
     return place(this.image.tables, this.tables, entries);

@@ -9,7 +9,7 @@ import type { Workings } from '../workings';
 export const breathMembraneWorkings: Workings = {
   guide: oneLevelGuide,
   calibrate: (job, progress) => {
-    const report = calibrateSensorLevel(job, progress, 'pressures');
+    const report = calibrateSensorLevel(job, progress, { loads: 'pressures' });
     if (!report.ok) return report;
     const { findings, lanes } = report.value;
     return {

@@ -6,6 +6,6 @@ import type { Workings } from '../workings';
 /** How a pressure sheet is guided, calibrated and simulated. */
 export const pressureSheetWorkings: Workings = {
   guide: levelBankGuide,
-  calibrate: calibrateSensorLevel,
+  calibrate: (job, progress) => calibrateSensorLevel(job, progress, { creeps: true }),
   simulate: simulatedPressureSheet,
 };

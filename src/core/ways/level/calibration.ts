@@ -73,6 +73,10 @@ export class LevelCalibration extends Measured {
   @IsIn(['rising', 'falling']) polarity!: 'rising' | 'falling';
   /** Hold-off, ms: least time that a gate stays open, and then closed, before it may change again; 0 … 250. */
   @IsOptional() @IsNumber(finite) @Min(0) @Max(250) holdOffMs?: number;
+  /** Whether rest follows creep while nobody plays, of what creeps. */
+  @IsOptional() @IsIn(['followed', 'left']) creep?: 'followed' | 'left';
+  /** How fast rest was seen to creep between gestures, counts a second. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(65535) creepPerSecond?: number;
   @ListOf(() => LevelLane, 128, 1)
   lanes!: LevelLane[];
 }

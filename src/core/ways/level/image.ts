@@ -11,6 +11,7 @@ import { measuredLanes } from '../lane-records';
 import type { Compiled, Inputs } from '../way';
 import type { LevelCalibration, Side as MeasuredSide } from './calibration';
 import { signOf, type LaneLevel } from './lane-level';
+import { followingOf } from './following';
 import type { SideOf } from '../../instrument/voices';
 
 type Level = Of<typeof LEVEL>;
@@ -29,7 +30,17 @@ export function compileLevels(
     ...own,
     level: { ...record, polarity: c.polarity },
   }));
-  return putLevels(image, lanes);
+  const put = putLevels(image, lanes);
+  if (put && c.creep)
+    image.creeps.push({
+      level: put.index,
+      levels: lanes.length,
+      ...followingOf(
+        c,
+        lanes.map((l) => l.level),
+      ),
+    });
+  return put;
 }
 
 /** Levels into an image, one after another. @returns null where there are none */

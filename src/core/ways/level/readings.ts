@@ -1,4 +1,5 @@
 import type { LaneLevel } from './lane-level';
+import { creepBetween } from './creep-between';
 import { distinctLevels, rangeShare } from '../../signal/levels';
 import type { RestStatistics } from '../../signal/rest';
 import type { Timing } from '../../signal/timing';
@@ -35,6 +36,7 @@ export function readingsOf(
     restStandardError: round(stats.standardError, 3),
     rateHz: round(timing.rateHz, 1),
     jitterUs: timing.jitterUs,
+    creepPerSecond: creepBetween(played, stats.noise),
     chatter: chatterInEngine(played, level),
     dynamics: playedDynamics(played, level),
   };

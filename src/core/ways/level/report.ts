@@ -53,6 +53,8 @@ export interface LevelReadings {
   restStandardError: number;
   rateHz: number;
   jitterUs: number;
+  /** How fast rest creeps between gestures, counts a second. */
+  creepPerSecond: number;
   /** Openings of the gate beyond one a gesture, in the takes of single gestures. */
   chatter: number;
   dynamics: PlayedDynamics;

@@ -13,11 +13,19 @@ import type { LevelCalibration, LevelLane } from './calibration';
 import type { LaneLevel } from './lane-level';
 import type { LaneReport, LevelJob, LevelReport } from './report';
 
-/** Calibrates a sensor's lanes as levels, each from the takes that have its column; a lane without any is left out. @param loads what a guided take of known loads asks for */
+/** What a kind says of its part. */
+interface LevelPart {
+  /** What a guided take of known loads asks for. */
+  loads?: LevelJob['loads'];
+  /** Whether its rest creeps after it was pressed hard. */
+  creeps?: boolean;
+}
+
+/** Calibrates a sensor's lanes as levels, each from the takes that have its column; a lane without any is left out. */
 export function calibrateSensorLevel(
   job: SensorJob,
   progress?: (share: number) => void,
-  loads: LevelJob['loads'] = 'weights',
+  { loads = 'weights', creeps = false }: LevelPart = {},
 ): Result<LevelReport> {
   const recorded = job.sensor.lanes.flatMap((lane) => {
     const takes = job.takes.filter((t) => t.channels.includes(lane.column ?? ''));
@@ -48,7 +56,7 @@ export function calibrateSensorLevel(
     }
   }
   if (reports.length === 0 && refused && !refused.ok) return refused;
-  return together(reports, left, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR);
+  return together(reports, left, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR, creeps);
 }
 
 /** Soft gestures that the guide asks of each lane of several. */
@@ -86,7 +94,12 @@ const leftOut = ({ sensor }: SensorJob, id: string, says: string): Finding => ({
 });
 
 /** The lanes' reports as their sensor's: what they share must be the same for all. @param reports one or more */
-function together(reports: LaneReport[], left: readonly Finding[], limit: number): Result<LevelReport> {
+function together(
+  reports: LaneReport[],
+  left: readonly Finding[],
+  limit: number,
+  creeps: boolean,
+): Result<LevelReport> {
   const oneWay = reports.filter(({ level }) => !level.down);
   const polarity = oneWay[0]?.level.polarity ?? 'rising';
   const against = oneWay.find(({ level }) => level.polarity !== polarity);
@@ -99,6 +112,10 @@ function together(reports: LaneReport[], left: readonly Finding[], limit: number
     is: 'level',
     polarity,
     holdOffMs: Math.max(...reports.map(({ level }) => level.holdOffMs ?? 0)),
+    ...(creeps && {
+      creep: 'followed',
+      creepPerSecond: Math.max(...reports.map((r) => r.readings.creepPerSecond)),
+    }),
     lanes: reports.map(({ level }) => recordOf(level, polarity)),
     takes: [...new Set(reports.flatMap((r) => r.takes))],
     method: methodOf(limit, reports),

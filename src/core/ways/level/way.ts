@@ -26,6 +26,7 @@ export const level: Way<LevelCalibration> = {
   document: LevelCalibration,
   records: [LevelLane, Side, AttackPoint, KnownForce, KnownPressure],
   strength: 'attack',
+  chosen: ['creep'],
   heardByLane: true,
   completed: completedLevel,
   faults: levelFaults,

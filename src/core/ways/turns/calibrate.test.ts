@@ -18,6 +18,20 @@ const CYCLE = [
   [0, 1],
 ];
 
+/** What closes or opens from quarter to quarter of a cycle, to the right. */
+const CLOSES = [
+  { contact: 0, closed: 1 },
+  { contact: 1, closed: 1 },
+  { contact: 0, closed: 0 },
+  { contact: 1, closed: 0 },
+];
+const edgesOf = (edges: readonly { tUs: number; contact: number; closed: number }[]) => ({
+  contacts: ['a', 'b'],
+  tUs: Float64Array.from(edges, (e) => e.tUs),
+  contact: Uint16Array.from(edges, (e) => e.contact),
+  closed: Uint8Array.from(edges, (e) => e.closed),
+});
+
 interface Knob {
   /** Quarters a step, and the quarter of the cycle in which it rests. */
   each: 1 | 2 | 4;
@@ -62,12 +76,7 @@ function turned(knob: Knob, ways: readonly number[], seed: number): Take {
     ...{ id: 'sweep', role: 'sweep', channels: ['x'] },
     tUs: Float64Array.from({ length: Math.ceil(tUs / 1000) }, (_, i) => i * 1000),
     counts: new Uint16Array(Math.ceil(tUs / 1000)),
-    edges: {
-      contacts: names,
-      tUs: Float64Array.from(edges, (e) => e.tUs),
-      contact: Uint16Array.from(edges, (e) => e.contact),
-      closed: Uint8Array.from(edges, (e) => e.closed),
-    },
+    edges: { ...edgesOf(edges), contacts: names },
   };
 }
 
@@ -132,6 +141,28 @@ describe('encoders from one turn to the right and one back', () => {
       expect([seed, plays(127, 'stop', [10, -15, 4])]).toEqual([seed, 4]);
       expect([seed, plays(127, 'wrap', [10, -15])]).toEqual([seed, 123]);
     }
+  });
+  it('its own time from step to step is the median, and what follows within half of it counts twice, where that is chosen', () => {
+    const knob: Knob = { each: 4, rests: 0, swapped: false, bounces: 0 };
+    const { lane, calibration } = measured(turned(knob, [30, -30], 5));
+    // By hand: four quarters of 2.45 ms and 44 ms of rest.
+    expect(Math.abs(lane.stepMs - 54)).toBeLessThan(8);
+    const instrument = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
+    const steps = (ms: number, accelerates: 1 | 2 | 4 | 8) => {
+      const own = { ...calibration, accelerates, lanes: [{ ...lane, stepMs: 50 }] };
+      instrument.sensors = [{ ...sensor, board: instrument.boards[0].id, responses: [], calibration: own }];
+      instrument.voices = laneControllers(instrument.sensors[0], 'turn', 20, 'main');
+      const tens = Array.from({ length: 40 }, (_, i) => ({ tUs: 400_000 + 250 * ms * i, ...CLOSES[i % 4] }));
+      const take = turned(knob, [0], 1);
+      take.edges = edgesOf(tens);
+      take.tUs = Float64Array.from({ length: 2000 }, (_, i) => 1000 * i);
+      take.counts = new Uint16Array(2000);
+      return run(compile(instrument, instrument.boards[0], ['x']), framesOf(take, ['x'], ['a', 'b'])).at(-1)!
+        .bytes[2];
+    };
+    // Ten steps, the first of which follows none.
+    expect([steps(30, 8), steps(20, 8), steps(11, 8), steps(6, 8)]).toEqual([10, 19, 37, 73]);
+    expect([steps(6, 1), steps(6, 2), steps(6, 4)]).toEqual([10, 19, 37]);
   });
 });
 

@@ -4,14 +4,12 @@ import type { Lane } from '../../instrument/sensor';
 import { ok, refuse, type Result } from '../../result';
 import { quantile } from '../../signal/quantile';
 import type { Take } from '../../signal/take';
-import type { TurnsCalibration } from './calibration';
+import type { Phase, TurnsCalibration } from './calibration';
 import { turnsFindings } from './findings';
 import { quartersOf } from './quarters';
 import { restedIn, restsOf } from './rests';
 import type { TurnedLane } from './turned-lane';
-
-/** Steps from nothing to all: one for each value of seven bits. */
-const STEPS = 127;
+import { CHOSEN } from './chosen';
 
 /** Calibrates encoders from a sweep: one turn to the right, one back. */
 export function calibrateTurns(job: SensorJob): Result<BankReport> {
@@ -29,7 +27,7 @@ export function calibrateTurns(job: SensorJob): Result<BankReport> {
       says: 'no encoder was turned by a step, with both of its contacts heard; turn it once round to the right, then back',
     });
   const calibration: TurnsCalibration = {
-    ...{ is: 'turns', steps: STEPS, ends: 'stop' },
+    ...{ is: 'turns', ...CHOSEN },
     lanes: measured.map((l) => l.record!),
     takes: job.takes.map((t) => t.id),
     method:
@@ -73,11 +71,21 @@ function turnedLane(take: Take, lane: Lane): TurnedLane {
     record:
       silent.length > 0 || steps === 0
         ? null
-        : { lane: lane.id, rests, leads: leadsFirst ? 'first' : 'second' },
+        : { lane: lane.id, rests, leads: leadsFirst ? 'first' : 'second', stepMs: stepMs(quarters, rests) },
     right: steps,
     back: Math.round((furthest - end) / each),
   };
 }
+
+/** From one rest to the next as it is turned, ms; a pause between two turns is none. */
+function stepMs(quarters: TurnedLane['quarters'], rests: readonly Phase[]): number {
+  const rested = quarters.filter(({ phase }) => rests.includes(phase));
+  const gaps = rested.slice(1).map(({ tUs }, i) => (tUs - rested[i].tUs) / 1000);
+  const typical = gaps.length > 0 ? quantile(gaps, 0.5) : LONGEST_STEP_MS;
+  return Math.min(LONGEST_STEP_MS, Math.max(SHORTEST_STEP_MS, Math.round(typical)));
+}
+/** Of a hand that turns. (Common practice, no source.) */
+const [SHORTEST_STEP_MS, LONGEST_STEP_MS] = [2, 500];
 
 /** Between two changes where it was turned fastest: p5, ms. */
 function fastestMs(quarters: TurnedLane['quarters']): number {

@@ -5,11 +5,13 @@ import {
   ArrayUnique,
   IsIn,
   IsInt,
+  IsNumber,
   IsString,
   Length,
   Max,
   Min,
 } from 'class-validator';
+import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
 import { ListOf } from '../../instrument/parts-of';
 
@@ -34,7 +36,12 @@ export class TurnsLane {
   rests!: Phase[];
   /** Whether turning it right makes its first contact lead, or its second. */
   @IsIn(['first', 'second']) leads!: 'first' | 'second';
+  /** From step to step as it is turned, ms: the median. */
+  @IsNumber(finite) @Min(2) @Max(500) stepMs!: number;
 }
+
+/** What a step counts at most where it is turned quickly. */
+export const ACCELERATIONS = [1, 2, 4, 8] as const;
 
 /** Knobs without an end. */
 export class TurnsCalibration extends Measured {
@@ -43,6 +50,10 @@ export class TurnsCalibration extends Measured {
   @IsInt() @Min(4) @Max(16384) steps!: number;
   /** What happens past the ends. */
   @IsIn(['stop', 'wrap']) ends!: 'stop' | 'wrap';
+  /** Within half of its own time from step to step a step counts two, within a quarter four, within an eighth eight; at most so many. */
+  @IsIn(ACCELERATIONS) accelerates!: (typeof ACCELERATIONS)[number];
+  /** Whether it has one value, or one for each scene. */
+  @IsIn(['one', 'scene']) values!: 'one' | 'scene';
   @ListOf(() => TurnsLane, 128, 1)
   lanes!: TurnsLane[];
 }

@@ -1,9 +1,10 @@
+import { ticksIn } from '../../engine/clock';
 import type { Parts } from '../../engine/image/parts';
 import type { Sensor } from '../../instrument/sensor';
 import { compileDerived } from '../derived-levels';
 import { measuredContacts } from '../lane-records';
 import type { Compiled, Inputs } from '../way';
-import { PHASES, type TurnsCalibration } from './calibration';
+import { ACCELERATIONS, PHASES, type TurnsCalibration } from './calibration';
 import { TURN_PORT, turnsLevel } from './lane-level';
 
 /** An encoder a lane, which derives a column: what it is turned to. */
@@ -20,7 +21,11 @@ export const compileTurns = (
     ({ record }) => turnsLevel(c, record.lane, TURN_PORT)!,
     ({ record, contacts: [first, second] }, into) =>
       parts.image.turns.push({
-        ...{ steps: c.steps, first, second, into },
+        ...{ steps: c.steps, quick: ticksIn((1000 * record.stepMs) / 2), first, second, into },
+        ...{
+          most: ACCELERATIONS.indexOf(c.accelerates),
+          kept: c.values === 'scene' ? parts.valuesOfScenes() : 0,
+        },
         rests: record.rests.reduce((mask, phase) => mask | (1 << PHASES.indexOf(phase)), 0),
         falling: record.leads === 'second' ? 1 : 0,
         wraps: c.ends === 'wrap' ? 1 : 0,

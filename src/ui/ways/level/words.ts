@@ -3,6 +3,8 @@ import { countAt } from '@/core/ways/level/lane-level';
 import { counted } from '@/core/units/counted';
 import type { WayWords } from '../way-words';
 
+const CREEP: Record<string, string> = { followed: 'is followed as it creeps', left: 'stays' };
+
 export const levelWords: WayWords<LevelCalibration> = {
   measured: ({ polarity, lanes }) => {
     if (lanes.length > 1) return { all: counted(lanes.length, 'lane'), short: counted(lanes.length, 'lane') };
@@ -12,6 +14,15 @@ export const levelWords: WayWords<LevelCalibration> = {
     return { all, short: `on ${countAt(level, on)}` };
   },
   shared: () => [],
+  choices: (c) =>
+    c.creep
+      ? [
+          {
+            ...{ is: 'pick', label: 'After presses its rest', value: c.creep, options: CREEP },
+            with: (creep: string) => ({ ...c, creep: creep as LevelCalibration['creep'] }),
+          },
+        ]
+      : [],
   columns: ['rest', 'on', 'reach'],
   lane: (c, lane) => {
     const own = c.lanes.find((l) => l.lane === lane);

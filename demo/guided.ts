@@ -1,7 +1,9 @@
 import { FrameQueue } from '@/board/board';
 import { PracticeBoard } from '@/board/practice';
-import { allContacts } from '@/core/instrument/access';
+import { allContacts, boardOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import type { Sensor } from '@/core/instrument/sensor';
+import { stepOf } from '@/core/ways/level/known/steps';
 import type { GuideEvent, GuideStep, KnownRest } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
@@ -48,6 +50,17 @@ export function guidedTakes(
     }
   }
   throw new Error(`guidedTakes: the run of ${sensorId} did not finish within ten minutes of playing`);
+}
+
+/** The takes of its guided run; and of known loads, where they give it units. */
+export function measuringTakes(instrument: Instrument, sensor: Sensor, seed: number): Take[] {
+  const takes = guidedTakes(instrument, sensor.id, seed);
+  const { known } = kindOf(sensor);
+  if (!known) return takes;
+  const report = workingsOf(sensor).calibrate({ board: boardOf(instrument, sensor), sensor, takes });
+  if (!report.ok || report.value.is !== 'level') throw new Error(`${sensor.id}: a level is required`);
+  const { rest } = report.value.lanes[0];
+  return [...takes, ...guidedTakes(instrument, sensor.id, seed, [stepOf(known)], rest)];
 }
 
 class Recorder {

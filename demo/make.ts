@@ -13,7 +13,7 @@ import { withFirstVoices } from '@/core/kinds/first-voices';
 import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import { DEFAULT_DYNAMICS, proposeResponse } from '@/core/shape/dynamics';
-import { guidedTakes } from './guided';
+import { measuringTakes } from './guided';
 import { cairn, sallow, wherry, wherryVoices } from './instruments';
 
 const SEED = 20261118;
@@ -24,7 +24,7 @@ const folder = path.dirname(process.argv[1]);
 function measured(instrument: Instrument): Instrument {
   const sensors = instrument.sensors.map((sensor) => {
     if (kindOf(sensor).way === null) return sensor;
-    const takes = guidedTakes(instrument, sensor.id, SEED).map((t) => ({
+    const takes = measuringTakes(instrument, sensor, SEED).map((t) => ({
       ...t,
       id: `${instrument.id}-${t.id}`,
     }));

@@ -42,11 +42,20 @@ export interface Detector {
   lastUs: number;
   /** When the level last was outside `end`. */
   outsideUs: number;
+  /** Since when, and where, the level has stood near rest but not there, while a gesture is open. */
+  stands: { sinceUs: number; level: number } | null;
+  /** The side on which it creeps back to rest after a gesture; 0: it is there. */
+  creeps: -1 | 0 | 1;
 }
 
 /** A swing past rest, straight after a gesture and under this share of it, is its spring-back, not another. */
 export const ECHO = 0.2;
 
+/** What is let go stands within this share of its peak, moving by less than that share in `gapUs`: a soft material creeps the rest of the way. (Common practice, no source.) */
+const LET_GO = 0.15;
+const STANDS = 0.03;
+/** Creep is followed with this time constant, µs. */
+const CREEP_US = 50_000;
 /** Rest is followed with this time constant while nobody plays. */
 const FOLLOW_US = 2_000_000;
 
@@ -79,16 +88,19 @@ export function startDetector(settings: DetectorSettings): Detector {
     sum: 0,
     lastUs: 0,
     outsideUs: 0,
+    stands: null,
+    creeps: 0,
   };
 }
 
 /** Takes one sample. @returns the gesture that it ended, or null */
 export function detect(d: Detector, tUs: number, count: number): Gesture | null {
   smooth(d, count);
-  const away = d.level - d.rest;
   const { begin, end, gapUs } = d.settings;
   const elapsed = d.filled === 1 ? 0 : tUs - d.lastUs;
   d.lastUs = tUs;
+  if (d.creeps !== 0 && !d.open && creepsBack(d, elapsed)) return null;
+  const away = d.level - d.rest;
   if (Math.abs(away) > end) d.outsideUs = tUs;
   if (!d.open) {
     if (Math.abs(away) > begin) d.open = opened(tUs, count, away);
@@ -101,9 +113,48 @@ export function detect(d: Detector, tUs: number, count: number): Gesture | null 
     gesture.peak = count;
     gesture.peakUs = tUs;
   }
-  if (!turned && tUs - d.outsideUs < gapUs) return null;
+  const atRest = tUs - d.outsideUs >= gapUs;
+  const letGoUs = turned || atRest ? null : letGo(d, gesture, tUs);
+  if (letGoUs !== null) {
+    d.open = null;
+    d.creeps = gesture.sign;
+    const done = ended(d, { ...gesture, toUs: letGoUs });
+    d.rest = d.level;
+    return done;
+  }
+  if (!turned && !atRest) return null;
   d.open = turned ? opened(tUs, count, away) : null;
   return ended(d, { ...gesture, toUs: turned ? tUs : d.outsideUs });
+}
+
+/** Whether what was played has been let go, though it is not at rest: it stands near it. @returns since when, µs */
+function letGo(d: Detector, { peak }: Gesture, tUs: number): number | null {
+  const { begin, gapUs } = d.settings;
+  const strength = Math.abs(peak - d.rest);
+  if (Math.abs(d.level - d.rest) > LET_GO * strength) {
+    d.stands = null;
+    return null;
+  }
+  if (!d.stands || Math.abs(d.level - d.stands.level) > begin + STANDS * strength)
+    d.stands = { sinceUs: tUs, level: d.level };
+  if (tUs - d.stands.sinceUs < gapUs) return null;
+  const { sinceUs } = d.stands;
+  d.stands = null;
+  return sinceUs;
+}
+
+/** Follows what creeps back to rest. @returns whether that is all that happens */
+function creepsBack(d: Detector, elapsedUs: number): boolean {
+  const { rest, end } = d.settings;
+  if ((d.level - rest) * d.creeps <= end) {
+    d.creeps = 0;
+    d.rest = rest;
+    return false;
+  }
+  const away = d.level - d.rest;
+  if (away * d.creeps > 0) return false;
+  d.rest += away * Math.min(1, elapsedUs / CREEP_US);
+  return true;
 }
 
 /** @returns null for a knock, and for a rebound */

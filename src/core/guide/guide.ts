@@ -20,6 +20,8 @@ export interface GuideView {
   peaks: { tUs: number; count: number }[];
   /** Gestures so far of each lane, in the sensor's order; null where there is one lane, or stillness counts. */
   lanes: number[] | null;
+  /** The lane whose turn it is, where they go one after another. */
+  turn?: number;
   /** Level of rest, counts; null before it is known. */
   rest: number | null;
   /** A word on what went wrong, or null. */

@@ -23,7 +23,7 @@ export interface MovedPart {
   /** How its roles are played, where it is measured by them. */
   dynamics?: Dynamics;
   bothSides?: boolean;
-  /** Known loads, shares of a comfortable most, where they are asked for; of one lane. */
+  /** Known loads, shares of a comfortable most, where they are asked for. */
   loads?: readonly number[];
   /** How far it gives under a hand that stays, share of where it is moved to, and in which time constant it gives and comes back, µs. */
   creep?: { share: number; us: number };
@@ -58,7 +58,7 @@ function handsOf(
   lanes: number,
 ): Hands | null {
   if (dynamics && lanes === 1) return strokes(new StrokePlayer(seed, dynamics, bothSides, loads));
-  if (dynamics) return new LaneHands(seed, lanes, dynamics, bothSides);
+  if (dynamics) return new LaneHands(seed, lanes, dynamics, bothSides, loads);
   return stays ? new SweepPlayer(seed, lanes) : null;
 }
 

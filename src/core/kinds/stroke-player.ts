@@ -1,12 +1,9 @@
 import { random, type Random } from '../signal/random';
 import type { Role } from '../signal/take';
+import { laidOn } from './laid-on';
 
 /** How strongly each role is played, share of a comfortable loudest, and how evenly (σ). */
 export type Dynamics = Partial<Record<Role, { strength: number; spread: number }>>;
-
-/** How long a known load lies, and until it lies, µs. */
-const LOAD_US = 1_300_000;
-const LAID_US = 200_000;
 
 /** One stroke with the rest after it. Times in µs. */
 interface Stroke {
@@ -53,19 +50,12 @@ export class StrokePlayer {
   /** Strength that the player wants now. */
   wants(tUs: number): number {
     if (this.hand !== null) return this.hand;
-    if (this.role === 'weights' && tUs >= this.waitUntilUs) return this.laidOn(tUs - this.waitUntilUs);
+    if (this.role === 'weights' && tUs >= this.waitUntilUs) return laidOn(this.loads, tUs - this.waitUntilUs);
     const dynamics = this.role && this.dynamics[this.role];
     if (!dynamics || tUs < this.waitUntilUs) return 0;
     if (!this.stroke || tUs >= this.stroke.startUs + length(this.stroke))
       this.stroke = this.next(tUs, dynamics);
     return shape(this.stroke, tUs - this.stroke.startUs);
-  }
-
-  /** Each load lies for a while, and moves to the next one; after the last all is lifted. @param sinceUs since the first */
-  private laidOn(sinceUs: number): number {
-    const at = Math.floor(sinceUs / LOAD_US);
-    const [before, now] = [this.loads[at - 1] ?? 0, this.loads[at] ?? 0];
-    return before + (now - before) * Math.min(1, (sinceUs - at * LOAD_US) / LAID_US);
   }
 
   private next(startUs: number, { strength, spread }: { strength: number; spread: number }): Stroke {

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { BankReport } from '@/core/calibrate/report';
+import type { LaneReading } from '@/core/calibrate/report';
 import type { Lane, Sensor } from '@/core/instrument/sensor';
 import { noteName } from '@/core/midi/words';
 import { useChoice, useSession } from '../hooks/use-session';
@@ -10,11 +10,11 @@ import { SortedTable, type SortedColumn } from '../parts/sorted-table';
 import { laneColumns, type LaneColumn } from './bank-words';
 
 /** A row a lane, with what was read of it; a press on a lane looks at it alone. */
-export function BankTable({ sensor, report }: { sensor: Sensor; report: BankReport | null }) {
+export function BankTable({ sensor, lanes }: { sensor: Sensor; lanes: readonly LaneReading[] | null }) {
   const { choice } = useSession();
   const chosen = useChoice((c) => c.lane);
   const columns = useMemo((): SortedColumn<Lane>[] => {
-    const own = laneColumns(sensor, report?.readings.lanes ?? null);
+    const own = laneColumns(sensor, lanes);
     const isWhole = ({ of }: LaneColumn) => sensor.lanes.every((l) => Number.isInteger(of(l.id) ?? 0));
     if (own.length === 0) return [];
     return [
@@ -36,7 +36,7 @@ export function BankTable({ sensor, report }: { sensor: Sensor; report: BankRepo
         };
       }),
     ];
-  }, [sensor, report, choice]);
+  }, [sensor, lanes, choice]);
   if (columns.length === 0) return null;
   return (
     <div className={styles.table}>

@@ -35,6 +35,8 @@ const HEADS: Record<string, [head: string, term?: TermId]> = {
   on: ['on, from rest', 'threshold'],
   off: ['off, from rest', 'threshold'],
   full: ['full, from rest', 'reach'],
+  reach: ['reach, from rest', 'reach'],
+  missed: ['soft missed'],
   softest: ['softest'],
   onSigmas: ['on, σ', 'σ'],
   signalToNoise: ['signal, σ', 'σ'],

@@ -98,7 +98,7 @@ export function CalibrateBank() {
       </div>
       <LaneStrip sensor={sensor} height={72} />
       {picture && <PictureChart picture={picture} />}
-      <BankTable sensor={sensor} report={bank} />
+      <BankTable sensor={sensor} lanes={bank?.readings.lanes ?? null} />
       <div className={styles.foot}>
         {care !== '' && <Care>{care}</Care>}
         {!readOnly && <BringTakes sensor={sensor} />}

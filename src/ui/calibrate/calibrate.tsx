@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useKey } from '../hooks/use-key';
 import { choiceOf } from '@/core/ways/level/choice';
 import { stepOf } from '@/core/ways/level/known/steps';
-import { laneReport } from '@/core/ways/level/report';
+import { laneReport, levelLanes } from '@/core/ways/level/report';
 import type { Cure } from '@/core/findings/finding';
 import { stepsWithout, type GuideStep } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
@@ -31,6 +31,8 @@ const BeforeTakes = dynamic(() => import('./before-takes').then((m) => m.BeforeT
 const BringTakes = dynamic(() => import('./bring-takes').then((m) => m.BringTakes));
 /** And what is drawn where known loads were laid on. */
 const PictureChart = dynamic(() => import('./picture-chart').then((m) => m.PictureChart));
+/** And for lanes beside each other. */
+const BankTable = dynamic(() => import('./bank-table').then((m) => m.BankTable));
 /** Loaded for the first bank that is looked at: a level needs none of it. */
 const CalibrateBank = dynamic(() => import('./calibrate-bank').then((m) => m.CalibrateBank));
 
@@ -78,7 +80,7 @@ function CalibrateLevel() {
   const restKnown = useLive((s) => report !== null || Boolean(s.rest[column]));
   const { steps, known: loads } = kindOf(sensor);
   // Known loads are no part of a run: they are laid on where units are wanted.
-  const all = loads && sensor.lanes.length === 1 ? [...steps, stepOf(loads)] : steps;
+  const all = loads ? [...steps, stepOf(loads)] : steps;
   const have = standingOf(takes).map((t) => t.role);
   const missing = stepsWithout(steps, have);
   const goesOn = restKnown && have.length > 0 && missing.length > 0 && (waits || !shown);
@@ -161,6 +163,9 @@ function CalibrateLevel() {
           {report.pictures.map((picture) => (
             <PictureChart key={picture.title} picture={picture} />
           ))}
+          {sensor.lanes.length > 1 && (
+            <BankTable sensor={sensor} lanes={sensorReport ? levelLanes(sensorReport) : null} />
+          )}
         </>
       ) : (
         <BeforeTakes sensor={sensor} column={column} />

@@ -12,6 +12,8 @@ import { sidesOf } from '../parts/sides';
 import { Term } from '../parts/term';
 import { perHourWords, quietWords, sentence } from '../parts/words';
 
+/** Loaded where something can be chosen. */
+const WayChoices = dynamic(() => import('./way-choices').then((m) => m.WayChoices));
 /** Loaded where known loads were laid on. */
 const KnownReading = dynamic(() => import('./known-reading').then((m) => m.KnownReading));
 
@@ -95,6 +97,7 @@ export function CalibrationReading({
         <Term is="reach">Reach</Term> {at(up.reach)}
         {down && ` ${outward}, ${at(down.reach, 'down')} ${inward}`}: your loud playing and 5 %.
       </Reading>
+      {sensor.calibration && <WayChoices sensor={sensor} calibration={sensor.calibration} />}
       {report?.readings.known && <KnownReading known={report.readings.known} />}
       {report && <Findings findings={report.findings} act={act} />}
     </>

@@ -1,7 +1,8 @@
 import type { GuideView } from '@/core/guide/guide';
-import type { Sensor } from '@/core/instrument/sensor';
+import type { Lane, Sensor } from '@/core/instrument/sensor';
 import { factsOf } from '@/core/kinds/facts';
 import { kindOf } from '@/core/kinds/registry';
+import { noteName } from '@/core/midi/words';
 import { KPA_PER } from '@/core/parts/formulas';
 import { GUIDED_PRESSURES, GUIDED_WEIGHTS } from '@/core/ways/level/known/steps';
 import { GUIDED_PLACES } from '@/core/ways/place/steps';
@@ -98,11 +99,20 @@ function lanePrompt(role: Role, verb: string): { says: string; under: string } {
   return { says: `${verb} each one as you usually play.`, under };
 }
 
+/** As it stands on the map of lanes. */
+const laneWord = ({ id, note }: Lane): string => (note === undefined ? id : noteName(note));
+
 /** The known load that is next. */
 function loadPrompt(sensor: Sensor, view?: GuideView): { says: string; under: string } {
   const pressures = kindOf(sensor).known === 'pressures';
   const loads: readonly number[] = pressures ? GUIDED_PRESSURES : GUIDED_WEIGHTS;
-  const load = loads[Math.min(view?.done ?? 0, loads.length - 1)];
+  const { lanes = null, turn = 0, done = 0 } = view ?? {};
+  const load = loads[Math.min(lanes ? lanes[turn] : done, loads.length - 1)];
+  if (lanes)
+    return {
+      says: `${laneWord(sensor.lanes[turn])}: have ${load} g on it.`,
+      under: 'In all; a millilitre of water is a gram. Up and down again, then the next one.',
+    };
   return pressures
     ? {
         says: `Hold it at ${load} kPa.`,

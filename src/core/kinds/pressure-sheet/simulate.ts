@@ -18,7 +18,7 @@ export function simulatedPressureSheet(sensor: Sensor, board: Board, seed: numbe
     stays: false,
     noise: 0.0008,
     followsUs: 18_000,
-    creep: { share: 0.04, us: 1_500_000 },
+    creep: { share: 0.004, us: 1_500_000 },
     dynamics: PRESSED,
     loads: weightsOf(LOUDEST_N),
   });

@@ -1,6 +1,6 @@
 import { LaneGuide } from '../../guide/lane-guide';
 import type { GuidedRun, GuideStep, KnownRest } from '../../guide/guide';
-import { oneLevelGuide } from './one-level-guide';
+import { LoadGuide } from './known/guide';
 import { LevelDetector } from './lane-detector';
 import { LEVEL_BANK_STEPS } from './steps';
 
@@ -11,8 +11,8 @@ export function levelBankGuide(
   rateHz: number,
   known: KnownRest | null = null,
 ): GuidedRun {
-  if (lanes === 1 && known && steps.some(({ role }) => role === 'weights'))
-    return oneLevelGuide(steps, lanes, rateHz, known);
+  const loads = steps.find(({ role }) => role === 'weights');
+  if (loads) return new LoadGuide(loads, known, lanes);
   const [rest] = LEVEL_BANK_STEPS;
   const all = steps[0]?.gestures === null ? steps : [rest, ...steps];
   const detectors: LevelDetector[] = Array.from({ length: lanes }, () => new LevelDetector(() => detectors));

@@ -6,6 +6,7 @@ import type { Bleed, LevelJob } from './report';
 import type { LevelTake, PlayedTake } from '../../calibrate/played-take';
 import { chatterFreeThresholds } from './raise-on-threshold';
 import { singlesOf } from './chatter';
+import { leftAfter } from './creep-between';
 import { distancesOf } from '../../calibrate/distances';
 import { holdOffFor } from './hold-off';
 import { reachOf } from './reach';
@@ -28,7 +29,8 @@ export interface CalibratedSide {
   thresholds: Thresholds;
   /** Counts that "on" was raised by against chatter, over the lowest that noise allows. */
   raisedBy: number;
-  /** Whether thresholds were raised over other lanes' crosstalk. */
+  /** Whether thresholds were raised over what creeps back after gestures, and over other lanes' crosstalk. */
+  overCreep: boolean;
   overBleeds: boolean;
   /** Least time that the gate stays open, and then closed, ms. */
   holdOffMs: number;
@@ -67,10 +69,12 @@ export function calibrateSide(
   );
   if (!lowest || !loudest) return null;
   const free = chatterFreeThresholds(lowest, side, played, whole, sign, peaks());
-  const thresholds = overBleeds(
-    free,
+  const away = (count: number) => sign * (count - whole);
+  const overCreep = overStrays(free, side, played.flatMap(leftAfter).map(away), peaks());
+  const thresholds = overStrays(
+    overCreep,
     side,
-    bleeds.map(({ peak }) => sign * (peak - whole)),
+    bleeds.map(({ peak }) => away(peak)),
     peaks(),
   );
   const p95 = Math.round(quantile(loudest, 0.95));
@@ -85,7 +89,8 @@ export function calibrateSide(
     side,
     thresholds,
     raisedBy: free.on - lowest.on,
-    overBleeds: thresholds !== free,
+    overCreep: overCreep !== free,
+    overBleeds: thresholds !== overCreep,
     holdOffMs,
     leftOut,
     reach,
@@ -93,21 +98,21 @@ export function calibrateSide(
   };
 }
 
-/** Clear of a neighbour's crosstalk by so many σ: "off", so that a note ends while the neighbour is held, then "on". */
+/** Clear of it by so many σ: "off", so that a note ends while a neighbour is held, or though it creeps; then "on". */
 const OFF_CLEAR_SIGMAS = 2;
 const ON_CLEAR_SIGMAS = 6;
 
 /**
- * Raises both thresholds over what other lanes' playing moves this one by, where its own gestures all go further than that;
- * else they stay, and the finding says so. @param bleeds, peaks distances
+ * Raises both thresholds over where it lies though nobody plays it, where its own gestures all go further than that; else they
+ * stay. @param strays, peaks distances
  */
-function overBleeds(
+function overStrays(
   found: Thresholds,
   side: RestSide,
-  bleeds: readonly number[],
+  strays: readonly number[],
   peaks: readonly number[],
 ): Thresholds {
-  const most = bleeds.reduce((a, b) => Math.max(a, b), 0);
+  const most = strays.reduce((a, b) => Math.max(a, b), 0);
   const off = Math.ceil(most + OFF_CLEAR_SIGMAS * side.noise);
   const on = Math.ceil(most + ON_CLEAR_SIGMAS * side.noise) + 1;
   if (most < found.off || on >= Math.min(side.room, extremesOf(peaks).least)) return found;

@@ -69,6 +69,7 @@ export function calibrateLevel(
     level,
     takes: job.takes.map((t) => t.id),
     raisedBy,
+    overCreep: up.overCreep || (down?.overCreep ?? false),
     overBleeds: up.overBleeds || (down?.overBleeds ?? false),
     readings,
     findings: bySeverity([

@@ -25,15 +25,28 @@ export function creepBetween(played: readonly PlayedTake[], noise: number): numb
   return slopes.length > 0 ? round(median(slopes), 2) : 0;
 }
 
-function slopesOf({ tUs, counts }: PlayedTake, fromUs: number, toUs: number, noise: number): number[] {
+/** Where it lies once a gesture is over, and the next has not begun, counts; one a gesture that leaves time for it. */
+export function leftAfter(take: PlayedTake): number[] {
+  return take.gestures.flatMap(({ toUs }, i) => {
+    const from = toUs + AFTER_US;
+    const next = take.gestures[i + 1]?.fromUs ?? Infinity;
+    const own = within(take, from, Math.min(next - BEFORE_US, from + LEFT_US));
+    return own.length > 0 ? [median(own)] : [];
+  });
+}
+/** For so long, µs. */
+const LEFT_US = 100_000;
+
+function within({ tUs, counts }: PlayedTake, fromUs: number, toUs: number): number[] {
+  const own: number[] = [];
+  for (let i = 0; i < tUs.length; i++) if (tUs[i] >= fromUs && tUs[i] < toUs) own.push(counts[i]);
+  return own;
+}
+
+function slopesOf(take: PlayedTake, fromUs: number, toUs: number, noise: number): number[] {
   if (toUs - fromUs < SHORTEST_US) return [];
-  const within = (from: number, to: number): number[] => {
-    const own: number[] = [];
-    for (let i = 0; i < tUs.length; i++) if (tUs[i] >= from && tUs[i] < to) own.push(counts[i]);
-    return own;
-  };
   const part = END * (toUs - fromUs);
-  const [first, last] = [within(fromUs, fromUs + part), within(toUs - part, toUs)];
+  const [first, last] = [within(take, fromUs, fromUs + part), within(take, toUs - part, toUs)];
   if (first.length === 0 || last.length === 0) return [];
   const by = Math.abs(mean(last) - mean(first));
   const error = noise * Math.sqrt(1 / first.length + 1 / last.length);

@@ -1,3 +1,4 @@
+import type { LaneReading } from '../../calibrate/report';
 import type { Picture } from '../../calibrate/picture';
 import type { LevelTake, PlayedGestures, PlayedTake } from '../../calibrate/played-take';
 import type { LevelCalibration } from './calibration';
@@ -69,7 +70,8 @@ export interface LaneReport {
   takes: string[];
   /** Counts that "on" was raised by against chatter; the side that needed more. */
   raisedBy: number;
-  /** Whether thresholds were raised over other lanes' crosstalk. */
+  /** Whether thresholds were raised over what creeps back after gestures, and over other lanes' crosstalk. */
+  overCreep: boolean;
   overBleeds: boolean;
   readings: LevelReadings;
   findings: Finding[];
@@ -96,6 +98,17 @@ export interface LevelReport {
 /** The report of one lane, or null. @param lane its id */
 export const laneReport = (report: LevelReport | null, lane: string): LaneReport | null =>
   report?.lanes.find((l) => l.level.lane === lane) ?? null;
+
+/** Lanes beside each other: distances in counts; and newtons at reach, where it was weighed. */
+export const levelLanes = ({ lanes }: LevelReport): LaneReading[] =>
+  lanes.map(({ level: { lane, rest, noise, up }, readings, played }) => ({
+    lane,
+    gestures: played.reduce((sum, { gestures }) => sum + gestures.length, 0),
+    numbers: {
+      ...{ rest: Math.round(rest), noise, on: up.on, reach: up.reach, missed: readings.missedSoft.missed },
+      ...(readings.known && { [`${readings.known.unit} at reach`]: readings.known.atReach }),
+    },
+  }));
 
 /** How far a lane moved because another one was played. */
 export interface Bleed {

@@ -3,8 +3,11 @@ import type { Finding } from '../../findings/finding';
 import type { Lane } from '../../instrument/sensor';
 import { ok, refuse, type Result } from '../../result';
 import { columnOf, type Take } from '../../signal/take';
+import { median } from '../../signal/quantile';
 import { withoutBleeds } from './bleed';
 import { calibrateLevel } from './calibrate';
+import { laneOutliers } from './findings/lane-outliers';
+import { loadsAlone } from './known/loaded-alone';
 import { LEVEL_BANK_STEPS } from './steps';
 import { playLane, type PlayedLane } from './played-lane';
 import { DEFAULT_PHANTOMS_PER_HOUR } from '../../calibrate/thresholds';
@@ -27,8 +30,9 @@ export function calibrateSensorLevel(
   progress?: (share: number) => void,
   { loads = 'weights', creeps = false }: LevelPart = {},
 ): Result<LevelReport> {
+  const all = withLoadsAlone(job);
   const recorded = job.sensor.lanes.flatMap((lane) => {
-    const takes = job.takes.filter((t) => t.channels.includes(lane.column ?? ''));
+    const takes = all.filter((t) => t.channels.includes(lane.column ?? ''));
     return takes.length > 0 ? [{ lane, takes }] : [];
   });
   if (recorded.length === 0)
@@ -56,7 +60,22 @@ export function calibrateSensorLevel(
     }
   }
   if (reports.length === 0 && refused && !refused.ok) return refused;
+  left.push(...laneOutliers(reports, job.sensor.id));
   return together(reports, left, job.phantomsPerHour ?? DEFAULT_PHANTOMS_PER_HOUR, creeps);
+}
+
+/** Its takes; in those of known loads each lane moves by what lies on itself. */
+function withLoadsAlone({ sensor, takes }: SensorJob): readonly Take[] {
+  const rest = takes.find(({ role }) => role === 'rest');
+  if (!rest || rest.tUs.length === 0) return takes;
+  const rests = new Map(
+    sensor.lanes.flatMap(({ column }) =>
+      column !== undefined && rest.channels.includes(column)
+        ? [[column, median(Array.from(columnOf(rest, column)))] as const]
+        : [],
+    ),
+  );
+  return takes.map((take) => (take.role === 'weights' ? loadsAlone(take, rests) : take));
 }
 
 /** Soft gestures that the guide asks of each lane of several. */
@@ -155,6 +174,9 @@ function methodOf(limit: number, reports: readonly LaneReport[]): string {
       : raised.length === 0
         ? []
         : [` On then raised on ${counted(raised.length, 'lane')}, so that the gate opens once a gesture.`];
-  const over = reports.some((r) => r.overBleeds) ? [' Both over what other lanes move a lane by.'] : [];
+  const over = [
+    ...(reports.some((r) => r.overCreep) ? [' Both over where it creeps back from after a gesture.'] : []),
+    ...(reports.some((r) => r.overBleeds) ? [' Both over what other lanes move a lane by.'] : []),
+  ];
   return `Rest: median. Noise: 1.4826 × MAD. On: lowest count with under ${limit} phantom notes an hour, 6 σ or more above rest; off: 4 σ below it.${[...by, ...over].join('')} Hold-off: one and a half times the slowest passage of the gate. Reach: p95 of loud peaks plus 5 %.`;
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { random } from '../../../signal/random';
 import type { Role, Take } from '../../../signal/take';
 import { calibrateSensorLevel } from '../sensor-level';
+import { LoadGuide } from './guide';
 
 /* A pad and a gauge by formula, apart from the practice board: Rs = K · F^(−n) in a divider (maker's handbook 4.4), volts = supply × (a · P + b) (4.3). */
 
@@ -157,5 +158,65 @@ describe('known pressures', () => {
       false,
       true,
     ]);
+  });
+});
+
+describe('known weights on several lanes, one after another', () => {
+  const ids = ['a', 'b', 'c'];
+  const PADS = ids.map((_, i) => ({ ...PLAIN, ratio: [0.8, 1.2, 2][i], exponent: [0.7, 0.9, 1][i] }));
+  /** Each lane's own take, one after another, on all columns; a neighbour reads this share of what is moved. */
+  function together(bleed: number): Take[] {
+    const alone = PADS.map((pad, lane) =>
+      // Each lies for 1.4 s or more.
+      heldTake(
+        'w',
+        'weights',
+        UP_AND_DOWN.flatMap((g) => [g, g]),
+        false,
+        (grams) => shareOf(pad, grams * G),
+        40 + lane,
+      ),
+    );
+    const rests = PADS.map((pad) => Math.round(2 ** BITS * shareOf(pad, 0)));
+    const rows = alone.flatMap(({ counts }, lane) =>
+      Array.from(counts, (count) =>
+        rests.map((rest, i) => (i === lane ? count : Math.round(rest + bleed * (count - rests[lane])))),
+      ),
+    );
+    const still = Array.from({ length: 3000 }, () => rests);
+    const take = (id: string, role: Role, frames: number[][], more: Partial<Take> = {}): Take => ({
+      ...{ id, role, channels: ids, ...more },
+      tUs: Float64Array.from(frames, (_, i) => 1000 * i),
+      counts: Uint16Array.from(frames.flat()),
+    });
+    return [take('r', 'rest', still), take('w', 'weights', rows, { weights: UP_AND_DOWN })];
+  }
+  it.each([0, 0.15])('give each its own law, whatever its neighbours read of it: %f of it', (bleed) => {
+    const lanes = ids.map((id) => ({ id, column: id }));
+    const sensor = { id: 'sheet', name: 'Sheet', kind: 'pressure-sheet', lanes };
+    const report = calibrateSensorLevel({ board: { bits: BITS }, sensor, takes: together(bleed) });
+    if (!report.ok) throw new Error(report.faults[0].says);
+    report.value.calibration.lanes.forEach(({ force }, i) => {
+      expect(Math.abs(force!.exponent / PADS[i].exponent - 1)).toBeLessThan(0.04);
+      expect(Math.abs(force!.ratio / PADS[i].ratio - 1)).toBeLessThan(0.04);
+    });
+  });
+  it('are guided lane by lane, and count once each on its own lane alone', () => {
+    const [, { counts, tUs }] = together(0.15);
+    const guide = new LoadGuide({ role: 'weights', gestures: UP_AND_DOWN.length, seconds: null }, null, 3);
+    const said: string[] = [];
+    const turns: number[] = [];
+    // Its pause, at rest, then the take; hands off at the end.
+    const at = (i: number) => Array.from(counts.subarray(3 * i, 3 * i + 3));
+    for (let i = -1500; i < tUs.length + 1500; i++) {
+      const row = i < 0 ? at(0) : at(Math.min(i, tUs.length - 1));
+      said.push(...guide.feed(1000 * (i + 1500), row).map((e) => e.is));
+      const { turn, lanes } = guide.view();
+      if (turns.at(-1) !== turn!) turns.push(turn!);
+      expect(lanes).toHaveLength(3);
+    }
+    expect(guide.view().lanes).toEqual([7, 7, 7]);
+    expect(turns.slice(0, 3)).toEqual([0, 1, 2]);
+    expect(said).toEqual(['take-begins', 'take-ends', 'finished']);
   });
 });

@@ -611,7 +611,7 @@ describe('GET', () => {
       i.takes.length,
     ]);
     expect(told).toEqual([
-      ['Wherry', 19],
+      ['Wherry', 21],
       ['Cairn', 12],
       ['Sallow', 7],
     ]);

@@ -15,6 +15,8 @@ export interface Axis {
   unit: string;
   /** Logarithmic from here on; what lies below is drawn at it. */
   logFrom?: number;
+  /** What stands at 0, 1, 2 … instead of numbers. */
+  names?: readonly string[];
 }
 
 export interface PictureLine {
@@ -23,6 +25,8 @@ export interface PictureLine {
   points: [x: number, y: number][];
   /** Whether they are shown as dots; a line else. */
   dots?: boolean;
+  /** Whether each two of its points are the ends of a bar. */
+  bars?: boolean;
   /** Whether it is predicted, not measured: it is drawn dashed. */
   predicted?: boolean;
 }

@@ -160,12 +160,12 @@ function CalibrateLevel() {
             </span>
           </div>
           <TradeChart trade={report.trade.up} level={shown} move={move} />
-          {report.pictures.map((picture) => (
-            <PictureChart key={picture.title} picture={picture} />
-          ))}
           {sensor.lanes.length > 1 && (
             <BankTable sensor={sensor} lanes={sensorReport ? levelLanes(sensorReport) : null} />
           )}
+          {report.pictures.map((picture) => (
+            <PictureChart key={picture.title} picture={picture} />
+          ))}
         </>
       ) : (
         <BeforeTakes sensor={sensor} column={column} />

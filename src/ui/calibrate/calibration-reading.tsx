@@ -97,7 +97,9 @@ export function CalibrationReading({
         <Term is="reach">Reach</Term> {at(up.reach)}
         {down && ` ${outward}, ${at(down.reach, 'down')} ${inward}`}: your loud playing and 5 %.
       </Reading>
-      {sensor.calibration && <WayChoices sensor={sensor} calibration={sensor.calibration} />}
+      {sensor.calibration && 'creep' in sensor.calibration && (
+        <WayChoices sensor={sensor} calibration={sensor.calibration} />
+      )}
       {report?.readings.known && <KnownReading known={report.readings.known} />}
       {report && <Findings findings={report.findings} act={act} />}
     </>

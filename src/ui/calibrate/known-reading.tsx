@@ -10,7 +10,7 @@ export function KnownReading({
   known: KnownReadings;
 }) {
   const percent = (share: number) => `${(100 * Math.max(0.001, share)).toFixed(share < 0.095 ? 1 : 0)} %`;
-  const within = unit === 'N' ? percent(residual) : `${residual.toFixed(2)} kPa`;
+  const within = unit === 'N' ? percent(residual) : `${Math.max(0.01, residual).toFixed(2)} kPa`;
   return (
     <Reading
       label={unit === 'N' ? 'Reach in newtons' : 'Reach as a pressure'}

@@ -10,6 +10,7 @@ import {
   PointElement,
   type ChartData,
   type ChartOptions,
+  type Plugin,
 } from 'chart.js';
 import Annotation from 'chartjs-plugin-annotation';
 import { useMemo } from 'react';
@@ -20,7 +21,10 @@ import { useColours, type Colours } from '../parts/colours';
 import { grouped } from '../parts/words';
 import styles from './calibrate.module.css';
 
-Chart.register(Legend, LineController, LineElement, LinearScale, LogarithmicScale, PointElement, Annotation);
+Chart.register(LineController, LineElement, LinearScale, LogarithmicScale, PointElement, Annotation);
+
+/** Of this chart alone: registered, it would stand above every other. Its type is that of a legend of any chart. */
+const LEGEND = [Legend as Plugin<'line'>];
 
 /** A judgement of a lane: what was measured firm, what is predicted dashed, what was chosen as a line with its word. */
 export function PictureChart({ picture }: { picture: Picture }) {
@@ -38,7 +42,7 @@ export function PictureChart({ picture }: { picture: Picture }) {
         </span>
       </div>
       <div className={styles.still} role="img" aria-label={`${picture.title}: ${chosen}`}>
-        <ChartView role="presentation" type="line" data={data} options={options} />
+        <ChartView role="presentation" type="line" data={data} options={options} plugins={LEGEND} />
       </div>
     </section>
   );
@@ -54,12 +58,15 @@ function tickWords(v: number, logFrom: number | undefined): string | null {
 function dataOf({ lines, y: { logFrom = -Infinity } }: Picture, c: Colours): ChartData<'line'> {
   const inks = [c.ink, c.live, c.place, c.press];
   return {
-    datasets: lines.map(({ name, points, dots, predicted }, i) => ({
+    datasets: lines.map(({ name, points, dots, bars, predicted }, i) => ({
       label: name,
-      data: points.map(([x, y]) => ({ x, y: Math.max(logFrom, y) })),
-      borderColor: inks[i % inks.length],
-      backgroundColor: inks[i % inks.length],
-      borderWidth: dots ? 0 : 2.2,
+      data: points.flatMap(([x, y], k) => {
+        const at = { x, y: Math.max(logFrom, y) };
+        return bars && k % 2 === 1 ? [at, GAP] : [at];
+      }),
+      borderColor: bars ? c.line : inks[i % inks.length],
+      backgroundColor: bars ? c.line : inks[i % inks.length],
+      borderWidth: dots ? 0 : bars ? BAR_PX : 2.2,
       showLine: !dots,
       pointRadius: dots ? 3.5 : 0,
       pointStyle: dots ? 'circle' : 'line',
@@ -68,9 +75,13 @@ function dataOf({ lines, y: { logFrom = -Infinity } }: Picture, c: Colours): Cha
   };
 }
 
+/** How thick a bar is, px; and what parts one from the next. */
+const BAR_PX = 14;
+const GAP = { x: NaN, y: NaN };
+
 function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'line'> {
   const font = { family: READING_FACE, size: 13 };
-  const scale = ({ label, unit, logFrom }: Axis) => ({
+  const scale = ({ label, unit, logFrom, names }: Axis) => ({
     ...(logFrom === undefined ? { type: 'linear' as const } : { type: 'logarithmic' as const, min: logFrom }),
     grid: { color: c.faint },
     border: { color: c.line },
@@ -79,11 +90,13 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
       color: c.soft,
       font,
       maxTicksLimit: 8,
-      callback: (v: string | number) => tickWords(Number(v), logFrom),
+      ...(names && { stepSize: 1 }),
+      callback: (v: string | number) => (names ? (names[Number(v)] ?? '') : tickWords(Number(v), logFrom)),
     },
+    ...(names && { min: -1, max: names.length }),
     title: {
       display: true,
-      text: `${label}, ${unit}`,
+      text: unit === '' ? label : `${label}, ${unit}`,
       color: c.soft,
       font: { family: WORD_FACE, size: 13 },
     },

@@ -5,7 +5,7 @@ import { useForm } from 'react-hook-form';
 import type { Result } from '@/core/result';
 import { readNumber } from '@/core/units/typed-number';
 import { Field } from './field';
-import { typedResolver, type Typed } from './typed';
+import { refusalOf, type Typed } from './typed';
 
 interface Props {
   label: string;
@@ -40,10 +40,9 @@ export function NumberField(props: Props) {
     () => ({ low, high, whole, unit, words, read: read ?? ((typed: string) => readNumber(typed, unit)) }),
     [low, high, whole, unit, words, read],
   );
-  const resolver = useMemo(() => typedResolver(limits), [limits]);
   // What is refused does not take the focus back: the page's keys go on.
   const form = useForm<Typed>({
-    ...{ resolver, values: { typed: shown } },
+    values: { typed: shown },
     ...{ reValidateMode: 'onSubmit', shouldFocusError: false },
   });
   const { register, handleSubmit, setValue, getValues, clearErrors, formState } = form;
@@ -77,7 +76,10 @@ export function NumberField(props: Props) {
     ArrowUp: (e) => by(e, 1),
     ArrowDown: (e) => by(e, -1),
   };
-  const field = register('typed', { onChange: () => clearErrors() });
+  const field = register('typed', {
+    onChange: () => clearErrors(),
+    validate: (typed) => refusalOf(typed, limits) ?? true,
+  });
   const refused = formState.errors.typed?.message;
   return (
     <Field

@@ -1,8 +1,3 @@
-'use client';
-
-import { classValidatorResolver } from '@hookform/resolvers/class-validator';
-import { ValidateBy } from 'class-validator';
-import type { Resolver } from 'react-hook-form';
 import type { Result } from '@/core/result';
 
 /** What a field may hold. */
@@ -30,19 +25,4 @@ export function refusalOf(typed: string, { low, high, whole, unit, read, words }
   const { value } = number;
   if (value < low || value > high) return `${typed.trim()}: ${words(low)} to ${words(high)} ${unit}`.trim();
   return whole && !Number.isInteger(value) ? `${typed.trim()}: whole numbers only` : null;
-}
-
-/** A check of a form of one field, for react-hook-form. */
-export function typedResolver(limits: Limits): Resolver<Typed> {
-  class Form implements Typed {
-    @ValidateBy({
-      name: 'typed',
-      validator: {
-        validate: (typed) => refusalOf(String(typed), limits) === null,
-        defaultMessage: (told) => refusalOf(String(told?.value), limits) ?? '',
-      },
-    })
-    typed!: string;
-  }
-  return classValidatorResolver(Form, {}, { mode: 'sync' }) as Resolver<Typed>;
 }

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { Instrument } from '@/core/instrument/document';
 import { kindOf } from '@/core/kinds/registry';
+import { stepOf } from '@/core/ways/level/known/steps';
 import { give } from '@/server/answer';
 
 const DEMONSTRATIONS = ['wherry', 'cairn', 'sallow'];
@@ -17,6 +18,10 @@ export const GET = (request: Request): Promise<Response> =>
 async function demonstration(name: string): Promise<{ instrument: string; takes: string[] }> {
   const instrument = await file(`${name}.json`);
   const { sensors } = JSON.parse(instrument) as Instrument;
-  const names = sensors.flatMap((s) => kindOf(s).steps.map(({ role }) => `${name}-${s.id}-${role}.csv`));
+  const names = sensors.flatMap((s) => {
+    const { steps, known } = kindOf(s);
+    const all = known ? [...steps, stepOf(known)] : steps;
+    return all.map(({ role }) => `${name}-${s.id}-${role}.csv`);
+  });
   return { instrument, takes: await Promise.all(names.map(file)) };
 }

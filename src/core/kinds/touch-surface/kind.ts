@@ -23,6 +23,12 @@ export const touchSurface: Kind = {
   facts: {},
   way: 'surface',
   steps: SURFACE_STEPS,
+  asks: {
+    slide: {
+      says: 'Slide once round along all four edges.',
+      under: 'As near to them as you would ever play, without lifting; then lift. It counts by itself.',
+    },
+  },
   firstVoices: (sensor, zone) => [
     droneNote(sensor, 'touch', zone),
     { ...levelController(sensor, 'x', 24, zone), id: `${sensor.id}-x` },

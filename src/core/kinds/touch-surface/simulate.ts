@@ -15,6 +15,9 @@ const TOUCH_US = 550_000;
 const PAUSE_US = 450_000;
 /** How far beside a spot a finger lands, σ; and how hard touches are, share of the hardest. */
 const BESIDE = 0.004;
+/** A finger slides this near to the edges, share of the length, once round in so long, µs. */
+const NEAREST = 0.025;
+const ROUND_US = 3_200_000;
 const STRENGTH: Partial<Record<Role, [number, number]>> = {
   places: [0.4, 0.6],
   soft: [0.08, 0.16],
@@ -81,6 +84,7 @@ export class SimulatedSurface implements Simulation {
 
   /** Touch after touch, so long after the prompt was read. */
   private played(role: Role, us: number): Finger | null {
+    if (role === 'slide') return roundAt(us);
     const strength = STRENGTH[role];
     if (us < 0 || !strength) return null;
     const nth = Math.floor(us / (TOUCH_US + PAUSE_US));
@@ -96,4 +100,19 @@ export class SimulatedSurface implements Simulation {
     }
     return us % (TOUCH_US + PAUSE_US) < TOUCH_US ? this.finger : null;
   }
+}
+
+/** Once round, near the edges. */
+function roundAt(us: number): Finger | null {
+  if (us < 0 || us >= ROUND_US) return null;
+  const side = (4 * us) / ROUND_US;
+  const along = NEAREST + (1 - 2 * NEAREST) * (side % 1);
+  const [near, far] = [NEAREST, 1 - NEAREST];
+  const at = [
+    [along, near],
+    [far, along],
+    [1 - along, far],
+    [near, 1 - along],
+  ][Math.floor(side)];
+  return { x: at[0], y: at[1], press: 0.5 };
 }

@@ -1,5 +1,6 @@
 import type { Picture } from '../../calibrate/picture';
 import type { BankReport, SensorJob } from '../../calibrate/report';
+import type { Lane } from '../../instrument/sensor';
 import { ok, refuse, type Result } from '../../result';
 import { quantile } from '../../signal/quantile';
 import { columnOf, type Take } from '../../signal/take';
@@ -47,7 +48,7 @@ export function calibrateAxes(job: SensorJob): Result<BankReport> {
     readings: readingsOf(calibration, sides.length),
     findings: axesFindings(job, { sides, axes, calibration, sweep }),
     mark: null,
-    pictures: axes.map((own, axis) => pictureOf(job.sensor.lanes[axis].id, axis, own, sides)),
+    pictures: [pictureOf(job.sensor.lanes, axes, sides)],
   });
 }
 
@@ -111,30 +112,30 @@ const noiseOf = (sides: readonly Side[], axis: number): number =>
     0.5,
   );
 
-/** What an axis read on each side, between one g up and one g down. */
-function pictureOf(lane: string, axis: number, { offset, gain }: Axis, sides: readonly Side[]): Picture {
-  const across = (name: string, count: number) => ({
-    name,
-    points: [
-      [1, count],
-      [sides.length, count],
-    ] as [number, number][],
-    predicted: true,
-  });
+/** What each axis read on the six sides, along its bar from one g down to one g up. */
+function pictureOf(lanes: readonly Lane[], axes: readonly Axis[], sides: readonly Side[]): Picture {
+  const names = lanes.map(({ id }) => id);
+  const ofAxes = (points: (axis: Axis, at: number) => [number, number][]) => axes.flatMap(points);
   return {
-    lane,
-    title: 'What it read on each side',
-    x: { label: 'side', unit: 'in the order held' },
-    y: { label: 'read', unit: 'counts' },
+    lane: names.join(', '),
+    title: 'What its six sides read',
+    x: { label: 'read', unit: 'counts' },
+    y: { label: 'axis', unit: '', names },
     lines: [
       {
         name: 'held still',
-        points: sides.map(({ levels }, i): [number, number] => [i + 1, levels[axis]]),
+        points: ofAxes((_, at) => sides.map(({ levels }): [number, number] => [levels[at], at])),
         dots: true,
       },
-      across('1 g', offset + gain),
-      across('level', offset),
-      across('−1 g', offset - gain),
+      { name: 'level', points: ofAxes(({ offset }, at) => [[offset, at]]), dots: true },
+      {
+        name: '1 g down to 1 g up',
+        points: ofAxes(({ offset, gain }, at) => [
+          [offset - gain, at],
+          [offset + gain, at],
+        ]),
+        bars: true,
+      },
     ],
     marks: [],
   };

@@ -31,12 +31,17 @@ export const touchedLevel = (lane: string): LaneLevel => ({
   up: { reach: ONE, dead: ONE >> 2, on: ONE >> 1, off: ONE >> 2 },
 });
 
-/** A place in shares of the length, Q15. */
-export function placedLevel(lane: string, own: Pick<PlaceLane, 'map' | 'touchedNoise'>): LaneLevel {
+/** A place in shares of the length, Q15. @param own `low`, `high`: the outermost that are reached; 0 and 1 unless said */
+export function placedLevel(
+  lane: string,
+  own: Pick<PlaceLane, 'map' | 'touchedNoise'> & { low?: number; high?: number },
+): LaneLevel {
   const noise = own.touchedNoise * steepest(own) * ONE;
   const slack = Math.min(255, Math.ceil(SLACK_SIGMAS * noise));
   const end = Math.max(LEAST_END, 2 * slack);
-  const up = { reach: ONE - end, dead: end, on: ONE >> 1, off: ONE >> 2 };
+  const { low = 0, high = 1 } = own;
+  const reach = Math.min(ONE - end, Math.floor(high * ONE));
+  const up = { reach, dead: Math.max(end, Math.ceil(low * ONE)), on: ONE >> 1, off: ONE >> 2 };
   return { ...DERIVED, lane, noise, slack, up };
 }
 

@@ -19,7 +19,8 @@ interface Surface {
   press: [number, number];
   noise: number;
 }
-type Touch = [spot: Spot, press: number, ms: number];
+/** A spot may move: it is asked for at each share of the touch. */
+type Touch = [spot: Spot | ((done: number) => Spot), press: number, ms: number];
 
 /** Touches by formula at 1 kHz, 12 bits: 8 ms to come and to go, 400 ms between; untouched, both axes float anywhere, and they begin to before it is let go. */
 function takeOf(role: Role, s: Surface, touches: readonly Touch[], r: Random): Take {
@@ -40,14 +41,16 @@ function takeOf(role: Role, s: Surface, touches: readonly Touch[], r: Random): T
     for (let k = 0; k < ms; k++) put(floats, 0);
   };
   rest(600);
-  for (const [spot, press, ms] of touches) {
+  for (const [where, press, ms] of touches) {
+    const spotAt = typeof where === 'function' ? where : () => where;
+    let spot = spotAt(0);
     const from: Spot = [r.next(), r.next()];
     for (let k = 1; k <= 8; k++)
       put(
         [from[0] + ((spot[0] - from[0]) * k) / 8, from[1] + ((spot[1] - from[1]) * k) / 8],
         (press * k) / 8,
       );
-    for (let k = 0; k < ms; k++) put(spot, press);
+    for (let k = 0; k < ms; k++) put((spot = spotAt(k / ms)), press);
     for (let k = 7; k > 0; k--) put(k > 1 ? spot : [r.next(), r.next()], (press * k) / 8);
     rest(400);
   }
@@ -104,6 +107,62 @@ const takesOf = (s: Surface, r: Random, spots: readonly Spot[] = spotsOf): Take[
     r,
   ),
 ];
+
+/** Once round, so far from the edges. */
+const round =
+  (inset: number) =>
+  (done: number): Spot => {
+    const side = 4 * done;
+    const along = inset + (1 - 2 * inset) * (side % 1);
+    const [x, y] = [
+      [along, inset],
+      [1 - inset, along],
+      [1 - along, 1 - inset],
+      [inset, 1 - along],
+    ][Math.floor(side)];
+    return [x, y];
+  };
+
+describe('a surface whose edges were slid along', () => {
+  it('reads its ends where the finger got to, exactly, and no further in than a hundredth', () => {
+    for (let seed = 1; seed <= 30; seed++) {
+      const r = random(seed + 900);
+      const s = surfaceOf(r);
+      const inset = r.between(0.01, 0.1);
+      const slide = takeOf('slide', s, [[round(inset), 0.5, r.whole(2000, 6000)]], r);
+      const { calibration, findings } = measured([...takesOf(s, r), slide]);
+      expect([seed, findings]).toEqual([seed, []]);
+      for (const { low, high } of calibration.lanes) {
+        expect([seed, Math.abs(low! - inset - 0.01) < 0.006]).toEqual([seed, true]);
+        expect([seed, Math.abs(1 - high! - inset - 0.01) < 0.006]).toEqual([seed, true]);
+      }
+      const instrument = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
+      instrument.sensors = [{ ...sensor, board: instrument.boards[0].id, responses: [], calibration }];
+      instrument.voices = touchSurface.firstVoices(instrument.sensors[0], 'main');
+      const corners: Touch[] = [inset, 1 - inset].map((at) => [[at, at], 0.5, 300]);
+      const events = run(compile(instrument), takeOf('sweep', s, corners, r));
+      for (const n of [24, 25]) {
+        const own = events
+          .filter(({ bytes }) => bytes[0] === 0xb0 && bytes[1] === n)
+          .map(({ bytes }) => bytes[2]);
+        expect([seed, n, own.includes(0), own.at(-1)]).toEqual([seed, n, true, 127]);
+      }
+    }
+  });
+  it('keeps its map’s ends, and says so, where the slide stayed away from them', () => {
+    const r = random(5);
+    const s = surfaceOf(r);
+    const across = (done: number): Spot => [done, 1 - done];
+    for (const path of [round(0.3), across]) {
+      const slide = takeOf('slide', s, [[path, 0.5, 3000]], r);
+      const { calibration, findings } = measured([...takesOf(s, r), slide]);
+      expect(findings.map(({ code }) => code)).toEqual(['edges-not-reached', 'edges-not-reached']);
+      expect(calibration.lanes.flatMap(({ low, high }) => [low, high])).toEqual([
+        ...[undefined, undefined, undefined, undefined],
+      ]);
+    }
+  });
+});
 
 describe('a surface from marked touches', () => {
   it('both maps, the press and which way it goes are found, whatever floats while it is not touched', () => {

@@ -12,6 +12,7 @@ import { pointsOf } from '../place/points';
 import { touchedFrom } from '../place/touched';
 import type { SurfaceAxis, SurfaceCalibration, SurfacePress } from './calibration';
 import { surfaceFindings } from './findings';
+import { reachedOf, type Reached } from './reached';
 import { GUIDED_SPOTS, type Spot } from './spots';
 import { spotTouches, type SpotTouch, type SurfaceTake } from './touched-spots';
 
@@ -56,15 +57,20 @@ export function calibrateSurface(job: SensorJob): Result<BankReport> {
   const spots = takes[at].spots ?? GUIDED_SPOTS.map((spot) => spot.at);
   const axes = axesOf(job, takes[at], `takes.${at}`, touches, spots);
   if (!axes.ok) return axes;
+  const slide = takes.find(({ role }) => role === 'slide');
+  const slides = slide ? spotTouches(slide, pressed.by(slide), pressed.on) : [];
+  const reached = axes.value.map((own, axis) =>
+    slide ? reachedOf(slide, slides, own, axis as 0 | 1) : null,
+  );
   const calibration: SurfaceCalibration = {
     is: 'surface',
     polarity: pressed.polarity,
     settle: settleOf(takes[at], touches, axes.value),
-    lanes: axes.value,
+    lanes: axes.value.map((own, axis) => ({ ...own, ...rounded(reached[axis]) })),
     press: pressRecord(job.sensor.lanes[2].id, pressed, touches, soft, loud),
     takes: job.takes.map((t) => t.id),
     method:
-      'Maps: monotone cubic through the medians of marked touches (PCHIP), an axis each. Touched: 8 σ of the press from rest. Hardest: p95 of loud presses, and 5 %.',
+      'Maps: monotone cubic through the medians of marked touches (PCHIP), an axis each. Touched: 8 σ of the press from rest. Hardest: p95 of loud presses, and 5 %. Edges: where a finger got to as it slid along them.',
   };
   return ok({
     is: 'bank',
@@ -73,7 +79,7 @@ export function calibrateSurface(job: SensorJob): Result<BankReport> {
       lanes: [
         ...axes.value.map((own, axis) => ({
           ...{ lane: own.lane, gestures: touches.length },
-          numbers: axisNumbers(own, spots, touches, axis),
+          numbers: { ...axisNumbers(own, spots, touches, axis), ...edgeNumbers(reached[axis]) },
         })),
         { lane: calibration.press.lane, gestures: soft.length + loud.length, numbers: {} },
       ],
@@ -81,6 +87,7 @@ export function calibrateSurface(job: SensorJob): Result<BankReport> {
     },
     findings: surfaceFindings(job, {
       ...{ calibration, touches, spots },
+      slid: slide ? { id: slide.id, reached } : null,
       ...{ soft: soft.length, loud: loud.length },
     }),
     mark: null,
@@ -152,6 +159,12 @@ function settleOf(
   });
   return Math.min(MOST_SETTLE, Math.max(...frames) + 2);
 }
+
+const rounded = (own: Reached | null) => own && { low: round(own.low, 4), high: round(own.high, 4) };
+
+/** How far from both ends it is let go, %. */
+const edgeNumbers = (own: Reached | null): Record<string, number> =>
+  own ? { 'edges %': round(100 * Math.max(own.low, 1 - own.high), 1) } : {};
 
 function axisNumbers(
   { map, touchedNoise }: SurfaceAxis,

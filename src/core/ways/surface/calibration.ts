@@ -1,5 +1,5 @@
 import 'reflect-metadata/lite';
-import { IsIn, IsInt, IsNumber, IsString, Length, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsOptional, IsString, Length, Max, Min } from 'class-validator';
 import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
 import { ListOf, ObjectOf } from '../../instrument/parts-of';
@@ -19,6 +19,9 @@ export class SurfaceAxis {
   /** From counts to place, by rising count, two or more; the place rises or falls all along. */
   @ListOf(() => PlacePoint, 64, 2)
   map!: PlacePoint[];
+  /** The outermost places that a finger reaches, shares of the length: there its ends are reached. 0 and 1 where it was not slid along its edges. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(0.4) low?: number;
+  @IsOptional() @IsNumber(finite) @Min(0.6) @Max(1) high?: number;
 }
 
 /** How hard it is pressed, which tells whether it is touched; distances in counts from rest. */

@@ -2,6 +2,7 @@ import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
 import { placeMap } from '../place/map';
 import type { SurfaceCalibration } from './calibration';
+import type { Reached } from './reached';
 import type { Spot } from './spots';
 import type { SpotTouch } from './touched-spots';
 
@@ -17,11 +18,12 @@ export function surfaceFindings(
     calibration: SurfaceCalibration;
     touches: readonly SpotTouch[];
     spots: readonly Spot[];
+    slid: { id: string; reached: readonly (Reached | null)[] } | null;
     soft: number;
     loud: number;
   },
 ): Finding[] {
-  const { calibration, touches, spots, soft, loud } = read;
+  const { calibration, touches, spots, slid, soft, loud } = read;
   const sensor = job.sensor.id;
   const findings: Finding[] = [];
   calibration.lanes.forEach(({ lane, map }, axis) => {
@@ -50,6 +52,16 @@ export function surfaceFindings(
         causes: ['a resistor stands in series with it', 'the spots lay near each other'],
         cures: [{ says: 'Touch the spots again', cost: 'some seconds', redo: 'places' }],
       });
+  });
+  slid?.reached.forEach((reached, axis) => {
+    if (reached) return;
+    const { lane } = calibration.lanes[axis];
+    findings.push({
+      ...{ code: 'edges-not-reached', severity: 'note', sensor, lane },
+      says: `It was not slid along both edges of ${lane}: its ends are taken where the map has them.`,
+      causes: ['the finger left the surface, or stayed away from an edge'],
+      cures: [{ says: 'Slide once round along all four edges', cost: 'some seconds', redo: 'slide' }],
+    });
   });
   if (soft === 0 || loud === 0) {
     const role = loud === 0 ? 'loud' : 'soft';

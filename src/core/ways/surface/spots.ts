@@ -12,10 +12,11 @@ export const GUIDED_SPOTS: readonly { at: Spot; says: string }[] = [
   { at: [0.9, 0.9], says: 'near its upper right corner' },
 ];
 
-/** Untouched; touched at its spots; then softly, and as hard as is comfortable. */
+/** Untouched; touched at its spots; slid along its edges, once round; then softly, and as hard as is comfortable. */
 export const SURFACE_STEPS: readonly GuideStep[] = [
   { role: 'rest', gestures: null, seconds: 3 },
   { role: 'places', gestures: GUIDED_SPOTS.length, seconds: null },
+  { role: 'slide', gestures: 1, seconds: null },
   { role: 'soft', gestures: 6, seconds: null },
   { role: 'loud', gestures: 6, seconds: null },
 ];

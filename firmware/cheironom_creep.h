@@ -18,7 +18,7 @@ static void follow_creep(uint8_t index, uint8_t step)
     uint8_t n;
     if (zero->stage != CHEIR_ZERO_DONE) return;
     for (n = U8(level->gates); n != 0; n--, gate++)
-        if (gate->stage != CHEIR_GATE_CLOSED) return;
+        if (!gate_is_closed(gate)) return;
     count = now_counts[U8(level->column)];
     by = between(count, zero->rest);
     if (by == 0 || by >= lesser(U16(level->side[0].off), U16(level->side[1].off))) return;

@@ -12,9 +12,15 @@ static void gate_start(void)
         if (U16(IMAGE(levels)[U8(IMAGE(gates)[i].level)].still) == 0) EMPTY_BAND(state);
         state->peak = state->since = 0;
         state->stage = CHEIR_GATE_CLOSED;
-        state->running = state->pad = 0;
         state->column = U8(IMAGE(gates)[i].column);
     }
+}
+
+/* The hold-off is over. */
+static inline void end_hold_off(cheir_gate_state *state)
+{
+    if (state->stage == CHEIR_GATE_OPEN_HELD) state->stage = CHEIR_GATE_OPEN;
+    if (state->stage == CHEIR_GATE_CLOSED_HELD) state->stage = CHEIR_GATE_CLOSED;
 }
 
 /* The counts that fall short of "on", on the sides that feed the gate. */
@@ -36,7 +42,6 @@ static inline void begin_attack(cheir_gate_state *state, uint16_t count, uint8_t
 {
     state->stage = side ? CHEIR_GATE_ATTACK_BELOW : CHEIR_GATE_ATTACK_ABOVE;
     state->since = now_t;
-    state->running = 1;
     state->peak = count;
 }
 
@@ -69,17 +74,15 @@ static inline uint8_t attack_lasts(const cheir_gate *gate, const cheir_gate_stat
 static OUT_OF_LINE void open_gate(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, uint16_t rest)
 {
     uint16_t strength = strength_of(gate, state, level, rest);
-    state->stage = CHEIR_GATE_OPEN;
-    state->running = gate_held(gate, state);
+    state->stage = gate_held(gate, state) ? CHEIR_GATE_OPEN_HELD : CHEIR_GATE_OPEN;
     gate_opens(U8(gate->listener), U8(gate->listeners), U8(gate->lane), strength);
 }
 
 static OUT_OF_LINE void close_gate(const cheir_gate *gate, cheir_gate_state *state, const cheir_level *level, uint16_t rest)
 {
     uint8_t sounding = state->stage == CHEIR_GATE_OPEN;
-    state->stage = CHEIR_GATE_CLOSED;
+    state->stage = U16(gate->hold_off_ticks) > 0 ? CHEIR_GATE_CLOSED_HELD : CHEIR_GATE_CLOSED;
     state->since = now_t;
-    state->running = U16(gate->hold_off_ticks) > 0;
     closed_band(gate, state, level, rest);
     if (sounding) gate_closes(U8(gate->listener), U8(gate->listeners), U8(gate->lane));
 }
@@ -118,7 +121,7 @@ static OUT_OF_LINE void change_gate(const cheir_gate *gate, cheir_gate_state *st
         open_gate(gate, state, level, rest);
     }
     if (!released) open_band(state, rest, at, off);
-    else if (state->running) EMPTY_BAND(state);
+    else if (state->stage == CHEIR_GATE_OPEN_HELD) EMPTY_BAND(state);
     else close_gate(gate, state, level, rest);
 }
 
@@ -131,7 +134,7 @@ static inline uint8_t gate_waits(const cheir_gate *gate, cheir_gate_state *state
     uint8_t stage = state->stage;
     if (stage < CHEIR_GATE_ATTACK_ABOVE) {
         if (gate_held(gate, state)) return 1;
-        state->running = 0;
+        end_hold_off(state);
         return count >= state->low && count <= state->high;
     }
     if (stage == CHEIR_GATE_ATTACK_ABOVE ? count > state->peak : count < state->peak) state->peak = count;
@@ -150,7 +153,7 @@ static OUT_OF_LINE void gate_frame(void)
     for (i = 0; i != COUNT(gates); i++, state++) {
         const cheir_gate *gate = &IMAGE(gates)[i];
         uint16_t count = counts[state->column];
-        if (SELDOM(state->running)) {
+        if (SELDOM(state->stage >= CHEIR_GATE_CLOSED_HELD)) {
             if (gate_waits(gate, state, count, wire_takes)) continue;
         } else if (count >= state->low && count <= state->high) continue;
         else if (state->stage == CHEIR_GATE_CLOSED && state->low <= state->high) {
@@ -170,10 +173,9 @@ static void gate_silence(void)
     for (i = 0; i != COUNT(gates); i++) {
         const cheir_gate *gate = &IMAGE(gates)[i];
         cheir_gate_state *state = &STATE(gates)[i];
-        if (state->stage == CHEIR_GATE_CLOSED) continue;
-        if (state->stage == CHEIR_GATE_OPEN) gate_closes(U8(gate->listener), U8(gate->listeners), U8(gate->lane));
+        if (gate_is_closed(state)) continue;
+        if (state->stage == CHEIR_GATE_OPEN || state->stage == CHEIR_GATE_OPEN_HELD) gate_closes(U8(gate->listener), U8(gate->listeners), U8(gate->lane));
         state->stage = CHEIR_GATE_MUTED;
-        state->running = 0;
         EMPTY_BAND(state);
     }
 }
@@ -182,8 +184,8 @@ static void gate_expire(void)
 {
     uint8_t i;
     for (i = 0; i != COUNT(gates); i++) {
-        STATE(gates)[i].running = STATE(gates)[i].stage >= CHEIR_GATE_ATTACK_ABOVE;
-        if (STATE(gates)[i].running) STATE(gates)[i].since = LONG_AGO;
+        end_hold_off(&STATE(gates)[i]);
+        if (STATE(gates)[i].stage >= CHEIR_GATE_CLOSED_HELD) STATE(gates)[i].since = LONG_AGO;
     }
 }
 
@@ -192,7 +194,7 @@ static void gate_expire(void)
 static inline void gate_changed(uint8_t i, const cheir_gate *before)
 {
     (void)before;
-    if (STATE(gates)[i].stage == CHEIR_GATE_CLOSED) EMPTY_BAND(&STATE(gates)[i]);
+    if (gate_is_closed(&STATE(gates)[i])) EMPTY_BAND(&STATE(gates)[i]);
 }
 #endif
 ALWAYS_SOUND(gate)

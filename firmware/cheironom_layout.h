@@ -6,7 +6,7 @@
 #include <stdint.h>
 
 enum { CHEIR_ZERO_SILENT = 0, CHEIR_ZERO_AWAKE = 1, CHEIR_ZERO_DONE = 2 };
-enum { CHEIR_GATE_CLOSED = 0, CHEIR_GATE_OPEN = 1, CHEIR_GATE_MUTED = 2, CHEIR_GATE_ATTACK_ABOVE = 3, CHEIR_GATE_ATTACK_BELOW = 4 };
+enum { CHEIR_GATE_CLOSED = 0, CHEIR_GATE_OPEN = 1, CHEIR_GATE_MUTED = 2, CHEIR_GATE_CLOSED_HELD = 3, CHEIR_GATE_OPEN_HELD = 4, CHEIR_GATE_ATTACK_ABOVE = 5, CHEIR_GATE_ATTACK_BELOW = 6 };
 enum { CHEIR_TOUCH_UNTOUCHED = 0, CHEIR_TOUCH_TOUCHED = 1, CHEIR_TOUCH_MUTED = 2 };
 enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 2, CHEIR_STRIKE_SPENT = 3, CHEIR_STRIKE_RINGING = 4 };
 enum { CHEIR_RIBBON_UNTOUCHED = 0, CHEIR_RIBBON_LANDING = 1, CHEIR_RIBBON_TOUCHED = 2 };
@@ -89,9 +89,7 @@ typedef struct {
     uint16_t peak;
     uint16_t since;
     uint8_t stage;
-    uint8_t running;
     uint8_t column;
-    uint8_t pad;
 } cheir_gate_state;
 
 /* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none. */
@@ -627,15 +625,13 @@ CHEIR_LIES(gate_10, offsetof(cheir_gate, side_mask) == 18);
 CHEIR_LIES(gate_11, offsetof(cheir_gate, listener) == 19);
 CHEIR_LIES(gate_12, offsetof(cheir_gate, listeners) == 20);
 CHEIR_LIES(gate_13, offsetof(cheir_gate, lane) == 21);
-CHEIR_LIES(gate_state, sizeof(cheir_gate_state) == 12);
+CHEIR_LIES(gate_state, sizeof(cheir_gate_state) == 10);
 CHEIR_LIES(gate_state_0, offsetof(cheir_gate_state, low) == 0);
 CHEIR_LIES(gate_state_1, offsetof(cheir_gate_state, high) == 2);
 CHEIR_LIES(gate_state_2, offsetof(cheir_gate_state, peak) == 4);
 CHEIR_LIES(gate_state_3, offsetof(cheir_gate_state, since) == 6);
 CHEIR_LIES(gate_state_4, offsetof(cheir_gate_state, stage) == 8);
-CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, running) == 9);
-CHEIR_LIES(gate_state_6, offsetof(cheir_gate_state, column) == 10);
-CHEIR_LIES(gate_state_7, offsetof(cheir_gate_state, pad) == 11);
+CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, column) == 9);
 CHEIR_LIES(control, sizeof(cheir_control) == 22);
 CHEIR_LIES(control_0, offsetof(cheir_control, scenes[0]) == 0);
 CHEIR_LIES(control_1, offsetof(cheir_control, scenes[1]) == 2);

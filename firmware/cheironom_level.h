@@ -14,6 +14,12 @@ static void level_start(void)
     }
 }
 
+/* Whether it is closed, held so or not. */
+static inline uint8_t gate_is_closed(const cheir_gate_state *state)
+{
+    return state->stage == CHEIR_GATE_CLOSED || state->stage == CHEIR_GATE_CLOSED_HELD;
+}
+
 /* Whatever comes is looked at. */
 static OUT_OF_LINE void empty_bands(const cheir_level *level)
 {
@@ -37,7 +43,7 @@ static OUT_OF_LINE uint8_t end_look_at_level(uint8_t index, uint8_t seen)
     zero->stage = CHEIR_ZERO_AWAKE;
     if (seen == LOOK_MOVED) return silent;
     for (i = 0; i != U8(level->gates); i++)
-        if (gates[i].stage != CHEIR_GATE_CLOSED) return 1;
+        if (!gate_is_closed(&gates[i])) return 1;
     if (take_rest(zero, lesser(U16(side[0].off), U16(side[1].off)))) {
         STATE(engine).looking--;
         if (!silent) empty_bands(level);

@@ -3,8 +3,13 @@
 /** Silent until its first look at rest is over, or something moves; then it plays, and looks on until it has taken rest. */
 export const ZERO_STAGE = { silent: 0, awake: 1, done: 2 } as const;
 
-/** Stages of a gate. An attack keeps the side on which it began. */
-export const GATE_STAGE = { closed: 0, open: 1, muted: 2, attackAbove: 3, attackBelow: 4 } as const;
+/**
+ * Stages of a gate. From `closedHeld` on its timer runs: the hold-off, then that of an attack, which keeps the side on which it began.
+ */
+export const GATE_STAGE = {
+  ...{ closed: 0, open: 1, muted: 2 },
+  ...{ closedHeld: 3, openHeld: 4, attackAbove: 5, attackBelow: 6 },
+} as const;
 
 /** Stages of a touch lane. A mute one is touched, but was so at power-up or at a silence: it is not heard until released. */
 export const TOUCH_STAGE = { untouched: 0, touched: 1, muted: 2 } as const;

@@ -79,9 +79,7 @@ export const GATE_STATE = struct(
     peak: 'u16',
     since: 'u16',
     stage: 'u8',
-    running: 'u8',
     column: 'u8',
-    pad: 'u8',
   },
 );
 

@@ -6,7 +6,7 @@ import { emptyBand, inBand } from '../place';
 import { firstDue, firstOutside, type Stretch, type Unit } from '../stretch';
 import type { Of } from '../struct';
 import type { Block } from './block';
-import { muteGate, playGate } from './gate';
+import { endHoldOff, isClosed, muteGate, playGate, timerRuns } from './gate';
 
 /** Gates of levels. Among all counts nothing happens until the level has taken a look at its rest. */
 export const gate: Block = {
@@ -20,9 +20,7 @@ export const gate: Block = {
       peak: 0,
       since: 0,
       stage: 0,
-      running: 0,
       column,
-      pad: 0,
     })),
   }),
   frame: (e) => {
@@ -31,14 +29,14 @@ export const gate: Block = {
   silence: (e) => e.image.gates.forEach((_, i) => muteGate(e, i)),
   expire: (e) => {
     for (const state of e.state.gates) {
-      state.running = state.stage >= GATE_STAGE.attackAbove ? 1 : 0;
-      if (state.running !== 0) state.since = longAgo(e.t);
+      endHoldOff(state);
+      if (timerRuns(state)) state.since = longAgo(e.t);
     }
   },
   units: (e) => e.image.gates.map((_, i) => gateUnit(e, i)),
   changed: ({ state }) => {
     // What does not hold a note open is looked at anew.
-    for (const own of state.gates) if (own.stage === GATE_STAGE.closed) emptyBand(own);
+    for (const own of state.gates) if (isClosed(own)) emptyBand(own);
   },
 };
 
@@ -49,7 +47,7 @@ function gateUnit(e: Engine, index: number): Unit {
     play: () => playGate(e, index),
     next: (frame, s) => {
       if (state.stage >= GATE_STAGE.attackAbove) return followAttack(gate, state, frame, s);
-      if (state.running !== 0) return firstDue(s, frame, state.since, gate.hold_off_ticks);
+      if (timerRuns(state)) return firstDue(s, frame, state.since, gate.hold_off_ticks);
       return firstOutside(s, gate.column, state, frame + 1);
     },
   };

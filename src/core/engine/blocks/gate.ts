@@ -20,7 +20,7 @@ export function playGate(e: Engine, index: number): void {
   const gate = e.image.gates[index];
   const state = e.state.gates[index];
   const raw = e.counts[e.at + gate.column];
-  if (state.running !== 0) {
+  if (timerRuns(state)) {
     if (waits(e, gate, state, raw)) return;
   } else if (inBand(state, raw)) return;
   else if (state.stage === GATE_STAGE.closed && state.low <= state.high) {
@@ -31,12 +31,28 @@ export function playGate(e: Engine, index: number): void {
   changeGate(e, gate, state, raw);
 }
 
+/** Whether it is open, or closed, held so or not; in an attack it is neither. */
+export const isOpen = ({ stage }: Staged): boolean =>
+  stage === GATE_STAGE.open || stage === GATE_STAGE.openHeld;
+export const isClosed = ({ stage }: Staged): boolean =>
+  stage === GATE_STAGE.closed || stage === GATE_STAGE.closedHeld;
+
+/** Whether a timer of its runs: its hold-off, or an attack. */
+export const timerRuns = ({ stage }: Staged): boolean => stage >= GATE_STAGE.closedHeld;
+
+/** The hold-off is over. */
+export function endHoldOff(state: Staged): void {
+  if (state.stage === GATE_STAGE.openHeld) state.stage = GATE_STAGE.open;
+  if (state.stage === GATE_STAGE.closedHeld) state.stage = GATE_STAGE.closed;
+}
+type Staged = Pick<GateState, 'stage'>;
+
 /** Whether the window, the wire or the hold-off takes longer. The peak of an attack is followed; one that has fallen short of "on" may be over. */
 function waits(e: Engine, gate: Gate, state: GateState, raw: number): boolean {
   const elapsed = ticksSince(state.since, e.t);
   if (state.stage < GATE_STAGE.attackAbove) {
     if (elapsed < gate.hold_off_ticks) return true;
-    state.running = 0;
+    endHoldOff(state);
     return inBand(state, raw);
   }
   if (state.stage === GATE_STAGE.attackAbove ? raw > state.peak : raw < state.peak) state.peak = raw;
@@ -47,7 +63,6 @@ function waits(e: Engine, gate: Gate, state: GateState, raw: number): boolean {
 function beginAttack(e: Engine, state: GateState, raw: number, side: 0 | 1): void {
   state.stage = side === 0 ? GATE_STAGE.attackAbove : GATE_STAGE.attackBelow;
   state.since = e.t;
-  state.running = 1;
   state.peak = raw;
 }
 
@@ -70,16 +85,14 @@ function changeGate(e: Engine, gate: Gate, state: GateState, raw: number): void 
     const ends = elapsed >= gate.window_ticks || (released && elapsed >= gate.hold_off_ticks);
     if (!ends || !wireTakesNote(e)) return;
     const strength = strengthOf(gate, state, level, zero.rest);
-    state.stage = GATE_STAGE.open;
-    state.running = elapsed < gate.hold_off_ticks ? 1 : 0;
+    state.stage = elapsed < gate.hold_off_ticks ? GATE_STAGE.openHeld : GATE_STAGE.open;
     gateOpens(e, gate.listener, gate.listeners, gate.lane, strength);
   }
   if (!released) return openBand(state, zero.rest, place.side, off);
-  if (state.running !== 0) return emptyBand(state);
+  if (state.stage === GATE_STAGE.openHeld) return emptyBand(state);
   const sounding = state.stage === GATE_STAGE.open;
-  state.stage = GATE_STAGE.closed;
+  state.stage = gate.hold_off_ticks > 0 ? GATE_STAGE.closedHeld : GATE_STAGE.closed;
   state.since = e.t;
-  state.running = gate.hold_off_ticks > 0 ? 1 : 0;
   closedBand(gate, state, level, zero.rest);
   if (sounding) gateCloses(e, gate.listener, gate.listeners, gate.lane);
 }
@@ -112,10 +125,9 @@ function openBand(state: GateState, rest: number, side: 0 | 1, off: number): voi
 /** Silence: what is open stays mute until it has been let go. */
 export function muteGate(e: Engine, index: number): void {
   const state = e.state.gates[index];
-  if (state.stage === GATE_STAGE.closed) return;
+  if (isClosed(state)) return;
   const { listener, listeners, lane } = e.image.gates[index];
-  if (state.stage === GATE_STAGE.open) gateCloses(e, listener, listeners, lane);
+  if (isOpen(state)) gateCloses(e, listener, listeners, lane);
   state.stage = GATE_STAGE.muted;
-  state.running = 0;
   emptyBand(state);
 }

@@ -2,6 +2,7 @@ import { GATE_STAGE, ZERO_STAGE } from '../codes';
 import type { Engine } from '../engine';
 import { emptyBand } from '../place';
 import type { Block } from './block';
+import { isClosed } from './gate';
 import { fixed, look, takeRest, unseen } from './zero';
 
 /** Levels: their rest. What they play is of gates and controls. */
@@ -53,7 +54,7 @@ function lookAtLevel(e: Engine, index: number): boolean {
 
 export function gatesClosed({ image, state }: Engine, level: number): boolean {
   const { gate, gates } = image.levels[level];
-  for (let i = gate; i < gate + gates; i++) if (state.gates[i].stage !== GATE_STAGE.closed) return false;
+  for (let i = gate; i < gate + gates; i++) if (!isClosed(state.gates[i])) return false;
   return true;
 }
 

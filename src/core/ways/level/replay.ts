@@ -1,4 +1,4 @@
-import { GATE_STAGE } from '../../engine/codes';
+import { isOpen } from '../../engine/blocks/gate';
 import { ticksIn } from '../../engine/clock';
 import { Parts } from '../../engine/image/parts';
 import { ABOVE, BELOW } from '../../engine/place';
@@ -38,7 +38,7 @@ export function openingsInEngine(
   for (let i = 0; i < tUs.length; i++) {
     playFrame(e, tUs[i], counts, i);
     for (let g = 0; g < gates.length; g++) {
-      const now = e.state.gates[g].stage === GATE_STAGE.open;
+      const now = isOpen(e.state.gates[g]);
       if (now && !open[g]) opened[g]++;
       open[g] = now;
     }

@@ -8,6 +8,7 @@ import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
 import { derivedFrames } from './derive';
 import { drainTo, passTime, playByte, playEdge, playFrame, sweepTimers } from './play';
+import { TurnSet } from './turn-set';
 import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
 import { playControl } from './voices/control';
 import { playSwitched, switchedWaits } from './voices/switched';
@@ -69,8 +70,7 @@ class Passage implements Stretch {
   private readonly lookers: Looker[];
   private readonly lookCalendar: Calendar;
   /** Controls that have something to do, and wait for their turn or for the wire. */
-  private readonly waits: Uint8Array;
-  private waiting = 0;
+  private readonly waits: TurnSet;
   private readonly between: BetweenFrames;
   private readonly inputs: Inputs;
 
@@ -94,7 +94,7 @@ class Passage implements Stretch {
     this.controlCalendar = new Calendar(block, e.image.controls.length);
     this.lookers = lookersOf(e);
     this.lookCalendar = new Calendar(block, this.lookers.length);
-    this.waits = new Uint8Array(e.image.controls.length);
+    this.waits = new TurnSet(e.image.controls.length);
   }
 
   /** Plays a frame in full. */
@@ -115,8 +115,7 @@ class Passage implements Stretch {
     this.first = first;
     this.end = end;
     this.number = this.e.state.engine.frame;
-    this.waits.fill(1);
-    this.waiting = this.waits.length;
+    this.waits.fill();
     this.due[0] = 1;
     this.units.forEach((_, unit) => this.calendar.put(unit, 0));
     this.lookers.forEach((_, i) => this.lookOn(i, first));
@@ -160,7 +159,7 @@ class Passage implements Stretch {
       this.schedule(this.calendar, unit, this.units[unit].next(frame, this));
     }
     if (e.woken) this.wakeControls(row + 1);
-    if (this.waiting > 0 || switchedWaits(e)) this.mark(this.freeWire(frame));
+    if (this.waits.size > 0 || switchedWaits(e)) this.mark(this.freeWire(frame));
     this.tell(tUs[frame], e.bytes);
   }
 
@@ -189,23 +188,24 @@ class Passage implements Stretch {
     const { e, waits } = this;
     const { engine } = e.state;
     const row = frame - this.first;
-    for (let i = this.controlCalendar.take(row); i >= 0; i = this.controlCalendar.take(row)) this.wait(i);
-    if (this.waiting === 0 || !wireIsFree(e)) return;
-    for (let i = engine.turn; this.waiting > 0;) {
-      const index = i;
-      i = i + 1 === waits.length ? 0 : i + 1;
-      if (waits[index] === 0) continue;
-      waits[index] = 0;
-      this.waiting--;
+    for (let i = this.controlCalendar.take(row); i >= 0; i = this.controlCalendar.take(row)) waits.add(i);
+    if (waits.size === 0 || !wireIsFree(e)) return;
+    for (let index = waits.next(engine.turn); index >= 0; index = waits.next(this.after(index))) {
+      waits.remove(index);
       playControl(e, index);
       const filled = !wireIsFree(e);
       // Others come before it now: by its next turn it is most often held no more.
-      if (filled && e.state.controls[index].held !== 0) this.wait(index);
+      if (filled && e.state.controls[index].held !== 0) waits.add(index);
       else this.schedule(this.controlCalendar, index, this.nextOfControl(index, frame));
       if (!filled) continue;
-      engine.turn = i;
+      engine.turn = this.after(index);
       return;
     }
+  }
+
+  /** The control whose turn comes next. */
+  private after(control: number): number {
+    return control + 1 === this.e.image.controls.length ? 0 : control + 1;
   }
 
   /** After a gate has let some follow again. */
@@ -213,7 +213,7 @@ class Passage implements Stretch {
     this.e.woken = false;
     if (this.first + row >= this.end) return;
     this.controlCalendar.clear();
-    for (let i = 0; i < this.waits.length; i++) this.controlCalendar.put(i, row);
+    for (let i = 0; i < this.e.image.controls.length; i++) this.controlCalendar.put(i, row);
     this.mark(this.first + row);
   }
 
@@ -222,11 +222,6 @@ class Passage implements Stretch {
     const control = this.e.image.controls[index];
     if (state.held !== 0) return firstComing(this, frame, state.until);
     return firstOutside(this, control.column, state, frame + 1);
-  }
-
-  private wait(control: number): void {
-    if (this.waits[control] === 0) this.waiting++;
-    this.waits[control] = 1;
   }
 
   private schedule(calendar: Calendar, unit: number, frame: number): void {
@@ -261,7 +256,7 @@ class Passage implements Stretch {
     this.calendar.clear();
     this.controlCalendar.clear();
     this.units.forEach((_, unit) => this.calendar.put(unit, row));
-    for (let i = 0; i < this.waits.length; i++) this.wait(i);
+    this.waits.fill();
   }
 
   /** Up to a frame that nothing had to play: the wire drains, and what comes after it finds its counts. */

@@ -44,8 +44,12 @@ export function firstDue(s: Stretch, frame: number, since: number, ticks: number
 export const firstComing = (s: Stretch, frame: number, until: number): number =>
   firstDue(s, frame, (until - 0x8000) & 0xffff, 0x8000);
 
-/** The first frame from `from` on at a time or later; `end` where there is none. Most often it is near. */
+/** The first frame from `from` on at a time or later; `end` where there is none. Most often frames come evenly, or it is near. @param from 1 or more */
 export function firstAt({ tUs, end }: Stretch, from: number, us: number): number {
+  if (from < end) {
+    const guess = from + Math.ceil((us - tUs[from]) / (tUs[from] - tUs[from - 1]));
+    if (guess > from && guess < end && tUs[guess] >= us && tUs[guess - 1] < us) return guess;
+  }
   let at = from;
   let by = 1;
   for (; at + by <= end && tUs[at + by - 1] < us; by *= 2) at += by;

@@ -208,7 +208,15 @@ export function whileWords(instrument: Instrument, voice: Expression): Word<Expr
       options,
       set,
     },
+    ...(gate ? waitingWords(instrument, own.board, gate) : []),
   ];
+}
+
+/** A gate that holds nothing yet. */
+function waitingWords({ sensors }: Instrument, board: string, { sensor: id }: Source): Word<Expression>[] {
+  const sensor = sensors.find((s) => s.id === id)!;
+  if (sensor.board !== board) return [{ is: 'aside', says: `always: ${sensor.name} is on another board` }];
+  return sensor.calibration ? [] : [{ is: 'aside', says: `always, until ${sensor.name} is calibrated` }];
 }
 
 /** Whether it follows its level or jumps, in the sentence; of 14 bits it follows. */

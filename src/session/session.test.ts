@@ -127,7 +127,7 @@ it('never calls a take whole that lacks a piece: it says which half second, and 
 });
 
 /** What the live worker was told since it was opened, of some sorts. */
-const told = (...sorts: string[]) => LiveStandIn.last.told.filter((m) => sorts.includes(m.is));
+const told = (...sorts: string[]) => LiveStandIn.last.sent.filter((m) => sorts.includes(m.is));
 
 it('records by one call and ends by the next, keeps it with its marks, and names it by its number', async () => {
   const session = new Session(id, false);
@@ -202,8 +202,8 @@ it('plays a recording again from what is kept, loads it anew where the wiring ch
   await session.open();
   await session.replay(kept);
   const loaded = () =>
-    LiveStandIn.last.told.flatMap((m) => (m.is === 'replay-pieces' ? m.pieces.map((p) => p.counts[0]) : []));
-  const complete = () => LiveStandIn.last.told.filter((m) => m.is === 'replay-pieces' && m.complete).length;
+    LiveStandIn.last.sent.flatMap((m) => (m.is === 'replay-pieces' ? m.pieces.map((p) => p.counts[0]) : []));
+  const complete = () => LiveStandIn.last.sent.filter((m) => m.is === 'replay-pieces' && m.complete).length;
   await vi.waitFor(() => expect(complete()).toBe(1));
   expect(loaded()).toEqual(Array.from({ length: 50 }, (_, i) => i));
   expect(session.live.getState().replays).toBe('Tune');

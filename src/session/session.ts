@@ -39,9 +39,9 @@ export class Session {
   readonly ear = new Ear();
   readonly midi = new MidiOut();
   traces: TraceRing[] = [];
-  /** The same of what is computed from them, by {@link toldKey}, in percent of its way: as it stands at each tick. */
-  told: Record<string, TraceRing> = {};
-  private toldUs = 0;
+  /** The same of what is computed from them, by {@link computedKey}, in percent of its way: as it stands at each tick. */
+  computed: Record<string, TraceRing> = {};
+  private computedUs = 0;
   private link: LiveLink | null = null;
   private readonly takes: TakeKeeping;
   private compiled: Instrument | null = null;
@@ -115,8 +115,8 @@ export class Session {
     if (this.compiled) this.silence();
     this.compiled = instrument;
     this.traces = allColumns(instrument).map(() => new TraceRing());
-    this.told = {};
-    this.toldUs = 0;
+    this.computed = {};
+    this.computedUs = 0;
     this.live.setState({ tick: null, rest: [], quiet: [], settling: false, faults: [] });
     this.say({ is: 'open', instrument, seed: this.seed, source: this.source });
     if (this.source === 'replay' && this.replayed) void this.load(this.replayed);
@@ -257,11 +257,11 @@ export class Session {
     return true;
   }
 
-  private traceTold({ tUs, told }: Tick): void {
-    const columns = Math.floor(tUs / COLUMN_US) - Math.floor(this.toldUs / COLUMN_US);
-    this.toldUs = tUs;
-    for (const [key, share] of Object.entries(told)) {
-      const ring = (this.told[key] ??= new TraceRing(Float32Array));
+  private traceComputed({ tUs, computed }: Tick): void {
+    const columns = Math.floor(tUs / COLUMN_US) - Math.floor(this.computedUs / COLUMN_US);
+    this.computedUs = tUs;
+    for (const [key, share] of Object.entries(computed)) {
+      const ring = (this.computed[key] ??= new TraceRing(Float32Array));
       // A board whose clock began anew draws nothing for once.
       for (let i = 0; i < Math.min(columns, ring.size); i++) ring.push(100 * share, 100 * share);
     }
@@ -272,7 +272,7 @@ export class Session {
     for (let i = 0; i < tick.columns.length; i += 2 * width)
       for (let c = 0; c < width; c++)
         this.traces[c]?.push(tick.columns[i + 2 * c], tick.columns[i + 2 * c + 1]);
-    this.traceTold(tick);
+    this.traceComputed(tick);
     if (!this.isDue(tick)) return;
     const { notes, words } = this.heard;
     this.heard = { notes: [], words: [] };

@@ -71,7 +71,7 @@ const demo = async () => ({ ...(await wherry()), instruments: [await wherry()] }
 /** Wherry's bellows alone, with its takes. */
 const wherry = async () => ({
   instrument: JSON.stringify(bellowsOf(JSON.parse(readFileSync('demo/wherry.json', 'utf8')))),
-  takes: ['rest', 'soft', 'medium', 'loud', 'full'].map((r) =>
+  takes: ['rest', 'soft', 'medium', 'loud', 'full', 'weights'].map((r) =>
     readFileSync(`demo/wherry-bellows-${r}.csv`, 'utf8'),
   ),
 });

@@ -110,13 +110,18 @@ describe('what comes next', () => {
 describe('levels and traces', () => {
   it('a lane is read as it was measured, on the whole converter where it was not, and a contact as open or closed', () => {
     const own = { ...instrument(), sensors: [...instrument().sensors, touchPads([60]), kneeSwitch()] };
-    const tick = { counts: [4095, 350], responses: [0.3, 0.5], closed: [true], told: {} } as unknown as Tick;
+    const tick = {
+      counts: [4095, 350],
+      responses: [0.3, 0.5],
+      closed: [true],
+      computed: {},
+    } as unknown as Tick;
     const reads = (now = tick) => own.sensors.map((sensor) => laneReader(own, sensor)(now, 0));
     expect(reads()).toEqual([1, 0.5, 1]);
     own.sensors[0].calibration = twoSided;
     expect(reads()[0]).toBe(0.3);
     // What is computed first stands for what was read.
-    expect(reads({ ...tick, told: { 'breath/0/breath': -0.4 } })[0]).toBe(0.4);
+    expect(reads({ ...tick, computed: { 'breath/0/breath': -0.4 } })[0]).toBe(0.4);
   });
   it('keys play the chosen level, a bank’s lanes and the switch, each its own', () => {
     const own = { ...instrument(), sensors: [...instrument().sensors, touchPads([60, 62]), kneeSwitch()] };

@@ -1,5 +1,5 @@
 import { compile } from '@/core/compile/compile';
-import { shareTold, toldBy, type Told } from '@/core/compile/told';
+import { shareComputed, computedLevelsOf, type ComputedLevel } from '@/core/compile/computed-levels';
 import { changeEngine } from '@/core/engine/change';
 import type { Counts, Engine } from '@/core/engine/engine';
 import { startEngine } from '@/core/engine/start';
@@ -7,11 +7,11 @@ import { playEdge, playFrame, silence } from '@/core/engine/play';
 import { allColumns, contactsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
-import { toldKey } from './live-protocol';
+import { computedKey } from './live-protocol';
 
 /** The engines of an instrument's boards, side by side on the application's own frames. */
 export class Engines {
-  private boards: { e: Engine; contact: number; contacts: number; told: Told[] }[];
+  private boards: { e: Engine; contact: number; contacts: number; computed: ComputedLevel[] }[];
 
   constructor(instrument: Instrument) {
     this.boards = imagesOf(instrument).map(({ image, ...own }) => ({ e: startEngine(image), ...own }));
@@ -44,11 +44,14 @@ export class Engines {
     );
   }
 
-  /** What is computed from counts and contacts now, by {@link toldKey}: −1 … 1 of what was measured. */
-  told(): Record<string, number> {
+  /** What is computed from counts and contacts now, by {@link computedKey}: −1 … 1 of what was measured. */
+  computed(): Record<string, number> {
     return Object.fromEntries(
-      this.boards.flatMap(({ e, told }) =>
-        told.map((own) => [toldKey(own.sensor, own.lane, own.port), shareTold(own, e.row[own.column])]),
+      this.boards.flatMap(({ e, computed }) =>
+        computed.map((own) => [
+          computedKey(own.sensor, own.lane, own.port),
+          shareComputed(own, e.row[own.column]),
+        ]),
       ),
     );
   }
@@ -64,8 +67,8 @@ function imagesOf(instrument: Instrument) {
   let contact = 0;
   return instrument.boards.map((board) => {
     const contacts = contactsOf(instrument, board).length;
-    const told = toldBy(instrument, board, columns);
-    const own = { image: compile(instrument, board, columns), contact, contacts, told };
+    const computed = computedLevelsOf(instrument, board, columns);
+    const own = { image: compile(instrument, board, columns), contact, contacts, computed };
     contact += contacts;
     return own;
   });

@@ -80,8 +80,8 @@ export interface Tick {
   counts: number[];
   /** Response now, 0 … 1; 0 where there is no calibration. */
   responses: number[];
-  /** What is computed first and then read as a level, by {@link toldKey}: −1 … 1 of what was measured. */
-  told: Readonly<Record<string, number>>;
+  /** What is computed first and then read as a level, by {@link computedKey}: −1 … 1 of what was measured. */
+  computed: Readonly<Record<string, number>>;
   /** Contacts that are closed now. */
   closed: boolean[];
   /** New columns of 10 ms: for each, lowest and highest count a channel. */
@@ -101,7 +101,8 @@ export interface Tick {
 }
 
 /** @param lane its place in its sensor */
-export const toldKey = (sensor: string, lane: number, port: string): string => `${sensor}/${lane}/${port}`;
+export const computedKey = (sensor: string, lane: number, port: string): string =>
+  `${sensor}/${lane}/${port}`;
 
 /** Length of one column of {@link Tick.columns}, µs. */
 export const COLUMN_US = 10_000;

@@ -247,7 +247,7 @@ export class LiveSession {
       lost: this.lost,
       counts: Array.from(this.frame),
       responses: this.responses(),
-      told: this.engines.told(),
+      computed: this.engines.computed(),
       closed: [...this.closed],
       columns: this.columns.take(),
       rest: this.looked,

@@ -130,10 +130,10 @@ describe('judging takes by a calibration', () => {
   it('a gate that only just held is onRaised: a wobble under “on” would open it twice on another day', () => {
     const side = { restOffset: 0, noise: 4, lag1: 0, rateHz: 1000, crossings: [], hours: 1, room: 3000 };
     const lowest = { on: 24, off: 8, perHour: 0 };
-    const calmFor = (...counts: number[]) =>
+    const chatterFree = (...counts: number[]) =>
       chatterFreeThresholds(lowest, side, [played('soft', counts, [gesture(1100)])], 1000, 1, [100]);
-    expect(calmFor(1000, 1019, 1000, 1100, 1000)).toBe(lowest);
-    const { on, off } = calmFor(1000, 1021, 1000, 1100, 1000);
+    expect(chatterFree(1000, 1019, 1000, 1100, 1000)).toBe(lowest);
+    const { on, off } = chatterFree(1000, 1021, 1000, 1100, 1000);
     expect(on - side.noise).toBeGreaterThan(21);
     expect(off).toBe(lowest.off);
   });

@@ -1,4 +1,4 @@
-import type { Heard } from '../ways/way';
+import type { ListenerRange } from '../ways/way';
 import { wayOf } from '../ways/registry';
 import type { Image } from '../engine/layout';
 import { columnsOf, contactsOf } from '../instrument/access';
@@ -53,7 +53,7 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
 }
 
 /** Puts a bank's listeners down one after another. */
-function hear(image: Image, bank: Heard, listeners: Listener[]): void {
+function hear(image: Image, bank: ListenerRange, listeners: Listener[]): void {
   Object.assign(bank, { listener: image.listeners.length, listeners: listeners.length });
   image.listeners.push(...listeners);
 }

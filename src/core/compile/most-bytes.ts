@@ -3,7 +3,7 @@ import { CONTROL_KIND } from '../engine/codes';
 import { END_BYTES, OFF_BYTES } from '../engine/engine';
 import { partNames, PARTS, type Image } from '../engine/layout';
 import { hearerCode } from '../engine/voices/hearers';
-import type { Heard } from '../ways/way';
+import type { ListenerRange } from '../ways/way';
 import { MOST_BACKLOG_OF_NOTES_US, MOST_BACKLOG_US } from '../engine/wire';
 
 /** One note that ends and one that starts: where lanes share a note, the one that ends may be another's, but no more of them do. */
@@ -38,7 +38,7 @@ function noteBytes(image: Image): number {
   let longest = 0;
   for (const part of partNames()) {
     if (!('listener' in PARTS[part].of.fields)) continue;
-    for (const bank of image[part] as unknown as (Heard & { lanes?: number })[]) {
+    for (const bank of image[part] as unknown as (ListenerRange & { lanes?: number })[]) {
       const aLane = laneBytes(image, bank);
       const all = aLane * (bank.lanes ?? 1);
       if (!WAITS.includes(part)) free += all;
@@ -53,7 +53,7 @@ function noteBytes(image: Image): number {
 const WAITS: readonly string[] = ['gates', 'strike_banks'];
 
 /** What the gate of one lane makes sound in a frame: a choice is made anew when it opens, and when it closes. */
-function laneBytes({ listeners }: Image, { listener, listeners: count }: Heard): number {
+function laneBytes({ listeners }: Image, { listener, listeners: count }: ListenerRange): number {
   const bytes = new Map([
     [hearerCode('note'), NOTE_BYTES],
     [hearerCode('switched'), 0],

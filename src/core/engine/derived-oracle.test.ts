@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { compile } from '../compile/compile';
-import { toldBy, type Told } from '../compile/told';
+import { computedLevelsOf, type ComputedLevel } from '../compile/computed-levels';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
@@ -23,9 +23,12 @@ import { startEngine } from './start';
 function computed(instrument: Instrument, take: Frames) {
   const [board] = instrument.boards;
   const { counts, channels } = derivedFrames(startEngine(compile(instrument)), take);
-  const column = (own: Told) =>
+  const column = (own: ComputedLevel) =>
     Array.from(take.tUs, (_, frame) => counts[frame * channels.length + own.column]);
-  return toldBy(instrument, board, columnsOf(instrument)).map((own) => ({ ...own, counts: column(own) }));
+  return computedLevelsOf(instrument, board, columnsOf(instrument)).map((own) => ({
+    ...own,
+    counts: column(own),
+  }));
 }
 
 /** Sensors of a kind in random instruments, each with a random take. */

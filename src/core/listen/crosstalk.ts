@@ -1,6 +1,6 @@
 import { median, quantile } from '../signal/quantile';
 import { regressionOf } from '../signal/regression';
-import type { HeardLane } from './heard';
+import type { ListenedLane } from './listened-recording';
 
 /** A gesture of a lane goes past this share of its span, and is over where it has fallen short of the other. */
 const PLAYED = 0.2;
@@ -20,7 +20,7 @@ const STAYS = 0.5;
 const EXCEPTIONS = 0.2;
 
 /** Distance of a lane's furthest count from its rest, counts; 0 where it does not move. */
-export const spanOf = ({ moves, low, high, plateau }: HeardLane): number =>
+export const spanOf = ({ moves, low, high, plateau }: ListenedLane): number =>
   moves ? Math.max(high - plateau.rest, plateau.rest - low) : 0;
 
 /** How a lane goes with one gesture of another: whether it has its shape, and counts a count. */
@@ -34,7 +34,7 @@ interface GoesWithGesture {
  * lane i's gestures in shape and proportion (handbook 3: two hands often play at once). Null where lane i has played too few
  * gestures without lane j, or lane j has no span of its own.
  */
-export function crosstalkOf(lanes: readonly HeardLane[]): (number | null)[][] {
+export function crosstalkOf(lanes: readonly ListenedLane[]): (number | null)[][] {
   const spans = lanes.map(spanOf);
   const played = lanes.map(gesturesOf);
   return lanes.map((lane, i) =>
@@ -49,7 +49,7 @@ export function crosstalkOf(lanes: readonly HeardLane[]): (number | null)[][] {
 }
 
 /** Counts of a lane a count of another that it never moves without; null where it moves by itself too. */
-export function followsAlways(lane: HeardLane, other: HeardLane): number | null {
+export function followsAlways(lane: ListenedLane, other: ListenedLane): number | null {
   const own = gesturesOf(lane);
   const gestures = gesturesOf(other);
   const within = own.every(([from, to]) => gestures.some(([a, b]) => from < b && a < to));
@@ -60,7 +60,7 @@ export function followsAlways(lane: HeardLane, other: HeardLane): number | null 
  * Counts of `other` a count of `lane` over its gestures; null where it does not go with several of them, alike in each, or stays
  * where it is in others. Gestures in which it is played too, and goes further, say nothing.
  */
-function answers(lane: HeardLane, other: HeardLane, gestures: readonly Stretch[]): number | null {
+function answers(lane: ListenedLane, other: ListenedLane, gestures: readonly Stretch[]): number | null {
   const gains = gestures
     .map((stretch) => compare(lane, other, stretch))
     .filter(({ alike }) => alike)
@@ -77,7 +77,7 @@ function answers(lane: HeardLane, other: HeardLane, gestures: readonly Stretch[]
 type Stretch = [from: number, to: number];
 
 /** Gestures of a lane, each with a quarter of its length before and after it; spread over the recording where there are many. */
-export function gesturesOf(lane: HeardLane): Stretch[] {
+export function gesturesOf(lane: ListenedLane): Stretch[] {
   const span = spanOf(lane);
   if (span === 0) return [];
   const { counts, plateau } = lane;
@@ -98,14 +98,14 @@ export function gesturesOf(lane: HeardLane): Stretch[] {
 
 const strideOf = ([from, to]: Stretch): number => Math.max(1, Math.ceil((to - from) / MOST_SAMPLES));
 
-function furthest({ counts, plateau }: HeardLane, from: number, to: number): number {
+function furthest({ counts, plateau }: ListenedLane, from: number, to: number): number {
   let most = 0;
   for (let i = from; i < to; i += strideOf([from, to]))
     most = Math.max(most, Math.abs(counts[i] - plateau.rest));
   return most;
 }
 
-function compare(lane: HeardLane, other: HeardLane, stretch: Stretch): GoesWithGesture {
+function compare(lane: ListenedLane, other: ListenedLane, stretch: Stretch): GoesWithGesture {
   const { r, gain, variance } = regressionOf(lane.counts, other.counts, ...stretch, strideOf(stretch));
   const noise = variance > 0 ? (NOISES * other.plateau.noise ** 2) / variance : Infinity;
   return { alike: r !== 0 && 1 - r * r <= Math.min(0.5, UNLIKE + noise), gain };

@@ -1,11 +1,11 @@
 import { regressionOf, type Regression } from '../signal/regression';
-import type { HeardLane } from './heard';
+import type { ListenedLane } from './listened-recording';
 
 /** Samples that are compared, at most. */
 const MOST_SAMPLES = 8000;
 
 /** How a lane goes with another, counts a count over the whole recording. */
-export const goesWith = ({ counts: x }: HeardLane, { counts: y }: HeardLane): Regression =>
+export const goesWith = ({ counts: x }: ListenedLane, { counts: y }: ListenedLane): Regression =>
   regressionOf(x, y, 0, x.length, Math.max(1, Math.ceil(x.length / MOST_SAMPLES)));
 
 /** Correlation from which a lane only repeats another. */
@@ -20,7 +20,7 @@ const MOVES = 0.05;
  * Whether an input only repeats the one that is read before it: an open pin keeps that one's charge in the sample-and-hold
  * (handbook 3).
  */
-export function follows(before: HeardLane, lane: HeardLane, fullScale: number): boolean {
+export function follows(before: ListenedLane, lane: ListenedLane, fullScale: number): boolean {
   if (before.excursion < MOVES * fullScale || lane.excursion < LEAST_COPY * before.excursion) return false;
   const { r, gain } = goesWith(before, lane);
   return r > REPEATS && gain > LEAST_COPY && gain < MOST_COPY;

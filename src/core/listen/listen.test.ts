@@ -146,7 +146,7 @@ describe('what a recording by formula says', () => {
     expect(swapped[0].says).toBe('c2 moved when it was asked for.');
     expect(found(formula([quiet, b], { asked }))).toEqual(['silent c1']);
   });
-  it('what was switched on is heard in the noise; a knob that chatters and a spring that tires are told', () => {
+  it('what was switched on is listened in the noise; a knob that chatters and a spring that tires are told', () => {
     const lit = (t: number, r: ReturnType<typeof random>) => 2000 + (t < 5 ? 2 : 7) * r.gauss();
     expect(found(formula([lit], { switchedOn: [{ fromUs: 5e6, toUs: 10e6 }] }))).toEqual(['interference c1']);
     const knob = { lanes: [askedLane('c1', 'pot', 'c1', 'c1')] };

@@ -7,7 +7,7 @@ import { timingOf, type Timing } from '../signal/timing';
 import { listenToContacts, type AskedContact, type ContactReadings } from './contact-findings';
 import { crosstalkOf, spanOf } from './crosstalk';
 import { fullScale, type Detector } from './detectors';
-import type { Asked, AskedLane, Heard, HeardLane, SwitchedOn } from './heard';
+import type { Asked, AskedLane, ListenedRecording, ListenedLane, SwitchedOn } from './listened-recording';
 import { drift, hum, interference, returnScatter, scatter } from './noise-detectors';
 import { chatty, crosstalk, messagesPerMinute, range, swapped, weakTouch } from './playing-detectors';
 import { plateauOf, reachOf } from './plateau';
@@ -91,38 +91,43 @@ export function listenTo(recording: Recording): Listened {
 /** Does what {@link listenTo} does in steps of a lane, so that who waits can do something between them. Yields the share done, 0 … 1. */
 export function* listenInSteps(recording: Recording): Generator<number, Listened> {
   const { lanes: asked, contacts: wanted, frames, take, scanHz } = recording;
-  const lanes: HeardLane[] = [];
+  const lanes: ListenedLane[] = [];
   const share = (n: number) => n / (2 * asked.length);
   const rate = rateOf(recording);
   for (const lane of asked) {
     yield share(lanes.length);
-    lanes.push(heardLane(lane, recording, rate.rateHz));
+    lanes.push(listenedLane(lane, recording, rate.rateHz));
   }
-  const heard = heardOf(recording, lanes, rate);
+  const listened = listenedOf(recording, lanes, rate);
   const findings: Finding[] = [];
   for (const [at, lane] of lanes.entries()) {
     yield share(lanes.length + at);
-    findings.push(...laneFindings(lane, heard, at));
+    findings.push(...laneFindings(lane, listened, at));
   }
   const contacts = listenToContacts(frames.edges, wanted, take);
   const sensor = asked[0]?.sensor ?? wanted[0]?.sensor ?? '';
-  findings.push(...contacts.findings, ...timingFindings(heard, scanHz).map((f) => ({ ...f, sensor })));
-  const { timing } = heard;
+  findings.push(...contacts.findings, ...timingFindings(listened, scanHz).map((f) => ({ ...f, sensor })));
+  const { timing } = listened;
   return {
-    timing: timing && { ...timing, lost: lostFrames(heard.tUs, timing.periodUs), seconds: secondsIn(heard) },
-    lanes: lanes.map((lane) => readingsOf(lane, heard)),
+    timing: timing && {
+      ...timing,
+      lost: lostFrames(listened.tUs, timing.periodUs),
+      seconds: secondsIn(listened),
+    },
+    lanes: lanes.map((lane) => readingsOf(lane, listened)),
     contacts: contacts.contacts,
-    crosstalk: heard.crosstalk,
+    crosstalk: listened.crosstalk,
     findings: findings.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity)),
   };
 }
 
-const secondsIn = ({ tUs }: Heard): number => (tUs.length < 2 ? 0 : (tUs[tUs.length - 1] - tUs[0]) / 1e6);
+const secondsIn = ({ tUs }: ListenedRecording): number =>
+  tUs.length < 2 ? 0 : (tUs[tUs.length - 1] - tUs[0]) / 1e6;
 
-function laneFindings(lane: HeardLane, heard: Heard, at: number): Finding[] {
+function laneFindings(lane: ListenedLane, listened: ListenedRecording, at: number): Finding[] {
   const run = (detectors: Detector[]) =>
     detectors.flatMap((detect): Finding[] => {
-      const found = detect(lane, heard, at);
+      const found = detect(lane, listened, at);
       return found ? [{ ...found, sensor: lane.sensor, lane: lane.lane }] : [];
     });
   const grave = run(GRAVE);
@@ -134,13 +139,13 @@ const MOVES_NOISES = 8;
 const MOVES_SCALE = 0.01;
 
 /** Frames a second, by their times, else as it is set. */
-function rateOf({ frames, scanHz }: Recording): Pick<Heard, 'timing' | 'rateHz'> {
+function rateOf({ frames, scanHz }: Recording): Pick<ListenedRecording, 'timing' | 'rateHz'> {
   const timing = timingOf(frames.tUs);
   return { timing, rateHz: timing?.rateHz ?? scanHz ?? 1000 };
 }
 
 /** A lane by itself. */
-function heardLane(lane: AskedLane, { frames, bits }: Recording, rateHz: number): HeardLane {
+function listenedLane(lane: AskedLane, { frames, bits }: Recording, rateHz: number): ListenedLane {
   const scale = 2 ** bits - 1;
   const counts = columnOf(frames, lane.column);
   const plateau = plateauOf(counts, rateHz, scale);
@@ -156,29 +161,29 @@ function heardLane(lane: AskedLane, { frames, bits }: Recording, rateHz: number)
   };
 }
 
-function heardOf(
+function listenedOf(
   { take, frames, bits, role, asked = [], switchedOn = [] }: Recording,
-  lanes: HeardLane[],
-  rate: Pick<Heard, 'timing' | 'rateHz'>,
-): Heard {
+  lanes: ListenedLane[],
+  rate: Pick<ListenedRecording, 'timing' | 'rateHz'>,
+): ListenedRecording {
   const { tUs } = frames;
   return { ...{ take, bits, role, asked, switchedOn, tUs, lanes }, ...rate, crosstalk: crosstalkOf(lanes) };
 }
 
 const DEADBANDS = [0, 1, 2, 3];
 
-function readingsOf(lane: HeardLane, heard: Heard): LaneReadings {
+function readingsOf(lane: ListenedLane, listened: ListenedRecording): LaneReadings {
   const { sensor, lane: id, column, plateau, excursion, moves, hum: mains, clipping, counts } = lane;
   const span = spanOf(lane);
   const worst = mains[0];
   return {
     ...{ sensor, lane: id, column, excursion, moves },
     ...{ rest: plateau.rest, noise: plateau.noise, driftPerMinute: plateau.driftPerMinute },
-    range: rangeShare(span, heard.bits),
+    range: rangeShare(span, listened.bits),
     levels: distinctLevels(span, plateau.noise),
     hum: worst && worst.amplitude > 0 ? { hz: worst.hz, amplitude: worst.amplitude } : null,
     clipped: clipping.reduce((n, c) => n + c.to - c.from, 0) / counts.length,
-    returnScatter: lane.returns || !lane.family ? returnScatter(lane, fullScale(heard)) : null,
-    messagesPerMinute: DEADBANDS.map((d) => messagesPerMinute(lane, heard, d)),
+    returnScatter: lane.returns || !lane.family ? returnScatter(lane, fullScale(listened)) : null,
+    messagesPerMinute: DEADBANDS.map((d) => messagesPerMinute(lane, listened, d)),
   };
 }

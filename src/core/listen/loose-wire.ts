@@ -1,5 +1,5 @@
 import type { GestureFamily } from '../kinds/kind';
-import type { HeardLane } from './heard';
+import type { ListenedLane } from './listened-recording';
 
 /** An edge goes this share of the full scale, or so many σ, within one scan; before and after it the level keeps to a part of that. */
 const EDGE = 0.08;
@@ -30,7 +30,7 @@ export interface Away {
  * take longer, to anywhere, whatever lies between (handbook 3).
  * @param scale full scale, counts
  */
-export function looseStretches(lane: HeardLane, scale: number, rateHz: number): Away[] {
+export function looseStretches(lane: ListenedLane, scale: number, rateHz: number): Away[] {
   const { counts, plateau } = lane;
   const far = Math.max(EDGE * scale, EDGE_NOISES * plateau.noise);
   const longest = Math.max(SHORT + 1, Math.round((LONGEST_US * rateHz) / 1e6));
@@ -61,7 +61,7 @@ function comesBack(counts: Uint16Array, from: number, far: number, longest: numb
   return null;
 }
 
-function isNoGesture(lane: HeardLane, { from, to }: Away, scale: number, rateHz: number): boolean {
+function isNoGesture(lane: ListenedLane, { from, to }: Away, scale: number, rateHz: number): boolean {
   const { counts, plateau, family } = lane;
   const jump = Math.abs(counts[from] - counts[from - 1]);
   if (to - from <= SHORT) return Math.abs(counts[to] - counts[from - 1]) <= KEEPS * jump;

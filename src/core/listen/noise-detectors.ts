@@ -1,7 +1,7 @@
 import { median, quantile } from '../signal/quantile';
 import { QUANTISATION_NOISE } from '../signal/rest';
 import { cure, evidence, fullScale, wholeOf, type Detector } from './detectors';
-import type { HeardLane } from './heard';
+import type { ListenedLane } from './listened-recording';
 
 /* What disturbs a lane at rest: mains, drift, moisture, interference. */
 
@@ -11,15 +11,18 @@ const HUM_OF_SCALE = 0.003;
 const HUM_COUNTS = 0.5;
 const HUM_RATIO = 20;
 
-export const hum: Detector = ({ hum: found, plateau }, heard) => {
-  const least = Math.max(HUM_COUNTS, Math.min(HUM_OF_NOISE * plateau.noise, HUM_OF_SCALE * fullScale(heard)));
+export const hum: Detector = ({ hum: found, plateau }, listened) => {
+  const least = Math.max(
+    HUM_COUNTS,
+    Math.min(HUM_OF_NOISE * plateau.noise, HUM_OF_SCALE * fullScale(listened)),
+  );
   const worst = found.find((h) => h.amplitude > least && h.ratio > HUM_RATIO);
   if (!worst) return null;
-  const share = (200 * worst.amplitude) / fullScale(heard);
+  const share = (200 * worst.amplitude) / fullScale(listened);
   return {
     code: 'hum',
     severity: share > 1 ? 'doubt' : 'note',
-    evidence: wholeOf(heard),
+    evidence: wholeOf(listened),
     says: `Mains: a sine of ${worst.amplitude.toFixed(1)} counts at ${worst.hz} Hz lies on it.`,
     causes: [
       'its wires run beside a mains lead or a supply',
@@ -37,17 +40,17 @@ export const hum: Detector = ({ hum: found, plateau }, heard) => {
 const DRIFT_NOISES = 3;
 const DRIFT_SCALE = 0.003;
 
-export const drift: Detector = ({ plateau, family, moves }, heard) => {
+export const drift: Detector = ({ plateau, family, moves }, listened) => {
   const { drifted, noise, driftPerMinute, windows, share } = plateau;
   if (driftPerMinute === null || share < 0.2) return null;
-  if (Math.abs(drifted) < Math.max(DRIFT_NOISES * noise, DRIFT_SCALE * fullScale(heard))) return null;
+  if (Math.abs(drifted) < Math.max(DRIFT_NOISES * noise, DRIFT_SCALE * fullScale(listened))) return null;
   const [first, last] = [windows[0], windows[windows.length - 1]];
   const rises = drifted > 0;
   const moist = family === 'breath' && rises && moves;
   return {
     code: moist ? 'moisture' : 'drift',
     severity: 'doubt',
-    evidence: evidence(heard, first.from, last.from + plateau.width),
+    evidence: evidence(listened, first.from, last.from + plateau.width),
     says: moist
       ? `Rest rose by ${Math.abs(drifted).toFixed(1)} counts while it was played: moisture.`
       : `Rest creeps ${rises ? 'up' : 'down'}: ${Math.abs(driftPerMinute).toFixed(1)} counts a minute.`,
@@ -67,8 +70,8 @@ export const drift: Detector = ({ plateau, family, moves }, heard) => {
 const INTERFERES = 1.5;
 const INTERFERES_COUNTS = 0.5;
 
-export const interference: Detector = ({ plateau }, heard) => {
-  const { switchedOn, tUs } = heard;
+export const interference: Detector = ({ plateau }, listened) => {
+  const { switchedOn, tUs } = listened;
   if (switchedOn.length === 0) return null;
   const during = (from: number) =>
     switchedOn.some(
@@ -85,7 +88,7 @@ export const interference: Detector = ({ plateau }, heard) => {
   return {
     code: 'interference',
     severity: 'doubt',
-    evidence: { take: heard.take, fromUs: first.fromUs, toUs: first.toUs },
+    evidence: { take: listened.take, fromUs: first.fromUs, toUs: first.toUs },
     says: `Its noise is ${with_.toFixed(1)} counts with it on, ${without.toFixed(1)} with it off.`,
     causes: ['its wires run beside those of what was switched on', 'both share a thin ground lead'],
     cures: [
@@ -102,7 +105,7 @@ const SCATTERS = 0.02;
 const NEAR = 0.15;
 
 /** p95 of the distances from their median at which a lane comes to lie between gestures, counts; null where it does not come back. */
-export function returnScatter({ plateau }: HeardLane, scale: number): number | null {
+export function returnScatter({ plateau }: ListenedLane, scale: number): number | null {
   const { all, windows, width, rest } = plateau;
   const stillest = Math.max(...windows.map((w) => w.noise));
   const still = all.filter((w) => w.noise <= stillest && Math.abs(w.level - rest) < NEAR * scale);
@@ -115,14 +118,14 @@ export function returnScatter({ plateau }: HeardLane, scale: number): number | n
   );
 }
 
-export const scatter: Detector = (lane, heard) => {
+export const scatter: Detector = (lane, listened) => {
   if (!lane.returns) return null;
-  const by = returnScatter(lane, fullScale(heard));
-  if (by === null || by < SCATTERS * fullScale(heard)) return null;
+  const by = returnScatter(lane, fullScale(listened));
+  if (by === null || by < SCATTERS * fullScale(listened)) return null;
   return {
     code: 'return-scatter',
     severity: 'doubt',
-    evidence: wholeOf(heard),
+    evidence: wholeOf(listened),
     says: `It comes back to within ${by.toFixed(0)} counts only: its dead zone must be as wide.`,
     causes: ['a tired or weak spring', 'friction at the pivot'],
     cures: [cure('Clean the pivot, or renew the spring', 'a part')],

@@ -3,7 +3,7 @@ import { random } from '../signal/random';
 import { crosstalkOf, spanOf } from './crosstalk';
 import { follows } from './follows';
 import { humAtRest } from './hum-at-rest';
-import type { HeardLane } from './heard';
+import type { ListenedLane } from './listened-recording';
 import { plateauOf, reachOf } from './plateau';
 import { lostFrames } from './timing-detectors';
 import { looseStretches } from './loose-wire';
@@ -11,7 +11,7 @@ import { looseStretches } from './loose-wire';
 const RATE_HZ = 1000;
 const counts = (n: number, of: (i: number) => number) =>
   Uint16Array.from({ length: n }, (_, i) => Math.round(of(i)));
-const lane = (own: Uint16Array): HeardLane => ({
+const lane = (own: Uint16Array): ListenedLane => ({
   ...{
     sensor: 's',
     lane: 'l',
@@ -84,8 +84,8 @@ it('hum is found though it lasts two seconds of twelve, and none where there is 
         }),
       );
     const found = (hum: number) => {
-      const { counts: heard, plateau } = own(hum);
-      const [first] = humAtRest(heard, plateau, RATE_HZ);
+      const { counts: listened, plateau } = own(hum);
+      const [first] = humAtRest(listened, plateau, RATE_HZ);
       return [first.hz, Math.round(first.amplitude)];
     };
     if (at < 3500 || at >= 6500) expect(found(6)[0], `seed ${seed}`).toBe(50);
@@ -140,7 +140,7 @@ describe('what lanes have to do with each other', () => {
 
 describe('what is no gesture', () => {
   it('a wire lets go and holds again within one scan each, for 1 to 300 ms, at a rail or, of a smooth sensor, anywhere', () => {
-    const at = (of: (i: number) => number, family?: HeardLane['family']) =>
+    const at = (of: (i: number) => number, family?: ListenedLane['family']) =>
       looseStretches({ ...lane(counts(3000, of)), family }, 4095, 1000).map(({ from, to }) => [from, to]);
     const blown = (i: number) => 2000 + 800 * Math.sin(i / 150);
     for (const ms of [1, 4, 40, 150, 300])
@@ -152,7 +152,7 @@ describe('what is no gesture', () => {
     expect(at((i) => (i > 400 ? 0 : 2000))).toEqual([]);
   });
   it('a fast stroke, a touch and a lift are none', () => {
-    const at = (of: (i: number) => number, family?: HeardLane['family']) =>
+    const at = (of: (i: number) => number, family?: ListenedLane['family']) =>
       looseStretches({ ...lane(counts(3000, of)), family }, 4095, 1000);
     const fast = (i: number) => (i > 400 && i < 420 ? 1000 * Math.sin(((i - 400) * Math.PI) / 20) : 0);
     expect(at((i) => 2000 + fast(i), 'breath')).toEqual([]);

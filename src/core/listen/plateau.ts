@@ -47,9 +47,9 @@ export function plateauOf(counts: Uint16Array, rateHz: number, fullScale: number
     all.map((w) => w.noise),
     0.2,
   );
-  const calm = all.filter((w) => w.noise <= STILL_TIMES * stillest + STILL_COUNTS);
-  const unstruck = calm.filter((w) => w.swing <= SWING_TIMES * w.noise + SWING_COUNTS);
-  const still = unstruck.length > 0 ? unstruck : calm;
+  const quiet = all.filter((w) => w.noise <= STILL_TIMES * stillest + STILL_COUNTS);
+  const unstruck = quiet.filter((w) => w.swing <= SWING_TIMES * w.noise + SWING_COUNTS);
+  const still = unstruck.length > 0 ? unstruck : quiet;
   const apart = Math.max(APART * stillest, APART_OF_SCALE * fullScale);
   const windows = largest(clustersOf(still, apart));
   const levels = windows.map((w) => w.level);

@@ -3,7 +3,7 @@ import type { GestureFamily } from '../kinds/kind';
 import { followsAlways, gesturesOf, spanOf } from './crosstalk';
 import { goesWith, REPEATS } from './follows';
 import { cure, fullScale, wholeOf, type Detector } from './detectors';
-import type { Asked, Heard, HeardLane } from './heard';
+import type { Asked, ListenedRecording, ListenedLane } from './listened-recording';
 
 /* What playing shows: range, levels, crosstalk, wires that were swapped. */
 
@@ -14,21 +14,21 @@ const PLAYED = 2;
 /** Seven bits need 128 levels. */
 const SEVEN_BITS = 128;
 
-export const range: Detector = (lane, heard) => {
+export const range: Detector = (lane, listened) => {
   // A strike is over before the converter has seen its peak, and a touch is a step: their own calibrations tell.
   if (!lane.moves || lane.family === 'strike' || lane.family === 'touch') return null;
   if (gesturesOf(lane).length < PLAYED) return null;
   const span = spanOf(lane);
   // Of both sides of rest, where it is played to both.
   const used = Math.max(span, lane.high - lane.low);
-  const share = rangeShare(used, heard.bits);
+  const share = rangeShare(used, listened.bits);
   if (share >= POOR) return null;
   const levels = distinctLevels(span, lane.plateau.noise);
   return {
     code: 'poor-range',
     // It may have been played softly.
     severity: 'note',
-    evidence: wholeOf(heard),
+    evidence: wholeOf(listened),
     says: `Playing uses ${(100 * share).toFixed(0)} % of the range: ${levels} levels that noise leaves apart, of ${SEVEN_BITS} that seven bits have.`,
     causes: ['a gauge of too wide a range', 'a fixed resistor that does not suit the sensor'],
     cures: [
@@ -41,14 +41,14 @@ export const range: Detector = (lane, heard) => {
 /** Peak-to-peak signal to noise that a touch needs at least (common practice). */
 const TOUCH_SNR = 5;
 
-export const weakTouch: Detector = (lane, heard) => {
+export const weakTouch: Detector = (lane, listened) => {
   if (!lane.moves || lane.family !== 'touch') return null;
   const snr = spanOf(lane) / (6 * lane.plateau.noise);
   if (snr >= TOUCH_SNR) return null;
   return {
     code: 'weak-touch',
     severity: 'doubt',
-    evidence: wholeOf(heard),
+    evidence: wholeOf(listened),
     says: `A touch is ${snr.toFixed(1)} times its peak-to-peak noise; ${TOUCH_SNR} is the usual floor.`,
     causes: ['a pad that is too small or too far off', 'a long lead', 'no ground near the player'],
     cures: [cure('A larger pad, a shorter lead, or a larger resistor', 'a part')],
@@ -62,20 +62,20 @@ export const weakTouch: Detector = (lane, heard) => {
 const CROSSTALK = 0.1;
 const CROSSTALK_OF: Partial<Record<GestureFamily, number>> = { touch: 0.3, strike: 0.4 };
 
-export const crosstalk: Detector = (lane, heard, at) => {
+export const crosstalk: Detector = (lane, listened, at) => {
   const least = (lane.family && CROSSTALK_OF[lane.family]) ?? CROSSTALK;
   let [worst, most] = [-1, 0];
-  heard.crosstalk.forEach((row, i) => {
+  listened.crosstalk.forEach((row, i) => {
     if ((row[at] ?? 0) > most) [worst, most] = [i, row[at]!];
   });
   const answers = worst >= 0 && most > least && most * spanOf(lane) >= 4 * lane.plateau.noise;
   const alone = answers
-    ? `It answers ${(100 * most).toFixed(0)} % of its span while only ${heard.lanes[worst].lane} is played.`
+    ? `It answers ${(100 * most).toFixed(0)} % of its span while only ${listened.lanes[worst].lane} is played.`
     : null;
-  const says = onlyAnswers(lane, heard) ?? alone;
+  const says = onlyAnswers(lane, listened) ?? alone;
   if (!says) return null;
   return {
-    ...{ code: 'crosstalk', severity: 'doubt', evidence: wholeOf(heard), says },
+    ...{ code: 'crosstalk', severity: 'doubt', evidence: wholeOf(listened), says },
     causes: [
       'their wires run side by side',
       'a shared ground lead',
@@ -94,7 +94,7 @@ const LESS = 1.5;
 const LEAST_ANSWER = 0.04;
 
 /** What is said of a lane that never moves by itself, only with another; null for one that does. */
-function onlyAnswers(lane: HeardLane, { lanes }: Heard): string | null {
+function onlyAnswers(lane: ListenedLane, { lanes }: ListenedRecording): string | null {
   if (!lane.moves) return null;
   for (const other of lanes) {
     if (other === lane || spanOf(other) < LESS * spanOf(lane)) continue;
@@ -110,7 +110,7 @@ function onlyAnswers(lane: HeardLane, { lanes }: Heard): string | null {
 const MOVED = 0.4;
 
 /** How far a lane went in a stretch, as a share of its span over the recording. */
-function movedIn(lane: HeardLane, tUs: Float64Array, { fromUs, toUs }: Asked): number {
+function movedIn(lane: ListenedLane, tUs: Float64Array, { fromUs, toUs }: Asked): number {
   const span = spanOf(lane);
   if (span === 0) return 0;
   let [least, most] = [Infinity, -Infinity];
@@ -122,19 +122,19 @@ function movedIn(lane: HeardLane, tUs: Float64Array, { fromUs, toUs }: Asked): n
   return Math.max(0, most - least) / span;
 }
 
-export const swapped: Detector = (lane, heard) => {
-  const own = heard.asked.filter((a) => a.lane === lane.lane);
+export const swapped: Detector = (lane, listened) => {
+  const own = listened.asked.filter((a) => a.lane === lane.lane);
   if (own.length === 0) return null;
   const wrong = own.flatMap((asked) => {
-    if (movedIn(lane, heard.tUs, asked) >= MOVED) return [];
-    const moved = heard.lanes
-      .map((other) => ({ lane: other.lane, by: movedIn(other, heard.tUs, asked) }))
+    if (movedIn(lane, listened.tUs, asked) >= MOVED) return [];
+    const moved = listened.lanes
+      .map((other) => ({ lane: other.lane, by: movedIn(other, listened.tUs, asked) }))
       .sort((a, b) => b.by - a.by)[0];
     return [{ asked, moved: moved.by >= MOVED ? moved.lane : null }];
   });
   if (wrong.length <= own.length / 2) return null;
   const [{ asked, moved }] = wrong;
-  const evidence = { take: heard.take, fromUs: asked.fromUs, toUs: asked.toUs };
+  const evidence = { take: listened.take, fromUs: asked.fromUs, toUs: asked.toUs };
   if (moved === null)
     return {
       ...{ code: 'silent', severity: 'fault', evidence, says: 'It did not move when it was asked for.' },
@@ -149,8 +149,8 @@ export const swapped: Detector = (lane, heard) => {
 };
 
 /** Steps of seven bits that a lane takes while it lies still, a minute, for a deadband of so many steps. */
-export function messagesPerMinute(lane: HeardLane, heard: Heard, deadband: number): number {
-  const step = (fullScale(heard) + 1) / 128;
+export function messagesPerMinute(lane: ListenedLane, listened: ListenedRecording, deadband: number): number {
+  const step = (fullScale(listened) + 1) / 128;
   const { windows, width } = lane.plateau;
   let sent = 0;
   for (const { from } of windows) {
@@ -163,23 +163,23 @@ export function messagesPerMinute(lane: HeardLane, heard: Heard, deadband: numbe
       }
     }
   }
-  const minutes = (windows.length * width) / heard.rateHz / 60;
+  const minutes = (windows.length * width) / listened.rateHz / 60;
   return minutes > 0 ? sent / minutes : 0;
 }
 
 /** Messages a minute of a knob that nobody turns, with the deadband of one step that voices have anyway, from which it chatters. */
 const CHATTY = 6;
 
-export const chatty: Detector = (lane, heard) => {
+export const chatty: Detector = (lane, listened) => {
   if (!lane.stays) return null;
-  const sent = messagesPerMinute(lane, heard, 1);
+  const sent = messagesPerMinute(lane, listened, 1);
   if (sent < CHATTY) return null;
-  const deadband = [2, 3, 4].find((d) => messagesPerMinute(lane, heard, d) < 1) ?? 4;
+  const deadband = [2, 3, 4].find((d) => messagesPerMinute(lane, listened, d) < 1) ?? 4;
   return {
     code: 'chatty',
     severity: 'note',
-    evidence: wholeOf(heard),
-    says: `Still, it would send ${Math.round(sent)} messages a minute; with a deadband of ${deadband}, ${Math.round(messagesPerMinute(lane, heard, deadband))}.`,
+    evidence: wholeOf(listened),
+    says: `Still, it would send ${Math.round(sent)} messages a minute; with a deadband of ${deadband}, ${Math.round(messagesPerMinute(lane, listened, deadband))}.`,
     causes: ['noise of more than a step of seven bits', 'a worn or dirty wiper'],
     cures: [cure(`A deadband of ${deadband} steps`, 'that much of its resolution')],
   };

@@ -4,7 +4,7 @@ import { findKind } from '../kinds/registry';
 import { highestCount } from '../signal/frames';
 import type { Frames } from '../signal/take';
 import type { AskedContact } from './contact-findings';
-import type { AskedLane } from './heard';
+import type { AskedLane } from './listened-recording';
 import type { Recording } from './listen';
 
 /** What a lane of a kind is listened to as. */

@@ -1,7 +1,7 @@
 import type { Finding } from '../findings/finding';
 import { counted } from '../units/counted';
 import { cure, evidence } from './detectors';
-import type { Heard } from './heard';
+import type { ListenedRecording } from './listened-recording';
 
 /** Jitter of periods that is worth a word, of the period. */
 const JITTERS = 0.25;
@@ -20,11 +20,11 @@ export function lostFrames(tUs: ArrayLike<number>, periodUs: number, most = Infi
 }
 
 /** Every frame has the same time: nothing that is measured in time can be told. */
-const clockStands = (heard: Heard): Omit<Finding, 'sensor'> => ({
+const clockStands = (listened: ListenedRecording): Omit<Finding, 'sensor'> => ({
   code: 'clock-stands',
   severity: 'fault',
-  evidence: evidence(heard, 0, heard.tUs.length - 1),
-  says: `${counted(heard.tUs.length, 'frame')} have one and the same time.`,
+  evidence: evidence(listened, 0, listened.tUs.length - 1),
+  says: `${counted(listened.tUs.length, 'frame')} have one and the same time.`,
   causes: [
     'the sketch prints a time that it never reads anew',
     'its time counts seconds, or is a number of another kind',
@@ -33,9 +33,12 @@ const clockStands = (heard: Heard): Omit<Finding, 'sensor'> => ({
 });
 
 /** What the times of the frames show: freezes, lost and doubled frames, unevenness, a rate that is not the one asked for. */
-export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<Finding, 'sensor'>[] {
-  const { timing, tUs } = heard;
-  if (!timing) return tUs.length > 1 ? [clockStands(heard)] : [];
+export function timingFindings(
+  listened: ListenedRecording,
+  askedHz: number | undefined,
+): Omit<Finding, 'sensor'>[] {
+  const { timing, tUs } = listened;
+  if (!timing) return tUs.length > 1 ? [clockStands(listened)] : [];
   const { periodUs, jitterUs, gaps, duplicates, rateHz } = timing;
   const found: Omit<Finding, 'sensor'>[] = [];
   const add = (
@@ -54,7 +57,7 @@ export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<
       `The stream froze ${counted(gaps, 'time')}, for up to ${Math.round(longest / 1000)} ms.`,
       ['the sketch waits somewhere: a delay, a slow print', 'the cable or hub drops data'],
       {
-        evidence: evidence(heard, at - 1, at),
+        evidence: evidence(listened, at - 1, at),
         cures: [
           cure('Take delays and long prints out of the loop', 'nothing'),
           cure('Another cable', 'a part'),
@@ -70,7 +73,7 @@ export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<
       `${counted(lost, 'frame is', 'frames are')} missing, by their times.`,
       ['the line is too slow for this rate', 'the reader could not keep up'],
       {
-        evidence: evidence(heard, 0, tUs.length - 1),
+        evidence: evidence(listened, 0, tUs.length - 1),
         cures: [cure('Fewer columns, a faster line, or packets instead of text', 'nothing')],
       },
     );
@@ -82,7 +85,7 @@ export function timingFindings(heard: Heard, askedHz: number | undefined): Omit<
       ['the same frame was sent twice', 'the clock ticks more slowly than frames come'],
       {
         evidence: evidence(
-          heard,
+          listened,
           indexOf(tUs, (periods) => periods === 0, periodUs),
           tUs.length - 1,
         ),

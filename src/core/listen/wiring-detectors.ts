@@ -10,15 +10,15 @@ import { returnScatter } from './noise-detectors';
 /** Frames of one value after which an input is called dead, s. */
 const DEAD_SECONDS = 1;
 
-export const dead: Detector = ({ counts }, heard) => {
-  if (counts.length < DEAD_SECONDS * heard.rateHz) return null;
+export const dead: Detector = ({ counts }, listened) => {
+  if (counts.length < DEAD_SECONDS * listened.rateHz) return null;
   for (let i = 1; i < counts.length; i++) if (counts[i] !== counts[0]) return null;
   const [value] = counts;
-  const end = value <= 1 ? 'ground' : value >= fullScale(heard) - 1 ? 'the supply' : null;
+  const end = value <= 1 ? 'ground' : value >= fullScale(listened) - 1 ? 'the supply' : null;
   return {
     code: 'dead',
     severity: 'fault',
-    evidence: wholeOf(heard),
+    evidence: wholeOf(listened),
     says: `It reads ${value} and nothing else.`,
     causes: end
       ? [`its pin is tied to ${end}`, 'its signal wire has come off']
@@ -34,17 +34,17 @@ export const dead: Detector = ({ counts }, heard) => {
 const JUMPS = 3;
 const LETS_GO = 2;
 
-export const loose: Detector = (lane, heard) => {
-  const away = looseStretches(lane, fullScale(heard), heard.rateHz);
+export const loose: Detector = (lane, listened) => {
+  const away = looseStretches(lane, fullScale(listened), listened.rateHz);
   const long = away.filter(({ from, to }) => to - from > SHORT);
   if (away.length < JUMPS && long.length < LETS_GO) return null;
   const ms = Math.round(
-    (1000 * away.reduce((most, { from, to }) => Math.max(most, to - from), 0)) / heard.rateHz,
+    (1000 * away.reduce((most, { from, to }) => Math.max(most, to - from), 0)) / listened.rateHz,
   );
   return {
     code: 'loose',
     severity: 'fault',
-    evidence: evidence(heard, away[0].from - 5, away[0].to + 5),
+    evidence: evidence(listened, away[0].from - 5, away[0].to + 5),
     says: `It jumped away and back ${counted(away.length, 'time')}, for ${ms} ms at most, each way within one scan: nobody plays so.`,
     causes: ['a loose wire or plug', 'a cold solder joint', 'dirt on a wiper'],
     cures: [cure('Wiggle each joint of its lead while you watch; solder the one that jumps', 'ten minutes')],
@@ -63,20 +63,21 @@ const RESTLESS = 0.02;
 /** Share of a swing that mains makes where mains is all that drives an input. */
 const BY_HUM = 0.5;
 
-export const floating: Detector = (lane, heard, at) => {
+export const floating: Detector = (lane, listened, at) => {
   const { excursion, plateau, hum, counts } = lane;
-  const before = heard.lanes[at - 1];
-  const copies = before && follows(before, lane, fullScale(heard));
-  const swings = excursion > FLOATS * fullScale(heard);
+  const before = listened.lanes[at - 1];
+  const copies = before && follows(before, lane, fullScale(listened));
+  const swings = excursion > FLOATS * fullScale(listened);
   const hums = swings && hum.length > 0 && 2 * hum[0].amplitude > BY_HUM * excursion;
-  const back = returnScatter(lane, fullScale(heard));
-  const still = plateau.noise < RESTLESS * fullScale(heard);
-  const rests = still && (plateau.share >= RESTS || (back !== null && back < COMES_BACK * fullScale(heard)));
+  const back = returnScatter(lane, fullScale(listened));
+  const still = plateau.noise < RESTLESS * fullScale(listened);
+  const rests =
+    still && (plateau.share >= RESTS || (back !== null && back < COMES_BACK * fullScale(listened)));
   // A take of rest has no gesture; a knob may be turned to and fro all the time.
   const wanders =
     swings &&
-    (heard.role === 'rest' ||
-      (!rests && !lane.stays && reversalsPerSecond(counts, heard.rateHz, excursion) > RESTLESS_HZ));
+    (listened.role === 'rest' ||
+      (!rests && !lane.stays && reversalsPerSecond(counts, listened.rateHz, excursion) > RESTLESS_HZ));
   if (!copies && !hums && !wanders) return null;
   const how = copies
     ? `It follows ${before.lane}, the input that is read before it`
@@ -86,7 +87,7 @@ export const floating: Detector = (lane, heard, at) => {
   return {
     code: 'floating',
     severity: 'fault',
-    evidence: wholeOf(heard),
+    evidence: wholeOf(listened),
     says: `${how}: nothing holds this input.`,
     causes: ['its signal wire has come off', 'its ground or its fixed resistor is missing'],
     cures: [
@@ -115,11 +116,11 @@ function reversalsPerSecond(counts: Uint16Array, rateHz: number, excursion: numb
 /** Share of the frames at an end of the converter from which playing is lost. */
 const CLIPPED = 0.002;
 
-export const clipped: Detector = ({ clipping, counts, plateau, excursion }, heard) => {
+export const clipped: Detector = ({ clipping, counts, plateau, excursion }, listened) => {
   if (excursion < 4) return null;
   // An input that rests at an end, as a divider does, is not cut off there.
   const levels = extremesOf(plateau.windows.map((w) => w.level));
-  const restsAt = levels.least <= 2 ? 'low' : levels.greatest >= fullScale(heard) - 2 ? 'high' : null;
+  const restsAt = levels.least <= 2 ? 'low' : levels.greatest >= fullScale(listened) - 2 ? 'high' : null;
   const cut = clipping.filter((c) => c.end !== restsAt);
   const frames = cut.reduce((n, c) => n + c.to - c.from, 0);
   if (frames < Math.max(3, CLIPPED * counts.length)) return null;
@@ -127,7 +128,7 @@ export const clipped: Detector = ({ clipping, counts, plateau, excursion }, hear
   return {
     code: 'clipped',
     severity: 'fault',
-    evidence: evidence(heard, longest.from, longest.to - 1),
+    evidence: evidence(listened, longest.from, longest.to - 1),
     says: `It stood at the converter’s ${longest.end} end ${counted(cut.length, 'time')}, ${((100 * frames) / counts.length).toFixed(1)} % of the recording: what was played past it is lost.`,
     causes: ['the gauge or divider swings past the converter’s range', 'supply and reference differ'],
     cures: [

@@ -5,7 +5,7 @@ import type { Of } from '../engine/struct';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { Source, Voice } from '../instrument/voices';
-import type { Compiled, Heard } from '../ways/way';
+import type { Compiled, ListenerRange } from '../ways/way';
 
 export type Listener = Of<typeof LISTENER>;
 
@@ -16,7 +16,7 @@ export interface Making {
   /** By the id of the sensor; those that are not calibrated, or not on the board, are not in it. */
   sensors: Map<string, Compiled>;
   /** Who hears each bank's gates. */
-  heard: Map<Heard, Listener[]>;
+  heard: Map<ListenerRange, Listener[]>;
 }
 
 /** The sensor of a source; rules of the document make sure that it is there. */

@@ -52,7 +52,7 @@ function laneFaults(sensor: Sensor, source: Source, port: Port, path: string): F
   const n = lanesOfSource(sensor, source).length;
   if (n === 0) return [{ path, says: `must name a lane of ${source.port}, got ${source.lane}` }];
   const { way } = kindOf(sensor);
-  if (source.lane !== undefined && way !== null && !wayNamed(way).heardByLane)
+  if (source.lane !== undefined && way !== null && !wayNamed(way).heardOneByOne)
     return [
       { path, says: `${source.port} of ${sensor.name} is heard with all of its lanes: leave the lane out` },
     ];

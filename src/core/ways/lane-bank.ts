@@ -5,10 +5,10 @@ import type { Way } from './way';
 /** What of a way follows from its calibrations having a record a lane. */
 export const laneBank = <C extends Measured & { is: string; lanes: { lane: string }[] }>(): Pick<
   Way<C>,
-  'heardByLane' | 'knows' | 'ofLanes' | 'inCounts' | 'onlyWay' | 'closedAtRest'
+  'heardOneByOne' | 'knows' | 'ofLanes' | 'inCounts' | 'onlyWay' | 'closedAtRest'
 > => ({
   inCounts: true,
-  heardByLane: false,
+  heardOneByOne: false,
   onlyWay: () => null,
   closedAtRest: () => false,
   knows: (c, lane) => c.lanes.some((l) => l.lane === lane),
@@ -25,7 +25,7 @@ export const edgeBank = <C extends Measured & { is: string; lanes: { lane: strin
 > => ({
   ...laneBank<C>(),
   inCounts: false,
-  heardByLane: true,
+  heardOneByOne: true,
   strength: null,
   restOf: () => undefined,
   travelOf: () => undefined,

@@ -13,7 +13,7 @@ export interface Inputs {
 }
 
 /** What of a bank says who hears its gates: places in the image's list of listeners. */
-export interface Heard {
+export interface ListenerRange {
   listener: number;
   listeners: number;
 }
@@ -26,13 +26,13 @@ export interface Compiled {
   levels?: Readonly<Record<string, number>>;
   lanes: number[];
   /** Its bank, which knows who hears it; null for a level, to which a gate is added for each who hears it. */
-  bank: Heard | null;
+  bank: ListenerRange | null;
   /** Gives the strength of a lane's gate the table that it answers by. @param i of `lanes` */
   answerBy?(i: number, table: number): void;
 }
 
 /** Listeners of a bank are set once all voices are known. */
-export const UNHEARD: Heard = { listener: 0, listeners: 0 };
+export const NO_LISTENERS: ListenerRange = { listener: 0, listeners: 0 };
 
 /**
  * How kinds are measured and played: all that does not depend on the kind. A folder each beside this file; what a calibration is
@@ -49,7 +49,7 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   /** What the gates of its ports give a velocity by, besides a fixed one or a level. */
   strength: 'attack' | 'strike' | null;
   /** Whether one of its lanes can be heard alone: a bank tells all of its lanes to whoever hears it. */
-  heardByLane: boolean;
+  heardOneByOne: boolean;
   /** What of it is chosen, not measured: it stays when it is measured again. */
   chosen?: readonly string[];
   /** What a document may leave out of a calibration, filled in. */

@@ -26,7 +26,7 @@ export function plan(text: string): Response {
   const { batteryMah } = request.value;
   const fed = batteryMah === undefined ? instrument : { ...instrument, batteryMah };
   const { fits, ...rest } = planOf(fed);
-  return Response.json({ instrument, leftOut, ...rest, fits: fits.map((fit) => toldFit(fit, instrument)) });
+  return Response.json({ instrument, leftOut, ...rest, fits: fits.map((fit) => fitAnswer(fit, instrument)) });
 }
 
 /** The instrument of a request: its own, or one of its wishes on the board that it names, else on the best that fits. */
@@ -81,7 +81,7 @@ function whole(value: object, leftOut: string[]): Asked<{ instrument: Instrument
 }
 
 /** A fit in the words of the instrument: ids of sensors, of the class. */
-const toldFit = ({ board, boards, ...fit }: Fit, { sensors }: Instrument) => ({
+const fitAnswer = ({ board, boards, ...fit }: Fit, { sensors }: Instrument) => ({
   ...fit,
   board: board.id,
   name: board.name,

@@ -79,7 +79,7 @@ export class RenderRequest extends FirmwareRequest {
   @IsString() csv!: string;
 }
 
-class HeardLane {
+class ListenedLane {
   @IsString() @Length(1, 60) id!: string;
   @IsString() @Length(1, 60) column!: string;
   @IsOptional() @IsString() @Length(1, 60) sensor?: string;
@@ -102,8 +102,8 @@ export class ListenRequest {
   @IsOptional() @IsObject() instrument?: object;
   @IsOptional() @ObjectOf(() => AskedBoard) board?: AskedBoard;
   @IsOptional()
-  @ListOf(() => HeardLane, 256, 1)
-  lanes?: HeardLane[];
+  @ListOf(() => ListenedLane, 256, 1)
+  lanes?: ListenedLane[];
   @IsString() csv!: string;
   /** What it was played for; the `# role:` of the recording where it is left out. */
   @IsOptional() @IsIn(ROLES) role?: Role;

@@ -4,7 +4,7 @@ import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
 export class LiveStandIn extends EventTarget {
   /** Those that were made since {@link LiveStandIn.begin}, the newest last. */
   static made: LiveStandIn[] = [];
-  readonly told: ToLive[] = [];
+  readonly sent: ToLive[] = [];
   ended = false;
 
   constructor() {
@@ -21,7 +21,7 @@ export class LiveStandIn extends EventTarget {
   }
 
   postMessage(message: ToLive): void {
-    this.told.push(message);
+    this.sent.push(message);
   }
 
   terminate(): void {
@@ -35,7 +35,7 @@ export class LiveStandIn extends EventTarget {
 
 /** For tests: a tick of a board of so many columns on which nothing happens, but what is said. */
 export const tickOf = (columns: number, change: Partial<Tick> = {}): FromLive => ({
-  ...{ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, told: {}, closed: [], bytesPerSecond: 0, rest: [] },
+  ...{ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, computed: {}, closed: [], bytesPerSecond: 0, rest: [] },
   ...{
     columns: new Uint16Array(0),
     guide: null,

@@ -2,20 +2,20 @@
 
 import { allContacts } from '@/core/instrument/access';
 import { kindOf } from '@/core/kinds/registry';
-import { toldKey } from '@/workers/live-protocol';
+import { computedKey } from '@/workers/live-protocol';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { LaneStrip } from '../parts/lane-strip';
 import { wordsOf } from '../ways/registry';
 import { Headline, Reading, Station } from '../parts/station';
 import { sentence } from '../parts/words';
-import { HeardFindings } from './heard-findings';
+import { ListenedFindings } from './listened-findings';
 import { HiddenFaults } from './hidden-faults';
 import type { LiveParts } from './live-parts';
-import { ToldReadings } from './told-readings';
-import { ToldTraces } from './told-traces';
+import { ComputedReadings } from './computed-readings';
+import { ComputedTraces } from './computed-traces';
 
 /** A sensor of contacts: open or closed, and what it did. */
-export function ListenContacts({ heard, tools, below }: LiveParts) {
+export function ListenContacts({ listened, tools, below }: LiveParts) {
   const instrument = useInstrument();
   const { sensor, lane } = useSensor();
   const names = sensor.lanes[lane].contacts ?? [];
@@ -26,7 +26,7 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
   const one = names.length === 1;
   // A contact that closes once a period of a tone is too fast to be shown.
   const tones = kindOf(sensor).way === 'tone';
-  const sounds = useLive((s) => s.tick?.told[toldKey(sensor.id, lane, 'sounds')]);
+  const sounds = useLive((s) => s.tick?.computed[computedKey(sensor.id, lane, 'sounds')]);
   const c = sensor.calibration;
   return (
     <Station
@@ -40,8 +40,8 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
                   (one ? (c ? 'Its contact.' : 'Not measured yet.') : `${ORDER[i]} of this lane.`)}
               </Reading>
             ))}
-          <ToldReadings />
-          <HeardFindings {...heard} />
+          <ComputedReadings />
+          <ListenedFindings {...listened} />
           <HiddenFaults />
         </>
       }
@@ -58,7 +58,7 @@ export function ListenContacts({ heard, tools, below }: LiveParts) {
         side={tools}
       />
       <LaneStrip sensor={sensor} height={90} />
-      <ToldTraces />
+      <ComputedTraces />
       {below}
     </Station>
   );

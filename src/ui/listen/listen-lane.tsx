@@ -15,17 +15,17 @@ import { SensorTrace } from '../parts/sensor-trace';
 import { Headline, Reading, Station } from '../parts/station';
 import type { TraceOverlay } from '../parts/trace';
 import { quietWords } from '../parts/words';
-import { HeardFindings } from './heard-findings';
+import { ListenedFindings } from './listened-findings';
 import { HiddenFaults } from './hidden-faults';
 import styles from './listen.module.css';
 import type { LiveParts } from './live-parts';
-import { ToldReadings } from './told-readings';
-import { ToldTraces } from './told-traces';
+import { ComputedReadings } from './computed-readings';
+import { ComputedTraces } from './computed-traces';
 import { NoiseBand } from './noise-band';
 import { Rate } from './rate';
 
 /** One lane, large. */
-export function ListenLane({ heard, tools, below }: LiveParts) {
+export function ListenLane({ listened, tools, below }: LiveParts) {
   const session = useSession();
   const { sensor, lane, column } = useSensor();
   const instrument = useInstrument();
@@ -61,8 +61,8 @@ export function ListenLane({ heard, tools, below }: LiveParts) {
             {rest && ' It is 1.4826 × the median deviation, so a knock does not count.'}
           </Reading>
           <Rate />
-          <ToldReadings />
-          <HeardFindings {...heard} />
+          <ComputedReadings />
+          <ListenedFindings {...listened} />
           <HiddenFaults />
         </>
       }
@@ -86,7 +86,7 @@ export function ListenLane({ heard, tools, below }: LiveParts) {
       />
       {several && <LaneStrip sensor={sensor} height={56} />}
       <SensorTrace sensor={sensor} column={column} overlay={overlay} height={height} />
-      <ToldTraces />
+      <ComputedTraces />
       <NoiseBand rest={rest} bits={board.bits} />
       {below}
     </Station>

@@ -11,7 +11,7 @@ import type { Session } from '@/session/session';
 import { closeDemo, openDemo } from '../testing/test-bench';
 import { SessionContext } from '../hooks/use-session';
 import { ReadingsTable } from '../recording/readings-table';
-import { HeardFindings } from './heard-findings';
+import { ListenedFindings } from './listened-findings';
 import { HiddenFaults } from './hidden-faults';
 import { SelfTest } from './self-test';
 
@@ -41,7 +41,7 @@ const finding = (change: Partial<Finding>): Finding => ({
   ...{ causes: ['its wire has come off'], cures: [{ says: 'Check the wire', cost: 'a minute' }] },
   ...change,
 });
-const heard = (findings: Finding[]): Listened => ({
+const listened = (findings: Finding[]): Listened => ({
   timing: null,
   lanes: [],
   contacts: [],
@@ -53,7 +53,7 @@ describe('what is wrong', () => {
   it('is told once for all lanes of a sensor that have it, with causes and cures, and leads to the first of them', async () => {
     const findings = ['stone-3', 'stone-5'].map((lane) => finding({ lane }));
     const stream = finding({ code: 'freezes', lane: undefined, says: 'The stream froze once.' });
-    open(<HeardFindings heard={heard([...findings, stream])} trouble={null} />);
+    open(<ListenedFindings listened={listened([...findings, stream])} trouble={null} />);
     expect(screen.getByRole('heading').textContent).toBe('2 findings');
     expect(screen.getByText('Stones, 2 lanes, stone-3 first')).toBeTruthy();
     expect(screen.getByText('The stream')).toBeTruthy();
@@ -63,18 +63,18 @@ describe('what is wrong', () => {
     expect(screen.getAllByText('Check the wire (a minute).')).toHaveLength(2);
   });
   it('is nothing, not known yet, or why it cannot be known', () => {
-    const { rerender } = open(<HeardFindings heard={null} trouble={null} />);
+    const { rerender } = open(<ListenedFindings listened={null} trouble={null} />);
     const head = () => screen.getByRole('heading').textContent;
     expect(head()).toBe('Listening…');
-    const again = (value: Parameters<typeof HeardFindings>[0]) =>
+    const again = (value: Parameters<typeof ListenedFindings>[0]) =>
       rerender(
         <SessionContext value={session}>
-          <HeardFindings {...value} />
+          <ListenedFindings {...value} />
         </SessionContext>,
       );
-    again({ heard: heard([]), trouble: null });
+    again({ listened: listened([]), trouble: null });
     expect(head()).toBe('Nothing is wrong that twelve seconds show.');
-    again({ heard: null, trouble: 'out of memory' });
+    again({ listened: null, trouble: 'out of memory' });
     expect(head()).toBe('It could not be listened to (out of memory).');
   });
 });
@@ -83,7 +83,7 @@ describe('faults to practise on', () => {
   it('are three, hidden until they are shown, and mended again', async () => {
     open(<HiddenFaults />);
     await userEvent.click(screen.getByRole('button', { name: /^Hide three faults/ }));
-    const broken = LiveStandIn.last.told.flatMap((m) => (m.is === 'break' ? [m.faults] : []));
+    const broken = LiveStandIn.last.sent.flatMap((m) => (m.is === 'break' ? [m.faults] : []));
     expect(broken[0]).toHaveLength(3);
     expect(new Set(broken[0].map((f) => JSON.stringify(f))).size).toBe(3);
     expect(screen.queryByRole('list')).toBeNull();
@@ -93,7 +93,7 @@ describe('faults to practise on', () => {
     cleanup();
     open(<HiddenFaults />);
     await userEvent.click(screen.getByRole('button', { name: 'Mend them' }));
-    expect(LiveStandIn.last.told.at(-1)).toEqual({ is: 'break', faults: [] });
+    expect(LiveStandIn.last.sent.at(-1)).toEqual({ is: 'break', faults: [] });
   });
 });
 
@@ -162,7 +162,7 @@ describe('the board at the top right', () => {
     fireEvent.click(screen.getByRole('button'));
     await userEvent.click(await screen.findByRole('menuitem', { name: /115200/ }));
     expect(
-      LiveStandIn.last.told
+      LiveStandIn.last.sent
         .filter((m) => m.is === 'open')
         .every((m) => m.is === 'open' && m.source === 'practice'),
     ).toBe(true);
@@ -191,7 +191,7 @@ describe('a file’s readings', () => {
       [null, 0.01],
       [0.12, null],
     ];
-    open(<ReadingsTable listened={{ ...heard([]), lanes: [lane, played], contacts, crosstalk }} />);
+    open(<ReadingsTable listened={{ ...listened([]), lanes: [lane, played], contacts, crosstalk }} />);
     const [readings, answers] = screen.getAllByRole('table');
     const row = (name: RegExp, of = readings) => within(of).getByRole('row', { name }).textContent;
     expect(row(/^left/)).toBe('left500.31.2312–not played–––0 · 0 · 0 · 0');

@@ -13,14 +13,14 @@ import { RecordingsList } from '../recording/recordings-list';
 import type { Shown } from '../recording/shown';
 import { useShown } from '../recording/use-shown';
 import { AllLanes } from './all-lanes';
-import { HeardFindings } from './heard-findings';
+import { ListenedFindings } from './listened-findings';
 import { HiddenFaults } from './hidden-faults';
 import { ListenContacts } from './listen-contacts';
 import { ListenLane } from './listen-lane';
 import { ListenTools } from './listen-tools';
 import { Rate } from './rate';
 import { SelfTest } from './self-test';
-import { useHeard } from './use-heard';
+import { useListened } from './use-listened';
 
 /** What the station shows. */
 type Mode =
@@ -109,10 +109,10 @@ function Live({
   leave: () => void;
 }) {
   const { column } = useSensor();
-  const heard = useHeard();
+  const listened = useListened();
   if (mode === 'test')
     return (
-      <Station title="Listen" reading={<HeardFindings {...heard} />}>
+      <Station title="Listen" reading={<ListenedFindings {...listened} />}>
         <SelfTest leave={leave} />
       </Station>
     );
@@ -129,7 +129,7 @@ function Live({
         reading={
           <>
             <Rate />
-            <HeardFindings {...heard} />
+            <ListenedFindings {...listened} />
             <HiddenFaults />
           </>
         }
@@ -139,8 +139,8 @@ function Live({
       </Station>
     );
   return column < 0 ? (
-    <ListenContacts {...{ heard, tools, below }} />
+    <ListenContacts {...{ listened, tools, below }} />
   ) : (
-    <ListenLane {...{ heard, tools, below }} />
+    <ListenLane {...{ listened, tools, below }} />
   );
 }

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
-import type { useHeard } from './use-heard';
+import type { useListened } from './use-listened';
 
 /** What every live view of the station carries. */
 export interface LiveParts {
-  heard: ReturnType<typeof useHeard>;
+  listened: ReturnType<typeof useListened>;
   tools: ReactNode;
   below: ReactNode;
 }

@@ -35,7 +35,7 @@ const key = (name: string, code: string) => {
   fireEvent.keyUp(document.body, { key: name, code });
 };
 const head = () => screen.getByRole('heading', { level: 1 }).textContent;
-const told = (is: ToLive['is']) => LiveStandIn.last.told.filter((m) => m.is === is);
+const told = (is: ToLive['is']) => LiveStandIn.last.sent.filter((m) => m.is === is);
 
 describe('Listen', () => {
   it('shows one lane, all lanes, or the test of every input, each by its key and back by the same', () => {

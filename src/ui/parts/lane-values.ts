@@ -6,7 +6,7 @@ import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import { levelPort } from '@/core/kinds/ports';
 import { wayOf } from '@/core/ways/registry';
-import { toldKey, type Tick } from '@/workers/live-protocol';
+import { computedKey, type Tick } from '@/workers/live-protocol';
 import { useInstrument, useSession } from '../hooks/use-session';
 
 /** How far each lane of a sensor is played, 0 … 1: of what was measured, of the whole converter where nothing was; of contacts the share that is not as at rest. */
@@ -18,10 +18,10 @@ export function laneReader(instrument: Instrument, sensor: Sensor): (tick: Tick,
   const c = sensor.calibration;
   const restClosed = c !== undefined && wayOf(c).closedAtRest(c);
   const smooth = sensor.lanes.map(() => ({ share: 0, tUs: 0 }));
-  const keys = sensor.lanes.map((_, lane) => toldKey(sensor.id, lane, levelPort(sensor, lane) ?? ''));
+  const keys = sensor.lanes.map((_, lane) => computedKey(sensor.id, lane, levelPort(sensor, lane) ?? ''));
   return (tick, lane) => {
-    const told = tick.told[keys[lane]];
-    if (told !== undefined) return Math.abs(told);
+    const computed = tick.computed[keys[lane]];
+    if (computed !== undefined) return Math.abs(computed);
     const place = places[lane];
     if (place < 0) {
       const own = ofLane[lane];

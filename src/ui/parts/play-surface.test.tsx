@@ -32,7 +32,7 @@ async function open(name: string, id: string): Promise<void> {
 }
 type Hand = Extract<ToLive, { is: 'hand' }>;
 const hands = () =>
-  LiveStandIn.last.told
+  LiveStandIn.last.sent
     .filter((m): m is Hand => m.is === 'hand')
     .map(({ lane, strength }) => [lane, strength === null ? null : Math.round(100 * strength) / 100]);
 

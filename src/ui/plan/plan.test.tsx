@@ -150,7 +150,7 @@ describe('boards', () => {
   });
   it('open the practice board anew when their sensors change, and not when only a pin does', async () => {
     open();
-    const opened = () => LiveStandIn.last.told.filter((m) => m.is === 'open').length;
+    const opened = () => LiveStandIn.last.sent.filter((m) => m.is === 'open').length;
     fireEvent.keyDown(screen.getByRole('button', { name: 'Pin A0: Bellows · out' }), { key: 'Enter' });
     fireEvent.keyDown(screen.getByRole('button', { name: 'Lead Bellows · out to pin A1' }), { key: 'Enter' });
     expect(opened()).toBe(1);
@@ -158,7 +158,7 @@ describe('boards', () => {
     await waitFor(() => expect(opened()).toBe(2));
     const { sensors } = now();
     expect(session.traces).toHaveLength(sensors.flatMap((s) => s.lanes.filter((l) => l.column)).length);
-    const [first, second] = LiveStandIn.last.told.flatMap((m) => (m.is === 'open' ? [m.seed] : []));
+    const [first, second] = LiveStandIn.last.sent.flatMap((m) => (m.is === 'open' ? [m.seed] : []));
     expect(second).toBe(first);
   });
 });

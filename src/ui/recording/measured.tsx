@@ -8,7 +8,7 @@ import { kindOf } from '@/core/kinds/registry';
 import { useInstrument } from '../hooks/use-session';
 import styles from './recording.module.css';
 import type { Desked } from './use-desk';
-import type { Look } from './use-look';
+import type { Look } from './use-span';
 
 /** Steps of a cursor across what is shown. */
 const STEPS = 1000;

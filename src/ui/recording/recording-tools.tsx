@@ -15,7 +15,7 @@ import { KeepButton } from './recording-words';
 import type { Shown } from './shown';
 import styles from './recording.module.css';
 import type { Desked } from './use-desk';
-import { LEAST_US, NOTHING_BETWEEN, type Look } from './use-look';
+import { LEAST_US, NOTHING_BETWEEN, type Look } from './use-span';
 import { UseAsTake } from './use-as-take';
 import { useDescribe } from './use-describe';
 import { useKeep } from './use-keep';

@@ -8,7 +8,7 @@ import type { KeptRecording } from '@/store/database';
 import type { Span } from '@/workers/desk';
 import { useKey } from '../hooks/use-key';
 import { useInstrument } from '../hooks/use-session';
-import { HeardFindings } from '../listen/heard-findings';
+import { ListenedFindings } from '../listen/listened-findings';
 import { Headline, Station } from '../parts/station';
 import { lengthWords } from '../parts/words';
 import { Measured } from './measured';
@@ -20,7 +20,7 @@ import { keptSource } from './desk-source';
 import type { Shown } from './shown';
 import { useDesk, useDrawing, useListened, type Desked } from './use-desk';
 import { useLanes } from './use-lanes';
-import { useLook } from './use-look';
+import { useSpan } from './use-span';
 
 /** A recording of any length: drawn, measured, listened to, cut, named, used. */
 export function RecordingView({
@@ -73,11 +73,11 @@ function OnDesk({
 }) {
   const instrument = useInstrument();
   const { shape } = desked;
-  const look = useLook(shape.endUs);
+  const look = useSpan(shape.endUs);
   const { view, cursors } = look;
   const [n, setN] = useState(600);
   const drawing = useDrawing(desked, { ...view, n });
-  const { heard, trouble, share } = useListened(desked, instrument);
+  const { listened, trouble, share } = useListened(desked, instrument);
   const lanes = useLanes(desked);
   // Of what lay on the desk then: once that is cut, it is another.
   const [evidence, setEvidence] = useState<{ of: Desked['shape']; span: Span | null } | null>(null);
@@ -96,7 +96,7 @@ function OnDesk({
       reading={
         <>
           <RecordingWords shown={shown} show={show} />
-          <HeardFindings heard={heard} trouble={trouble} share={share} point={point} />
+          <ListenedFindings listened={listened} trouble={trouble} share={share} point={point} />
         </>
       }
     >
@@ -105,7 +105,8 @@ function OnDesk({
         under={[
           lengthWords(shape.seconds),
           counted(shape.channels.length, 'column'),
-          heard?.timing && `${heard.timing.rateHz.toFixed(0)} frames a second, ${heard.timing.lost} lost`,
+          listened?.timing &&
+            `${listened.timing.rateHz.toFixed(0)} frames a second, ${listened.timing.lost} lost`,
           shape.leftOut,
         ]
           .filter(Boolean)
@@ -131,7 +132,7 @@ function OnDesk({
       />
       <Measured desked={desked} look={look} lane={lanes.chosen} sensor={lanes.sensor} />
       <RecordingTools {...{ desked, shown, show, reshape, look, over, setOver, leave }} />
-      {heard && <ReadingsTable listened={heard} />}
+      {listened && <ReadingsTable listened={listened} />}
     </Station>
   );
 }

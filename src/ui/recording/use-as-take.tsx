@@ -13,7 +13,7 @@ import { notify } from '../parts/notice';
 import { Pick } from '../parts/pick';
 import styles from './recording.module.css';
 import type { Desked } from './use-desk';
-import { LEAST_US, NOTHING_BETWEEN, type Look } from './use-look';
+import { LEAST_US, NOTHING_BETWEEN, type Look } from './use-span';
 
 /** What lies between the cursors as a take of a sensor, to be calibrated from. */
 export function UseAsTake({

@@ -92,10 +92,10 @@ export function useDrawing(desked: Desked | null, { fromUs, toUs, n }: DeskView)
 export function useListened(
   desked: Desked | null,
   instrument: Instrument,
-): { heard: Listened | null; trouble: string | null; share: number } {
+): { listened: Listened | null; trouble: string | null; share: number } {
   const [answer, setAnswer] = useState<{
     of: DeskShape;
-    heard: Listened | null;
+    listened: Listened | null;
     trouble: string | null;
   } | null>(null);
   const [share, setShare] = useState(0);
@@ -105,14 +105,15 @@ export function useListened(
     const { link, shape } = desked;
     const progress = (done: number) => on && setShare(done);
     void link.desk.listen(instrument, proxy(progress)).then((listened) => {
-      const heard = listened.ok ? listened.value : null;
+      const found = listened.ok ? listened.value : null;
       const trouble = listened.ok ? null : listened.faults[0].says;
-      if (on) startTransition(() => setAnswer({ of: shape, heard, trouble }));
+      if (on) startTransition(() => setAnswer({ of: shape, listened: found, trouble }));
     });
     return () => {
       on = false;
     };
   }, [desked, instrument]);
-  const { heard, trouble } = answer && answer.of === desked?.shape ? answer : { heard: null, trouble: null };
-  return { heard, trouble, share };
+  const { listened, trouble } =
+    answer && answer.of === desked?.shape ? answer : { listened: null, trouble: null };
+  return { listened, trouble, share };
 }

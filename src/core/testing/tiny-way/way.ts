@@ -2,7 +2,7 @@ import { laneBank } from '../../ways/lane-bank';
 import { laneFaults, measuredLanes } from '../../ways/lane-records';
 import { PLANNED } from '../../ways/planned';
 import { movedLanes } from '../../ways/moved-lanes';
-import { UNHEARD, type Way } from '../../ways/way';
+import { NO_LISTENERS, type Way } from '../../ways/way';
 import type { FlapImage } from './block';
 import { FlapCalibration, FlapLane } from './calibration';
 
@@ -33,7 +33,7 @@ export const flap: Way<FlapCalibration> = {
     const image = parts.image as FlapImage;
     const lanes = measuredLanes(sensor, c.lanes, columns);
     if (lanes.length === 0) return null;
-    const bank = { lane: image.flaps.length, lanes: lanes.length, ...UNHEARD };
+    const bank = { lane: image.flaps.length, lanes: lanes.length, ...NO_LISTENERS };
     image.flap_banks.push(bank);
     for (const { record, column } of lanes)
       image.flaps.push({ shut: Math.round(record.shut), open: record.open, column, pad: 0 });

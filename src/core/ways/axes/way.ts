@@ -16,7 +16,7 @@ export const axes: Way<AxesCalibration> = {
   document: AxesCalibration,
   records: [AxisLane, TiltRange],
   strength: null,
-  heardByLane: true,
+  heardOneByOne: true,
   // A tilt of fewer axes is none.
   ofLanes: (c, lanes) => (c.lanes.every(({ lane }) => lanes.some(({ id }) => id === lane)) ? c : undefined),
   faults: (c, sensor, path, fullScale) => [

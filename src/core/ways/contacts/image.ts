@@ -1,7 +1,7 @@
 import { ticksIn } from '../../engine/clock';
 import type { Parts } from '../../engine/image/parts';
 import type { Sensor } from '../../instrument/sensor';
-import { UNHEARD, type Compiled, type Inputs } from '../way';
+import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { ContactsCalibration } from './calibration';
 
 /**
@@ -21,7 +21,7 @@ export function compileContacts(
     lane: first,
     lanes: sensor.lanes.length,
     rest: c.rest === 'closed' ? 1 : 0,
-    ...UNHEARD,
+    ...NO_LISTENERS,
     pad: 0,
   };
   image.contact_banks.push(bank);

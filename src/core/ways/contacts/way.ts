@@ -10,7 +10,7 @@ export const contacts: Way<ContactsCalibration> = {
   records: [],
   inCounts: false,
   strength: null,
-  heardByLane: false,
+  heardOneByOne: false,
   faults: () => [],
   knows: () => true,
   ofLanes: (c) => c,

@@ -70,8 +70,8 @@ export function calibrateSide(
   if (!lowest || !loudest) return null;
   const free = chatterFreeThresholds(lowest, side, played, whole, sign, peaks());
   const away = (count: number) => sign * (count - whole);
-  const overCreep = overStrays(free, side, played.flatMap(leftAfter).map(away), peaks());
-  const thresholds = overStrays(
+  const overCreep = overUnplayed(free, side, played.flatMap(leftAfter).map(away), peaks());
+  const thresholds = overUnplayed(
     overCreep,
     side,
     bleeds.map(({ peak }) => away(peak)),
@@ -104,15 +104,15 @@ const ON_CLEAR_SIGMAS = 6;
 
 /**
  * Raises both thresholds over where it lies though nobody plays it, where its own gestures all go further than that; else they
- * stay. @param strays, peaks distances
+ * stay. @param unplayed, peaks distances
  */
-function overStrays(
+function overUnplayed(
   found: Thresholds,
   side: RestSide,
-  strays: readonly number[],
+  unplayed: readonly number[],
   peaks: readonly number[],
 ): Thresholds {
-  const most = strays.reduce((a, b) => Math.max(a, b), 0);
+  const most = unplayed.reduce((a, b) => Math.max(a, b), 0);
   const off = Math.ceil(most + OFF_CLEAR_SIGMAS * side.noise);
   const on = Math.ceil(most + ON_CLEAR_SIGMAS * side.noise) + 1;
   if (most < found.off || on >= Math.min(side.room, extremesOf(peaks).least)) return found;

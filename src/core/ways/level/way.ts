@@ -27,7 +27,7 @@ export const level: Way<LevelCalibration> = {
   records: [LevelLane, Side, AttackPoint, KnownForce, KnownPressure],
   strength: 'attack',
   chosen: ['creep'],
-  heardByLane: true,
+  heardOneByOne: true,
   completed: completedLevel,
   faults: levelFaults,
   levelOf: laneLevel,

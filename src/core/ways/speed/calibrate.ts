@@ -91,12 +91,12 @@ function recordOf(
   bounceMs: number,
 ): SpeedLane | null {
   if (periods.length < LEAST_PERIODS) return null;
-  const calm = medianOfThree(periods.map(({ us }) => us / 1000));
-  const fastest = calm.indexOf(Math.min(...calm));
-  const fastestMs = timeQuantile(calm, FASTEST_SHARE);
+  const smoothed = medianOfThree(periods.map(({ us }) => us / 1000));
+  const fastest = smoothed.indexOf(Math.min(...smoothed));
+  const fastestMs = timeQuantile(smoothed, FASTEST_SHARE);
   const slowestOf = (own: readonly number[]) => timeQuantile(own, 1 - SLOWEST_SHARE);
   // What runs down after the fastest is slower than it was played; where the fastest came first, there is nothing else.
-  const slowestMs = [calm.slice(0, Math.max(1, fastest)), calm]
+  const slowestMs = [smoothed.slice(0, Math.max(1, fastest)), smoothed]
     .map(slowestOf)
     .find((ms) => ms >= LEAST_RATIO * fastestMs);
   if (slowestMs === undefined) return null;

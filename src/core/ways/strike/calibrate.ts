@@ -8,7 +8,7 @@ import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import { strikeFindings } from './findings';
 import { causeOf, replayed, type Replayed } from './replay';
-import { noticeable, strikesOf, type Strike } from './strikes';
+import { leastStrike, strikesOf, type Strike } from './strikes';
 import { chooseWindow } from './window';
 
 /** Headroom over the p95 of loud strikes (maker's handbook 4.2). */
@@ -84,7 +84,7 @@ function struckLane(frames: LaneFrames, strikes: Strike[], all: readonly Strike[
     .find((s) => s.length > 0);
   const peaks = strikes.map((s) => s.peak);
   const softest = Math.min(...peaks);
-  const wanted = Math.max(noticeable(frames), SOFT_SHARE * softest);
+  const wanted = Math.max(leastStrike(frames), SOFT_SHARE * softest);
   const on = Math.max(2, Math.floor(Math.min(MOST_OF_SOFT * softest, wanted)));
   const full = Math.round(
     HEADROOM *
@@ -113,7 +113,7 @@ function shockOf(
   own: readonly Strike[],
   all: readonly Strike[][],
 ): Pick<StruckLane, 'shock' | 'shocks'> {
-  const least = noticeable(frames);
+  const least = leastStrike(frames);
   const shocks = all
     .filter((strikes) => strikes !== own)
     .flat()

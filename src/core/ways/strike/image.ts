@@ -4,7 +4,7 @@ import type { Parts } from '../../engine/image/parts';
 import { scaleOf } from '../../engine/scale';
 import type { Sensor } from '../../instrument/sensor';
 import { measuredLanes } from '../lane-records';
-import { UNHEARD, type Compiled, type Inputs } from '../way';
+import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { StrikeCalibration } from './calibration';
 
 /** A strike bank of the lanes whose columns there are; none where there are none. */
@@ -24,7 +24,7 @@ export function compileStrike(
     length_ticks: ticksIn(c.lengthMs * 1000),
     lane: image.strikes.length,
     lanes: lanes.length,
-    ...UNHEARD,
+    ...NO_LISTENERS,
     shock: Math.round(256 * (c.shockShare ?? 0)),
     pad: 0,
   };

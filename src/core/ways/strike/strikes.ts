@@ -26,13 +26,13 @@ const BEFORE_US = 20_000;
 const SHOCK_SHARE = 0.5;
 
 /** The distance from rest at which something moves, counts. */
-export const noticeable = ({ rest }: LaneFrames): number =>
+export const leastStrike = ({ rest }: LaneFrames): number =>
   Math.max(LEAST_SIGMAS * rest.noise, LEAST_COUNTS, (rest.excursion / 2) * 1.5);
 
 /** The strikes of every lane: what one shakes on its neighbours is left to the one that was struck. */
 export function strikesOf(lanes: readonly LaneFrames[]): Strike[][] {
   const raw = lanes.map((lane) =>
-    lane.played.flatMap((take) => strikesIn(take, lane.rest.rest, noticeable(lane))),
+    lane.played.flatMap((take) => strikesIn(take, lane.rest.rest, leastStrike(lane))),
   );
   return raw.map((own, i) =>
     own.filter(

@@ -23,7 +23,7 @@ export const surface: Way<SurfaceCalibration> = {
   document: SurfaceCalibration,
   records: [SurfaceAxis, SurfacePress],
   strength: null,
-  heardByLane: true,
+  heardOneByOne: true,
   knows: (c, lane) => lanesOf(c).includes(lane),
   // A surface of fewer is none.
   ofLanes: (c, lanes) => (lanesOf(c).every((own) => lanes.some(({ id }) => id === own)) ? c : undefined),

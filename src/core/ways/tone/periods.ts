@@ -57,14 +57,14 @@ const OCTAVE_ERROR = 0.8;
 const LONGEST_ERROR_US = 200_000;
 /** What lies further from what is around is no pitch that was meant, semitones: a fast glide goes an octave in a second. */
 const NEAR = 4;
-/** What lies around a period: the time on each side, µs, in which the pitch is told that it has for half of it; told so often, µs. */
+/** The time on each side of a period, µs, over which the median is taken; and how often it is, µs. */
 const AROUND_US = 250_000;
 const EVERY_US = 20_000;
 
 /** A stretch without the periods that lie an octave off, or anywhere else, for a moment: its pitch, and where those lay. */
 export function followed(stretch: Stretch): { kept: Period[]; octaves: { fromUs: number; toUs: number }[] } {
-  const calm = calmOf(stretch);
-  const off = stretch.map(({ pitch }, i) => Math.abs(Math.abs(pitch - calm[i]) - 12) < OCTAVE_ERROR);
+  const medians = runningMedians(stretch);
+  const off = stretch.map(({ pitch }, i) => Math.abs(Math.abs(pitch - medians[i]) - 12) < OCTAVE_ERROR);
   const octaves: { fromUs: number; toUs: number }[] = [];
   stretch.forEach(({ tUs, us }, i) => {
     if (!off[i]) return;
@@ -73,22 +73,22 @@ export function followed(stretch: Stretch): { kept: Period[]; octaves: { fromUs:
     else octaves.push({ fromUs: tUs - us, toUs: tUs });
   });
   return {
-    kept: stretch.filter(({ pitch }, i) => Math.abs(pitch - calm[i]) < NEAR),
+    kept: stretch.filter(({ pitch }, i) => Math.abs(pitch - medians[i]) < NEAR),
     octaves: octaves.filter(({ fromUs, toUs }) => toUs - fromUs < LONGEST_ERROR_US),
   };
 }
 
 /** The pitch around each period: what it is below for half of the time, not for half of the periods, as those of an octave above are twice as many. */
-function calmOf(stretch: Stretch): number[] {
+function runningMedians(stretch: Stretch): number[] {
   let [from, to] = [0, 0];
-  let toldUs = -Infinity;
-  let told = 0;
+  let askedUs = -Infinity;
+  let found = 0;
   return stretch.map(({ tUs }) => {
-    if (tUs - toldUs < EVERY_US) return told;
-    toldUs = tUs;
+    if (tUs - askedUs < EVERY_US) return found;
+    askedUs = tUs;
     while (tUs - stretch[from].tUs > AROUND_US) from++;
     while (to < stretch.length && stretch[to].tUs - tUs <= AROUND_US) to++;
-    return (told = timeQuantile(stretch.slice(from, to), 0.5));
+    return (found = timeQuantile(stretch.slice(from, to), 0.5));
   });
 }
 

@@ -2,7 +2,7 @@ import { SLOW_US } from '../../engine/clock';
 import type { Parts } from '../../engine/image/parts';
 import type { Sensor } from '../../instrument/sensor';
 import { measuredLanes } from '../lane-records';
-import { UNHEARD, type Compiled, type Inputs } from '../way';
+import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { TouchCalibration } from './calibration';
 
 const slowIn = (seconds: number) => Math.min(0xffff, Math.max(1, Math.round((seconds * 1e6) / SLOW_US)));
@@ -23,7 +23,7 @@ export function compileTouch(
     lane: image.touches.length,
     lanes: lanes.length,
     falling: c.polarity === 'falling' ? 1 : 0,
-    ...UNHEARD,
+    ...NO_LISTENERS,
     pad: 0,
   };
   image.touch_banks.push(bank);

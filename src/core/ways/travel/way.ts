@@ -18,7 +18,7 @@ export const travel: Way<TravelCalibration> = {
   strength: null,
   chosen: ['takeover'],
   takeover: (c) => c.takeover,
-  heardByLane: true,
+  heardOneByOne: true,
   completed: (plain) => ({ polarity: 'rising', takeover: 'jump', ...plain }),
   faults: (c, sensor, path, fullScale) => [
     ...laneFaults(c.lanes, sensor, path),

@@ -7,7 +7,7 @@ import { levelOf } from '../ways/registry';
 import { compileWith } from './compile';
 
 /** What a port of a lane tells that is computed first: a level of a column that stands behind those that were read. */
-export interface Told {
+export interface ComputedLevel {
   sensor: string;
   /** Place of the lane in its sensor. */
   lane: number;
@@ -20,12 +20,16 @@ export interface Told {
 }
 
 /** All that a board computes from its counts and contacts and then reads as levels. @param columns of its frames, in order */
-export function toldBy(instrument: Instrument, board: Board, columns: readonly string[]): Told[] {
+export function computedLevelsOf(
+  instrument: Instrument,
+  board: Board,
+  columns: readonly string[],
+): ComputedLevel[] {
   const { sensors, parts } = compileWith(instrument, board, columns);
   return instrument.sensors.flatMap((sensor) => {
     const { lanes = [], levels = {} } = sensors.get(sensor.id) ?? {};
     return Object.entries(levels).flatMap(([port, first]) =>
-      lanes.flatMap((lane, i): Told[] => {
+      lanes.flatMap((lane, i): ComputedLevel[] => {
         if (!lanesOfSource(sensor, { port }).includes(lane)) return [];
         return [
           {
@@ -40,8 +44,8 @@ export function toldBy(instrument: Instrument, board: Board, columns: readonly s
 }
 
 /** How far a level is past its dead zone, −1 … 1 of the way to its reach; of a gate 1 where it opens. @param count that it reads */
-export function shareTold(
-  { gate, level: { rest, polarity, up, down } }: Pick<Told, 'gate' | 'level'>,
+export function shareComputed(
+  { gate, level: { rest, polarity, up, down } }: Pick<ComputedLevel, 'gate' | 'level'>,
   count: number,
 ): number {
   const signed = (polarity === 'falling' ? -1 : 1) * (count - Math.round(rest));

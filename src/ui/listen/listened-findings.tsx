@@ -7,13 +7,13 @@ import { useInstrument, useSession } from '../hooks/use-session';
 import styles from './listen.module.css';
 
 /** What is wrong with any lane of the instrument, each leads to its lane. */
-export function HeardFindings({
-  heard,
+export function ListenedFindings({
+  listened,
   trouble,
   share,
   point,
 }: {
-  heard: Listened | null;
+  listened: Listened | null;
   trouble: string | null;
   /** How much has been listened to, 0 … 1, where that is told. */
   share?: number;
@@ -22,7 +22,7 @@ export function HeardFindings({
 }) {
   const session = useSession();
   const instrument = useInstrument();
-  const groups = grouped(heard?.findings ?? []);
+  const groups = grouped(listened?.findings ?? []);
   const nameOf = ([{ sensor, lane }, ...more]: Finding[]) => {
     const own = instrument.sensors.find((s) => s.id === sensor);
     if (lane === undefined) return 'The stream';
@@ -36,11 +36,11 @@ export function HeardFindings({
     if (own) session.choice.setState({ sensor, lane: Math.max(0, at) });
   };
   return (
-    <section className={styles.heard} aria-label="What is wrong">
+    <section className={styles.listened} aria-label="What is wrong">
       <h2>
         {trouble
           ? `It could not be listened to (${trouble}).`
-          : !heard
+          : !listened
             ? share === undefined
               ? 'Listening…'
               : `Listening, ${Math.round(100 * share)} %`

@@ -3,7 +3,7 @@ import { act, cleanup, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
 import type { Session } from '@/session/session';
-import { toldKey } from '@/workers/live-protocol';
+import { computedKey } from '@/workers/live-protocol';
 import { SessionContext } from '../hooks/use-session';
 import { closeDemo, openDemo } from '../testing/test-bench';
 import { Listen } from './listen';
@@ -25,34 +25,34 @@ afterEach(async () => {
   cleanup();
   await closeDemo(session);
 });
-const told = (columns: number, shares: Record<string, number>, closed: boolean[] = []) =>
-  act(() => LiveStandIn.last.says(tickOf(columns, { tUs: 20_000, told: shares, closed })));
+const computed = (columns: number, shares: Record<string, number>, closed: boolean[] = []) =>
+  act(() => LiveStandIn.last.says(tickOf(columns, { tUs: 20_000, computed: shares, closed })));
 /** What a reading of this label shows: its number and its sentence. */
 const reading = (label: string): string => screen.getByText(label).parentElement!.textContent!;
 
 it('a ribbon tells where it is touched, and whether, computed from its counts', async () => {
   await open('wherry', 'wrist');
-  told(16, { [toldKey('wrist', 0, 'place')]: 0.62, [toldKey('wrist', 0, 'touch')]: 1 });
+  computed(16, { [computedKey('wrist', 0, 'place')]: 0.62, [computedKey('wrist', 0, 'touch')]: 1 });
   expect(reading('Place')).toBe('Place62 %Where it is touched, computed from the counts of wrist.');
   expect(reading('Touch')).toContain('yes');
-  told(16, { [toldKey('wrist', 0, 'place')]: 0.62, [toldKey('wrist', 0, 'touch')]: 0 });
+  computed(16, { [computedKey('wrist', 0, 'place')]: 0.62, [computedKey('wrist', 0, 'touch')]: 0 });
   expect(reading('Touch')).toContain('no');
 });
 
 it('a tilt tells of each axis what it stands for, from all three; the third stands for none', async () => {
   await open('wherry', 'tilt', 1);
-  told(16, { [toldKey('tilt', 1, 'roll')]: -0.4, [toldKey('tilt', 0, 'pitch')]: 0.1 });
+  computed(16, { [computedKey('tilt', 1, 'roll')]: -0.4, [computedKey('tilt', 0, 'pitch')]: 0.1 });
   expect(reading('Roll')).toMatch(/^Roll−40 %.*computed from the counts of tilt_x, tilt_y, tilt_z\.$/);
   expect(screen.queryByText('Pitch')).toBeNull();
   expect(screen.getByRole('img', { name: /of roll of Tilt, in percent/ })).toBeTruthy();
-  expect(session.told[toldKey('tilt', 1, 'roll')].low[0]).toBeCloseTo(-40);
+  expect(session.computed[computedKey('tilt', 1, 'roll')].low[0]).toBeCloseTo(-40);
   act(() => session.choice.setState({ sensor: 'tilt', lane: 2 }));
   expect(screen.queryByText('Roll')).toBeNull();
 });
 
 it('an encoder tells what it is turned to beside its two contacts, in its own verb', async () => {
   await open('cairn', 'encoder');
-  told(14, { [toldKey('encoder', 0, 'turn')]: 0.25 }, [true, false]);
+  computed(14, { [computedKey('encoder', 0, 'turn')]: 0.25 }, [true, false]);
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Only the first is closed.');
   expect(screen.getByText('Turn encoder and let go.')).toBeTruthy();
   expect(reading('encoder_a')).toContain('closed');
@@ -63,6 +63,6 @@ it('an encoder tells what it is turned to beside its two contacts, in its own ve
 
 it('a sensor that computes nothing has no such reading', async () => {
   await open('wherry', 'thumb');
-  told(16, {});
+  computed(16, {});
   expect(screen.queryByText(/computed from/)).toBeNull();
 });

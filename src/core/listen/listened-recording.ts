@@ -33,7 +33,7 @@ export interface SwitchedOn {
 }
 
 /** One lane with what was found out about it before the detectors look. */
-export interface HeardLane extends AskedLane {
+export interface ListenedLane extends AskedLane {
   /** Counts, one a frame. */
   counts: Uint16Array;
   plateau: Plateau;
@@ -49,12 +49,12 @@ export interface HeardLane extends AskedLane {
 }
 
 /** A whole recording. */
-export interface Heard {
+export interface ListenedRecording {
   bits: number;
   tUs: Float64Array;
   rateHz: number;
   timing: Timing | null;
-  lanes: HeardLane[];
+  lanes: ListenedLane[];
   /** Response of lane j, as a share of its span, while only lane i is played: crosstalk[i][j]; null where that cannot be told. */
   crosstalk: (number | null)[][];
   /** What it was played for, where that is known. */

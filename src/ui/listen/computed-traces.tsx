@@ -2,7 +2,7 @@
 
 import { kindOf } from '@/core/kinds/registry';
 import { levelOf } from '@/core/ways/registry';
-import { toldKey } from '@/workers/live-protocol';
+import { computedKey } from '@/workers/live-protocol';
 import { useLive, useSensor, useSession } from '../hooks/use-session';
 import { useColours } from '../parts/colours';
 import { Trace, type TraceOverlay } from '../parts/trace';
@@ -10,8 +10,8 @@ import { sentence } from '../parts/words';
 import styles from './listen.module.css';
 
 /** The last eight seconds of what is computed from a lane and read as a level, each beneath the other. */
-export function ToldTraces() {
-  const { told } = useSession();
+export function ComputedTraces() {
+  const { computed } = useSession();
   const { sensor, lane } = useSensor();
   const colours = useColours();
   const { ports, family } = kindOf(sensor);
@@ -19,7 +19,8 @@ export function ToldTraces() {
   const there = useLive((s) =>
     Object.keys(ports)
       .filter(
-        (port) => ports[port].carries === 'level' && toldKey(sensor.id, lane, port) in (s.tick?.told ?? {}),
+        (port) =>
+          ports[port].carries === 'level' && computedKey(sensor.id, lane, port) in (s.tick?.computed ?? {}),
       )
       .join(','),
   );
@@ -27,10 +28,10 @@ export function ToldTraces() {
     .split(',')
     .filter(Boolean)
     .map((port) => (
-      <figure key={port} className={styles.told}>
+      <figure key={port} className={styles.computed}>
         <figcaption>{sentence(port)} as computed, in percent</figcaption>
         <Trace
-          ring={told[toldKey(sensor.id, lane, port)]}
+          ring={computed[computedKey(sensor.id, lane, port)]}
           colour={colours[family]}
           range={levelOf(sensor, lane, port)?.down ? BOTH_SIDES : ONE_SIDE}
           unit="%"

@@ -2,19 +2,19 @@
 
 import { sentence } from '../parts/words';
 import { kindOf } from '@/core/kinds/registry';
-import { toldKey } from '@/workers/live-protocol';
+import { computedKey } from '@/workers/live-protocol';
 import { useLive, useSensor } from '../hooks/use-session';
 import { Reading } from '../parts/station';
 
 /** What is computed from a lane's counts or contacts before voices read it. */
-export function ToldReadings() {
+export function ComputedReadings() {
   const { sensor, lane } = useSensor();
   const { ports, lanes } = kindOf(sensor);
   // As text, so that it is drawn again only where one changes.
-  const told = useLive((s) =>
+  const computed = useLive((s) =>
     Object.keys(ports)
       .map((port) => {
-        const share = s.tick?.told[toldKey(sensor.id, lane, port)];
+        const share = s.tick?.computed[computedKey(sensor.id, lane, port)];
         return share === undefined ? '' : `${port} ${String(Math.round(100 * share)).replace('-', '−')}`;
       })
       .filter(Boolean)
@@ -25,7 +25,7 @@ export function ToldReadings() {
   const own = together ? sensor.lanes : [sensor.lanes[lane]];
   const names = own.flatMap(({ id, column, contacts }) => contacts ?? [column ?? id]).join(', ');
   const from = `the ${lanes.are === 'counts' ? 'counts' : 'edges'} of ${names}`;
-  return told
+  return computed
     .split(',')
     .filter(Boolean)
     .map((each) => {

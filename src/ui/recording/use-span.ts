@@ -8,13 +8,13 @@ import { useKey, useSymbolKey } from '../hooks/use-key';
 export const LEAST_US = 20_000;
 export const NOTHING_BETWEEN = 'Next to nothing lies between the cursors. Lead them apart first.';
 
-export type Look = ReturnType<typeof useLook>;
+export type Look = ReturnType<typeof useSpan>;
 
 /** Least stretch that is shown, µs. */
 const NEAREST_US = 2000;
 
 /** What is shown of a recording, and the two cursors. */
-export function useLook(endUs: number) {
+export function useSpan(endUs: number) {
   const whole = Math.max(NEAREST_US, endUs);
   const [view, setShown] = useState<Span>({ fromUs: 0, toUs: whole });
   const [cursors, setCursors] = useState<[number, number]>([whole / 3, (2 * whole) / 3]);

@@ -2,12 +2,12 @@ import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { columnsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
-import { shareTold, toldBy } from './told';
+import { shareComputed, computedLevelsOf } from './computed-levels';
 
 it('what a board computes is told by port and lane: a column each behind those that were read, gates as open or not', () => {
   const wherry = JSON.parse(readFileSync('demo/wherry.json', 'utf8')) as Instrument;
   const columns = columnsOf(wherry);
-  const told = toldBy(wherry, wherry.boards[0], columns);
+  const told = computedLevelsOf(wherry, wherry.boards[0], columns);
   expect(told.map(({ sensor, lane, port }) => `${sensor} ${lane} ${port}`).sort()).toEqual([
     'tilt 0 pitch',
     'tilt 1 roll',
@@ -19,7 +19,9 @@ it('what a board computes is told by port and lane: a column each behind those t
   const roll = told.find(({ port }) => port === 'roll')!;
   const { rest, up, down } = roll.level;
   const shares = [rest, rest + up.dead, rest + up.reach, rest - down!.reach, rest + 2 * up.reach];
-  expect(shares.map((count) => shareTold(roll, count))).toEqual([0, 0, 1, -1, 1]);
+  expect(shares.map((count) => shareComputed(roll, count))).toEqual([0, 0, 1, -1, 1]);
   const touch = told.find(({ port }) => port === 'touch')!;
-  expect([touch.level.up.on - 1, touch.level.up.on].map((count) => shareTold(touch, count))).toEqual([0, 1]);
+  expect([touch.level.up.on - 1, touch.level.up.on].map((count) => shareComputed(touch, count))).toEqual([
+    0, 1,
+  ]);
 });

@@ -9,10 +9,10 @@ import { useInstrument, useSession } from '../hooks/use-session';
 const EVERY_MS = 3000;
 
 /** What the last seconds say of every lane, looked at now and then while this is on the screen; null before the first. */
-export function useHeard(): { heard: Listened | null; trouble: string | null } {
+export function useListened(): { listened: Listened | null; trouble: string | null } {
   const session = useSession();
   const instrument = useInstrument();
-  const [heard, setHeard] = useState<Listened | null>(null);
+  const [listened, setListened] = useState<Listened | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     let on = true;
@@ -21,7 +21,7 @@ export function useHeard(): { heard: Listened | null; trouble: string | null } {
       try {
         const frames = await session.lastSeconds();
         const next = await analysisLink.listen(instrument, frames);
-        if (on) setHeard(next);
+        if (on) setListened(next);
         if (on) setTrouble(null);
       } catch (error) {
         // Stopped by another station: the next look begins anew.
@@ -35,5 +35,5 @@ export function useHeard(): { heard: Listened | null; trouble: string | null } {
       clearTimeout(timer);
     };
   }, [session, instrument]);
-  return { heard, trouble };
+  return { listened, trouble };
 }

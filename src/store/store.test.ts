@@ -271,7 +271,7 @@ describe('a database of a newer application', () => {
 describe('the bench', () => {
   it('gets one demonstration where two tabs come first at once, and an id for each of two imports at once', async () => {
     await Promise.all([seedDemo(demo, db), seedDemo(demo, db), seedDemo(demo, db)]);
-    expect([await db.instruments.count(), await db.takes.count()]).toEqual([1, 5]);
+    expect([await db.instruments.count(), await db.takes.count()]).toEqual([1, 6]);
     const { instrument } = await demo();
     const both = await Promise.all([importInstrument(instrument, db), importInstrument(instrument, db)]);
     expect(both.map((r) => r.ok && r.value)).toEqual(['wherry-2', 'wherry-3']);
@@ -306,7 +306,7 @@ describe('the bench', () => {
     const all = async () => [await db.instruments.count(), await db.takes.count()];
     expect([...(await all()), await db.pieces.count()]).toEqual([0, 0, 0]);
     expect(await restoreDemo(demo, db)).toEqual(['Wherry']);
-    expect(await all()).toEqual([1, 5]);
+    expect(await all()).toEqual([1, 6]);
     expect(await restoreDemo(demo, db)).toEqual([]);
     await removeInstrument('wherry', db);
     expect(await restoreDemo(demo, db)).toEqual(['Wherry']);
@@ -354,7 +354,7 @@ describe('the bench', () => {
     expect((await asideOf('wherry', db)).sensors.map((s) => s.sensor.name)).toEqual(['Bellows']);
     await bringBackSensor(removed, true, db);
     await workspace.reloadTakes();
-    expect(workspace.store.getState().takes).toHaveLength(5);
+    expect(workspace.store.getState().takes).toHaveLength(6);
     expect((await asideOf('wherry', db)).sensors).toEqual([]);
   });
   it('finds the demonstration’s calibration and its takes together', async () => {

@@ -16,10 +16,13 @@ export function FieldPad({
   hand: Hand;
 }) {
   const pad = useRef<HTMLDivElement>(null);
+  const dot = useRef<HTMLElement>(null);
   const oneWay = playsOneWay(sensor);
   const press = (e: React.PointerEvent) => {
     const box = pad.current!.getBoundingClientRect();
     const shares = [(e.clientX - box.left) / box.width, 1 - (e.clientY - box.top) / box.height];
+    const within = shares.map((share) => Math.max(0, Math.min(1, share)));
+    Object.assign(dot.current!.style, { left: `${100 * within[0]}%`, bottom: `${100 * within[1]}%` });
     shares.forEach((share, i) => {
       const strength = Math.max(-1, Math.min(1, oneWay ? share : 2 * share - 1));
       hand.slide(sensor.id, lanes[i], strength);
@@ -42,6 +45,7 @@ export function FieldPad({
     >
       <span>{along} ↑</span>
       <span>{across} →</span>
+      <i ref={dot} aria-hidden="true" />
     </div>
   );
 }

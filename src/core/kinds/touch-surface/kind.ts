@@ -24,6 +24,14 @@ export const touchSurface: Kind = {
   way: 'surface',
   steps: SURFACE_STEPS,
   asks: {
+    soft: {
+      says: 'Touch it as softly as you ever would.',
+      under: 'Anywhere, a moment each. It counts by itself.',
+    },
+    loud: {
+      says: 'Press it as hard as is comfortable.',
+      under: 'Anywhere, a moment each: what you would really play.',
+    },
     slide: {
       says: 'Slide once round along all four edges.',
       under: 'As near to them as you would ever play, without lifting; then lift. It counts by itself.',

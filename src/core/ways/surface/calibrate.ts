@@ -91,7 +91,7 @@ export function calibrateSurface(job: SensorJob): Result<BankReport> {
       ...{ soft: soft.length, loud: loud.length },
     }),
     mark: null,
-    pictures: [fieldOf(axes.value, touches, spots)],
+    pictures: [fieldOf(axes.value, touches, spots, reached)],
   });
 }
 
@@ -164,7 +164,7 @@ const rounded = (own: Reached | null) => own && { low: round(own.low, 4), high: 
 
 /** How far from both ends it is let go, %. */
 const edgeNumbers = (own: Reached | null): Record<string, number> =>
-  own ? { 'edges %': round(100 * Math.max(own.low, 1 - own.high), 1) } : {};
+  own ? { 'edges, %': round(100 * Math.max(own.low, 1 - own.high), 1) } : {};
 
 function axisNumbers(
   { map, touchedNoise }: SurfaceAxis,
@@ -180,7 +180,7 @@ function axisNumbers(
     lowest: Math.round(map[0].count),
     highest: Math.round(map[map.length - 1].count),
     noise: round(touchedNoise, 1),
-    'off its spots %': round(100 * Math.max(...off), 1),
+    'off spots, %': round(100 * Math.max(...off), 1),
   };
 }
 
@@ -189,6 +189,7 @@ function fieldOf(
   axes: readonly SurfaceAxis[],
   touches: readonly SpotTouch[],
   spots: readonly Spot[],
+  [across, along]: readonly (Reached | null)[],
 ): Picture {
   const [x, y] = axes.map(({ map }) => placeMap(map));
   const percent = (place: number) => round(100 * place, 1);
@@ -206,8 +207,22 @@ function fieldOf(
       {
         name: 'asked for',
         dots: true,
-        points: spots.map(([across, along]) => [percent(across), percent(along)]),
+        points: spots.map((spot) => [percent(spot[0]), percent(spot[1])]),
       },
+      ...(across && along
+        ? [
+            {
+              name: 'its ends',
+              points: [
+                [across.low, along.low],
+                [across.high, along.low],
+                [across.high, along.high],
+                [across.low, along.high],
+                [across.low, along.low],
+              ].map(([x, y]): [number, number] => [percent(x), percent(y)]),
+            },
+          ]
+        : []),
     ],
     marks: [],
   };

@@ -5,7 +5,11 @@ import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import { compile } from '@/core/compile/compile';
 import { stateBytes } from '@/core/exchange/firmware/image-size';
 import { bankNotes, instrumentOf, strikePads, touchPads } from '@/core/testing/bank-instruments';
+import { startEngine } from '@/core/engine/start';
+import { TAKEOVER_STAGE, TAKES_OVER_BY } from '@/core/engine/codes';
+import { takenOver } from '@/core/engine/voices/takeover';
 import { bellowsOf } from '@/core/testing/bellows';
+import { randomTwoScenes } from '@/core/testing/random-instruments';
 import { manyInputs, runMain, runOnChip } from './chip';
 
 /** Scans: start-up, and a stroke or two. */
@@ -105,4 +109,51 @@ it('on an 8-bit chip, a product from four partial ones is that of whole numbers,
   const [low, high, products, steps] = runMain(manyInputs(bellowsOf(instrument.value), 1), main);
   expect([low, high]).toEqual([0, 0]);
   expect([products >= 11, steps >= 10]).toEqual([true, true]);
+});
+
+it('on an 8-bit chip, what is scaled as it takes over comes to what the application comes to', () => {
+  // Of seven bits and of fourteen.
+  const pots = randomTwoScenes(22);
+  const e = startEngine(compile(pots));
+  const scales = e.image.controls.filter(
+    (c) => c.takeover > 0 && e.image.takeovers[c.takeover - 1].by === TAKES_OVER_BY.scale,
+  );
+  expect(new Set(scales.map(({ kind }) => kind)).size).toBeGreaterThan(1);
+  for (const control of scales) {
+    const index = e.image.controls.indexOf(control);
+    const state = e.state.takeovers[control.takeover - 1];
+    let [seed, sum] = [1, 0];
+    const drawn = () => {
+      seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
+      return control.from + ((seed >>> 16) % (control.span + 1));
+    };
+    for (let i = 0; i < 2000; i++) {
+      Object.assign(state, { stage: TAKEOVER_STAGE.scales, sent: drawn(), at: drawn() });
+      sum = (31 * sum + takenOver(e, control, state.sent, drawn())) & 0xffff;
+    }
+    const main = `
+    static uint32_t seed = 1;
+    static uint16_t drawn(const cheir_control *control)
+    {
+        seed = seed * 1664525ul + 1013904223ul;
+        return (uint16_t)(U16(control->from) + (uint16_t)(seed >> 16) % (U16(control->span) + 1u));
+    }
+    int main(void)
+    {
+        const cheir_control *control = &IMAGE(controls)[${index}];
+        cheir_takeover_state *state = &STATE(takeovers)[U8(control->takeover) - 1u];
+        uint16_t i, sum = 0;
+        for (i = 0; i < 2000; i++) {
+            state->stage = CHEIR_TAKEOVER_SCALES;
+            state->sent = drawn(control);
+            state->at = drawn(control);
+            sum = (uint16_t)(31u * sum + taken_over(control, state->sent, drawn(control)));
+        }
+        GPIOR1 = (uint8_t)sum;
+        GPIOR1 = (uint8_t)(sum >> 8);
+        GPIOR0 = 3;
+        return 0;
+    }`;
+    expect([index, ...runMain(pots, main)]).toEqual([index, sum & 0xff, sum >> 8]);
+  }
 });

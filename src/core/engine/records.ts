@@ -337,7 +337,7 @@ export const ENGINE_STATE = struct(
 );
 
 /** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 4;
+export const LAYOUT_VERSION = 5;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',

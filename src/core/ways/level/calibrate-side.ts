@@ -6,7 +6,7 @@ import type { Bleed, LevelJob } from './report';
 import type { LevelTake, PlayedTake } from '../../calibrate/played-take';
 import { chatterFreeThresholds } from './raise-on-threshold';
 import { singlesOf } from './chatter';
-import { leftAfter } from './creep-between';
+import { creepLeft } from './creep-between';
 import { distancesOf } from '../../calibrate/distances';
 import { holdOffFor } from './hold-off';
 import { reachOf } from './reach';
@@ -70,7 +70,7 @@ export function calibrateSide(
   if (!lowest || !loudest) return null;
   const free = chatterFreeThresholds(lowest, side, played, whole, sign, peaks());
   const away = (count: number) => sign * (count - whole);
-  const overCreep = overUnplayed(free, side, played.flatMap(leftAfter).map(away), peaks());
+  const overCreep = overUnplayed(free, side, creepLeft(played, sign, away), peaks());
   const thresholds = overUnplayed(
     overCreep,
     side,

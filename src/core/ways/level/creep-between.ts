@@ -25,13 +25,40 @@ export function creepBetween(played: readonly PlayedTake[], noise: number): numb
   return slopes.length > 0 ? round(median(slopes), 2) : 0;
 }
 
-/** Where it lies once a gesture is over, and the next has not begun, counts; one a gesture that leaves time for it. */
-export function leftAfter(take: PlayedTake): number[] {
-  return take.gestures.flatMap(({ toUs }, i) => {
+/** A gesture, and where it lies once that is over. */
+interface Left {
+  sign: 1 | -1;
+  /** Counts. */
+  peak: number;
+  left: number;
+}
+
+/**
+ * How far from rest gestures of a side leave it, counts: what is left after most of them, in proportion to their peaks. What a player
+ * does after one or another is none. @param away distance of a count from rest, on that side
+ */
+export function creepLeft(
+  played: readonly PlayedTake[],
+  sign: 1 | -1,
+  away: (count: number) => number,
+): number[] {
+  const own = played.flatMap(leftAfter).filter((gesture) => gesture.sign === sign);
+  if (own.length === 0) return [];
+  const share = median(own.map(({ left, peak }) => away(left) / away(peak)));
+  return own
+    .map(({ left, peak }) => Math.min(away(left), MOST_LEFT * share * away(peak)))
+    .filter((distance) => distance > 0);
+}
+/** More than this times what is most often left is not creep. (Common practice, no source.) */
+const MOST_LEFT = 1.5;
+
+/** Of each gesture that leaves time for it, before the next begins. */
+function leftAfter(take: PlayedTake): Left[] {
+  return take.gestures.flatMap(({ sign, peak, toUs }, i) => {
     const from = toUs + AFTER_US;
     const next = take.gestures[i + 1]?.fromUs ?? Infinity;
     const own = within(take, from, Math.min(next - BEFORE_US, from + LEFT_US));
-    return own.length > 0 ? [median(own)] : [];
+    return own.length > 0 ? [{ sign, peak, left: median(own) }] : [];
   });
 }
 /** For so long, µs. */

@@ -55,3 +55,28 @@ it('a sheet that creeps back slowly is pressed as often as it was pressed, and e
     expect([seed, ...openings]).toEqual([seed, 20, 12, 10]);
   }
 });
+
+it('what is blown on softly after some gestures raises no threshold', () => {
+  const r = random(77);
+  const sheet = { gives: 0, fadesS: 1, pauseS: 0.8 };
+  const takes = [
+    { ...take('rest', [], sheet, r), id: 'rest' },
+    take('soft', about(300, 20, r), sheet, r),
+    take('loud', about(2000, 10, r), sheet, r),
+  ];
+  const calibrated = () => {
+    const sensor = { id: 's', name: 'S', kind: 'breath-gauge', lanes: [{ id: 'k', column: 'k' }] };
+    const report = calibrateSensorLevel({ board: { bits: 12 }, sensor, takes });
+    if (!report.ok) throw new Error(report.faults[0].says);
+    return report.value.calibration.lanes[0].up;
+  };
+  const { on } = calibrated();
+  const { counts } = takes[2];
+  // After three of the loud ones it goes on at 100 counts for 400 ms.
+  for (const press of [1, 4, 7])
+    for (let i = 0; i < 400; i++) {
+      const at = 1000 + 1100 * press + 290 + i;
+      counts[at] = Math.max(counts[at], Math.round(REST + 100 + NOISE * r.gauss()));
+    }
+  expect(calibrated().on).toBeLessThan(on + 6);
+});

@@ -93,7 +93,7 @@ describe('words', () => {
           const own = words.lane(c, id);
           if (own) expect([sensor.id, Object.keys(own)]).toEqual([sensor.id, [...words.columns]]);
         }
-        for (const choice of words.choices?.(c) ?? []) {
+        for (const choice of words.choices?.(c, 1) ?? []) {
           const same = choice.is === 'number' ? choice.with(choice.value) : choice.with(choice.value);
           expect(same).toEqual(c);
         }

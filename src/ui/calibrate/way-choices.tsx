@@ -1,6 +1,6 @@
 import type { Calibration } from '@/core/instrument/calibration';
 import type { Sensor } from '@/core/instrument/sensor';
-import { useWorkspace } from '../hooks/use-session';
+import { useInstrument, useWorkspace } from '../hooks/use-session';
 import { NumberField } from '../parts/number-field';
 import { Pick } from '../parts/pick';
 import { wordsOf } from '../ways/registry';
@@ -11,7 +11,8 @@ import { useAcceptCalibration } from './use-accept';
 export function WayChoices({ sensor, calibration }: { sensor: Sensor; calibration: Calibration }) {
   const accept = useAcceptCalibration(sensor);
   const disabled = useWorkspace((s) => s.readOnly);
-  const choices = wordsOf(calibration).choices?.(calibration) ?? [];
+  const { scenes } = useInstrument();
+  const choices = wordsOf(calibration).choices?.(calibration, scenes.length) ?? [];
   if (choices.length === 0) return null;
   const set = (label: string, next: Calibration) =>
     void accept(next, `${sensor.name}: ${label.toLowerCase()} chosen`, sensor.mark);

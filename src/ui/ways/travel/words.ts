@@ -2,6 +2,12 @@ import type { TravelCalibration } from '@/core/ways/travel/calibration';
 import { lanesMeasured } from '../lanes-measured';
 import type { WayWords } from '../way-words';
 
+const TAKEOVER: Record<string, string> = {
+  jump: 'it jumps to where it is',
+  'pick-up': 'waits to be picked up',
+  scale: 'is scaled to both ends',
+};
+
 export const travelWords: WayWords<TravelCalibration> = {
   measured: ({ lanes }, sensor) => {
     if (sensor.lanes.length > 1) return lanesMeasured(sensor);
@@ -9,17 +15,15 @@ export const travelWords: WayWords<TravelCalibration> = {
     return { all: `${low} to ${high}, still within ${deadband}`, short: `${low} to ${high}` };
   },
   shared: () => [],
-  choices: (c) => [
-    {
-      ...{ is: 'pick', label: 'In another scene', value: c.takeover },
-      options: {
-        jump: 'it jumps to where it is',
-        'pick-up': 'waits to be picked up',
-        scale: 'is scaled to both ends',
-      },
-      with: (takeover: string) => ({ ...c, takeover: takeover as TravelCalibration['takeover'] }),
-    },
-  ],
+  choices: (c, scenes) =>
+    scenes > 1
+      ? [
+          {
+            ...{ is: 'pick', label: 'In another scene', value: c.takeover, options: TAKEOVER },
+            with: (takeover: string) => ({ ...c, takeover: takeover as TravelCalibration['takeover'] }),
+          },
+        ]
+      : [],
   columns: ['low', 'high', 'deadband'],
   lane: (c, lane) => {
     const own = c.lanes.find((l) => l.lane === lane);

@@ -1,12 +1,17 @@
 import type { TurnsCalibration } from '@/core/ways/turns/calibration';
 import { counted } from '@/core/units/counted';
 import { lanesMeasured } from '../lanes-measured';
-import type { WayWords } from '../way-words';
+import type { WayChoice, WayWords } from '../way-words';
 
 type Options = Record<string, string>;
 const ENDS: Options = { stop: 'stops', wrap: 'begins anew' };
 const COUNTS: Options = { 1: 'one, always', 2: 'up to two', 4: 'up to four', 8: 'up to eight' };
 const VALUES: Options = { one: 'one value', scene: 'a value in each scene' };
+
+const kept = (c: TurnsCalibration): WayChoice<TurnsCalibration> => ({
+  ...{ is: 'pick', label: 'It keeps', value: c.values, options: VALUES },
+  with: (values: string) => ({ ...c, values: values as TurnsCalibration['values'] }),
+});
 
 export const turnsWords: WayWords<TurnsCalibration> = {
   measured: ({ lanes }, sensor) => {
@@ -16,7 +21,7 @@ export const turnsWords: WayWords<TurnsCalibration> = {
   },
   counts: 'steps',
   shared: () => [],
-  choices: (c) => [
+  choices: (c, scenes) => [
     {
       ...{ is: 'number', label: 'Steps from nothing to all', value: c.steps, low: 4, high: 16384 },
       with: (steps: number) => ({ ...c, steps }),
@@ -31,11 +36,7 @@ export const turnsWords: WayWords<TurnsCalibration> = {
       options: COUNTS,
       with: (most: string) => ({ ...c, accelerates: Number(most) as TurnsCalibration['accelerates'] }),
     },
-    {
-      ...{ is: 'pick', label: 'It keeps', value: c.values },
-      options: VALUES,
-      with: (values: string) => ({ ...c, values: values as TurnsCalibration['values'] }),
-    },
+    ...(scenes > 1 ? [kept(c)] : []),
   ],
   columns: ['quarters', 'ms a step'],
   lane: (c, lane) => {

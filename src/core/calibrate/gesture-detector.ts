@@ -46,6 +46,8 @@ export interface Detector {
   stands: { sinceUs: number; level: number } | null;
   /** The side on which it creeps back to rest after a gesture; 0: it is there. */
   creeps: -1 | 0 | 1;
+  /** When it came to rest. */
+  arrivedUs: number | null;
 }
 
 /** A swing past rest, straight after a gesture and under this share of it, is its spring-back, not another. */
@@ -54,8 +56,9 @@ export const ECHO = 0.2;
 /** What is let go stands within this share of its peak, moving by less than that share in `gapUs`: a soft material creeps the rest of the way. (Common practice, no source.) */
 const LET_GO = 0.15;
 const STANDS = 0.03;
-/** Creep is followed with this time constant, µs. */
+/** Creep is followed with this time constant, and for so long once it has come to rest, µs. */
 const CREEP_US = 50_000;
+const SETTLES_US = 200_000;
 /** Rest is followed with this time constant while nobody plays. */
 const FOLLOW_US = 2_000_000;
 
@@ -90,6 +93,7 @@ export function startDetector(settings: DetectorSettings): Detector {
     outsideUs: 0,
     stands: null,
     creeps: 0,
+    arrivedUs: null,
   };
 }
 
@@ -99,11 +103,11 @@ export function detect(d: Detector, tUs: number, count: number): Gesture | null 
   const { begin, end, gapUs } = d.settings;
   const elapsed = d.filled === 1 ? 0 : tUs - d.lastUs;
   d.lastUs = tUs;
-  if (d.creeps !== 0 && !d.open && creepsBack(d, elapsed)) return null;
+  if (d.creeps !== 0 && !d.open && creepsBack(d, tUs, elapsed)) return null;
   const away = d.level - d.rest;
   if (Math.abs(away) > end) d.outsideUs = tUs;
   if (!d.open) {
-    if (Math.abs(away) > begin) d.open = opened(tUs, count, away);
+    if (Math.abs(away) > begin) begun(d, tUs, count, away);
     else if (Math.abs(away) <= end) d.rest += away * Math.min(1, elapsed / FOLLOW_US);
     return null;
   }
@@ -118,6 +122,7 @@ export function detect(d: Detector, tUs: number, count: number): Gesture | null 
   if (letGoUs !== null) {
     d.open = null;
     d.creeps = gesture.sign;
+    d.arrivedUs = null;
     const done = ended(d, { ...gesture, toUs: letGoUs });
     d.rest = d.level;
     return done;
@@ -125,6 +130,13 @@ export function detect(d: Detector, tUs: number, count: number): Gesture | null 
   if (!turned && !atRest) return null;
   d.open = turned ? opened(tUs, count, away) : null;
   return ended(d, { ...gesture, toUs: turned ? tUs : d.outsideUs });
+}
+
+/** A gesture begins. One that begins while it still creeps goes back to where rest is, not to where it had come. */
+function begun(d: Detector, tUs: number, count: number, away: number): void {
+  d.open = opened(tUs, count, away);
+  if ((d.rest - d.settings.rest) * d.creeps > 0) d.rest = d.settings.rest;
+  d.creeps = 0;
 }
 
 /** Whether what was played has been let go, though it is not at rest: it stands near it. @returns since when, µs */
@@ -143,16 +155,23 @@ function letGo(d: Detector, { peak }: Gesture, tUs: number): number | null {
   return sinceUs;
 }
 
-/** Follows what creeps back to rest. @returns whether that is all that happens */
-function creepsBack(d: Detector, elapsedUs: number): boolean {
-  const { rest, end } = d.settings;
-  if ((d.level - rest) * d.creeps <= end) {
+/** Follows what creeps back to rest, and for a while to where it settles, as rest may have drifted. @returns whether that is all that happens */
+function creepsBack(d: Detector, tUs: number, elapsedUs: number): boolean {
+  const { rest, begin, end } = d.settings;
+  const past = (d.level - rest) * d.creeps;
+  const away = d.level - d.rest;
+  if (away * d.creeps > begin) return false;
+  if (past < -begin && Math.abs(away) > begin) {
+    // It goes the other way.
     d.creeps = 0;
     d.rest = rest;
     return false;
   }
-  const away = d.level - d.rest;
-  if (away * d.creeps > 0) return false;
+  if (past <= end) d.arrivedUs ??= tUs;
+  if (d.arrivedUs !== null && tUs - d.arrivedUs >= SETTLES_US) {
+    d.creeps = 0;
+    return false;
+  }
   d.rest += away * Math.min(1, elapsedUs / CREEP_US);
   return true;
 }

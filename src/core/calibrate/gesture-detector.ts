@@ -1,3 +1,5 @@
+import { beginCreep, creepsBack, endCreep, letGoSince, type Creeping } from './let-go';
+
 /** Settings of a detector, all in counts and µs. */
 export interface DetectorSettings {
   /** Level at rest; followed slowly while idle. */
@@ -25,12 +27,8 @@ export interface Gesture {
 }
 
 /** A detector's memory: fixed size, made once by {@link startDetector}. */
-export interface Detector {
+export interface Detector extends Creeping {
   settings: DetectorSettings;
-  /** Rest as followed so far, counts. */
-  rest: number;
-  /** Smoothed level, counts. */
-  level: number;
   /** The gesture going on, or null. */
   open: Gesture | null;
   /** The last gesture: when it and its rebounds ended, and its peak's distance from rest in counts. */
@@ -42,23 +40,11 @@ export interface Detector {
   lastUs: number;
   /** When the level last was outside `end`. */
   outsideUs: number;
-  /** Since when, and where, the level has stood near rest but not there, while a gesture is open. */
-  stands: { sinceUs: number; level: number } | null;
-  /** The side on which it creeps back to rest after a gesture; 0: it is there. */
-  creeps: -1 | 0 | 1;
-  /** When it came to rest. */
-  arrivedUs: number | null;
 }
 
 /** A swing past rest, straight after a gesture and under this share of it, is its spring-back, not another. */
 export const ECHO = 0.2;
 
-/** What is let go stands within this share of its peak, moving by less than that share in `gapUs`: a soft material creeps the rest of the way. (Common practice, no source.) */
-const LET_GO = 0.15;
-const STANDS = 0.03;
-/** Creep is followed with this time constant, and for so long once it has come to rest, µs. */
-const CREEP_US = 50_000;
-const SETTLES_US = 200_000;
 /** Rest is followed with this time constant while nobody plays. */
 const FOLLOW_US = 2_000_000;
 
@@ -107,8 +93,10 @@ export function detect(d: Detector, tUs: number, count: number): Gesture | null 
   const away = d.level - d.rest;
   if (Math.abs(away) > end) d.outsideUs = tUs;
   if (!d.open) {
-    if (Math.abs(away) > begin) begun(d, tUs, count, away);
-    else if (Math.abs(away) <= end) d.rest += away * Math.min(1, elapsed / FOLLOW_US);
+    if (Math.abs(away) > begin) {
+      d.open = opened(tUs, count, away);
+      endCreep(d);
+    } else if (Math.abs(away) <= end) d.rest += away * Math.min(1, elapsed / FOLLOW_US);
     return null;
   }
   const gesture = d.open;
@@ -118,62 +106,17 @@ export function detect(d: Detector, tUs: number, count: number): Gesture | null 
     gesture.peakUs = tUs;
   }
   const atRest = tUs - d.outsideUs >= gapUs;
-  const letGoUs = turned || atRest ? null : letGo(d, gesture, tUs);
+  const strength = Math.abs(gesture.peak - d.rest);
+  const letGoUs = turned || atRest ? null : letGoSince(d, strength, tUs);
   if (letGoUs !== null) {
     d.open = null;
-    d.creeps = gesture.sign;
-    d.arrivedUs = null;
     const done = ended(d, { ...gesture, toUs: letGoUs });
-    d.rest = d.level;
+    beginCreep(d, gesture.sign);
     return done;
   }
   if (!turned && !atRest) return null;
   d.open = turned ? opened(tUs, count, away) : null;
   return ended(d, { ...gesture, toUs: turned ? tUs : d.outsideUs });
-}
-
-/** A gesture begins. One that begins while it still creeps goes back to where rest is, not to where it had come. */
-function begun(d: Detector, tUs: number, count: number, away: number): void {
-  d.open = opened(tUs, count, away);
-  if ((d.rest - d.settings.rest) * d.creeps > 0) d.rest = d.settings.rest;
-  d.creeps = 0;
-}
-
-/** Whether what was played has been let go, though it is not at rest: it stands near it. @returns since when, µs */
-function letGo(d: Detector, { peak }: Gesture, tUs: number): number | null {
-  const { begin, gapUs } = d.settings;
-  const strength = Math.abs(peak - d.rest);
-  if (Math.abs(d.level - d.rest) > LET_GO * strength) {
-    d.stands = null;
-    return null;
-  }
-  if (!d.stands || Math.abs(d.level - d.stands.level) > begin + STANDS * strength)
-    d.stands = { sinceUs: tUs, level: d.level };
-  if (tUs - d.stands.sinceUs < gapUs) return null;
-  const { sinceUs } = d.stands;
-  d.stands = null;
-  return sinceUs;
-}
-
-/** Follows what creeps back to rest, and for a while to where it settles, as rest may have drifted. @returns whether that is all that happens */
-function creepsBack(d: Detector, tUs: number, elapsedUs: number): boolean {
-  const { rest, begin, end } = d.settings;
-  const past = (d.level - rest) * d.creeps;
-  const away = d.level - d.rest;
-  if (away * d.creeps > begin) return false;
-  if (past < -begin && Math.abs(away) > begin) {
-    // It goes the other way.
-    d.creeps = 0;
-    d.rest = rest;
-    return false;
-  }
-  if (past <= end) d.arrivedUs ??= tUs;
-  if (d.arrivedUs !== null && tUs - d.arrivedUs >= SETTLES_US) {
-    d.creeps = 0;
-    return false;
-  }
-  d.rest += away * Math.min(1, elapsedUs / CREEP_US);
-  return true;
 }
 
 /** @returns null for a knock, and for a rebound */

@@ -4,6 +4,7 @@ const STANDS = 0.03;
 /** Creep is followed with this time constant, and for so long once it has come to rest, µs. */
 const CREEP_US = 50_000;
 const SETTLES_US = 200_000;
+
 /** What a detector of gestures knows of where it lies and creeps. */
 export interface Creeping {
   /** Counts, and µs; of gesture-detector.ts. */

@@ -43,6 +43,9 @@ export class LineReader {
   private readonly numbers = lineNumbers();
   private lineLength = 0;
   private packetLength = 0;
+  /** Where a packet begins behind lines that are none, and how many these are: they may as well be its first bytes. */
+  private afterLines = 0;
+  private badLines = 0;
   private binary = false;
   private badInARow = 0;
   private odd = 0;
@@ -74,10 +77,13 @@ export class LineReader {
   }
 
   private endPacket(): void {
-    const length = this.packetLength;
-    this.packetLength = 0;
-    const packet =
-      length > 0 && length < this.packet.length ? readPacket(this.packet.subarray(0, length)) : null;
+    const { packetLength: length, afterLines, badLines } = this;
+    this.packetLength = this.afterLines = this.badLines = 0;
+    const read = (from: number) =>
+      length > from && length < this.packet.length ? readPacket(this.packet.subarray(from, length)) : null;
+    const whole = read(0);
+    if (whole) this.soFar.bad -= badLines;
+    const packet = whole ?? (afterLines > 0 ? read(afterLines) : null);
     if (packet) {
       this.binary = true;
       this.badInARow = this.lineLength = this.odd = this.since = 0;
@@ -91,19 +97,35 @@ export class LineReader {
   }
 
   private endLine(): void {
-    const { line, lineLength: length } = this;
+    const { lineLength: length } = this;
     this.lineLength = 0;
-    this.packetLength = 0;
-    if (length === 0) return;
-    if (line[0] === HASH) return this.hearer.remark(textOf(line, 1, length).trim());
+    const isLine = length === 0 || this.tellLine(length);
+    if (!isLine) this.soFar.bad++;
+    if (isLine || this.packetLength >= this.packet.length) {
+      this.packetLength = this.afterLines = this.badLines = 0;
+      return;
+    }
+    this.badLines++;
+    this.afterLines = this.packetLength;
+  }
+
+  /** @returns whether it is one: a remark, numbers or names */
+  private tellLine(length: number): boolean {
+    const { line } = this;
+    if (line[0] === HASH) {
+      this.hearer.remark(textOf(line, 1, length).trim());
+      return true;
+    }
     if (readNumbers(line, 0, length, this.numbers)) {
       this.soFar.lines++;
-      return this.hearer.numbers(this.numbers);
+      this.hearer.numbers(this.numbers);
+      return true;
     }
     const cells = textOf(line, 0, length)
       .trim()
       .split(/[\s,;]+/);
-    if (cells.every((c) => /^[A-Za-z][\w-]{0,39}$/.test(c))) return this.hearer.names(cells);
-    this.soFar.bad++;
+    const named = cells.every((c) => /^[A-Za-z][\w-]{0,39}$/.test(c));
+    if (named) this.hearer.names(cells);
+    return named;
   }
 }

@@ -9,9 +9,9 @@ import {
 import { awake } from '../testing/play';
 
 /** Rest 1000, off 10, on 20; followed by what it was seen to creep. */
-function begun(creep: 'followed' | 'left', creepPerSecond: number) {
+function begun(creep: 'followed' | 'left', creepPerSecond: number, holdOffMs = 0) {
   const instrument = identityInstrument([breathNote(0), breathController()]);
-  instrument.sensors[0].calibration = levelWith(oneSided, {}, { creep, creepPerSecond });
+  instrument.sensors[0].calibration = levelWith(oneSided, {}, { creep, creepPerSecond, holdOffMs });
   const { e, at } = awake(instrument);
   let ms = 0;
   const says = (count: number, forMs = 1) => {
@@ -63,4 +63,19 @@ it('after rest has followed, a note begins and ends from there', () => {
   expect(says(1029).filter(([status]) => status === 0x90)).toHaveLength(1);
   expect(says(1019)).not.toContainEqual([0x80, 62, 64]);
   expect(says(1018)).toContainEqual([0x80, 62, 64]);
+});
+
+it('while its hold-off keeps a note, rest stays, though it lies short of "off"', () => {
+  const { says, rest } = begun('followed', 100, 250);
+  const off = ([status]: number[]) => status === 0x80;
+  let sweeps = 0;
+  for (let press = 0; press < 20; press++) {
+    says(1000, 600);
+    const before = rest();
+    says(before + 22, 3);
+    // Of the sweeps at every 262 ms most fall into the 240 ms in which it is held.
+    expect([press, says(before + 8, 240).filter(off), rest()]).toEqual([press, [], before]);
+    if (says(before + 8, 60).some(off)) sweeps++;
+  }
+  expect(sweeps).toBe(20);
 });

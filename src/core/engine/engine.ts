@@ -25,7 +25,7 @@ export interface Engine {
   row: Uint16Array<ArrayBuffer>;
   /** Whether they have been derived already, for many frames at once. */
   derived: boolean;
-  /** Whether a gate has let controls follow again, which are looked at in the next frame. */
+  /** Whether bands were emptied by what does not play them: a gate has let controls follow again, or rest has moved. {@link playMany} looks at them all then. */
   woken: boolean;
   /** The strongest strike of a strike bank at the frame at hand; the bank is −1 until one was asked for. */
   furthest: { bank: number; distance: number };

@@ -71,7 +71,13 @@ export interface Part {
 
 /** What an image says in a byte each besides its lists. */
 export const COUNTS = [
-  ...(['columns', 'derived', 'contacts', 'choice_lanes', 'turn_values', 'scenes', 'look_mask'] as const),
+  'columns',
+  'derived',
+  'contacts',
+  'choice_lanes',
+  'turn_values',
+  'scenes',
+  'look_mask',
 ] as const;
 export type Count = (typeof COUNTS)[number];
 

@@ -8,7 +8,7 @@ import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
 import { derivedFrames } from './derive';
 import { drainTo, passTime, playByte, playEdge, playFrame, sweepTimers } from './play';
-import { TurnSet } from './turn-set';
+import { WaitingSet } from './waiting-set';
 import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
 import { playControl } from './voices/control';
 import { playSwitched, switchedWaits } from './voices/switched';
@@ -70,7 +70,7 @@ class Passage implements Stretch {
   private readonly lookers: Looker[];
   private readonly lookCalendar: Calendar;
   /** Controls that have something to do, and wait for their turn or for the wire. */
-  private readonly waits: TurnSet;
+  private readonly waits: WaitingSet;
   private readonly between: BetweenFrames;
   private readonly inputs: Inputs;
 
@@ -94,7 +94,7 @@ class Passage implements Stretch {
     this.controlCalendar = new Calendar(block, e.image.controls.length);
     this.lookers = lookersOf(e);
     this.lookCalendar = new Calendar(block, this.lookers.length);
-    this.waits = new TurnSet(e.image.controls.length);
+    this.waits = new WaitingSet(e.image.controls.length);
   }
 
   /** Plays a frame in full. */

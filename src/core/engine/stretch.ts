@@ -44,7 +44,7 @@ export function firstDue(s: Stretch, frame: number, since: number, ticks: number
 export const firstComing = (s: Stretch, frame: number, until: number): number =>
   firstDue(s, frame, (until - 0x8000) & 0xffff, 0x8000);
 
-/** The first frame from `from` on at a time or later; `end` where there is none. Most often frames come evenly, or it is near. @param from 1 or more */
+/** The first frame from `from` on at a time or later; `end` where there is none. Where frames come evenly it is guessed from the last period; else it is most often near. */
 export function firstAt({ tUs, end }: Stretch, from: number, us: number): number {
   if (from < end) {
     const guess = from + Math.ceil((us - tUs[from]) / (tUs[from] - tUs[from - 1]));

@@ -1,5 +1,5 @@
-/** Which of n numbers wait for their turn; asked for in order, the first after the last. */
-export class TurnSet {
+/** Which of the numbers 0 … n − 1 wait; asked for in order, 0 after the last. Nothing is allocated once it is made. */
+export class WaitingSet {
   /** 32 of them a word, the lowest bit first. */
   private readonly words: Int32Array;
   size = 0;
@@ -8,6 +8,7 @@ export class TurnSet {
     this.words = new Int32Array((n + 31) >> 5);
   }
 
+  /** All wait. */
   fill(): void {
     for (let i = 0; i < this.n; i++) this.words[i >> 5] |= 1 << (i & 31);
     this.size = this.n;

@@ -6,7 +6,9 @@ import type { ControllerVoice } from '../../instrument/voices';
 import type { TravelCalibration } from '../../ways/travel/calibration';
 import { changeEngine } from '../change';
 import { compile } from '../../compile/compile';
+import { TAKEOVER_STAGE } from '../codes';
 import { setScene } from '../play';
+import { takenOver } from './takeover';
 
 /** A pot whose counts 1000 … 2270 are ten a step of seven bits. */
 function pot(id: string, takeover: TravelCalibration['takeover']): Sensor {
@@ -115,6 +117,19 @@ describe('a pot in a scene that plays again', () => {
       }
     },
   );
+  it('never goes back past what was sent, however near to where it was', () => {
+    const { e } = begun('scale', 14);
+    const [control] = e.image.controls;
+    const state = e.state.takeovers[control.takeover - 1];
+    const end = control.from + control.span;
+    for (let at = control.from + 2; at < end; at += 11)
+      for (const sent of [control.from, 4000, 12_000, end]) {
+        Object.assign(state, { sent, at, stage: TAKEOVER_STAGE.scales });
+        const [below, above] = [at - 1, at + 1].map((read) => takenOver(e, control, sent, read));
+        expect([at, sent, below <= sent, above >= sent]).toEqual([at, sent, true, true]);
+        state.stage = TAKEOVER_STAGE.follows;
+      }
+  });
   it('takes over what another pot has sent as the same controller', () => {
     const { instrument } = begun('pick-up');
     instrument.sensors.push(pot('other', 'jump'));

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { randomInstrument, withOtherSettings } from '@/core/testing/random-instruments';
+import { identityInstrument, levelWith, oneSided } from '@/core/testing/identity-response';
+import { randomInstrument, randomTwoScenes, withOtherSettings } from '@/core/testing/random-instruments';
 import { compile } from '../../compile/compile';
 import { otherSettings } from './other-settings';
 import { dumpRoom, readDump, writeDump } from './settings-dump';
@@ -58,5 +59,15 @@ describe('settings', () => {
       controls: image.controls.map((c, i) => (i === control ? { ...c, curve: 60_000 } : c)),
     };
     expect(says(readDump(writeDump(past, NOBODY), image, ''))).toMatch(/not whole/);
+    // And what counts a step of an encoder sixteen, or never follows what it is to follow.
+    const dials = compile(randomTwoScenes(22));
+    const sixteen = { ...dials, turns: dials.turns.map((turn) => ({ ...turn, most: 4 })) };
+    expect(says(readDump(writeDump(dials, NOBODY), dials, ''))).toBe('');
+    expect(says(readDump(writeDump(sixteen, NOBODY), dials, ''))).toMatch(/not whole/);
+    const sheet = identityInstrument([]);
+    sheet.sensors[0].calibration = levelWith(oneSided, {}, { creep: 'followed' });
+    const creeps = compile(sheet);
+    const never = { ...creeps, creeps: creeps.creeps.map((own) => ({ ...own, every: 0 })) };
+    expect(says(readDump(writeDump(never, NOBODY), creeps, ''))).toMatch(/not whole/);
   });
 });

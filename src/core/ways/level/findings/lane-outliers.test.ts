@@ -16,6 +16,8 @@ it('a lane that goes less far than the others, or further, or is noisier, is nam
   expect(laneOutliers(lanes([2000, 2100, 1950, 3900, 2050]), 's').map((f) => f.lane)).toEqual(['k3']);
   expect(laneOutliers(lanes([1, 1, 1, 1, 1], [2, 2.2, 9, 1.9, 2]), 's').map((f) => f.lane)).toEqual(['k2']);
   expect(laneOutliers(lanes([2000, 900, 2000]), 's')).toEqual([]);
+  // Far from equal ones in σ, but no player feels it.
+  expect(laneOutliers(lanes([2000, 2004, 1998, 2400, 2001]), 's')).toEqual([]);
   const r = random(8);
   const named = Array.from(
     { length: 200 },

@@ -54,13 +54,8 @@ export function creepsBack(d: Creeping, tUs: number, elapsedUs: number): boolean
   const { rest, begin, end } = d.settings;
   const past = (d.level - rest) * d.creeps;
   const away = d.level - d.rest;
-  if (away * d.creeps > begin) return false;
-  if (past < -begin && Math.abs(away) > begin) {
-    // It goes the other way.
-    d.creeps = 0;
-    d.rest = rest;
-    return false;
-  }
+  // It is played again, or the other way.
+  if (away * d.creeps > begin || (past < -begin && away * d.creeps < -begin)) return false;
   if (past <= end) d.arrivedUs ??= tUs;
   if (d.arrivedUs !== null && tUs - d.arrivedUs >= SETTLES_US) {
     d.creeps = 0;

@@ -12,7 +12,7 @@ export function levelBankGuide(
   known: KnownRest | null = null,
 ): GuidedRun {
   const loads = steps.find(({ role }) => role === 'weights');
-  if (loads) return new LoadGuide(loads, known, lanes);
+  if (loads) return new LoadGuide(loads, known, rateHz, lanes);
   const [rest] = LEVEL_BANK_STEPS;
   const all = steps[0]?.gestures === null ? steps : [rest, ...steps];
   const detectors: LevelDetector[] = Array.from({ length: lanes }, () => new LevelDetector(() => detectors));

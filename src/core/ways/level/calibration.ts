@@ -76,7 +76,7 @@ export class LevelCalibration extends Measured {
   /** Whether rest follows creep while nobody plays, of what creeps. */
   @IsOptional() @IsIn(['followed', 'left']) creep?: 'followed' | 'left';
   /** How fast rest was seen to creep between gestures, counts a second. */
-  @IsOptional() @IsNumber(finite) @Min(0) @Max(65535) creepPerSecond?: number;
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(1_000_000) creepPerSecond?: number;
   @ListOf(() => LevelLane, 128, 1)
   lanes!: LevelLane[];
 }

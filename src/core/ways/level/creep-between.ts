@@ -64,9 +64,21 @@ function leftAfter(take: PlayedTake): Left[] {
 /** For so long, µs. */
 const LEFT_US = 100_000;
 
+/** The first time that is not before another, by halving. @param tUs never falling */
+function firstFrom(tUs: ArrayLike<number>, us: number): number {
+  let [low, high] = [0, tUs.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (tUs[middle] < us) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** Counts from one time up to another. */
 function within({ tUs, counts }: PlayedTake, fromUs: number, toUs: number): number[] {
   const own: number[] = [];
-  for (let i = 0; i < tUs.length; i++) if (tUs[i] >= fromUs && tUs[i] < toUs) own.push(counts[i]);
+  for (let i = firstFrom(tUs, fromUs); i < tUs.length && tUs[i] < toUs; i++) own.push(counts[i]);
   return own;
 }
 

@@ -10,5 +10,5 @@ export function oneLevelGuide(
   known: KnownRest | null,
 ): GuidedRun {
   const loads = steps.find(({ role }) => role === 'weights');
-  return loads ? new LoadGuide(loads, known) : new LevelGuide(steps, rateHz, known);
+  return loads ? new LoadGuide(loads, known, rateHz) : new LevelGuide(steps, rateHz, known);
 }

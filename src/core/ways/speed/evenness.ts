@@ -1,3 +1,4 @@
+import { mean } from '../../signal/mean';
 import { median } from '../../signal/quantile';
 import type { Period } from './pulses';
 
@@ -19,17 +20,14 @@ export function evennessOf(periods: readonly Period[], magnets: number): Evennes
   const before = magnets >> 1;
   for (let i = before; i + magnets - before <= periods.length; i++) {
     const turn = periods.slice(i - before, i - before + magnets);
-    const mean = turn.reduce((sum, { us }) => sum + us, 0) / magnets;
     // A pulse that was missed, or is none, says nothing of the magnets.
-    const ratio = periods[i].us / mean;
+    const ratio = periods[i].us / mean(turn.map(({ us }) => us));
     if (ratio < 0.5 || ratio > 1.5) continue;
     ratios.push(ratio);
     each[i % magnets].push(ratio);
   }
-  const mean = (list: readonly number[]) =>
-    list.length > 0 ? list.reduce((a, b) => a + b, 0) / list.length : 1;
   return {
     unevenness: ratios.length > 1 ? 1.4826 * median(ratios.map((ratio) => Math.abs(ratio - 1))) : 0,
-    magnets: each.map(mean),
+    magnets: each.map((ratios) => (ratios.length > 0 ? mean(ratios) : 1)),
   };
 }

@@ -36,6 +36,7 @@ export class LoadGuide implements GuidedRun {
   constructor(
     private readonly step: GuideStep,
     known: KnownRest | null,
+    private readonly rateHz: number,
     lanes = 1,
   ) {
     this.pause = Array.from({ length: lanes }, () => []);
@@ -52,7 +53,7 @@ export class LoadGuide implements GuidedRun {
     const began = !this.recording && tUs >= this.resumeUs;
     this.recording ||= began;
     if (!this.recording) this.pause.forEach((own, lane) => own.push(counts[lane]));
-    if (began) this.lanes ??= this.pause.map((own) => new LoadedLane(restOf(own)));
+    if (began) this.lanes ??= this.pause.map((own) => new LoadedLane(restOf(own, this.rateHz)));
     this.follow(tUs, counts);
     if (began) return [{ is: 'take-begins', role: this.step.role }];
     const wanted = this.step.gestures!;
@@ -95,8 +96,8 @@ export class LoadGuide implements GuidedRun {
 }
 
 /** Of the counts of a pause. */
-const restOf = (counts: readonly number[]): Rest =>
-  counts.length > 1 ? restStatistics(counts, 1000) : { rest: counts[0] ?? 0, noise: 1 };
+const restOf = (counts: readonly number[], rateHz: number): Rest =>
+  counts.length > 1 ? restStatistics(counts, rateHz) : { rest: counts[0] ?? 0, noise: 1 };
 
 /** One lane of such a take. */
 class LoadedLane {

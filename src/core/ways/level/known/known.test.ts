@@ -203,7 +203,12 @@ describe('known weights on several lanes, one after another', () => {
   });
   it('are guided lane by lane, and count once each on its own lane alone', () => {
     const [, { counts, tUs }] = together(0.15);
-    const guide = new LoadGuide({ role: 'weights', gestures: UP_AND_DOWN.length, seconds: null }, null, 3);
+    const guide = new LoadGuide(
+      { role: 'weights', gestures: UP_AND_DOWN.length, seconds: null },
+      null,
+      1000,
+      3,
+    );
     const said: string[] = [];
     const turns: number[] = [];
     // Its pause, at rest, then the take; hands off at the end.

@@ -28,7 +28,9 @@ export function guidedTakes(
   const queue = new FrameQueue(board.info.columns.length, 64);
   const recorder = new Recorder(board.info.columns, allContacts(only));
   const counts = new Uint16Array(board.info.columns.length);
-  const laneOf = sensor.lanes.flatMap(({ contacts = [] }, lane) => contacts.map(() => lane));
+  const contactOf = sensor.lanes.flatMap(({ contacts = [] }, lane) =>
+    contacts.map((_, place) => ({ lane, place })),
+  );
   board.ask(sensorId, wanted[0].role, 0);
   for (let untilUs = 0; untilUs < LONGEST_S * 1e6; untilUs += 10_000) {
     board.advance(untilUs, queue);
@@ -41,7 +43,8 @@ export function guidedTakes(
         }
       };
       for (let edge = queue.shiftEdge(tUs); edge; edge = queue.shiftEdge(tUs)) {
-        happened(run.edge(edge.tUs, laneOf[edge.contact], edge.closed));
+        const { lane, place } = contactOf[edge.contact];
+        happened(run.edge(edge.tUs, lane, edge.closed, place));
         recorder.edge(edge.tUs, edge.contact, edge.closed);
       }
       happened(run.feed(tUs, counts));

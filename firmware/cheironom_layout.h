@@ -9,6 +9,7 @@ enum { CHEIR_ZERO_SILENT = 0, CHEIR_ZERO_AWAKE = 1, CHEIR_ZERO_DONE = 2 };
 enum { CHEIR_GATE_CLOSED = 0, CHEIR_GATE_OPEN = 1, CHEIR_GATE_MUTED = 2, CHEIR_GATE_CLOSED_HELD = 3, CHEIR_GATE_OPEN_HELD = 4, CHEIR_GATE_ATTACK_ABOVE = 5, CHEIR_GATE_ATTACK_BELOW = 6 };
 enum { CHEIR_TOUCH_UNTOUCHED = 0, CHEIR_TOUCH_TOUCHED = 1, CHEIR_TOUCH_MUTED = 2 };
 enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 2, CHEIR_STRIKE_SPENT = 3, CHEIR_STRIKE_RINGING = 4 };
+enum { CHEIR_PAIR_UP = 0, CHEIR_PAIR_BEGUN = 1, CHEIR_PAIR_SLOW = 2, CHEIR_PAIR_CROSSED = 3, CHEIR_PAIR_SOUNDING = 4, CHEIR_PAIR_LIFTED = 5, CHEIR_PAIR_ENDING = 6, CHEIR_PAIR_RELEASED = 7, CHEIR_PAIR_DELAYED = 8, CHEIR_PAIR_MUTED = 9 };
 enum { CHEIR_RIBBON_UNTOUCHED = 0, CHEIR_RIBBON_LANDING = 1, CHEIR_RIBBON_TOUCHED = 2 };
 enum { CHEIR_SPEED_STOPPED = 0, CHEIR_SPEED_BEGUN = 1, CHEIR_SPEED_TURNING = 2 };
 enum { CHEIR_TONE_SILENT = 0, CHEIR_TONE_BEGUN = 1, CHEIR_TONE_SOUNDS = 2 };
@@ -249,6 +250,40 @@ typedef struct {
     uint8_t muted;
 } cheir_contact_state;
 
+/* Keys with two contacts each, which follow one another from contact on; scale: from the slowest stroke to the fastest, 512ths of a semitone of its time; restrikes: whether the second contact alone repeats a note. */
+typedef struct {
+    uint16_t debounce_ticks;
+    cheir_scale scale;
+    uint8_t contact;
+    uint8_t lane;
+    uint8_t lanes;
+    uint8_t restrikes;
+    uint8_t listener;
+    uint8_t listeners;
+} cheir_pair_bank;
+
+/* Waiting: keys whose debounce a frame has to end; timed: whether the time of some key may run. */
+typedef struct {
+    uint8_t waiting;
+    uint8_t timed;
+} cheir_pair_bank_state;
+
+/* One key; slowest: its slowest stroke, 512ths of a semitone; table: how its strength answers; order: 0 its contacts stand as they are passed, 1 the other way round, 2 it was not measured; rests: a bit for the first that is passed, one for the second: closed while nobody plays. */
+typedef struct {
+    uint16_t slowest;
+    uint16_t table;
+    uint8_t order;
+    uint8_t rests;
+} cheir_pair;
+
+/* Since: when the first contact left its rest, or the second came back; changed: the strike, the return of the first contact, or a second one that left first; seen: which contacts have left their rest, and two bits of since, units of 4 us. */
+typedef struct {
+    uint16_t since;
+    uint16_t changed;
+    uint8_t stage;
+    uint8_t seen;
+} cheir_pair_state;
+
 /* A lane that is touched somewhere; low, scale and table lead from counts to its place; drop: the furthest that a slide goes in a frame, Q15; settle: frames that must agree after a jump; into: its columns, place and touch. */
 typedef struct {
     cheir_scale scale;
@@ -474,7 +509,7 @@ typedef struct {
     uint16_t length;
 } cheir_settings_head;
 
-#define CHEIR_LAYOUT_VERSION 5u
+#define CHEIR_LAYOUT_VERSION 6u
 #define CHEIR_DUMP_MAGIC 0x69656843ul
 /* The settings of each record, in order: a byte each, or a word. */
 #define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off)
@@ -501,6 +536,10 @@ typedef struct {
 #define CHEIR_BYTES_OF_strike 12u
 #define CHEIR_SETTINGS_OF_contact_bank(BYTE, WORD) WORD(debounce_ticks)
 #define CHEIR_BYTES_OF_contact_bank 2u
+#define CHEIR_SETTINGS_OF_pair_bank(BYTE, WORD) WORD(debounce_ticks) WORD(scale.span) WORD(scale.factor) WORD(scale.mul) BYTE(restrikes)
+#define CHEIR_BYTES_OF_pair_bank 9u
+#define CHEIR_SETTINGS_OF_pair(BYTE, WORD) WORD(slowest) WORD(table)
+#define CHEIR_BYTES_OF_pair 4u
 #define CHEIR_SETTINGS_OF_ribbon(BYTE, WORD) WORD(scale.span) WORD(scale.factor) WORD(scale.mul) WORD(low) WORD(table) WORD(rest) WORD(on) WORD(off) WORD(drop) BYTE(settle)
 #define CHEIR_BYTES_OF_ribbon 19u
 #define CHEIR_SETTINGS_OF_turn(BYTE, WORD) WORD(steps) WORD(quick) BYTE(rests) BYTE(falling) BYTE(wraps) BYTE(most)
@@ -523,9 +562,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -541,6 +580,8 @@ typedef struct {
 #define CHEIR_strike_banks 1
 #define CHEIR_strikes 1
 #define CHEIR_contact_banks 1
+#define CHEIR_pair_banks 1
+#define CHEIR_pairs 1
 #define CHEIR_ribbons 1
 #define CHEIR_turns 1
 #define CHEIR_speeds 1
@@ -742,6 +783,30 @@ CHEIR_LIES(contact_state_1, offsetof(cheir_contact_state, seen) == 2);
 CHEIR_LIES(contact_state_2, offsetof(cheir_contact_state, taken) == 3);
 CHEIR_LIES(contact_state_3, offsetof(cheir_contact_state, running) == 4);
 CHEIR_LIES(contact_state_4, offsetof(cheir_contact_state, muted) == 5);
+CHEIR_LIES(pair_bank, sizeof(cheir_pair_bank) == 14);
+CHEIR_LIES(pair_bank_0, offsetof(cheir_pair_bank, debounce_ticks) == 0);
+CHEIR_LIES(pair_bank_1, offsetof(cheir_pair_bank, scale.span) == 2);
+CHEIR_LIES(pair_bank_2, offsetof(cheir_pair_bank, scale.factor) == 4);
+CHEIR_LIES(pair_bank_3, offsetof(cheir_pair_bank, scale.mul) == 6);
+CHEIR_LIES(pair_bank_4, offsetof(cheir_pair_bank, contact) == 8);
+CHEIR_LIES(pair_bank_5, offsetof(cheir_pair_bank, lane) == 9);
+CHEIR_LIES(pair_bank_6, offsetof(cheir_pair_bank, lanes) == 10);
+CHEIR_LIES(pair_bank_7, offsetof(cheir_pair_bank, restrikes) == 11);
+CHEIR_LIES(pair_bank_8, offsetof(cheir_pair_bank, listener) == 12);
+CHEIR_LIES(pair_bank_9, offsetof(cheir_pair_bank, listeners) == 13);
+CHEIR_LIES(pair_bank_state, sizeof(cheir_pair_bank_state) == 2);
+CHEIR_LIES(pair_bank_state_0, offsetof(cheir_pair_bank_state, waiting) == 0);
+CHEIR_LIES(pair_bank_state_1, offsetof(cheir_pair_bank_state, timed) == 1);
+CHEIR_LIES(pair, sizeof(cheir_pair) == 6);
+CHEIR_LIES(pair_0, offsetof(cheir_pair, slowest) == 0);
+CHEIR_LIES(pair_1, offsetof(cheir_pair, table) == 2);
+CHEIR_LIES(pair_2, offsetof(cheir_pair, order) == 4);
+CHEIR_LIES(pair_3, offsetof(cheir_pair, rests) == 5);
+CHEIR_LIES(pair_state, sizeof(cheir_pair_state) == 6);
+CHEIR_LIES(pair_state_0, offsetof(cheir_pair_state, since) == 0);
+CHEIR_LIES(pair_state_1, offsetof(cheir_pair_state, changed) == 2);
+CHEIR_LIES(pair_state_2, offsetof(cheir_pair_state, stage) == 4);
+CHEIR_LIES(pair_state_3, offsetof(cheir_pair_state, seen) == 5);
 CHEIR_LIES(ribbon, sizeof(cheir_ribbon) == 24);
 CHEIR_LIES(ribbon_0, offsetof(cheir_ribbon, scale.span) == 0);
 CHEIR_LIES(ribbon_1, offsetof(cheir_ribbon, scale.factor) == 2);

@@ -210,7 +210,7 @@ static uint16_t reciprocal(uint16_t n, uint8_t shift)
 }
 #endif
 
-#if CHEIR_tones
+#if CHEIR_tones || CHEIR_pairs
 /* The pitch of a period, in 512ths of a semitone, by a table of logarithms; us is 90 ... 65535. */
 static uint16_t pitch_of_period(uint16_t us)
 {

@@ -4,12 +4,14 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { avrInstruction, CPU } from 'avr8js';
 import { compile } from '@/core/compile/compile';
+import { run } from '@/core/engine/run';
 import { startEngine } from '@/core/engine/start';
 import { playFrame } from '@/core/engine/play';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
 import { columnsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Voice } from '@/core/instrument/voices';
+import type { Edges } from '@/core/signal/take';
 
 /** General-purpose I/O registers 0 and 1 in data space (datasheet of the 8-bit chip, register summary). */
 const GPIOR0 = 0x3e;
@@ -93,6 +95,76 @@ export const runMain = (instrument: Instrument, main: string): number[] =>
     const { binary } = buildOn(SMALL, folder, [source, path.join(folder, 'instrument.c')]);
     return emulate(binary).sent;
   });
+
+export interface EdgesRun {
+  /** Cycles of each edge, and of each frame. */
+  edges: number[];
+  frames: number[];
+  ramBytes: number;
+  /** Whether the chip sent what the application's engine sends. */
+  identical: boolean;
+}
+
+/** Plays edges on the emulated chip, each where its time is come, with a frame of no column every ms. @param ms how long */
+export function runEdgesOnChip(instrument: Instrument, edges: Edges, ms: number): EdgesRun {
+  const list = (type: string, name: string, of: ArrayLike<number>) =>
+    `static const ${type} ${name}[] PROGMEM = {${Array.from(of).join(',')}};`;
+  const program = (marksFrames: 0 | 1) => `#include <avr/io.h>
+#include <avr/pgmspace.h>
+#include "cheironom.h"
+#include "instrument.h"
+${list('uint32_t', 'times', edges.tUs)}
+${list('uint8_t', 'contacts', edges.contact)}
+${list('uint8_t', 'closed', edges.closed)}
+static uint8_t out[INSTRUMENT_MAX_BYTES];
+static uint16_t counts[1];
+static void give(uint16_t n)
+{
+    uint16_t i;
+    for (i = 0; i < n; i++) GPIOR1 = out[i];
+}
+int main(void)
+{
+    uint32_t at;
+    uint16_t edge = 0, n;
+    cheir_start();
+    for (at = 0; at < ${1000 * ms}ul; at += 1000) {
+        for (; edge < ${edges.tUs.length}u && pgm_read_dword(times + edge) <= at; edge++) {
+            if (!${marksFrames}) GPIOR0 = 1;
+            n = cheir_edge(pgm_read_dword(times + edge), pgm_read_byte(contacts + edge), pgm_read_byte(closed + edge), out);
+            if (!${marksFrames}) GPIOR0 = 2;
+            give(n);
+        }
+        if (${marksFrames}) GPIOR0 = 1;
+        n = cheir_frame(at, counts, out);
+        if (${marksFrames}) GPIOR0 = 2;
+        give(n);
+    }
+    GPIOR0 = 3;
+    for (;;) {
+    }
+}
+`;
+  return inScratch((folder) => {
+    writeInstrument(folder, instrument);
+    const play = (marksFrames: 0 | 1) => {
+      const source = path.join(folder, 'main.c');
+      writeFileSync(source, program(marksFrames));
+      const made = buildOn(SMALL, folder, [
+        'firmware/cheironom.c',
+        source,
+        path.join(folder, 'instrument.c'),
+      ]);
+      return { ...emulate(made.binary), ramBytes: made.data + made.bss };
+    };
+    const [own, framed] = [play(0), play(1)];
+    const tUs = Float64Array.from({ length: ms }, (_, i) => 1000 * i);
+    const want = run(compile(instrument), { channels: [], tUs, counts: new Uint16Array(0), edges });
+    const bytes = want.flatMap((e) => e.bytes);
+    const identical = own.sent.length === bytes.length && own.sent.every((byte, i) => byte === bytes[i]);
+    return { edges: own.scans, frames: framed.scans, ramBytes: own.ramBytes, identical };
+  });
+}
 
 function inScratch<T>(does: (folder: string) => T): T {
   const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-chip-'));

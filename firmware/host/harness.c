@@ -52,7 +52,7 @@ static void put(uint32_t operation, const uint8_t *bytes, uint16_t n)
 
 #if !defined(CHEIR_ONE_INSTRUMENT)
 /* Everything that was made, freed at the end. */
-static void *made[64];
+static void *made[128];
 static unsigned made_n;
 
 static void *make(size_t entries, size_t size)

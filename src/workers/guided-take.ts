@@ -15,8 +15,8 @@ export class GuidedTake {
   private readonly places: number[];
   private readonly contacts: string[];
   private readonly firstContact: number;
-  /** The lane of each contact: two contacts of a key are one lane. */
-  private readonly laneOf: number[];
+  /** Of each contact its lane, and its place there: two contacts of a key are one lane. */
+  private readonly contactOf: { lane: number; place: number }[];
 
   /** @throws RangeError where the instrument has no such sensor */
   constructor(
@@ -30,7 +30,9 @@ export class GuidedTake {
     this.run = workingsOf(found).guide(steps, found.lanes.length, rateHz, known);
     this.places = lanePlaces(instrument, found).filter((p) => p >= 0);
     this.contacts = found.lanes.flatMap((l) => l.contacts ?? []);
-    this.laneOf = found.lanes.flatMap((l, lane) => (l.contacts ?? []).map(() => lane));
+    this.contactOf = found.lanes.flatMap((l, lane) =>
+      (l.contacts ?? []).map((_, place) => ({ lane, place })),
+    );
     this.firstContact = allContacts(instrument).indexOf(this.contacts[0] ?? '');
   }
 
@@ -58,7 +60,8 @@ export class GuidedTake {
   ): void {
     const own = contact - this.firstContact;
     if (this.firstContact < 0 || own < 0 || own >= this.contacts.length) return;
-    for (const event of this.run.edge(tUs, this.laneOf[own], closed)) happened(event);
+    const { lane, place } = this.contactOf[own];
+    for (const event of this.run.edge(tUs, lane, closed, place)) happened(event);
     recorder.edge(tUs, own, closed);
   }
 

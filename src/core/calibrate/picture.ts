@@ -1,7 +1,7 @@
 /** A judgement of a calibration, as a chart can show it. */
 export interface Picture {
-  /** Id of the lane that it is of. */
-  lane: string;
+  /** Id of the lane that it is of; of all together where it is left out. */
+  lane?: string;
   title: string;
   x: Axis;
   y: Axis;
@@ -15,6 +15,8 @@ export interface Axis {
   unit: string;
   /** Logarithmic from here on; what lies below is drawn at it. */
   logFrom?: number;
+  /** Even ratios lie evenly apart. */
+  ratios?: true;
   /** What stands at 0, 1, 2 … instead of numbers. */
   names?: readonly string[];
 }

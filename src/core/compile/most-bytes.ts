@@ -1,4 +1,5 @@
 import { channelsOfImage } from '../engine/channels';
+import { MOST_A_FRAME } from '../engine/blocks/pair';
 import { CONTROL_KIND } from '../engine/codes';
 import { END_BYTES, OFF_BYTES } from '../engine/engine';
 import { partNames, PARTS, type Image } from '../engine/layout';
@@ -40,7 +41,8 @@ function noteBytes(image: Image): number {
     if (!('listener' in PARTS[part].of.fields)) continue;
     for (const bank of image[part] as unknown as (ListenerRange & { lanes?: number })[]) {
       const aLane = laneBytes(image, bank);
-      const all = aLane * (bank.lanes ?? 1);
+      const lanes = bank.lanes ?? 1;
+      const all = aLane * (part === 'pair_banks' ? Math.min(lanes, MOST_A_FRAME) : lanes);
       if (!WAITS.includes(part)) free += all;
       else {
         waiting += all;

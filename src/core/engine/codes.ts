@@ -20,6 +20,27 @@ export const TOUCH_STAGE = { untouched: 0, touched: 1, muted: 2 } as const;
  */
 export const STRIKE_STAGE = { waiting: 0, window: 1, masked: 2, spent: 3, ringing: 4 } as const;
 
+/**
+ * Stages of a key with two contacts. Up; begun once its first contact has left its rest, and slow where the second has not followed for
+ * the longest time that is told apart; crossed where the second left first. Struck it sounds; lifted where its second contact has come
+ * back; ending where the first came back so soon that it may bounce. Released it may still bounce; delayed where the second contact
+ * left meanwhile. Mute until its first contact comes back.
+ */
+export const PAIR_STAGE = {
+  ...{
+    up: 0,
+    begun: 1,
+    slow: 2,
+    crossed: 3,
+    sounding: 4,
+    lifted: 5,
+    ending: 6,
+    released: 7,
+    delayed: 8,
+    muted: 9,
+  },
+} as const;
+
 /** Stages of a ribbon: landing until enough frames agree on a place. */
 export const RIBBON_STAGE = { untouched: 0, landing: 1, touched: 2 } as const;
 
@@ -76,6 +97,7 @@ export const CODES = {
   gate: GATE_STAGE,
   touch: TOUCH_STAGE,
   strike: STRIKE_STAGE,
+  pair: PAIR_STAGE,
   ribbon: RIBBON_STAGE,
   speed: SPEED_STAGE,
   tone: TONE_STAGE,

@@ -33,6 +33,10 @@ import {
   STRIKE_STATE,
   CONTACT_BANK,
   CONTACT_STATE,
+  PAIR_BANK,
+  PAIR,
+  PAIR_BANK_STATE,
+  PAIR_STATE,
   HOLD,
   HOLD_STATE,
   TAKEOVER,
@@ -126,6 +130,12 @@ const LIST = {
     states: { contacts: CONTACT_STATE },
     counted: { contacts: 'contacts' },
   },
+  pair_banks: {
+    of: PAIR_BANK,
+    settings: ['debounce_ticks', 'scale', 'restrikes'],
+    states: { pair_banks: PAIR_BANK_STATE },
+  },
+  pairs: { of: PAIR, settings: ['slowest', 'table'], states: { pairs: PAIR_STATE } },
   ribbons: {
     of: RIBBON,
     settings: ['scale', 'low', 'table', 'rest', 'on', 'off', 'drop', 'settle'],

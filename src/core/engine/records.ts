@@ -263,6 +263,49 @@ export const CONTACT_STATE = struct(
   },
 );
 
+export const PAIR_BANK = struct(
+  'pair_bank',
+  'keys with two contacts each, which follow one another from contact on; scale: from the slowest stroke to the fastest, 512ths of a semitone of its time; restrikes: whether the second contact alone repeats a note',
+  {
+    debounce_ticks: 'u16',
+    scale: SCALE,
+    contact: 'u8',
+    lane: 'u8',
+    lanes: 'u8',
+    restrikes: 'u8',
+    listener: 'u8',
+    listeners: 'u8',
+  },
+);
+
+export const PAIR = struct(
+  'pair',
+  'one key; slowest: its slowest stroke, 512ths of a semitone; table: how its strength answers; order: 0 its contacts stand as they are passed, 1 the other way round, 2 it was not measured; rests: a bit for the first that is passed, one for the second: closed while nobody plays',
+  {
+    slowest: 'u16',
+    table: 'u16',
+    order: 'u8',
+    rests: 'u8',
+  },
+);
+
+export const PAIR_BANK_STATE = struct(
+  'pair_bank_state',
+  'waiting: keys whose debounce a frame has to end; timed: whether the time of some key may run',
+  { waiting: 'u8', timed: 'u8' },
+);
+
+export const PAIR_STATE = struct(
+  'pair_state',
+  'since: when the first contact left its rest, or the second came back; changed: the strike, the return of the first contact, or a second one that left first; seen: which contacts have left their rest, and two bits of since, units of 4 us',
+  {
+    since: 'u16',
+    changed: 'u16',
+    stage: 'u8',
+    seen: 'u8',
+  },
+);
+
 export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
 
 export const NOTE = struct(
@@ -337,7 +380,7 @@ export const ENGINE_STATE = struct(
 );
 
 /** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 5;
+export const LAYOUT_VERSION = 6;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',

@@ -46,8 +46,8 @@ export interface KnownRest {
 export interface GuidedRun {
   /** @param counts one a lane of the sensor, in its order @returns what it brought about, in order */
   feed(tUs: number, counts: ArrayLike<number>): GuideEvent[];
-  /** @param lane of the sensor, from 0 */
-  edge(tUs: number, lane: number, closed: boolean): GuideEvent[];
+  /** @param lane of the sensor @param contact of the lane, both from 0 */
+  edge(tUs: number, lane: number, closed: boolean, contact: number): GuideEvent[];
   view(): GuideView;
 }
 

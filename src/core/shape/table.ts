@@ -3,15 +3,16 @@ import { curveOf, type CurveFamilyId, type CurveParameters } from './families';
 /** Full scale of a table entry: Q15, so that 1.0 is exact in 16 bits. */
 export const ONE = 32768;
 
-/**
- * The board's table of a response: 2^tableBits + 1 entries, evenly spaced in x, each round-half-up of 32768·y.
- * Never falls from entry to entry.
- */
-export function tableOf(
+/** The board's table of a response. */
+export const tableOf = (
   response: CurveParameters & { family: CurveFamilyId },
   tableBits: number,
-): Uint16Array<ArrayBuffer> {
-  const curve = curveOf(response);
+): Uint16Array<ArrayBuffer> => tableOfCurve(curveOf(response), tableBits);
+
+/**
+ * The board's table of a curve within 0 … 1 that never falls: 2^tableBits + 1 entries, evenly spaced in x, each round-half-up of 32768·y.
+ */
+export function tableOfCurve(curve: (x: number) => number, tableBits: number): Uint16Array<ArrayBuffer> {
   const last = 2 ** tableBits;
   return Uint16Array.from({ length: last + 1 }, (_, i) => Math.floor(curve(i / last) * ONE + 0.5));
 }

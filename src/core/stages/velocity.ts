@@ -18,6 +18,7 @@ import type { Port } from '../kinds/kind';
 import { lanesOfSource, portThat } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
 import { responseAt } from '../instrument/access';
+import { curveOf } from '../shape/families';
 import type { Way } from '../ways/way';
 import { fullAttack } from '../ways/level/full-attack';
 import { levelOf, wayNamed } from '../ways/registry';
@@ -110,14 +111,14 @@ const strike: VelocityStage<StrikeVelocity> = {
   words: () => [],
 };
 
-/** Gives each lane of a bank the table of its response; a straight one needs none. */
+/** Each lane of a bank answers by its response. */
 function answerByResponses(m: Making, source: Source): void {
   const sensor = sensorNamed(m, source);
   const own = m.sensors.get(sensor.id);
   own?.lanes.forEach((place, i) => {
     const { id } = sensor.lanes[place];
-    if (responseAt(sensor, source.port, id).family !== 'straight')
-      own.answerBy?.(i, answerTable(m, source, id));
+    const response = responseAt(sensor, source.port, id);
+    own.answerBy?.(i, response.family === 'straight' ? null : curveOf(response));
   });
 }
 

@@ -96,6 +96,7 @@ const PORTS: Record<string, { level?: string; gate?: string; pitch?: string }> =
   [levelLanes.id]: { level: 'press', gate: 'gate' },
   'touch-pads': { gate: 'touch', pitch: 'pad' },
   'strike-pads': { gate: 'hit' },
+  'two-contact-keys': { gate: 'key', pitch: 'which' },
   switch: { gate: 'closed' },
   encoder: { level: 'turn' },
   tilt: { level: 'roll' },
@@ -195,7 +196,9 @@ function randomNote(
     ...(kindOf(sensor).way === 'level'
       ? [{ is: 'attack', windowMs: r.whole(0, 12), full: r.whole(1, 4000), ...range } as const]
       : []),
-    ...(sensor.kind === 'strike-pads' ? [{ is: 'strike', ...range } as const] : []),
+    ...(kindOf(sensor).way === 'strike' || kindOf(sensor).way === 'pair'
+      ? [{ is: 'strike', ...range } as const]
+      : []),
   ];
   const pitches: Pitch[] = [
     randomFixed(r),

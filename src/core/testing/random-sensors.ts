@@ -5,6 +5,7 @@ import type { ToneCalibration } from '../ways/tone/calibration';
 import type { SpeedCalibration } from '../ways/speed/calibration';
 import type { TurnsCalibration } from '../ways/turns/calibration';
 import { TAKEOVERS, type TravelCalibration } from '../ways/travel/calibration';
+import { LAWS, ORDERS, type PairCalibration } from '../ways/pair/calibration';
 import type { StrikeCalibration } from '../ways/strike/calibration';
 import type { TouchCalibration } from '../ways/touch/calibration';
 import { wayOf } from '../ways/registry';
@@ -90,6 +91,12 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
       },
     };
   }
+  if (c.is === 'pair') {
+    // Which contact comes first, and what it does, is its structure; a law has room for its table or none.
+    const other = keySensor(r, n).calibration as PairCalibration;
+    const own = c.lanes.map((lane) => ({ ...lane, factor: r.between(0.5, 1.5) }));
+    return { ...made, calibration: { ...other, law: c.law, order: c.order, lanes: own } };
+  }
   if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
   const touch = touchSensor(r, n, top).calibration as TouchCalibration;
   // Which way touching moves the counts is the pads' structure.
@@ -120,6 +127,7 @@ export function randomSensors(r: Random, top: number): Sensor[] {
     ...(r.next() < 0.4 ? [ribbonSensor(r, 'ribbon', top)] : []),
     ...(r.next() < 0.2 ? [ribbonSensor(r, 'strip', top)] : []),
     ...(r.next() < 0.3 ? [toneSensor(r)] : []),
+    ...(r.next() < 0.4 ? [keySensor(r, lanes(r))] : []),
   ];
   const all = [...levels, ...banks];
   return all.length > 0 ? all : [levelSensor(r, 0, top)];
@@ -277,6 +285,46 @@ export function travelSensor(r: Random, count: number, top: number): Sensor {
   };
   const responses = [{ port: 'turn', ...randomResponse(r) }];
   return { id: 'pots', name: 'Pots', kind: 'pot', board: 'board', lanes: own, responses, calibration };
+}
+
+/** Keys with two contacts of any order, some of them swapped, otherwise wired, or not measured. */
+function keySensor(r: Random, count: number): Sensor {
+  const own = Array.from({ length: count }, (_, i) => ({
+    ...{ id: `q${i}`, contacts: [`q${i}a`, `q${i}b`] },
+    note: r.whole(0, 127),
+  }));
+  const fastMs = r.between(0.36, 20);
+  const measured = own.filter(() => r.next() < 0.9);
+  const calibration: PairCalibration = {
+    is: 'pair',
+    order: ORDERS[r.whole(0, 3)],
+    fastMs,
+    slowMs: Math.min(262, fastMs * r.between(1.5, 60)),
+    law: LAWS[r.whole(0, 1)],
+    debounceMs: r.next() < 0.2 ? 0 : r.between(0, 30),
+    restrikes: r.next() < 0.5,
+    lanes: (measured.length > 0 ? measured : own).map(({ id }) => ({
+      ...{ lane: id, factor: r.between(0.5, 1.5) },
+      ...(r.next() < 0.2 && { swapped: true }),
+      ...(r.next() < 0.1 && { order: ORDERS[r.whole(0, 3)] }),
+    })),
+    takes: [],
+    method: 'random',
+  };
+  const alone = own.filter(() => r.next() < 0.1).map(({ id }) => id);
+  const responses = [
+    ...(r.next() < 0.5 ? [] : [{ port: 'key', ...randomResponse(r) }]),
+    ...alone.map((lane) => ({ port: 'key', lane, ...randomResponse(r) })),
+  ];
+  return {
+    id: 'keys2',
+    name: 'Keys',
+    kind: 'two-contact-keys',
+    board: 'board',
+    lanes: own,
+    responses,
+    calibration,
+  };
 }
 
 /** Contacts before those that are measured: their edges come, and play nothing. */

@@ -85,6 +85,8 @@ function randomEdges(r: Random, contacts: string[], tUs: Float64Array): Edges {
   contacts.forEach((name, contact) => {
     let closed = 0;
     if (/^o\d$/.test(name)) return void found.push(...randomTone(r, contact, tUs));
+    if (/^q\d+a$/.test(name)) return void found.push(...randomStrokes(r, contact, tUs));
+    if (/^q\d+b$/.test(name)) return;
     const slowest = r.next() < 0.4 ? 30_000 : 700_000;
     for (let t = tUs[0] + r.between(0, 300_000); t < last; t += r.between(5_000, slowest))
       for (let n = 2 * r.whole(0, 3) + 1, at = t; n > 0; n--, at += r.whole(50, 3000))
@@ -97,6 +99,25 @@ function randomEdges(r: Random, contacts: string[], tUs: Float64Array): Edges {
     contact: Uint16Array.from(found, (e) => e.contact),
     closed: Uint8Array.from(found, (e) => e.closed),
   };
+}
+
+/** A key's two contacts, the first at `contact`: passed one after the other, crossed, half-way, let go and struck again at once; all of it bounces, and may change at the same time. */
+function randomStrokes(r: Random, contact: number, tUs: Float64Array) {
+  const found: { tUs: number; contact: number; closed: number }[] = [];
+  const last = tUs[tUs.length - 1];
+  const now = [0, 0];
+  const slowest = r.next() < 0.5 ? 15_000 : 400_000;
+  const change = (own: number, at: number) => {
+    for (let n = 2 * r.whole(0, 2) + 1; n > 0; n--, at += r.whole(0, 2000))
+      found.push({ tUs: Math.round(at), contact: contact + own, closed: (now[own] = 1 - now[own]) });
+  };
+  for (let t = tUs[0] + r.between(0, 200_000); t < last; t += r.between(1_000, slowest)) {
+    const first = r.next() < 0.9 ? (now[0] === now[1] ? 0 : 1) : r.whole(0, 1);
+    change(first, t);
+    if (r.next() < 0.3) change(1 - first, t + r.whole(0, 3000));
+    if (r.next() < 0.01) t += r.between(500_000, 3_000_000);
+  }
+  return found.sort((a, b) => a.tUs - b.tUs);
 }
 
 /** A tone that glides, falls silent, leaps by octaves, fires twice a cycle, and is spiked now and then. */

@@ -4,6 +4,7 @@ import { axes } from './axes/way';
 import { contacts } from './contacts/way';
 import type { LaneLevel } from './level/lane-level';
 import { level } from './level/way';
+import { pair } from './pair/way';
 import { place } from './place/way';
 import { speed } from './speed/way';
 import { strike } from './strike/way';
@@ -25,7 +26,7 @@ export function registerWay(way: Way): void {
 }
 
 /** A new way is a folder beside this file and a name in this list. */
-for (const way of [level, travel, place, touch, strike, contacts, turns, speed, tone, axes, surface])
+for (const way of [level, travel, place, touch, strike, pair, contacts, turns, speed, tone, axes, surface])
   registerWay(way);
 
 /** All ways, in the order in which they were made known. */

@@ -27,8 +27,8 @@ export interface Compiled {
   lanes: number[];
   /** Its bank, which knows who hears it; null for a level, to which a gate is added for each who hears it. */
   bank: ListenerRange | null;
-  /** Gives the strength of a lane's gate the table that it answers by. @param i of `lanes` */
-  answerBy?(i: number, table: number): void;
+  /** The curve by which the strength of a lane's gate answers. @param i of `lanes` @param curve null for a straight one */
+  answerBy?(i: number, curve: ((x: number) => number) | null): void;
 }
 
 /** Listeners of a bank are set once all voices are known. */

@@ -33,6 +33,8 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   strike_banks: 'strike bank',
   strikes: 'struck lane',
   contact_banks: 'contact bank',
+  pair_banks: 'keybed',
+  pairs: 'key',
   ribbons: 'ribbon',
   turns: 'encoder',
   speeds: 'wheel',

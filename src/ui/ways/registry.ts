@@ -3,6 +3,7 @@ import { wayOf } from '@/core/ways/registry';
 import { axesWords } from './axes/words';
 import { contactsWords } from './contacts/words';
 import { levelWords } from './level/words';
+import { pairWords } from './pair/words';
 import { placeWords } from './place/words';
 import { speedWords } from './speed/words';
 import { toneWords } from './tone/words';
@@ -20,6 +21,7 @@ const words = {
   place: placeWords,
   touch: touchWords,
   strike: strikeWords,
+  pair: pairWords,
   contacts: contactsWords,
   turns: turnsWords,
   speed: speedWords,

@@ -10,6 +10,7 @@ import { contacts } from './contacts';
 import { creep } from './creep';
 import { gate } from './gate-block';
 import { level } from './level';
+import { pair } from './pair';
 import { ribbon } from './ribbon';
 import { speed } from './speed';
 import { strike } from './strike';
@@ -41,6 +42,7 @@ const BLOCKS: Block[] = [
   touch,
   strike,
   contacts,
+  pair,
   note,
 ];
 

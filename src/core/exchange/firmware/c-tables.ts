@@ -19,7 +19,7 @@ export function writeTables(): string {
     ),
     '#endif',
     '',
-    '#if CHEIR_tones',
+    '#if CHEIR_tones || CHEIR_pairs',
     table('logarithms', 'log2(1 + i / 32) octaves, in 512ths of a semitone.', LOGARITHMS),
     `#define PITCH_AT_32768_US ${PITCH_AT_32768_US}u`,
     `#define PITCH_OCTAVE ${OCTAVE}u`,

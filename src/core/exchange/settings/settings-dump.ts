@@ -76,17 +76,24 @@ export const dumpRoom = (image: Image): number => {
 export function roomOf(image: Image): { tables: number; stairs: number } {
   const fine = image.controls.filter(({ kind }) => kind === CONTROL_KIND.controller14).length;
   const notes = image.notes.filter(({ velocity }) => velocities()[velocity].hasTable).length;
-  // As many as a bank's lanes have now, and one at least: one a lane would cost more memory than small chips have.
-  const strikes = image.strike_banks.reduce((n, { lane, lanes }) => {
-    const own = image.strikes.slice(lane, lane + lanes).map(({ table }) => table);
-    return n + Math.max(1, new Set(own).size);
-  }, 0);
+  const strikes =
+    tablesOfBanks(image.strike_banks, image.strikes) + tablesOfBanks(image.pair_banks, image.pairs);
   const places = image.ribbons.length + 2 * image.surfaces.length;
   return {
     tables: (fine + notes + strikes + places) * ((1 << image.table_bits) + 1),
     stairs: 127 * (image.controls.length - fine),
   };
 }
+
+/** As many as a bank's lanes have now, and one at least: one a lane would cost more memory than small chips have. */
+const tablesOfBanks = (
+  banks: readonly { lane: number; lanes: number }[],
+  records: readonly { table: number }[],
+): number =>
+  banks.reduce((n, { lane, lanes }) => {
+    const own = records.slice(lane, lane + lanes).map(({ table }) => table);
+    return n + Math.max(1, new Set(own).size);
+  }, 0);
 
 const WORD_BYTES = { u8: 1, u16: 2, u32: 4 } as const;
 

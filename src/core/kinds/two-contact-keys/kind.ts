@@ -1,4 +1,6 @@
+import { PAIR_STEPS } from '../../ways/pair/steps';
 import type { Kind } from '../kind';
+import { hasNotes, laneNotes } from '../level-voices';
 
 /** Keys that pass two contacts on their way: the time between tells how fast. */
 export const twoContactKeys: Kind = {
@@ -18,10 +20,11 @@ export const twoContactKeys: Kind = {
     which: { carries: 'pitch', says: 'which key is down' },
   },
   facts: {
-    fastMs: { unit: 'ms', low: 0.2, high: 20, says: 'fastest stroke', usual: 2 },
-    slowMs: { unit: 'ms', low: 5, high: 500, says: 'slowest stroke', usual: 60 },
+    fastMs: { unit: 'ms', low: 0.4, high: 20, says: 'fastest stroke', usual: 2 },
+    slowMs: { unit: 'ms', low: 5, high: 250, says: 'slowest stroke', usual: 60 },
   },
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'pair',
+  steps: PAIR_STEPS,
+  firstVoices: (sensor, zone) =>
+    hasNotes(sensor) ? [laneNotes(sensor, 'key', zone, { is: 'strike', from: 1, to: 127 })] : [],
 };

@@ -3,6 +3,7 @@ import { NO_TABLE } from '../../engine/codes';
 import type { Parts } from '../../engine/image/parts';
 import { scaleOf } from '../../engine/scale';
 import type { Sensor } from '../../instrument/sensor';
+import { tableOfCurve } from '../../shape/table';
 import { measuredLanes } from '../lane-records';
 import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { StrikeCalibration } from './calibration';
@@ -42,6 +43,8 @@ export function compileStrike(
     index: image.strike_banks.length - 1,
     lanes: lanes.map((l) => l.place),
     bank,
-    answerBy: (i, table) => (image.strikes[bank.lane + i].table = table),
+    answerBy: (i, curve) => {
+      if (curve) image.strikes[bank.lane + i].table = parts.table(tableOfCurve(curve, image.table_bits));
+    },
   };
 }

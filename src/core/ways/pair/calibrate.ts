@@ -1,0 +1,137 @@
+import type { Picture } from '../../calibrate/picture';
+import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
+import { contactStepsPerTick } from '../../parts/formulas';
+import { debounceFor } from '../../parts/debounce';
+import { ok, refuse, type Result } from '../../result';
+import { median, quantile } from '../../signal/quantile';
+import { round } from '../../units/round';
+import type { Order, PairCalibration, PairLane } from './calibration';
+import { DYNAMICS } from '../../calibrate/dynamics';
+import { factorsOf } from './factors';
+import { pairFindings } from './findings';
+import { keysOf } from './keys';
+import { strengthOfTime } from './law';
+import type { PlayedKey } from './played-key';
+import { replayed } from './replay';
+import { resolutionOf } from './scan';
+import { timesOf } from './times';
+
+/** Longest debounce that lets fast repeats through, ms. (Common practice, no source.) */
+const MOST_DEBOUNCE_MS = 25;
+
+/** Calibrates two-contact keys from the edges of soft, medium and loud strokes. */
+export function calibratePairs(job: SensorJob): Result<BankReport> {
+  const keys = keysOf(job);
+  const played = keys.filter(({ strokes }) => strokes.length > 0);
+  if (played.length === 0)
+    return refuse({
+      path: 'takes',
+      says: 'no key passed both of its contacts in these takes; edges of both contacts of each key are required: strike every key softly and loudly',
+    });
+  const resolutionUs = resolutionOf(job.takes.flatMap(({ edges }) => edges ?? []));
+  const factors = factorsOf(played, resolutionUs);
+  const even = played.flatMap((key, i) =>
+    key.strokes.map(({ role, us }) => ({
+      role,
+      ms: Math.max(us, resolutionUs / 2) / 1000 / factors[i].factor,
+    })),
+  );
+  const times = timesOf(even, Math.max(...factors.map(({ factor }) => factor)));
+  const order = mostOf(played.map((key) => key.order!));
+  const longestMs = quantile(
+    played.flatMap(({ bouncesMs }) => bouncesMs),
+    0.99,
+  );
+  const calibration: PairCalibration = {
+    is: 'pair',
+    order,
+    slowMs: times.slowMs,
+    fastMs: times.fastMs,
+    law: 'log',
+    debounceMs: Math.min(MOST_DEBOUNCE_MS, debounceFor(longestMs)),
+    restrikes: false,
+    lanes: played.map((key, i) => recordOf(key, factors[i].factor, order)),
+    takes: job.takes.map((t) => t.id),
+    method:
+      'Order: which contact left its rest first. Slowest: p95 of soft strokes, fastest: p5 of loud ones, each made even by the factor of its key. Factor: how far a key’s median lies from that of all, over each dynamic, less what is chance. Debounce: p99 of the bounces, and half as much again.',
+  };
+  const replay = replayed(job, calibration, keys);
+  return ok({
+    is: 'bank',
+    calibration,
+    readings: {
+      lanes: keys.map((key) => readingOf(key, factors[played.indexOf(key)])),
+      numbers: {
+        strikes: played.reduce((n, { strokes }) => n + strokes.length, 0),
+        missed: replay.missed.length,
+        doubled: replay.extras.length,
+        resolutionUs: round(resolutionUs, 0),
+        stepsAtFast: round(contactStepsPerTick(resolutionUs / 1000, times.fastMs, times.slowMs), 2),
+      },
+    },
+    findings: pairFindings(job, keys, calibration, { resolutionUs, even, replay }),
+    mark: [0, 0, 0.15, 0.4, 0.75, 1, 1, 1, 0.8, 0.4, 0.1, 0],
+    pictures: [lawsPicture(even, times)],
+  });
+}
+
+const mostOf = (orders: readonly Order[]): Order =>
+  [...new Set(orders)].reduce((best, own) => (count(orders, own) > count(orders, best) ? own : best));
+const count = (orders: readonly Order[], own: Order): number => orders.filter((o) => o === own).length;
+
+const recordOf = ({ lane, swapped, order }: PlayedKey, factor: number, most: Order): PairLane => ({
+  lane: lane.id,
+  factor: round(Math.min(5, Math.max(0.2, factor)), 4),
+  ...(swapped && { swapped: true }),
+  ...(order !== most && { order: order! }),
+});
+
+function readingOf(
+  { lane, strokes }: PlayedKey,
+  own: { factor: number; sure: number } | undefined,
+): LaneReading {
+  const medianMs = (role: string) => {
+    const times = strokes.filter((s) => s.role === role).map(({ us }) => us / 1000);
+    return times.length === 0 ? {} : { [`${role}Ms`]: round(median(times), 2) };
+  };
+  return {
+    lane: lane.id,
+    gestures: strokes.length,
+    numbers: {
+      ...medianMs('soft'),
+      ...medianMs('medium'),
+      ...medianMs('loud'),
+      ...(own && { factor: round(own.factor, 3), factorSure: round(own.factor * own.sure, 3) }),
+    },
+  };
+}
+
+/** Both laws over the strokes that were played. */
+function lawsPicture(
+  even: readonly { role: string; ms: number }[],
+  { slowMs, fastMs }: { slowMs: number; fastMs: number },
+): Picture {
+  const velocity = (ms: number, law: 'log' | 'reciprocal') =>
+    1 + 126 * strengthOfTime(ms, fastMs, slowMs, law);
+  const line = (name: string, law: 'log' | 'reciprocal') => ({
+    name,
+    predicted: true,
+    points: Array.from({ length: 41 }, (_, i) => fastMs * (slowMs / fastMs) ** (i / 40)).map(
+      (ms): [number, number] => [round(ms, 3), round(velocity(ms, law), 2)],
+    ),
+  });
+  const strokes = DYNAMICS.map((role) => ({
+    name: role,
+    dots: true,
+    points: even
+      .filter((s) => s.role === role)
+      .map(({ ms }): [number, number] => [round(ms, 3), round(velocity(ms, 'log'), 2)]),
+  })).filter(({ points }) => points.length > 0);
+  return {
+    title: 'What your strokes would read, by either law',
+    x: { label: 'from contact to contact', unit: 'ms', ratios: true },
+    y: { label: 'velocity', unit: '' },
+    lines: [line('even ratios of time', 'log'), line('even steps of speed', 'reciprocal'), ...strokes],
+    marks: [],
+  };
+}

@@ -1,0 +1,55 @@
+import { mean } from '../../signal/mean';
+import { median } from '../../signal/quantile';
+import type { PlayedKey } from './played-key';
+import { DYNAMICS } from '../../calibrate/dynamics';
+
+/** Logarithm of a stroke's time. @param leastUs what counts where both contacts changed at the same look */
+export const logOf = (us: number, leastUs: number): number => Math.log(Math.max(us, leastUs / 2) / 1000);
+
+/**
+ * By how many times longer each key takes for strokes that are played alike: the mean over soft, medium and loud of how far its
+ * median lies from that of all keys, in logarithms. What its few strokes scatter by chance is taken back towards 1, by the share of
+ * the variance between keys that is chance (empirical Bayes; Efron & Morris 1975).
+ * @returns one a key, in order; 1 for a key without strokes
+ */
+export function factorsOf(keys: readonly PlayedKey[], leastUs: number): { factor: number; sure: number }[] {
+  const dynamics = DYNAMICS.map((role) =>
+    keys.map(({ strokes }) => strokes.filter((s) => s.role === role).map((s) => logOf(s.us, leastUs))),
+  ).filter((lists) => lists.some((l) => l.length > 0));
+  const offsets = keys.map((_, i) =>
+    dynamics.flatMap((lists) => {
+      if (lists[i].length === 0) return [];
+      const middle = median(lists.filter((l) => l.length > 0).map((l) => median(l)));
+      return [{ off: median(lists[i]) - middle, n: lists[i].length }];
+    }),
+  );
+  const scatter = scatterOf(dynamics.flat());
+  const raw = offsets.map((own) => (own.length === 0 ? 0 : mean(own.map(({ off }) => off))));
+  // Of a median of n, π/2 times the variance of a mean; of the mean of several medians, their variances' sum over their number squared.
+  const chance = offsets.map((own) =>
+    own.length === 0
+      ? 0
+      : own.reduce((sum, { n }) => sum + (scatter ** 2 * Math.PI) / 2 / n, 0) / own.length ** 2,
+  );
+  const played = raw.filter((_, i) => offsets[i].length > 0);
+  const between = Math.max(
+    0,
+    mean(played.map((r) => r * r)) - mean(chance.filter((_, i) => offsets[i].length > 0)),
+  );
+  return raw.map((r, i) => {
+    const kept = between + chance[i] > 0 ? between / (between + chance[i]) : 0;
+    return { factor: Math.exp(kept * r), sure: Math.sqrt(kept * chance[i]) };
+  });
+}
+
+/** σ of a stroke about the median of its key and dynamics, logarithms: pooled over all that have two or more. */
+function scatterOf(lists: readonly (readonly number[])[]): number {
+  let squares = 0;
+  let degrees = 0;
+  for (const list of lists.filter((l) => l.length > 1)) {
+    const middle = mean([...list]);
+    squares += list.reduce((sum, x) => sum + (x - middle) ** 2, 0);
+    degrees += list.length - 1;
+  }
+  return degrees === 0 ? 0 : Math.sqrt(squares / degrees);
+}

@@ -1,0 +1,47 @@
+import type { Law, PairCalibration } from '@/core/ways/pair/calibration';
+import { lanesMeasured } from '../lanes-measured';
+import type { WayWords } from '../way-words';
+
+const ORDERS: Record<PairCalibration['order'], string> = {
+  'make-make': 'Both close, one after the other.',
+  'break-make': 'The first opens, then the second closes.',
+  'make-break': 'The first closes, then the second opens.',
+  'break-break': 'Both open, one after the other.',
+};
+
+const LAWS: Record<Law, string> = { log: 'even ratios of time', reciprocal: 'even steps of speed' };
+
+export const pairWords: WayWords<PairCalibration> = {
+  measured: (_, sensor) => lanesMeasured(sensor),
+  shared: (c) => [
+    {
+      label: 'Slowest',
+      value: String(c.slowMs),
+      unit: 'ms',
+      says: `From contact to contact: reads velocity 1. ${ORDERS[c.order]}`,
+    },
+    { label: 'Fastest', value: String(c.fastMs), unit: 'ms', says: 'Reads velocity 127.' },
+    {
+      label: 'Debounce',
+      value: String(c.debounceMs),
+      unit: 'ms',
+      says: 'What a contact does so soon after it changed is its bounce.',
+    },
+  ],
+  choices: (c) => [
+    {
+      ...{ is: 'pick', label: 'Velocity in', value: c.law, options: LAWS },
+      with: (law: string) => ({ ...c, law: law as Law }),
+    },
+    {
+      ...{ is: 'pick', label: 'Struck again', value: c.restrikes ? 'second' : 'both' },
+      options: { both: 'after it was let go', second: 'from half-way too' },
+      with: (value: string) => ({ ...c, restrikes: value === 'second' }),
+    },
+  ],
+  columns: ['factor'],
+  lane: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { factor: own.factor } : null;
+  },
+};

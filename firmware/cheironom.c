@@ -69,6 +69,16 @@ static void pass_time(uint32_t t_us, uint8_t *out)
     if (passed_us >= PAUSE_US) expire_timers();
 }
 
+#if CHEIR_depths
+/* A frame comes: how long after the one before, units of 4 us, 65 ms at most. */
+static void step_to(uint32_t t_us)
+{
+    uint32_t step = (t_us - frame_us) >> 2;
+    now_step = step > MOST_STEP ? MOST_STEP : (uint16_t)step;
+    frame_us = t_us;
+}
+#endif
+
 /* Power-up: what has not taken its rest yet looks at it, by turns. One look ends a frame. */
 static OUT_OF_LINE void look_at_rests(void)
 {
@@ -80,6 +90,9 @@ static OUT_OF_LINE void look_at_rests(void)
 uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
 {
     pass_time(t_us, out);
+#if CHEIR_depths
+    step_to(t_us);
+#endif
     now_counts = counts;
     CHEIR_DERIVES(DERIVE)
     if (STATE(engine).discard > 0) {
@@ -163,5 +176,8 @@ void cheir_start(void)
 {
     static const cheir_engine_state begun = {0, 0, 0, DISCARDED_SCANS, 0, 0, 0, 0, 0};
     STATE(engine) = begun;
+#if CHEIR_depths
+    frame_us = 0;
+#endif
     CHEIR_STARTS(START)
 }

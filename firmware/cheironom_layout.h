@@ -10,6 +10,7 @@ enum { CHEIR_GATE_CLOSED = 0, CHEIR_GATE_OPEN = 1, CHEIR_GATE_MUTED = 2, CHEIR_G
 enum { CHEIR_TOUCH_UNTOUCHED = 0, CHEIR_TOUCH_TOUCHED = 1, CHEIR_TOUCH_MUTED = 2 };
 enum { CHEIR_STRIKE_WAITING = 0, CHEIR_STRIKE_WINDOW = 1, CHEIR_STRIKE_MASKED = 2, CHEIR_STRIKE_SPENT = 3, CHEIR_STRIKE_RINGING = 4 };
 enum { CHEIR_PAIR_UP = 0, CHEIR_PAIR_BEGUN = 1, CHEIR_PAIR_SLOW = 2, CHEIR_PAIR_CROSSED = 3, CHEIR_PAIR_SOUNDING = 4, CHEIR_PAIR_LIFTED = 5, CHEIR_PAIR_ENDING = 6, CHEIR_PAIR_RELEASED = 7, CHEIR_PAIR_DELAYED = 8, CHEIR_PAIR_MUTED = 9 };
+enum { CHEIR_DEPTH_UP = 0, CHEIR_DEPTH_BEGUN = 1, CHEIR_DEPTH_SLOW = 2, CHEIR_DEPTH_STRUCK = 3, CHEIR_DEPTH_MUTED = 4 };
 enum { CHEIR_RIBBON_UNTOUCHED = 0, CHEIR_RIBBON_LANDING = 1, CHEIR_RIBBON_TOUCHED = 2 };
 enum { CHEIR_SPEED_STOPPED = 0, CHEIR_SPEED_BEGUN = 1, CHEIR_SPEED_TURNING = 2 };
 enum { CHEIR_TONE_SILENT = 0, CHEIR_TONE_BEGUN = 1, CHEIR_TONE_SOUNDS = 2 };
@@ -284,6 +285,38 @@ typedef struct {
     uint8_t seen;
 } cheir_pair_state;
 
+/* Keys whose depth is read, Q15: a stroke is timed from rearm to strike, its note ends at damper; scale: from the slowest stroke to the fastest, 512ths of a semitone of its time. */
+typedef struct {
+    uint16_t strike;
+    uint16_t damper;
+    uint16_t rearm;
+    cheir_scale scale;
+    uint8_t lane;
+    uint8_t lanes;
+    uint8_t listener;
+    uint8_t listeners;
+} cheir_depth_bank;
+
+/* One key; scale: counts from rest to its bottom; table: from their share to its depth; asleep: short of so many counts from rest it is up; slowest: its slowest stroke, 512ths of a semitone; answers: the table by which its strength answers; below: whether its counts fall. */
+typedef struct {
+    uint16_t rest;
+    cheir_scale scale;
+    uint16_t table;
+    uint16_t asleep;
+    uint16_t slowest;
+    uint16_t answers;
+    uint8_t column;
+    uint8_t below;
+} cheir_depth;
+
+/* Since: when it passed its re-arm depth, units of 4 us; before: its depth at the frame before, 0 while it is asleep; sounding: whether its note does. */
+typedef struct {
+    uint16_t since;
+    uint16_t before;
+    uint8_t stage;
+    uint8_t sounding;
+} cheir_depth_state;
+
 /* A lane that is touched somewhere; low, scale and table lead from counts to its place; drop: the furthest that a slide goes in a frame, Q15; settle: frames that must agree after a jump; into: its columns, place and touch. */
 typedef struct {
     cheir_scale scale;
@@ -540,6 +573,10 @@ typedef struct {
 #define CHEIR_BYTES_OF_pair_bank 9u
 #define CHEIR_SETTINGS_OF_pair(BYTE, WORD) WORD(slowest) WORD(table)
 #define CHEIR_BYTES_OF_pair 4u
+#define CHEIR_SETTINGS_OF_depth_bank(BYTE, WORD) WORD(strike) WORD(damper) WORD(rearm) WORD(scale.span) WORD(scale.factor) WORD(scale.mul)
+#define CHEIR_BYTES_OF_depth_bank 12u
+#define CHEIR_SETTINGS_OF_depth(BYTE, WORD) WORD(rest) WORD(scale.span) WORD(scale.factor) WORD(scale.mul) WORD(table) WORD(asleep) WORD(slowest) WORD(answers)
+#define CHEIR_BYTES_OF_depth 16u
 #define CHEIR_SETTINGS_OF_ribbon(BYTE, WORD) WORD(scale.span) WORD(scale.factor) WORD(scale.mul) WORD(low) WORD(table) WORD(rest) WORD(on) WORD(off) WORD(drop) BYTE(settle)
 #define CHEIR_BYTES_OF_ribbon 19u
 #define CHEIR_SETTINGS_OF_turn(BYTE, WORD) WORD(steps) WORD(quick) BYTE(rests) BYTE(falling) BYTE(wraps) BYTE(most)
@@ -562,9 +599,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -582,6 +619,8 @@ typedef struct {
 #define CHEIR_contact_banks 1
 #define CHEIR_pair_banks 1
 #define CHEIR_pairs 1
+#define CHEIR_depth_banks 1
+#define CHEIR_depths 1
 #define CHEIR_ribbons 1
 #define CHEIR_turns 1
 #define CHEIR_speeds 1
@@ -807,6 +846,33 @@ CHEIR_LIES(pair_state_0, offsetof(cheir_pair_state, since) == 0);
 CHEIR_LIES(pair_state_1, offsetof(cheir_pair_state, changed) == 2);
 CHEIR_LIES(pair_state_2, offsetof(cheir_pair_state, stage) == 4);
 CHEIR_LIES(pair_state_3, offsetof(cheir_pair_state, seen) == 5);
+CHEIR_LIES(depth_bank, sizeof(cheir_depth_bank) == 16);
+CHEIR_LIES(depth_bank_0, offsetof(cheir_depth_bank, strike) == 0);
+CHEIR_LIES(depth_bank_1, offsetof(cheir_depth_bank, damper) == 2);
+CHEIR_LIES(depth_bank_2, offsetof(cheir_depth_bank, rearm) == 4);
+CHEIR_LIES(depth_bank_3, offsetof(cheir_depth_bank, scale.span) == 6);
+CHEIR_LIES(depth_bank_4, offsetof(cheir_depth_bank, scale.factor) == 8);
+CHEIR_LIES(depth_bank_5, offsetof(cheir_depth_bank, scale.mul) == 10);
+CHEIR_LIES(depth_bank_6, offsetof(cheir_depth_bank, lane) == 12);
+CHEIR_LIES(depth_bank_7, offsetof(cheir_depth_bank, lanes) == 13);
+CHEIR_LIES(depth_bank_8, offsetof(cheir_depth_bank, listener) == 14);
+CHEIR_LIES(depth_bank_9, offsetof(cheir_depth_bank, listeners) == 15);
+CHEIR_LIES(depth, sizeof(cheir_depth) == 18);
+CHEIR_LIES(depth_0, offsetof(cheir_depth, rest) == 0);
+CHEIR_LIES(depth_1, offsetof(cheir_depth, scale.span) == 2);
+CHEIR_LIES(depth_2, offsetof(cheir_depth, scale.factor) == 4);
+CHEIR_LIES(depth_3, offsetof(cheir_depth, scale.mul) == 6);
+CHEIR_LIES(depth_4, offsetof(cheir_depth, table) == 8);
+CHEIR_LIES(depth_5, offsetof(cheir_depth, asleep) == 10);
+CHEIR_LIES(depth_6, offsetof(cheir_depth, slowest) == 12);
+CHEIR_LIES(depth_7, offsetof(cheir_depth, answers) == 14);
+CHEIR_LIES(depth_8, offsetof(cheir_depth, column) == 16);
+CHEIR_LIES(depth_9, offsetof(cheir_depth, below) == 17);
+CHEIR_LIES(depth_state, sizeof(cheir_depth_state) == 6);
+CHEIR_LIES(depth_state_0, offsetof(cheir_depth_state, since) == 0);
+CHEIR_LIES(depth_state_1, offsetof(cheir_depth_state, before) == 2);
+CHEIR_LIES(depth_state_2, offsetof(cheir_depth_state, stage) == 4);
+CHEIR_LIES(depth_state_3, offsetof(cheir_depth_state, sounding) == 5);
 CHEIR_LIES(ribbon, sizeof(cheir_ribbon) == 24);
 CHEIR_LIES(ribbon_0, offsetof(cheir_ribbon, scale.span) == 0);
 CHEIR_LIES(ribbon_1, offsetof(cheir_ribbon, scale.factor) == 2);

@@ -187,13 +187,29 @@ static OUT_OF_LINE UNUSED uint16_t mapped(uint16_t table, uint16_t share)
 }
 #endif
 
-#if CHEIR_speeds || CHEIR_tilts || CHEIR_takeovers
+#if CHEIR_speeds || CHEIR_tilts || CHEIR_takeovers || CHEIR_depths
 /* 2^31 / m without a division, straight between the points of a table; m is 32768 ... 65535. */
 static uint16_t inverse(uint16_t m)
 {
     uint8_t i = (uint8_t)((uint8_t)(high(m) >> 2) & 31u);
     uint16_t above = CONSTANT16(reciprocals[i]);
     return (uint16_t)(above - product_by_256((uint16_t)(above - CONSTANT16(reciprocals[i + 1])), (uint8_t)(m >> 2)));
+}
+#endif
+
+#if CHEIR_takeovers || CHEIR_depths
+/* x / of as Q15, at most 0.04 % off; x is 0 ... of, of is 1 ... 32768. */
+static uint16_t share_within(uint16_t x, uint16_t of)
+{
+    uint16_t by, share;
+    if (x >= of) return ONE;
+    while (!(of & 0x8000u)) {
+        of = (uint16_t)(of << 1);
+        x = (uint16_t)(x << 1);
+    }
+    by = inverse(of);
+    share = (uint16_t)(product_by_256(x, high(by)) + high(product(high(x), low(by))));
+    return share > ONE ? ONE : share;
 }
 #endif
 
@@ -210,7 +226,7 @@ static uint16_t reciprocal(uint16_t n, uint8_t shift)
 }
 #endif
 
-#if CHEIR_tones || CHEIR_pairs
+#if CHEIR_tones || CHEIR_pairs || CHEIR_depths
 /* The pitch of a period, in 512ths of a semitone, by a table of logarithms; us is 90 ... 65535. */
 static uint16_t pitch_of_period(uint16_t us)
 {

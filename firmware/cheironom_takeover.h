@@ -27,20 +27,6 @@ static uint8_t takes_over(const cheir_control *control)
     return own != 0 && STATE(takeovers)[own - 1u].stage != CHEIR_TAKEOVER_FOLLOWS;
 }
 
-/* x / of as Q15, at most 0.04 % off; x is 0 ... of, of is 1 ... 16383. */
-static uint16_t share_within(uint16_t x, uint16_t of)
-{
-    uint16_t by, share;
-    if (x >= of) return ONE;
-    while (!(of & 0x8000u)) {
-        of = (uint16_t)(of << 1);
-        x = (uint16_t)(x << 1);
-    }
-    by = inverse(of);
-    share = (uint16_t)(product_by_256(x, high(by)) + high(product(high(x), low(by))));
-    return share > ONE ? ONE : share;
-}
-
 static uint16_t step_within(uint16_t share, uint16_t span)
 {
 #if CHEIR_fine

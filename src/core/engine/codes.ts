@@ -41,6 +41,12 @@ export const PAIR_STAGE = {
   },
 } as const;
 
+/**
+ * Stages of a key whose depth is read. Up: it may be struck; begun from its re-arm depth to its strike depth, and slow where that takes
+ * longer than is told apart; struck until it has come back past its re-arm depth. Mute until it has come up past its damper depth.
+ */
+export const DEPTH_STAGE = { up: 0, begun: 1, slow: 2, struck: 3, muted: 4 } as const;
+
 /** Stages of a ribbon: landing until enough frames agree on a place. */
 export const RIBBON_STAGE = { untouched: 0, landing: 1, touched: 2 } as const;
 
@@ -98,6 +104,7 @@ export const CODES = {
   touch: TOUCH_STAGE,
   strike: STRIKE_STAGE,
   pair: PAIR_STAGE,
+  depth: DEPTH_STAGE,
   ribbon: RIBBON_STAGE,
   speed: SPEED_STAGE,
   tone: TONE_STAGE,

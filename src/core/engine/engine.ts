@@ -18,6 +18,9 @@ export interface Engine {
   slow: number;
   /** And µs, modulo 2^16. */
   us: number;
+  /** Of the frame at hand: units of 4 µs since the one before, {@link MOST_STEP} at most; and when it was, µs modulo 2^32. */
+  step: number;
+  frameUs: number;
   /** The counts of the frame at hand stand in `counts` from `at` on: its columns, then those derived from them. */
   counts: Counts;
   at: number;
@@ -30,6 +33,9 @@ export interface Engine {
   /** The strongest strike of a strike bank at the frame at hand; the bank is −1 until one was asked for. */
   furthest: { bank: number; distance: number };
 }
+
+/** 65 ms: the longest time between two frames that is told apart, units of 4 µs. */
+export const MOST_STEP = 0x3fff;
 
 /** First scans after power-up, which a converter and a sensor need to settle. */
 export const DISCARDED_SCANS = 5;

@@ -33,6 +33,9 @@ import {
   STRIKE_STATE,
   CONTACT_BANK,
   CONTACT_STATE,
+  DEPTH_BANK,
+  DEPTH,
+  DEPTH_STATE,
   PAIR_BANK,
   PAIR,
   PAIR_BANK_STATE,
@@ -136,6 +139,16 @@ const LIST = {
     states: { pair_banks: PAIR_BANK_STATE },
   },
   pairs: { of: PAIR, settings: ['slowest', 'table'], states: { pairs: PAIR_STATE } },
+  depth_banks: {
+    of: DEPTH_BANK,
+    settings: ['strike', 'damper', 'rearm', 'scale'],
+    states: {},
+  },
+  depths: {
+    of: DEPTH,
+    settings: ['rest', 'scale', 'table', 'asleep', 'slowest', 'answers'],
+    states: { depths: DEPTH_STATE },
+  },
   ribbons: {
     of: RIBBON,
     settings: ['scale', 'low', 'table', 'rest', 'on', 'off', 'drop', 'settle'],

@@ -7,7 +7,7 @@ import { lookersOf, lookOn, playLooker } from './look-ahead';
 import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
 import { derivedFrames } from './derive';
-import { drainTo, passTime, playByte, playEdge, playFrame, sweepTimers } from './play';
+import { drainTo, passTime, playByte, playEdge, playFrame, stepTo, sweepTimers } from './play';
 import { WaitingSet } from './waiting-set';
 import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
 import { playControl } from './voices/control';
@@ -40,6 +40,7 @@ function playFrames(e: Engine, frames: Frames, emit: Emit): void {
     else frame = take.block(frame, endOfBlock(tUs, frame, block));
   }
   take.inputsBefore(Infinity, tUs.length);
+  if (tUs.length > 0) e.frameUs = tUs[tUs.length - 1] >>> 0;
 }
 
 /** The frame after a block: it is full, or a pause that ends every timer comes before the next frame. */
@@ -144,6 +145,8 @@ class Passage implements Stretch {
     const row = frame - this.first;
     if (row === 0) passTime(e, tUs[frame]);
     else drainTo(e, tUs[frame]);
+    if (frame > 0) e.frameUs = tUs[frame - 1] >>> 0;
+    stepTo(e, tUs[frame]);
     e.counts = this.counts;
     e.at = frame * this.columns;
     if (sweepTimers(e)) {

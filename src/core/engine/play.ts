@@ -3,7 +3,7 @@ import { ZERO_STAGE } from './codes';
 import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import { deriveEdge, deriveExpire, deriveFrame } from './derive';
-import type { Counts, Engine } from './engine';
+import { MOST_STEP, type Counts, type Engine } from './engine';
 import { framesToTurn, lookersOf, playLooker } from './look-ahead';
 import { drain, send } from './wire';
 import { channelsOfImage } from './channels';
@@ -29,6 +29,12 @@ export function drainTo(e: Engine, tUs: number): number {
   return passedUs;
 }
 
+/** A frame comes: how long after the one before. */
+export function stepTo(e: Engine, tUs: number): void {
+  e.step = Math.min(MOST_STEP, ((tUs - e.frameUs) >>> 0) >>> 2);
+  e.frameUs = tUs >>> 0;
+}
+
 /**
  * Plays one frame. Integers only, nothing allocated; firmware/cheironom.c does the same, byte for byte and state for state.
  * @param tUs time of the frame, µs; only differences matter, modulo 2^32
@@ -37,6 +43,7 @@ export function drainTo(e: Engine, tUs: number): number {
  */
 export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): number {
   passTime(e, tUs);
+  stepTo(e, tUs);
   e.counts = counts;
   e.at = at;
   if (e.image.derived > 0 && !e.derived) derive(e);

@@ -306,6 +306,47 @@ export const PAIR_STATE = struct(
   },
 );
 
+export const DEPTH_BANK = struct(
+  'depth_bank',
+  'keys whose depth is read, Q15: a stroke is timed from rearm to strike, its note ends at damper; scale: from the slowest stroke to the fastest, 512ths of a semitone of its time',
+  {
+    strike: 'u16',
+    damper: 'u16',
+    rearm: 'u16',
+    scale: SCALE,
+    lane: 'u8',
+    lanes: 'u8',
+    listener: 'u8',
+    listeners: 'u8',
+  },
+);
+
+export const DEPTH = struct(
+  'depth',
+  'one key; scale: counts from rest to its bottom; table: from their share to its depth; asleep: short of so many counts from rest it is up; slowest: its slowest stroke, 512ths of a semitone; answers: the table by which its strength answers; below: whether its counts fall',
+  {
+    rest: 'u16',
+    scale: SCALE,
+    table: 'u16',
+    asleep: 'u16',
+    slowest: 'u16',
+    answers: 'u16',
+    column: 'u8',
+    below: 'u8',
+  },
+);
+
+export const DEPTH_STATE = struct(
+  'depth_state',
+  'since: when it passed its re-arm depth, units of 4 us; before: its depth at the frame before, 0 while it is asleep; sounding: whether its note does',
+  {
+    since: 'u16',
+    before: 'u16',
+    stage: 'u8',
+    sounding: 'u8',
+  },
+);
+
 export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
 
 export const NOTE = struct(

@@ -15,6 +15,8 @@ export function startEngine(image: Image): Engine {
     t: 0,
     slow: 0,
     us: 0,
+    step: 0,
+    frameUs: 0,
     counts: new Uint16Array(256),
     at: 0,
     row: new Uint16Array(image.columns + image.derived),

@@ -5,6 +5,7 @@ import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/voices';
 import type { Zone } from '../instrument/zones';
+import { wayNamed } from '../ways/registry';
 import { levelLanes } from './level-lanes';
 import { random, type Random } from '../signal/random';
 import { encoderSensor } from './random-derived';
@@ -96,6 +97,7 @@ const PORTS: Record<string, { level?: string; gate?: string; pitch?: string }> =
   [levelLanes.id]: { level: 'press', gate: 'gate' },
   'touch-pads': { gate: 'touch', pitch: 'pad' },
   'strike-pads': { gate: 'hit' },
+  'magnet-keys': { gate: 'key', pitch: 'which' },
   'two-contact-keys': { gate: 'key', pitch: 'which' },
   switch: { gate: 'closed' },
   encoder: { level: 'turn' },
@@ -196,9 +198,7 @@ function randomNote(
     ...(kindOf(sensor).way === 'level'
       ? [{ is: 'attack', windowMs: r.whole(0, 12), full: r.whole(1, 4000), ...range } as const]
       : []),
-    ...(kindOf(sensor).way === 'strike' || kindOf(sensor).way === 'pair'
-      ? [{ is: 'strike', ...range } as const]
-      : []),
+    ...(wayNamed(kindOf(sensor).way!).strength === 'strike' ? [{ is: 'strike', ...range } as const] : []),
   ];
   const pitches: Pitch[] = [
     randomFixed(r),

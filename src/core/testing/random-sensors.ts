@@ -5,7 +5,9 @@ import type { ToneCalibration } from '../ways/tone/calibration';
 import type { SpeedCalibration } from '../ways/speed/calibration';
 import type { TurnsCalibration } from '../ways/turns/calibration';
 import { TAKEOVERS, type TravelCalibration } from '../ways/travel/calibration';
-import { LAWS, ORDERS, type PairCalibration } from '../ways/pair/calibration';
+import { ORDERS, type PairCalibration } from '../ways/pair/calibration';
+import type { DepthCalibration } from '../ways/depth/calibration';
+import { LAWS } from '../ways/stroke-law';
 import type { StrikeCalibration } from '../ways/strike/calibration';
 import type { TouchCalibration } from '../ways/touch/calibration';
 import { wayOf } from '../ways/registry';
@@ -97,6 +99,14 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
     const own = c.lanes.map((lane) => ({ ...lane, factor: r.between(0.5, 1.5) }));
     return { ...made, calibration: { ...other, law: c.law, order: c.order, lanes: own } };
   }
+  if (c.is === 'depth') {
+    // Which way its counts go is a key's structure.
+    const other = depthSensor(r, n, top).calibration as DepthCalibration;
+    const own = other.lanes.map((lane, i) =>
+      lane.bottom > lane.rest === c.lanes[i].bottom > c.lanes[i].rest ? lane : c.lanes[i],
+    );
+    return { ...made, calibration: { ...other, law: c.law, lanes: own } };
+  }
   if (c.is === 'contacts') return { ...made, calibration: { ...c, debounceMs: r.between(0, 250) } };
   const touch = touchSensor(r, n, top).calibration as TouchCalibration;
   // Which way touching moves the counts is the pads' structure.
@@ -128,6 +138,7 @@ export function randomSensors(r: Random, top: number): Sensor[] {
     ...(r.next() < 0.2 ? [ribbonSensor(r, 'strip', top)] : []),
     ...(r.next() < 0.3 ? [toneSensor(r)] : []),
     ...(r.next() < 0.4 ? [keySensor(r, lanes(r))] : []),
+    ...(r.next() < 0.4 ? [depthSensor(r, lanes(r), top)] : []),
   ];
   const all = [...levels, ...banks];
   return all.length > 0 ? all : [levelSensor(r, 0, top)];
@@ -320,6 +331,48 @@ function keySensor(r: Random, count: number): Sensor {
     id: 'keys2',
     name: 'Keys',
     kind: 'two-contact-keys',
+    board: 'board',
+    lanes: own,
+    responses,
+    calibration,
+  };
+}
+
+/** Keys whose depth is read, rising or falling, most of them with a table. */
+function depthSensor(r: Random, count: number, top: number): Sensor {
+  const own = bankLanes(r, count, 'm');
+  const strike = r.between(0.3, 0.95);
+  const rearm = r.between(0.1, strike - 0.05);
+  const fastMs = r.between(0.36, 20);
+  const calibration: DepthCalibration = {
+    ...{ is: 'depth', strike, rearm, damper: r.between(0.05, rearm) },
+    ...{ fastMs, slowMs: Math.min(131, fastMs * r.between(1.6, 60)), law: LAWS[r.whole(0, 1)] },
+    lanes: own.map(({ id }) => {
+      const [a, b] = [r.whole(0, top >> 1), r.whole((top >> 1) + 10, top)];
+      const [rest, bottom] = r.next() < 0.6 ? [a, b] : [b, a];
+      const at = (share: number) => rest + share * (bottom - rest);
+      const [first, second] = [r.between(0.1, 0.4), r.between(0.5, 0.8)];
+      const table = [
+        { count: at(first), depth: r.between(0.1, 0.5) },
+        { count: at(second), depth: r.between(0.5, 0.95) },
+      ];
+      return {
+        lane: id,
+        rest,
+        noise: 1,
+        bottom,
+        factor: r.between(0.5, 1.5),
+        ...(r.next() < 0.8 && { table }),
+      };
+    }),
+    takes: [],
+    method: 'random',
+  };
+  const responses = r.next() < 0.5 ? [] : [{ port: 'key', ...randomResponse(r) }];
+  return {
+    id: 'hammers',
+    name: 'Hammers',
+    kind: 'magnet-keys',
     board: 'board',
     lanes: own,
     responses,

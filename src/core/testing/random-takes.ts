@@ -65,6 +65,14 @@ function rangesOf(r: Random, sensor: Sensor, lane: Lane, top: number): Ranges {
     const { rest, map } = c.lanes[0];
     return { rest, goal: (x) => (x.next() < 0.1 ? anywhere(x) : x.between(map[0].count, map.at(-1)!.count)) };
   }
+  if (c.is === 'depth') {
+    // Up, at its bottom, or somewhere between.
+    const { rest, bottom } = c.lanes.find((l) => l.lane === lane.id)!;
+    return {
+      rest,
+      goal: (x) => (x.next() < 0.1 ? anywhere(x) : rest + x.between(-0.1, 1.2) * (bottom - rest)),
+    };
+  }
   if (c.is === 'axes') {
     // About one g, and now and then shaken.
     const { offset, gain } = c.lanes.find((l) => l.lane === lane.id)!;

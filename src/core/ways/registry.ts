@@ -1,6 +1,7 @@
 import { CALIBRATIONS, type Calibration } from '../instrument/calibration';
 import type { Sensor } from '../instrument/sensor';
 import { axes } from './axes/way';
+import { depth } from './depth/way';
 import { contacts } from './contacts/way';
 import type { LaneLevel } from './level/lane-level';
 import { level } from './level/way';
@@ -26,7 +27,21 @@ export function registerWay(way: Way): void {
 }
 
 /** A new way is a folder beside this file and a name in this list. */
-for (const way of [level, travel, place, touch, strike, pair, contacts, turns, speed, tone, axes, surface])
+for (const way of [
+  level,
+  travel,
+  place,
+  touch,
+  strike,
+  pair,
+  depth,
+  contacts,
+  turns,
+  speed,
+  tone,
+  axes,
+  surface,
+])
   registerWay(way);
 
 /** All ways, in the order in which they were made known. */

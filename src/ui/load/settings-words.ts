@@ -35,6 +35,8 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   contact_banks: 'contact bank',
   pair_banks: 'keybed',
   pairs: 'key',
+  depth_banks: 'bank of magnet keys',
+  depths: 'magnet key',
   ribbons: 'ribbon',
   turns: 'encoder',
   speeds: 'wheel',

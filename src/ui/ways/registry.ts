@@ -2,6 +2,7 @@ import type { Calibration } from '@/core/instrument/calibration';
 import { wayOf } from '@/core/ways/registry';
 import { axesWords } from './axes/words';
 import { contactsWords } from './contacts/words';
+import { depthWords } from './depth/words';
 import { levelWords } from './level/words';
 import { pairWords } from './pair/words';
 import { placeWords } from './place/words';
@@ -22,6 +23,7 @@ const words = {
   touch: touchWords,
   strike: strikeWords,
   pair: pairWords,
+  depth: depthWords,
   contacts: contactsWords,
   turns: turnsWords,
   speed: speedWords,

@@ -8,6 +8,7 @@ import { takeover } from '../voices/takeover';
 import type { Block } from './block';
 import { contacts } from './contacts';
 import { creep } from './creep';
+import { depth } from './depth';
 import { gate } from './gate-block';
 import { level } from './level';
 import { pair } from './pair';
@@ -43,6 +44,7 @@ const BLOCKS: Block[] = [
   strike,
   contacts,
   pair,
+  depth,
   note,
 ];
 

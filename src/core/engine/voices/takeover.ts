@@ -1,10 +1,9 @@
 import { TAKEOVER_STAGE, TAKES_OVER_BY, UNSENT } from '../codes';
-import { ONE } from '../../shape/table';
 import type { Block } from '../blocks/block';
 import type { Engine } from '../engine';
-import { highestBit, inverse } from '../reciprocal';
+import { shareWithin } from '../reciprocal';
 import type { CONTROL } from '../records';
-import { shareOf, stepOf } from '../scale';
+import { stepOf } from '../scale';
 import type { Of } from '../struct';
 
 type Control = Of<typeof CONTROL>;
@@ -69,16 +68,4 @@ function scaled({ from, span }: Control, { sent, at }: { sent: number; at: numbe
   return read > at
     ? end - stepOf(0, end - sent, shareWithin(end - read, end - at))
     : from + stepOf(0, sent - from, shareWithin(read - from, at - from));
-}
-
-/** Written anew by each share: nothing is allocated while it plays. */
-const scale = { span: 0, factor: 0, mul: 0 };
-
-/** x / of as Q15, at most 0.04 % off. @param x 0 … of @param of 1 … 16383 */
-function shareWithin(x: number, of: number): number {
-  const shift = highestBit(of);
-  scale.span = of;
-  scale.factor = 1 << shift;
-  scale.mul = inverse(of << shift);
-  return Math.min(ONE, shareOf(scale, x));
 }

@@ -11,7 +11,7 @@ export function writeTables(): string {
     '#ifndef CHEIRONOM_TABLES_H',
     '#define CHEIRONOM_TABLES_H',
     '',
-    '#if CHEIR_speeds || CHEIR_tilts || CHEIR_takeovers',
+    '#if CHEIR_speeds || CHEIR_tilts || CHEIR_takeovers || CHEIR_depths',
     table(
       'reciprocals',
       '2^31 / m for m = 32768, 33792 ... 65536; what does not fit a word is its highest.',
@@ -19,7 +19,7 @@ export function writeTables(): string {
     ),
     '#endif',
     '',
-    '#if CHEIR_tones || CHEIR_pairs',
+    '#if CHEIR_tones || CHEIR_pairs || CHEIR_depths',
     table('logarithms', 'log2(1 + i / 32) octaves, in 512ths of a semitone.', LOGARITHMS),
     `#define PITCH_AT_32768_US ${PITCH_AT_32768_US}u`,
     `#define PITCH_OCTAVE ${OCTAVE}u`,

@@ -77,8 +77,19 @@ export function roomOf(image: Image): { tables: number; stairs: number } {
   const fine = image.controls.filter(({ kind }) => kind === CONTROL_KIND.controller14).length;
   const notes = image.notes.filter(({ velocity }) => velocities()[velocity].hasTable).length;
   const strikes =
-    tablesOfBanks(image.strike_banks, image.strikes) + tablesOfBanks(image.pair_banks, image.pairs);
-  const places = image.ribbons.length + 2 * image.surfaces.length;
+    tablesOfBanks(
+      image.strike_banks,
+      image.strikes.map(({ table }) => table),
+    ) +
+    tablesOfBanks(
+      image.pair_banks,
+      image.pairs.map(({ table }) => table),
+    ) +
+    tablesOfBanks(
+      image.depth_banks,
+      image.depths.map(({ answers }) => answers),
+    );
+  const places = image.ribbons.length + 2 * image.surfaces.length + image.depths.length;
   return {
     tables: (fine + notes + strikes + places) * ((1 << image.table_bits) + 1),
     stairs: 127 * (image.controls.length - fine),
@@ -88,12 +99,9 @@ export function roomOf(image: Image): { tables: number; stairs: number } {
 /** As many as a bank's lanes have now, and one at least: one a lane would cost more memory than small chips have. */
 const tablesOfBanks = (
   banks: readonly { lane: number; lanes: number }[],
-  records: readonly { table: number }[],
+  tables: readonly number[],
 ): number =>
-  banks.reduce((n, { lane, lanes }) => {
-    const own = records.slice(lane, lane + lanes).map(({ table }) => table);
-    return n + Math.max(1, new Set(own).size);
-  }, 0);
+  banks.reduce((n, { lane, lanes }) => n + Math.max(1, new Set(tables.slice(lane, lane + lanes)).size), 0);
 
 const WORD_BYTES = { u8: 1, u16: 2, u32: 4 } as const;
 

@@ -19,7 +19,7 @@ export const magnetKeys: Kind = {
     which: { carries: 'pitch', says: 'which key is down' },
   },
   facts: {},
-  way: null,
+  way: 'depth',
   steps: [],
   firstVoices: () => [],
 };

@@ -10,7 +10,7 @@ import { DYNAMICS } from '../../calibrate/dynamics';
 import { factorsOf } from './factors';
 import { pairFindings } from './findings';
 import { keysOf } from './keys';
-import { strengthOfTime } from './law';
+import { strengthOfTime, type Law, type LawTimes } from '../stroke-law';
 import type { PlayedKey } from './played-key';
 import { replayed } from './replay';
 import { resolutionOf } from './scan';
@@ -107,13 +107,10 @@ function readingOf(
 }
 
 /** Both laws over the strokes that were played. */
-function lawsPicture(
-  even: readonly { role: string; ms: number }[],
-  { slowMs, fastMs }: { slowMs: number; fastMs: number },
-): Picture {
-  const velocity = (ms: number, law: 'log' | 'reciprocal') =>
-    1 + 126 * strengthOfTime(ms, fastMs, slowMs, law);
-  const line = (name: string, law: 'log' | 'reciprocal') => ({
+function lawsPicture(even: readonly { role: string; ms: number }[], times: LawTimes): Picture {
+  const { slowMs, fastMs } = times;
+  const velocity = (ms: number, law: Law) => 1 + 126 * strengthOfTime(ms, times, law);
+  const line = (name: string, law: Law) => ({
     name,
     predicted: true,
     points: Array.from({ length: 41 }, (_, i) => fastMs * (slowMs / fastMs) ** (i / 40)).map(

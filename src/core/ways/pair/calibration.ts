@@ -4,6 +4,7 @@ import { LEAST_TIME, MOST_TIME, TIME_UNIT_US } from '../../engine/stroke';
 import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
 import { ListOf } from '../../instrument/parts-of';
+import { LAWS, type Law } from '../stroke-law';
 
 declare module '../../instrument/calibration' {
   interface Calibrations {
@@ -14,10 +15,6 @@ declare module '../../instrument/calibration' {
 /** What the first contact that a key passes does, then the second. */
 export const ORDERS = ['make-make', 'break-make', 'make-break', 'break-break'] as const;
 export type Order = (typeof ORDERS)[number];
-
-/** How a stroke's time becomes its strength (maker's handbook 4.6). */
-export const LAWS = ['log', 'reciprocal'] as const;
-export type Law = (typeof LAWS)[number];
 
 /** Between them lies what the engine tells apart, ms. */
 export const LEAST_MS = (LEAST_TIME * TIME_UNIT_US) / 1000;

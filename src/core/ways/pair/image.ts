@@ -2,19 +2,15 @@ import { ticksIn } from '../../engine/clock';
 import { NO_TABLE } from '../../engine/codes';
 import type { Parts } from '../../engine/image/parts';
 import { scaleOf } from '../../engine/scale';
-import { speedOfTime, TIME_UNIT_US } from '../../engine/stroke';
 import type { Sensor } from '../../instrument/sensor';
 import { tableOfCurve } from '../../shape/table';
 import { measuredContacts } from '../lane-records';
+import { answersBy, speedOfMs } from '../stroke-law';
 import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { Order, PairCalibration, PairLane } from './calibration';
-import { reciprocalOfLog } from './law';
 
 /** In the image, the order of a key's contacts: as they stand, the other way round, or not measured. */
 const [AS_THEY_STAND, SWAPPED, UNMEASURED] = [0, 1, 2];
-
-/** A stroke of so many ms on the scale of strengths. */
-const speedOf = (ms: number): number => speedOfTime(Math.round((1000 * ms) / TIME_UNIT_US));
 
 /** A bank of all keys, whose contacts follow one another; one that was not measured plays nothing. None where none is there. */
 export function compilePairs(
@@ -29,7 +25,7 @@ export function compilePairs(
   const lanes = sensor.lanes.map((_, place) => place);
   const bank = {
     debounce_ticks: ticksIn(1000 * c.debounceMs),
-    scale: scaleOf(speedOf(c.fastMs) - speedOf(c.slowMs)),
+    scale: scaleOf(speedOfMs(c.fastMs) - speedOfMs(c.slowMs)),
     contact: contacts.indexOf(sensor.lanes[0].contacts?.[0] ?? ''),
     lane: image.pairs.length,
     lanes: lanes.length,
@@ -40,7 +36,7 @@ export function compilePairs(
   for (const place of lanes) {
     const own = measured.find((m) => m.place === place)?.record;
     image.pairs.push({
-      slowest: speedOf(c.slowMs * (own?.factor ?? 1)),
+      slowest: speedOfMs(c.slowMs * (own?.factor ?? 1)),
       table: NO_TABLE,
       order: own ? orderOf(own) : UNMEASURED,
       rests: restsOf(own?.order ?? c.order),
@@ -55,13 +51,6 @@ export function compilePairs(
       if (answers) image.pairs[bank.lane + i].table = parts.table(tableOfCurve(answers, image.table_bits));
     },
   };
-}
-
-/** The curve of what the engine finds, which is the logarithmic law: another law, then the response. */
-function answersBy({ law, slowMs, fastMs }: PairCalibration, curve: ((x: number) => number) | null) {
-  if (law === 'log') return curve;
-  const byLaw = (share: number) => reciprocalOfLog(share, slowMs / fastMs);
-  return curve ? (share: number) => curve(byLaw(share)) : byLaw;
 }
 
 const orderOf = ({ swapped }: PairLane): number => (swapped ? SWAPPED : AS_THEY_STAND);

@@ -1,7 +1,7 @@
 import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import { LEAST_MS, MOST_MS } from './calibration';
-import { LEAST_RATIO } from './rules';
+import { LEAST_RATIO } from '../stroke-law';
 
 /** Slowest: the p95 of soft strokes; fastest: the p5 of loud ones (maker's handbook 4.6). */
 const SLOW_QUANTILE = 0.95;

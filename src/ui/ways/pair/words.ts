@@ -1,5 +1,6 @@
-import type { Law, PairCalibration } from '@/core/ways/pair/calibration';
+import type { PairCalibration } from '@/core/ways/pair/calibration';
 import { lanesMeasured } from '../lanes-measured';
+import { lawChoice } from '../law-choice';
 import type { WayWords } from '../way-words';
 
 const ORDERS: Record<PairCalibration['order'], string> = {
@@ -8,8 +9,6 @@ const ORDERS: Record<PairCalibration['order'], string> = {
   'make-break': 'The first closes, then the second opens.',
   'break-break': 'Both open, one after the other.',
 };
-
-const LAWS: Record<Law, string> = { log: 'even ratios of time', reciprocal: 'even steps of speed' };
 
 export const pairWords: WayWords<PairCalibration> = {
   measured: (_, sensor) => lanesMeasured(sensor),
@@ -29,10 +28,7 @@ export const pairWords: WayWords<PairCalibration> = {
     },
   ],
   choices: (c) => [
-    {
-      ...{ is: 'pick', label: 'Velocity in', value: c.law, options: LAWS },
-      with: (law: string) => ({ ...c, law: law as Law }),
-    },
+    lawChoice(c),
     {
       ...{ is: 'pick', label: 'Struck again', value: c.restrikes ? 'second' : 'both' },
       options: { both: 'after it was let go', second: 'from half-way too' },

@@ -7,7 +7,7 @@ import type { TurnsCalibration } from '../ways/turns/calibration';
 import { TAKEOVERS, type TravelCalibration } from '../ways/travel/calibration';
 import { ORDERS, type PairCalibration } from '../ways/pair/calibration';
 import type { DepthCalibration } from '../ways/depth/calibration';
-import { LAWS } from '../ways/stroke-law';
+import { LAWS } from '../ways/strokes/law';
 import type { StrikeCalibration } from '../ways/strike/calibration';
 import type { TouchCalibration } from '../ways/touch/calibration';
 import { wayOf } from '../ways/registry';

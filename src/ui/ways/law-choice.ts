@@ -1,6 +1,6 @@
 import type { DepthCalibration } from '@/core/ways/depth/calibration';
 import type { PairCalibration } from '@/core/ways/pair/calibration';
-import type { Law } from '@/core/ways/stroke-law';
+import type { Law } from '@/core/ways/strokes/law';
 import type { WayChoice } from './way-words';
 
 const LAWS: Record<Law, string> = { log: 'even ratios of time', reciprocal: 'even steps of speed' };

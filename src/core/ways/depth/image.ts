@@ -4,7 +4,7 @@ import { scaleOf } from '../../engine/scale';
 import type { Sensor } from '../../instrument/sensor';
 import { ONE, tableOfCurve } from '../../shape/table';
 import { measuredLanes } from '../lane-records';
-import { answersBy, speedOfMs } from '../stroke-law';
+import { answersBy, speedOfMs } from '../strokes/law';
 import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { DepthCalibration, DepthLane } from './calibration';
 import { depthOf } from './key-depth';

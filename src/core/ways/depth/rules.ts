@@ -1,7 +1,7 @@
 import type { Sensor } from '../../instrument/sensor';
 import type { Fault } from '../../result';
 import { laneFaults } from '../lane-records';
-import { timesFault } from '../stroke-law';
+import { timesFault } from '../strokes/law';
 import type { DepthCalibration, DepthLane } from './calibration';
 
 /** A key moves its counts by so many at least. */

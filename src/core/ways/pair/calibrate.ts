@@ -1,20 +1,18 @@
-import type { Picture } from '../../calibrate/picture';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import { contactStepsPerTick } from '../../parts/formulas';
 import { debounceFor } from '../../parts/debounce';
 import { ok, refuse, type Result } from '../../result';
 import { median, quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
-import type { Order, PairCalibration, PairLane } from './calibration';
-import { DYNAMICS } from '../../calibrate/dynamics';
-import { factorsOf } from './factors';
+import { LEAST_MS, MOST_MS, type Order, type PairCalibration, type PairLane } from './calibration';
+import { factorsOf } from '../strokes/factors';
 import { pairFindings } from './findings';
 import { keysOf } from './keys';
-import { strengthOfTime, type Law, type LawTimes } from '../stroke-law';
 import type { PlayedKey } from './played-key';
 import { replayed } from './replay';
 import { resolutionOf } from './scan';
-import { timesOf } from './times';
+import { lawsPicture } from '../strokes/picture';
+import { timesOf } from '../strokes/times';
 
 /** Longest debounce that lets fast repeats through, ms. (Common practice, no source.) */
 const MOST_DEBOUNCE_MS = 25;
@@ -36,7 +34,10 @@ export function calibratePairs(job: SensorJob): Result<BankReport> {
       ms: Math.max(us, resolutionUs / 2) / 1000 / factors[i].factor,
     })),
   );
-  const times = timesOf(even, Math.max(...factors.map(({ factor }) => factor)));
+  const times = timesOf(even, Math.max(...factors.map(({ factor }) => factor)), {
+    leastMs: LEAST_MS,
+    mostMs: MOST_MS,
+  });
   const order = mostOf(played.map((key) => key.order!));
   const longestMs = quantile(
     played.flatMap(({ bouncesMs }) => bouncesMs),
@@ -71,7 +72,7 @@ export function calibratePairs(job: SensorJob): Result<BankReport> {
     },
     findings: pairFindings(job, keys, calibration, { resolutionUs, even, replay }),
     mark: [0, 0, 0.15, 0.4, 0.75, 1, 1, 1, 0.8, 0.4, 0.1, 0],
-    pictures: [lawsPicture(even, times)],
+    pictures: [lawsPicture(even, times, 'from contact to contact')],
   });
 }
 
@@ -103,32 +104,5 @@ function readingOf(
       ...medianMs('loud'),
       ...(own && { factor: round(own.factor, 3), factorSure: round(own.factor * own.sure, 3) }),
     },
-  };
-}
-
-/** Both laws over the strokes that were played. */
-function lawsPicture(even: readonly { role: string; ms: number }[], times: LawTimes): Picture {
-  const { slowMs, fastMs } = times;
-  const velocity = (ms: number, law: Law) => 1 + 126 * strengthOfTime(ms, times, law);
-  const line = (name: string, law: Law) => ({
-    name,
-    predicted: true,
-    points: Array.from({ length: 41 }, (_, i) => fastMs * (slowMs / fastMs) ** (i / 40)).map(
-      (ms): [number, number] => [round(ms, 3), round(velocity(ms, law), 2)],
-    ),
-  });
-  const strokes = DYNAMICS.map((role) => ({
-    name: role,
-    dots: true,
-    points: even
-      .filter((s) => s.role === role)
-      .map(({ ms }): [number, number] => [round(ms, 3), round(velocity(ms, 'log'), 2)]),
-  })).filter(({ points }) => points.length > 0);
-  return {
-    title: 'What your strokes would read, by either law',
-    x: { label: 'from contact to contact', unit: 'ms', ratios: true },
-    y: { label: 'velocity', unit: '' },
-    lines: [line('even ratios of time', 'log'), line('even steps of speed', 'reciprocal'), ...strokes],
-    marks: [],
   };
 }

@@ -4,7 +4,7 @@ import { LEAST_TIME, MOST_TIME, TIME_UNIT_US } from '../../engine/stroke';
 import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
 import { ListOf } from '../../instrument/parts-of';
-import { LAWS, type Law } from '../stroke-law';
+import { LAWS, type Law } from '../strokes/law';
 
 declare module '../../instrument/calibration' {
   interface Calibrations {

@@ -1,15 +1,14 @@
-import { DYNAMICS, MUCH_OVERLAP, overlapsOf } from '../../calibrate/dynamics';
 import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
 import { contactStepsPerTick } from '../../parts/formulas';
-import { median } from '../../signal/quantile';
 import { counted } from '../../units/counted';
 import type { PairCalibration } from './calibration';
 import type { PlayedKey } from './played-key';
 import type { Replayed } from './replay';
 import { CLOCK_US } from './scan';
 import { struckTogether } from './together';
-import type { EvenStroke } from './times';
+import { dynamicsFindings, type Own } from '../strokes/findings';
+import type { EvenStroke } from '../strokes/times';
 
 /** Velocity steps that one look at the contacts may be worth at the fast end. (Common practice, no source.) */
 const MOST_STEPS = 2;
@@ -34,15 +33,13 @@ export function pairFindings(
   const all = [
     ...keys.flatMap((key) => keyFindings(key, c)),
     ...together(keys),
-    ...dynamics(even),
+    ...dynamicsFindings(even),
     ...scan(resolutionUs, c),
     ...played(keys, replay),
   ];
   const again = { says: 'Strike these keys again', cost: 'a few seconds a key', redo: 'loud' as const };
   return all.map((own) => ({ sensor: job.sensor.id, cures: [again], ...own }));
 }
-
-type Own = Omit<Finding, 'sensor' | 'cures'> & Pick<Partial<Finding>, 'cures'>;
 
 function keyFindings(key: PlayedKey, c: PairCalibration): Own[] {
   const lane = key.lane.id;
@@ -121,45 +118,6 @@ const together = (keys: readonly PlayedKey[]): Own[] =>
     says: `${keys[a].lane.id} and ${keys[b].lane.id} are always struck at once.`,
     causes: ['their contacts are bridged', 'a diode of the matrix is missing', 'both were pressed each time'],
   }));
-
-function dynamics(even: readonly EvenStroke[]): Own[] {
-  const of = (role: string) => even.filter((s) => s.role === role).map(({ ms }) => -ms);
-  const missing = (['soft', 'loud'] as const).filter((role) => of(role).length === 0);
-  const left = missing.map((role): Own => ({
-    ...{ code: 'dynamic-missing', severity: 'doubt' },
-    says: `No ${role} strokes: the ${role === 'soft' ? 'slowest' : 'fastest'} stroke comes from the others.`,
-    causes: ['that take was left out'],
-    cures: [{ says: `Play the ${role} take`, cost: 'a few seconds a key', redo: role }],
-  }));
-  const reversed = DYNAMICS.flatMap((softer, i) =>
-    DYNAMICS.slice(i + 1)
-      .filter(
-        (harder) =>
-          of(softer).length > 0 && of(harder).length > 0 && median(of(softer)) >= median(of(harder)),
-      )
-      .map((harder) => ({ softer, harder })),
-  );
-  if (reversed.length > 0)
-    return [
-      ...left,
-      {
-        ...{ code: 'soft-louder-than-loud', severity: 'fault' },
-        says: `Your ${reversed[0].softer} strokes are no slower than your ${reversed[0].harder} ones.`,
-        causes: ['the takes were confused', 'all of them were played alike'],
-        cures: [{ says: 'Play both takes again', cost: 'a few seconds a key', redo: reversed[0].harder }],
-      },
-    ];
-  const overlaps = overlapsOf(of).filter(({ overlap }) => overlap > MUCH_OVERLAP);
-  return [
-    ...left,
-    ...overlaps.map(({ softer, harder, overlap }): Own => ({
-      ...{ code: 'dynamics-overlap', severity: 'doubt' },
-      says: `${Math.round(100 * overlap)} % of your ${softer} strokes read no less than a ${harder} one: they are hardly two dynamics.`,
-      causes: ['they were played nearly alike', 'the scan is too slow to tell them apart'],
-      cures: [{ says: `Play the ${harder} take again`, cost: 'a few seconds a key', redo: harder }],
-    })),
-  ];
-}
 
 /** A scan that is too slow for the fastest strokes, with the one that the build needs. */
 function scan(resolutionUs: number, { fastMs, slowMs }: PairCalibration): Own[] {

@@ -5,7 +5,7 @@ import { scaleOf } from '../../engine/scale';
 import type { Sensor } from '../../instrument/sensor';
 import { tableOfCurve } from '../../shape/table';
 import { measuredContacts } from '../lane-records';
-import { answersBy, speedOfMs } from '../stroke-law';
+import { answersBy, speedOfMs } from '../strokes/law';
 import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { Order, PairCalibration, PairLane } from './calibration';
 

@@ -1,7 +1,7 @@
 import type { Sensor } from '../../instrument/sensor';
 import type { Fault } from '../../result';
 import { laneFaults } from '../lane-records';
-import { timesFault } from '../stroke-law';
+import { timesFault } from '../strokes/law';
 import type { PairCalibration } from './calibration';
 
 /** The slowest stroke takes longer than the fastest. */

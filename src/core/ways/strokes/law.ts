@@ -1,4 +1,4 @@
-import { speedOfTime, TIME_UNIT_US } from '../engine/stroke';
+import { speedOfTime, TIME_UNIT_US } from '../../engine/stroke';
 
 /** How a stroke's time becomes its strength (maker's handbook 4.6): even ratios of time, or even steps of speed. */
 export const LAWS = ['log', 'reciprocal'] as const;

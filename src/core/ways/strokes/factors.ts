@@ -1,7 +1,12 @@
 import { mean } from '../../signal/mean';
 import { median } from '../../signal/quantile';
-import type { PlayedKey } from './played-key';
 import { DYNAMICS } from '../../calibrate/dynamics';
+
+/** A stroke with its dynamics and its time, µs. */
+export interface TimedStroke {
+  role: string;
+  us: number;
+}
 
 /** Logarithm of a stroke's time. @param leastUs what counts where both contacts changed at the same look */
 export const logOf = (us: number, leastUs: number): number => Math.log(Math.max(us, leastUs / 2) / 1000);
@@ -12,7 +17,10 @@ export const logOf = (us: number, leastUs: number): number => Math.log(Math.max(
  * the variance between keys that is chance (empirical Bayes; Efron & Morris 1975).
  * @returns one a key, in order; 1 for a key without strokes
  */
-export function factorsOf(keys: readonly PlayedKey[], leastUs: number): { factor: number; sure: number }[] {
+export function factorsOf(
+  keys: readonly { strokes: readonly TimedStroke[] }[],
+  leastUs: number,
+): { factor: number; sure: number }[] {
   const dynamics = DYNAMICS.map((role) =>
     keys.map(({ strokes }) => strokes.filter((s) => s.role === role).map((s) => logOf(s.us, leastUs))),
   ).filter((lists) => lists.some((l) => l.length > 0));

@@ -1,4 +1,6 @@
+import { DEPTH_STEPS } from '../../ways/depth/steps';
 import type { Kind } from '../kind';
+import { hasNotes, laneNotes } from '../level-voices';
 
 /** Keys with a magnet each, whose distance a sensor reads. */
 export const magnetKeys: Kind = {
@@ -15,11 +17,19 @@ export const magnetKeys: Kind = {
   readBy: 'converter',
   ports: {
     key: { carries: 'gate', says: 'while a key is down' },
-    depth: { carries: 'level', says: 'how deep a key is' },
     which: { carries: 'pitch', says: 'which key is down' },
   },
-  facts: {},
+  facts: {
+    zeroPercent: { unit: '% of the supply', low: 0, high: 100, says: 'reads without a magnet', usual: 50 },
+  },
   way: 'depth',
-  steps: [],
-  firstVoices: () => [],
+  steps: DEPTH_STEPS,
+  asks: {
+    slow: {
+      says: 'Press every key slowly to its bottom.',
+      under: 'Once each, in any order: down in about a second, hold it a moment, and let it up.',
+    },
+  },
+  firstVoices: (sensor, zone) =>
+    hasNotes(sensor) ? [laneNotes(sensor, 'key', zone, { is: 'strike', from: 1, to: 127 })] : [],
 };

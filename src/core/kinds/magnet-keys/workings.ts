@@ -1,9 +1,16 @@
-import { comesLater } from '../comes-later';
-import { simulatedMagnetKeys } from './simulate';
+import { LaneGuide } from '../../guide/lane-guide';
+import { calibrateDepths } from '../../ways/depth/calibrate';
+import { KeyDetector } from '../../ways/depth/detector';
 import type { Workings } from '../workings';
+import { SimulatedMagnets } from './simulate';
 
-/** How magnet keys are simulated; the rest comes later. */
+/** How magnet keys are guided, calibrated and simulated. */
 export const magnetKeysWorkings: Workings = {
-  ...comesLater('magnet keys'),
-  simulate: simulatedMagnetKeys,
+  guide: (steps, lanes, rateHz) => {
+    const detectors: KeyDetector[] = [];
+    for (let i = 0; i < lanes; i++) detectors.push(new KeyDetector(() => detectors));
+    return new LaneGuide(steps, lanes, rateHz, detectors);
+  },
+  calibrate: calibrateDepths,
+  simulate: (sensor, board, seed) => new SimulatedMagnets(sensor, board, seed),
 };

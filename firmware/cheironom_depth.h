@@ -45,6 +45,22 @@ static OUT_OF_LINE void depth_strike(const cheir_depth_bank *bank, const cheir_d
                stroke_strength(&bank->scale, U16(own->slowest), U16(own->answers), time));
 }
 
+/* A key that lies where it begins sleeps until its counts leave there. */
+static void depth_set_band(const cheir_depth *own, cheir_depth_state *key)
+{
+    uint16_t rest = U16(own->rest), asleep = U16(own->asleep);
+    key->low = 1;
+    key->high = 0;
+    if (key->stage != CHEIR_DEPTH_UP || key->before || key->sounding) return;
+    if (U8(own->below)) {
+        key->low = rest >= asleep ? (uint16_t)(rest - asleep + 1u) : 0;
+        key->high = 65535u;
+    } else {
+        key->low = 0;
+        key->high = (uint32_t)rest + asleep > 65535ul ? 65535u : (uint16_t)(rest + asleep - 1u);
+    }
+}
+
 /* A key that does not lie where it begins. */
 static OUT_OF_LINE void depth_play(const cheir_depth_bank *bank, const cheir_depth *own, cheir_depth_state *key, uint8_t lane, uint16_t distance)
 {
@@ -65,6 +81,17 @@ static OUT_OF_LINE void depth_play(const cheir_depth_bank *bank, const cheir_dep
     }
     if (key->stage == CHEIR_DEPTH_STRUCK && now < rearm) key->stage = CHEIR_DEPTH_UP;
     if (now < damper) depth_end(bank, key, lane);
+    depth_set_band(own, key);
+}
+
+static OUT_OF_LINE void depth_wake(const cheir_depth_bank *bank, cheir_depth_state *key, uint8_t lane, uint16_t count)
+{
+    const cheir_depth *own = &IMAGE(depths)[(uint8_t)(U8(bank->lane) + lane)];
+    uint16_t rest = U16(own->rest);
+    uint16_t distance;
+    if (U8(own->below)) distance = rest > count ? (uint16_t)(rest - count) : 0;
+    else distance = count > rest ? (uint16_t)(count - rest) : 0;
+    depth_play(bank, own, key, lane, distance);
 }
 
 static void depth_frame(void)
@@ -72,16 +99,11 @@ static void depth_frame(void)
     uint8_t i, lane;
     for (i = 0; i != COUNT(depth_banks); i++) {
         const cheir_depth_bank *bank = &IMAGE(depth_banks)[i];
-        const cheir_depth *own = &IMAGE(depths)[U8(bank->lane)];
         cheir_depth_state *key = &STATE(depths)[U8(bank->lane)];
-        for (lane = 0; lane != U8(bank->lanes); lane++, own++, key++) {
-            uint16_t count = now_counts[U8(own->column)];
-            uint16_t rest = U16(own->rest);
-            uint16_t distance;
-            if (U8(own->below)) distance = rest > count ? (uint16_t)(rest - count) : 0;
-            else distance = count > rest ? (uint16_t)(count - rest) : 0;
-            if (distance < U16(own->asleep) && key->stage == CHEIR_DEPTH_UP && !key->before && !key->sounding) continue;
-            depth_play(bank, own, key, lane, distance);
+        uint8_t lanes = U8(bank->lanes);
+        for (lane = 0; lane != lanes; lane++, key++) {
+            uint16_t count = now_counts[key->column];
+            if (count < key->low || count > key->high) depth_wake(bank, key, lane, count);
         }
     }
 }
@@ -97,6 +119,8 @@ static void depth_silence(void)
             if (!key->sounding) continue;
             depth_end(bank, key, lane);
             key->stage = CHEIR_DEPTH_MUTED;
+            key->low = 1;
+            key->high = 0;
         }
     }
 }
@@ -110,19 +134,29 @@ static void depth_expire(void)
 
 static void depth_start(void)
 {
-    static const cheir_depth_state held = {0, 0, CHEIR_DEPTH_MUTED, 0};
+    static const cheir_depth_state held = {0, 0, 1, 0, CHEIR_DEPTH_MUTED, 0, 0, 0};
     uint8_t i;
-    for (i = 0; i != COUNT(depths); i++) STATE(depths)[i] = held;
+    for (i = 0; i != COUNT(depths); i++) {
+        STATE(depths)[i] = held;
+        STATE(depths)[i].column = U8(IMAGE(depths)[i].column);
+    }
 }
 
 #if CHEIR_SETTABLE
+/* Where it sleeps is found anew. */
+static inline void depth_changed(uint8_t i, const cheir_depth *before)
+{
+    (void)before;
+    STATE(depths)[i].low = 1;
+    STATE(depths)[i].high = 0;
+}
+
 static inline uint8_t depth_is_sound(const cheir_depth *next, const cheir_depth *now, uint16_t tables, uint16_t stairs)
 {
     (void)now, (void)stairs;
     return is_table(next->table, tables) && is_table(next->answers, tables);
 }
 #endif
-CHANGES_BY_ITSELF(depth)
 CHANGES_BY_ITSELF(depth_bank)
 ALWAYS_SOUND(depth_bank)
 

@@ -309,12 +309,16 @@ typedef struct {
     uint8_t below;
 } cheir_depth;
 
-/* Since: when it passed its re-arm depth, units of 4 us; before: its depth at the frame before, 0 while it is asleep; sounding: whether its note does. */
+/* Since: when it passed its re-arm depth, units of 4 us; before: its depth at the frame before, 0 while it is asleep; low ... high are the counts among which it sleeps; sounding: whether its note does; column as in the image, where it is read sooner. */
 typedef struct {
     uint16_t since;
     uint16_t before;
+    uint16_t low;
+    uint16_t high;
     uint8_t stage;
     uint8_t sounding;
+    uint8_t column;
+    uint8_t pad;
 } cheir_depth_state;
 
 /* A lane that is touched somewhere; low, scale and table lead from counts to its place; drop: the furthest that a slide goes in a frame, Q15; settle: frames that must agree after a jump; into: its columns, place and touch. */
@@ -868,11 +872,15 @@ CHEIR_LIES(depth_6, offsetof(cheir_depth, slowest) == 12);
 CHEIR_LIES(depth_7, offsetof(cheir_depth, answers) == 14);
 CHEIR_LIES(depth_8, offsetof(cheir_depth, column) == 16);
 CHEIR_LIES(depth_9, offsetof(cheir_depth, below) == 17);
-CHEIR_LIES(depth_state, sizeof(cheir_depth_state) == 6);
+CHEIR_LIES(depth_state, sizeof(cheir_depth_state) == 12);
 CHEIR_LIES(depth_state_0, offsetof(cheir_depth_state, since) == 0);
 CHEIR_LIES(depth_state_1, offsetof(cheir_depth_state, before) == 2);
-CHEIR_LIES(depth_state_2, offsetof(cheir_depth_state, stage) == 4);
-CHEIR_LIES(depth_state_3, offsetof(cheir_depth_state, sounding) == 5);
+CHEIR_LIES(depth_state_2, offsetof(cheir_depth_state, low) == 4);
+CHEIR_LIES(depth_state_3, offsetof(cheir_depth_state, high) == 6);
+CHEIR_LIES(depth_state_4, offsetof(cheir_depth_state, stage) == 8);
+CHEIR_LIES(depth_state_5, offsetof(cheir_depth_state, sounding) == 9);
+CHEIR_LIES(depth_state_6, offsetof(cheir_depth_state, column) == 10);
+CHEIR_LIES(depth_state_7, offsetof(cheir_depth_state, pad) == 11);
 CHEIR_LIES(ribbon, sizeof(cheir_ribbon) == 24);
 CHEIR_LIES(ribbon_0, offsetof(cheir_ribbon, scale.span) == 0);
 CHEIR_LIES(ribbon_1, offsetof(cheir_ribbon, scale.factor) == 2);

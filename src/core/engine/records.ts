@@ -338,12 +338,16 @@ export const DEPTH = struct(
 
 export const DEPTH_STATE = struct(
   'depth_state',
-  'since: when it passed its re-arm depth, units of 4 us; before: its depth at the frame before, 0 while it is asleep; sounding: whether its note does',
+  'since: when it passed its re-arm depth, units of 4 us; before: its depth at the frame before, 0 while it is asleep; low ... high are the counts among which it sleeps; sounding: whether its note does; column as in the image, where it is read sooner',
   {
     since: 'u16',
     before: 'u16',
+    low: 'u16',
+    high: 'u16',
     stage: 'u8',
     sounding: 'u8',
+    column: 'u8',
+    pad: 'u8',
   },
 );
 

@@ -3,6 +3,7 @@ import { ONE } from '../../shape/table';
 import { MOST_STEP, type Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import { isTable, mapped } from '../map';
+import { emptyBand, inBand } from '../place';
 import type { DEPTH, DEPTH_BANK, DEPTH_STATE } from '../records';
 import { shareWithin } from '../reciprocal';
 import { shareOf } from '../scale';
@@ -25,7 +26,16 @@ export const depth: Block = {
   file: 'depth',
   // What is held at power-up is mute until it has been let go, as a pad is.
   start: ({ depths }) => ({
-    depths: depths.map(() => ({ since: 0, before: 0, stage: DEPTH_STAGE.muted, sounding: 0 })),
+    depths: depths.map(({ column }) => ({
+      since: 0,
+      before: 0,
+      low: 1,
+      high: 0,
+      stage: DEPTH_STAGE.muted,
+      sounding: 0,
+      column,
+      pad: 0,
+    })),
   }),
   frame: (e) => {
     const { depth_banks } = e.image;
@@ -40,6 +50,7 @@ export const depth: Block = {
     e.image.depth_banks.flatMap((bank) =>
       Array.from({ length: bank.lanes }, (_, lane) => keyUnit(e, bank, lane)),
     ),
+  changed: ({ state }) => state.depths.forEach(emptyBand),
   isSound: (settings) =>
     settings.depths.every(({ table, answers }) => isTable(settings, table) && isTable(settings, answers)),
 };
@@ -48,10 +59,9 @@ export const depth: Block = {
 function playKey(e: Engine, bank: Bank, lane: number): void {
   const own = e.image.depths[bank.lane + lane];
   const key = e.state.depths[bank.lane + lane];
+  if (inBand(key, e.counts[e.at + own.column])) return;
   const distance = distanceOf(e, own);
-  const asleep = distance < own.asleep;
-  if (asleep && isUp(key)) return;
-  const now = asleep ? 0 : mapped(e.image, own.table, shareOf(own.scale, distance));
+  const now = distance < own.asleep ? 0 : mapped(e.image, own.table, shareOf(own.scale, distance));
   const { before } = key;
   key.before = now;
   if (key.stage === DEPTH_STAGE.muted && now < bank.damper) key.stage = DEPTH_STAGE.up;
@@ -62,6 +72,7 @@ function playKey(e: Engine, bank: Bank, lane: number): void {
   if (key.stage === DEPTH_STAGE.begun || key.stage === DEPTH_STAGE.slow) goDown(e, bank, lane, before, now);
   if (key.stage === DEPTH_STAGE.struck && now < bank.rearm) key.stage = DEPTH_STAGE.up;
   if (key.sounding !== 0 && now < bank.damper) endKey(e, bank, lane, key);
+  setBand(own, key);
 }
 
 /** How far a count lies from rest, on the side to which a key moves it. */
@@ -70,9 +81,17 @@ function distanceOf(e: Engine, { rest, column, below }: Key): number {
   return Math.max(0, below !== 0 ? rest - count : count - rest);
 }
 
-/** Whether a key lies where it begins: only its counts can change that. */
-const isUp = ({ stage, before, sounding }: KeyState): boolean =>
-  stage === DEPTH_STAGE.up && before === 0 && sounding === 0;
+/** A key that lies where it begins sleeps until its counts leave there. */
+function setBand({ rest, asleep, below }: Key, key: KeyState): void {
+  if (key.stage !== DEPTH_STAGE.up || key.before !== 0 || key.sounding !== 0) emptyBand(key);
+  else if (below !== 0) {
+    key.low = Math.max(0, rest - asleep + 1);
+    key.high = 65535;
+  } else {
+    key.low = 0;
+    key.high = Math.min(65535, rest + asleep - 1);
+  }
+}
 
 /** Between its re-arm depth and its strike depth. */
 function goDown(e: Engine, bank: Bank, lane: number, before: number, now: number): void {
@@ -118,20 +137,15 @@ function muteKeys(e: Engine, bank: Bank): void {
     if (key.sounding === 0) continue;
     endKey(e, bank, lane, key);
     key.stage = DEPTH_STAGE.muted;
+    emptyBand(key);
   }
 }
 
 function keyUnit(e: Engine, bank: Bank, lane: number): Unit {
-  const own = e.image.depths[bank.lane + lane];
+  const { column } = e.image.depths[bank.lane + lane];
   const key = e.state.depths[bank.lane + lane];
-  const band = { low: 0, high: 0 };
   return {
     play: () => playKey(e, bank, lane),
-    next: (frame, s) => {
-      if (!isUp(key)) return frame + 1;
-      band.low = own.below !== 0 ? own.rest - own.asleep + 1 : 0;
-      band.high = own.below !== 0 ? 65535 : own.rest + own.asleep - 1;
-      return firstOutside(s, own.column, band, frame + 1);
-    },
+    next: (frame, s) => firstOutside(s, column, key, frame + 1),
   };
 }

@@ -16,6 +16,7 @@ import {
   type KeyStroke,
   type PhysicalKeys,
 } from '../../testing/physical-keys';
+import { rankCorrelation } from '../../testing/rank-correlation';
 import { calibratePairs } from './calibrate';
 import type { PairCalibration } from './calibration';
 
@@ -65,22 +66,6 @@ function heard(r: Random, bed: PhysicalKeys, own: Instrument, played: readonly K
     return at < 0 ? null : ons.splice(at, 1)[0].bytes[2];
   });
   return { velocities, extra: ons.length, hang: sounding.size };
-}
-
-/** Spearman's rank correlation (Spearman 1904), ties by their mean rank. */
-function rankCorrelation(a: readonly number[], b: readonly number[]): number {
-  const ranks = (list: readonly number[]) => {
-    const sorted = [...list].sort((x, y) => x - y);
-    return list.map((x) => (sorted.indexOf(x) + sorted.lastIndexOf(x)) / 2);
-  };
-  const [p, q] = [ranks(a), ranks(b)];
-  const mean = (list: readonly number[]) => list.reduce((s, x) => s + x, 0) / list.length;
-  const [mp, mq] = [mean(p), mean(q)];
-  const sum = (f: (i: number) => number) => p.reduce((s, _, i) => s + f(i), 0);
-  return (
-    sum((i) => (p[i] - mp) * (q[i] - mq)) /
-    Math.sqrt(sum((i) => (p[i] - mp) ** 2) * sum((i) => (q[i] - mq) ** 2))
-  );
 }
 
 // The truth is a mechanical model of keys, apart from the practice board; no recording, no outside source.

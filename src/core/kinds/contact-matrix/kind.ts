@@ -1,4 +1,5 @@
 import type { Kind } from '../kind';
+import { hasNotes, laneNotes } from '../level-voices';
 
 /** Switches in rows and columns. */
 export const contactMatrix: Kind = {
@@ -18,7 +19,8 @@ export const contactMatrix: Kind = {
     which: { carries: 'pitch', says: 'which one is closed' },
   },
   facts: {},
-  way: null,
-  steps: [],
-  firstVoices: () => [],
+  way: 'contacts',
+  steps: [{ role: 'medium', gestures: 2, seconds: null }],
+  firstVoices: (sensor, zone) =>
+    hasNotes(sensor) ? [laneNotes(sensor, 'closed', zone, { is: 'fixed', value: 100 })] : [],
 };

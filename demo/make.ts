@@ -23,7 +23,6 @@ const folder = path.dirname(process.argv[1]);
 /** Measures every sensor of an instrument on the practice board, and writes its takes. */
 function measured(instrument: Instrument): Instrument {
   const sensors = instrument.sensors.map((sensor) => {
-    if (kindOf(sensor).way === null) return sensor;
     const takes = measuringTakes(instrument, sensor, SEED).map((t) => ({
       ...t,
       id: `${instrument.id}-${t.id}`,

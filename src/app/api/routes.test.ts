@@ -531,12 +531,13 @@ describe('POST /api/firmware and /api/prove', () => {
           'contacts',
           'control',
           'creep',
+          'depth',
           'events',
         ].map(part),
         ...['frames', 'gate', 'hold', 'image', 'keep', 'layout', 'level', 'line', 'note', 'numbers'].map(
           part,
         ),
-        ...['place', 'port', 'ribbon', 'settings', 'speed', 'strike', 'surface'].map(part),
+        ...['pair', 'place', 'port', 'ribbon', 'settings', 'speed', 'strike', 'stroke', 'surface'].map(part),
         ...[
           'switched',
           'sysex',
@@ -613,7 +614,7 @@ describe('GET', () => {
     expect(told).toEqual([
       ['Wherry', 21],
       ['Cairn', 12],
-      ['Sallow', 7],
+      ['Sallow', 15],
     ]);
   });
 });

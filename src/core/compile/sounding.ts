@@ -3,7 +3,6 @@ import { hears, sensorOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import { sourcesOf } from '../instrument/rules/voices';
 import type { Sensor } from '../instrument/sensor';
-import { kindOf } from '../kinds/registry';
 import { counted } from '../units/counted';
 
 /** Whether a sensor is heard on the board, in part, or not, and why. */
@@ -22,7 +21,6 @@ export const soundingOf = (instrument: Instrument): Sounding[] =>
 
 function stateOf(instrument: Instrument, sensor: Sensor): Omit<Sounding, 'sensor'> {
   const silent = (because: string, at: Sounding['at']) => ({ sounds: 'none', because, at }) as const;
-  if (kindOf(sensor).way === null) return silent('how it is calibrated comes later', null);
   if (!sensor.calibration) return silent('not calibrated', 'calibrate');
   const voices = instrument.voices.filter((v) => hears(v, sensor.id));
   if (voices.length === 0) return silent('nothing is sent by it', 'voice');

@@ -55,9 +55,9 @@ export interface Kind {
   letGo?: 'returns' | 'stays';
   ports: Readonly<Record<string, Port>>;
   facts: Readonly<Record<string, Fact>>;
-  /** The way that it is measured; null where that comes later: it is planned and listened to. */
-  way: Calibration['is'] | null;
-  /** The takes that a guided run of it wants, in order; none where it is not measured yet. */
+  /** The way that it is measured. */
+  way: Calibration['is'];
+  /** The takes that a guided run of it wants, in order. */
   steps: readonly GuideStep[];
   /** Known loads that give one lane of it units, where there are such. */
   known?: 'weights' | 'pressures';

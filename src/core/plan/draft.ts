@@ -7,12 +7,12 @@ import { withFirstVoices } from '../kinds/first-voices';
 import { kindOf } from '../kinds/registry';
 import { wayNamed } from '../ways/registry';
 
-/** A calibration of the kind's way; none where that comes later. */
-function plannedCalibration({ lanes, ...sensor }: Sensor, { bits }: Board): Calibration | undefined {
-  const { way } = kindOf(sensor);
-  const ids = lanes.map(({ id }) => id);
-  return way === null ? undefined : wayNamed(way).planned(ids, 2 ** bits - 1);
-}
+/** A calibration of the kind's way. */
+const plannedCalibration = ({ lanes, ...sensor }: Sensor, { bits }: Board): Calibration =>
+  wayNamed(kindOf(sensor).way).planned(
+    lanes.map(({ id }) => id),
+    2 ** bits - 1,
+  );
 
 /** The instrument as it will be once everything is measured: a calibration for each sensor, and its first voices where none hears it. */
 export function draftOf(instrument: Instrument): Instrument {
@@ -21,5 +21,5 @@ export function draftOf(instrument: Instrument): Instrument {
       ? sensor
       : { ...sensor, calibration: plannedCalibration(sensor, boardOf(instrument, sensor)) },
   );
-  return sensors.filter((s) => s.calibration).reduce(withFirstVoices, { ...instrument, sensors });
+  return sensors.reduce(withFirstVoices, { ...instrument, sensors });
 }

@@ -52,11 +52,11 @@ function laneFaults(sensor: Sensor, source: Source, port: Port, path: string): F
   const n = lanesOfSource(sensor, source).length;
   if (n === 0) return [{ path, says: `must name a lane of ${source.port}, got ${source.lane}` }];
   const { way } = kindOf(sensor);
-  if (source.lane !== undefined && way !== null && !wayNamed(way).heardOneByOne)
+  if (source.lane !== undefined && !wayNamed(way).heardOneByOne)
     return [
       { path, says: `${source.port} of ${sensor.name} is heard with all of its lanes: leave the lane out` },
     ];
-  if (port.carries === 'level' && n > 1 && kindOf(sensor).way !== null)
+  if (port.carries === 'level' && n > 1)
     return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
   return [];
 }
@@ -70,7 +70,7 @@ function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fau
     faults.push({ path: `${path}.pitch`, says: `every lane of ${from.name} needs a note` });
   const { way } = kindOf(own);
   const { is, strength } = velocityStage(voice.velocity);
-  if (strength && (way === null || wayNamed(way).strength !== strength))
+  if (strength && wayNamed(way).strength !== strength)
     faults.push({ path: `${path}.velocity.is`, says: `${own.name} has no ${is} to take a velocity from` });
   return faults;
 }

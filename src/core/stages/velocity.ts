@@ -144,7 +144,7 @@ const levelKey = ({ sensor, lane }: Source): string =>
 
 function levelOffers(sensor: Sensor): Offer<LevelVelocity>[] {
   const port = portThat(sensor, 'level');
-  if (port === null || kindOf(sensor).way === null) return [];
+  if (port === null) return [];
   const lanes = lanesOfSource(sensor, { port }).map((i) => sensor.lanes[i]);
   if (lanes.length > MOST_OFFERED) return [];
   return lanes.map((lane) => {
@@ -172,8 +172,7 @@ export const velocityStage = ({ is }: Velocity): VelocityStage => STAGES.get(is)
 
 /** What the maker can choose for notes of a sensor's gate. */
 export const velocityOffers = (instrument: Instrument, sensor: Sensor): Offer<Velocity>[] => {
-  const { way } = kindOf(sensor);
-  const gives = way === null ? null : wayNamed(way).strength;
+  const gives = wayNamed(kindOf(sensor).way).strength;
   return [...STAGES.values()]
     .filter(({ strength }) => strength === undefined || strength === gives)
     .flatMap((stage) => stage.offers(instrument, sensor));

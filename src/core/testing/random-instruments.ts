@@ -198,7 +198,7 @@ function randomNote(
     ...(kindOf(sensor).way === 'level'
       ? [{ is: 'attack', windowMs: r.whole(0, 12), full: r.whole(1, 4000), ...range } as const]
       : []),
-    ...(wayNamed(kindOf(sensor).way!).strength === 'strike' ? [{ is: 'strike', ...range } as const] : []),
+    ...(wayNamed(kindOf(sensor).way).strength === 'strike' ? [{ is: 'strike', ...range } as const] : []),
   ];
   const pitches: Pitch[] = [
     randomFixed(r),

@@ -7,7 +7,7 @@ import type { StationId } from '../frame/stations';
 /** What to do next on an instrument, and where; the first thing that is missing in working order. */
 export function nextStep(instrument: Instrument): { says: string; station: StationId } {
   if (instrument.boards.some((b) => !b.pins)) return { says: 'plan its board', station: 'plan' };
-  const raw = instrument.sensors.find((s) => !s.calibration && kindOf(s).way !== null);
+  const raw = instrument.sensors.find((s) => !s.calibration);
   if (raw) return { says: `calibrate ${raw.name.toLowerCase()}`, station: 'calibrate' };
   const unshaped = instrument.sensors.find((s) => !isShaped(s));
   if (unshaped) return { says: `shape ${unshaped.name.toLowerCase()}`, station: 'shape' };

@@ -6,6 +6,7 @@ import { Findings } from '../parts/findings';
 import { Reading } from '../parts/station';
 import { sentence } from '../parts/words';
 import { wordsOf } from '../ways/registry';
+import type { SharedReading } from '../ways/way-words';
 import { WayChoices } from './way-choices';
 
 /** The few numbers that a bank's lanes share, and the findings. */
@@ -36,19 +37,20 @@ export function BankReading({
         </Reading>
       )}
       {report && <Replayed numbers={report.readings.numbers} />}
-      {calibration &&
-        wordsOf(calibration)
-          .shared(calibration)
-          .map(({ label, term, value, unit, says }) => (
-            <Reading key={label} label={label} term={term} value={value} unit={unit}>
-              {says}
-            </Reading>
-          ))}
+      {calibration && <SharedReadings list={wordsOf(calibration).shared(calibration)} />}
+      {report && <SharedReadings list={wordsOf(report.calibration).read?.(report.readings.numbers) ?? []} />}
       {sensor.calibration && <WayChoices sensor={sensor} calibration={sensor.calibration} />}
       {report && <Findings findings={report.findings} act={act} />}
     </>
   );
 }
+
+const SharedReadings = ({ list }: { list: readonly SharedReading[] }) =>
+  list.map(({ label, term, value, unit, says }) => (
+    <Reading key={label} label={label} term={term} value={value} unit={unit}>
+      {says}
+    </Reading>
+  ));
 
 function LanesPlayed({ lanes, of }: { lanes: readonly LaneReading[] | null; of: number }) {
   const played = lanes?.filter((l) => l.gestures > 0).length ?? null;

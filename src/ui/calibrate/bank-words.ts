@@ -50,6 +50,11 @@ const HEADS: Record<string, [head: string, term?: TermId]> = {
   stopMs: ['still after, ms'],
   unevenPercent: ['uneven, %'],
   lateMs: ['smoothed by, ms'],
+  softMs: ['soft, ms'],
+  mediumMs: ['medium, ms'],
+  loudMs: ['loud, ms'],
+  factor: ['factor', 'factor'],
+  factorSure: ['±', 'σ'],
   longestBounceMs: ['bounce, ms', 'debounce'],
 };
 

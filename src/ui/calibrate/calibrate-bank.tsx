@@ -2,6 +2,7 @@
 
 import { useKey } from '../hooks/use-key';
 import type { BankReport } from '@/core/calibrate/report';
+import type { Picture } from '@/core/calibrate/picture';
 import type { Cure } from '@/core/findings/finding';
 import { stepsWithout, type GuideStep } from '@/core/guide/guide';
 import type { Sensor } from '@/core/instrument/sensor';
@@ -39,7 +40,7 @@ export function CalibrateBank() {
   const { report, refused, progress, stop } = useReport(sensor);
   const bank = report?.is === 'bank' ? report : null;
   const { care, steps } = kindOf(sensor);
-  const picture = bank?.pictures?.find((p) => p.lane === sensor.lanes[lane].id) ?? bank?.pictures?.[0];
+  const pictures = picturesOf(bank?.pictures ?? [], sensor.lanes[lane].id);
   const { waits, accept } = useBankProposal(sensor, bank);
   const missing = stepsWithout(
     steps,
@@ -97,7 +98,9 @@ export function CalibrateBank() {
         <span>{counted(sensor.lanes.length, 'lane')}, each as far as it is played</span>
       </div>
       <LaneStrip sensor={sensor} height={72} />
-      {picture && <PictureChart picture={picture} />}
+      {pictures.map((picture) => (
+        <PictureChart key={picture.title} picture={picture} />
+      ))}
       <BankTable sensor={sensor} lanes={bank?.readings.lanes ?? null} />
       <div className={styles.foot}>
         {care !== '' && <Care>{care}</Care>}
@@ -105,6 +108,18 @@ export function CalibrateBank() {
       </div>
     </Station>
   );
+}
+
+/** Those of all lanes together, and that of one: the first, where it has none of its own. */
+function picturesOf(all: readonly Picture[], lane: string): Picture[] {
+  const [together, own] = [all.filter((p) => p.lane === undefined), all.filter((p) => p.lane !== undefined)];
+  return [
+    ...together,
+    ...own
+      .filter((p) => p.lane === lane)
+      .concat(own)
+      .slice(0, 1),
+  ];
 }
 
 /** What the takes propose, while it is not what was accepted. */

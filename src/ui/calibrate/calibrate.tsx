@@ -40,26 +40,11 @@ const CalibrateBank = dynamic(() => import('./calibrate-bank').then((m) => m.Cal
 export function Calibrate() {
   const { sensor } = useSensor();
   const { way, letGo } = kindOf(sensor);
-  if (way === null) return <CalibrateLater />;
   // What a spring brings back has no thresholds to choose.
   return way === 'level' && letGo !== 'returns' ? (
     <CalibrateLevel key={sensor.id} />
   ) : (
     <CalibrateBank key={sensor.id} />
-  );
-}
-
-/** A kind whose calibration has not come yet. */
-function CalibrateLater() {
-  const { sensor } = useSensor();
-  return (
-    <Station title="Calibrate" reading={null}>
-      <Headline
-        says={`${sensor.name} is planned and listened to.`}
-        under={`How ${kindOf(sensor).name} is calibrated and voiced comes later; its frames, takes and pins are here already.`}
-      />
-      <Care>{kindOf(sensor).care}</Care>
-    </Station>
   );
 }
 

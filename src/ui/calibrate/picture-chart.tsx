@@ -37,7 +37,7 @@ export function PictureChart({ picture }: { picture: Picture }) {
       <div className={styles.caption}>
         <h2>{picture.title}</h2>
         <span>
-          {picture.lane}
+          {picture.lane ?? 'all lanes'}
           {picture.lines.some((l) => l.predicted) && ' · firm: measured · dashed: predicted or chosen'}
         </span>
       </div>
@@ -54,6 +54,10 @@ function tickWords(v: number, logFrom: number | undefined): string | null {
   if (v === logFrom) return 'none';
   return Number.isInteger(Math.log10(v)) ? grouped(v) : null;
 }
+
+/** Of even ratios: 1, 2 and 5 of each power of ten. */
+const ratioTick = (v: number): string | null =>
+  [1, 2, 5].some((of) => Math.abs(v / 10 ** Math.floor(Math.log10(v)) - of) < 1e-6) ? grouped(v) : null;
 
 function dataOf({ lines, y: { logFrom = -Infinity } }: Picture, c: Colours): ChartData<'line'> {
   const inks = [c.ink, c.live, c.place, c.press];
@@ -81,17 +85,20 @@ const GAP = { x: NaN, y: NaN };
 
 function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'line'> {
   const font = { family: READING_FACE, size: 13 };
-  const scale = ({ label, unit, logFrom, names }: Axis) => ({
-    ...(logFrom === undefined ? { type: 'linear' as const } : { type: 'logarithmic' as const, min: logFrom }),
+  const scale = ({ label, unit, logFrom, names, ratios }: Axis) => ({
+    ...(logFrom === undefined && !ratios
+      ? { type: 'linear' as const }
+      : { type: 'logarithmic' as const, min: logFrom }),
     grid: { color: c.faint },
     border: { color: c.line },
-    bounds: logFrom === undefined ? ('ticks' as const) : ('data' as const),
+    bounds: logFrom === undefined && !ratios ? ('ticks' as const) : ('data' as const),
     ticks: {
       color: c.soft,
       font,
       maxTicksLimit: 8,
       ...(names && { stepSize: 1 }),
-      callback: (v: string | number) => (names ? (names[Number(v)] ?? '') : tickWords(Number(v), logFrom)),
+      callback: (v: string | number) =>
+        names ? (names[Number(v)] ?? '') : ratios ? ratioTick(Number(v)) : tickWords(Number(v), logFrom),
     },
     ...(names && { min: -1, max: names.length }),
     title: {

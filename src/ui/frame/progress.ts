@@ -1,6 +1,5 @@
 'use client';
 
-import { kindOf } from '@/core/kinds/registry';
 import { isShaped } from '../bench/next-step';
 import { useInstrument, useWorkspace } from '../hooks/use-session';
 import type { StationId } from './stations';
@@ -10,7 +9,7 @@ export function useProgress(): Record<StationId, boolean> {
   const { boards, sensors, voices } = useInstrument();
   const takes = useWorkspace((s) => s.takes);
   const any = sensors.some((s) => s.calibration);
-  const calibrated = any && sensors.every((s) => s.calibration || kindOf(s).way === null);
+  const calibrated = any && sensors.every((s) => s.calibration);
   return {
     plan: boards.every((b) => b.pins),
     listen: takes.some((t) => t.role === 'rest'),

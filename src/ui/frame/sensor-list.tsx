@@ -2,7 +2,6 @@
 
 import { lanesLeft } from '@/core/ways/registry';
 import type { Sensor } from '@/core/instrument/sensor';
-import { kindOf } from '@/core/kinds/registry';
 import { counted } from '@/core/units/counted';
 import { useChoice, useInstrument, useLive, useSession, useTakesOf } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
@@ -66,7 +65,6 @@ function SensorState({ sensor }: { sensor: Sensor }) {
         </>
       );
     if (sensor.calibration) return 'measured';
-    if (kindOf(sensor).way === null) return 'planned';
     return takes.length > 0 ? `${counted(takes.length, 'take')}, not on the board yet` : 'to do';
   };
   return <small>{word()}</small>;

@@ -11,6 +11,8 @@ export const TERMS = {
   reach: 'The count of your comfortable loudest; playing is scaled from rest to there.',
   mask: 'Time after a strike in which its own ringing cannot sound again.',
   debounce: 'Contacts bounce when they close; changes within this time after the first are passed over.',
+  factor:
+    'How many times as long a stroke of this key takes as one of the others that is struck alike: it is evened out.',
   flicker: 'Values that change and are sent though nobody plays.',
   digest: 'A short number made from all that the board plays: the same number, the same playing.',
   drift: 'How far rest moves by itself in a minute: warmth, moisture, wear.',

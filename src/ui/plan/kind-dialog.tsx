@@ -38,11 +38,7 @@ export function KindDialog({ add, close }: { add: (kind: Kind) => void; close: (
               <span>
                 {kind.name} <small>{kind.family}</small>
               </span>
-              <small>
-                {kind.way === null
-                  ? 'planned and listened to; calibrating it comes later'
-                  : kind.aka.slice(0, 3).join(', ')}
-              </small>
+              <small>{kind.aka.slice(0, 3).join(', ')}</small>
             </li>
           )}
           onChange={(_, kind) => kind && add(kind)}

@@ -87,7 +87,6 @@ function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | 
   const instrument = useInstrument();
   const takes = useTakesOf(sensor.id);
   const one = sensor.lanes.length === 1 && levelOf(sensor);
-  if (kindOf(sensor).way === null) return <Cell to="calibrate" words="comes later" />;
   if (!sensor.calibration)
     return <Cell to="calibrate" words={takes.length > 0 ? 'not on the board yet' : 'to do'} />;
   return (
@@ -112,7 +111,6 @@ const calibratedWords = (sensor: Sensor): string =>
 function ShapeCell({ sensor }: { sensor: Sensor }) {
   const port = levelPort(sensor);
   if (!port) return <Cell to="shape" words="nothing to shape" />;
-  if (kindOf(sensor).way === null) return <Cell to="shape" words="comes later" />;
   const response = responseAt(sensor, port);
   const words =
     response.family === 'straight' && !sensor.calibration
@@ -132,8 +130,7 @@ function VoiceCell({ sensor }: { sensor: Sensor }) {
     (v) => v.is === 'note' && v.pitch.is === 'chosen' && v.pitch.source.sensor === sensor.id,
   );
   const channels = [...new Set(own.flatMap((v) => channelsOfVoice(instrument, v)))];
-  const later = kindOf(sensor).way === null ? 'comes later' : 'to do';
-  const words = own.length > 0 ? `channel ${channels.join(', ')}` : chooses ? 'chooses the note' : later;
+  const words = own.length > 0 ? `channel ${channels.join(', ')}` : chooses ? 'chooses the note' : 'to do';
   return (
     <Cell to="voice" words={words}>
       {own.length > 0 && <b>{own.map(voiceWord).join(' · ')}</b>}

@@ -25,6 +25,8 @@ export interface WayWords<C extends Calibration = Calibration> {
   counts?: string;
   /** What its lanes share. */
   shared(c: C): SharedReading[];
+  /** What its takes came to, besides: numbers that lanes share, by name. */
+  read?(numbers: Readonly<Record<string, number>>): SharedReading[];
   /** What can be chosen of it. @param scenes of the instrument: what happens where they change means nothing without two */
   choices?(c: C, scenes: number): WayChoice<C>[];
   /** The numbers of a lane that are shown beside each other, in the order of the columns; none where lanes have none of their own. */

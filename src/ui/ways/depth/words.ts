@@ -21,6 +21,14 @@ export const depthWords: WayWords<DepthCalibration> = {
       says: 'From re-arm to strike depth: they read velocity 1 and 127.',
     },
   ],
+  read: ({ spreadByTimePercent, spreadBySlopePercent }) => [
+    {
+      label: 'Scatter by time, by slope',
+      value: `${spreadByTimePercent}, ${spreadBySlopePercent}`,
+      unit: '%',
+      says: 'Of strokes that were meant alike, your hand’s own included. The board takes the time between two depths.',
+    },
+  ],
   choices: (c) => [lawChoice(c)],
   columns: ['rest', 'bottom', 'factor'],
   lane: (c, lane) => {

@@ -1,4 +1,5 @@
 import type { PairCalibration } from '@/core/ways/pair/calibration';
+import { CLOCK_US } from '@/core/ways/pair/scan';
 import { lanesMeasured } from '../lanes-measured';
 import { lawChoice } from '../law-choice';
 import type { WayWords } from '../way-words';
@@ -25,6 +26,17 @@ export const pairWords: WayWords<PairCalibration> = {
       value: String(c.debounceMs),
       unit: 'ms',
       says: 'What a contact does so soon after it changed is its bounce.',
+    },
+  ],
+  read: ({ resolutionUs, stepsAtFast }) => [
+    {
+      label: 'One look at the contacts',
+      value: stepsAtFast < 0.1 ? 'under 0.1' : stepsAtFast.toFixed(1),
+      unit: 'steps',
+      says:
+        resolutionUs <= CLOCK_US
+          ? 'Each change was timed by itself.'
+          : `Of velocity, at the fast end: they were looked at every ${(resolutionUs / 1000).toFixed(2)} ms.`,
     },
   ],
   choices: (c) => [

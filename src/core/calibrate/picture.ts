@@ -15,6 +15,8 @@ export interface Axis {
   unit: string;
   /** Logarithmic from here on; what lies below is drawn at it. */
   logFrom?: number;
+  /** Where it ends, at the least. */
+  most?: number;
   /** Even ratios lie evenly apart. */
   ratios?: true;
   /** What stands at 0, 1, 2 … instead of numbers. */

@@ -81,6 +81,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   keptForScenes?(c: C): number;
   /** What its values do where a scene plays again under what stays where it is left. */
   takeover?(c: C): 'jump' | 'pick-up' | 'scale';
+  /** What stands between the strength that the engine finds and a port's response: its law; null where nothing does. */
+  answersBy?(c: C): ((share: number) => number) | null;
   /** Full velocity's distance from rest after a window, counts, where loud attacks were measured. */
   fullAttack?(c: C, windowMs: number): number | undefined;
   /** As large as a real one will be: what a board needs follows from its shape alone. @param lanes ids @param top highest count of the board */

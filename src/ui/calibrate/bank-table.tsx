@@ -7,7 +7,7 @@ import { noteName } from '@/core/midi/words';
 import { useChoice, useSession } from '../hooks/use-session';
 import styles from '../parts/lanes.module.css';
 import { SortedTable, type SortedColumn } from '../parts/sorted-table';
-import { laneColumns, type LaneColumn } from './bank-words';
+import { laneColumns } from './bank-words';
 
 /** A row a lane, with what was read of it; a press on a lane looks at it alone. */
 export function BankTable({ sensor, lanes }: { sensor: Sensor; lanes: readonly LaneReading[] | null }) {
@@ -15,7 +15,6 @@ export function BankTable({ sensor, lanes }: { sensor: Sensor; lanes: readonly L
   const chosen = useChoice((c) => c.lane);
   const columns = useMemo((): SortedColumn<Lane>[] => {
     const own = laneColumns(sensor, lanes);
-    const isWhole = ({ of }: LaneColumn) => sensor.lanes.every((l) => Number.isInteger(of(l.id) ?? 0));
     if (own.length === 0) return [];
     return [
       {
@@ -28,11 +27,11 @@ export function BankTable({ sensor, lanes }: { sensor: Sensor; lanes: readonly L
         ),
       },
       ...own.map((c): SortedColumn<Lane> => {
-        const whole = isWhole(c);
+        const decimals = decimalsOf(sensor.lanes.map((l) => c.of(l.id)));
         return {
           ...{ id: c.head, head: c.head, term: c.term },
           of: (lane) => c.of(lane.id),
-          shown: (lane) => shown(c.of(lane.id), whole),
+          shown: (lane) => shown(c.of(lane.id), decimals),
         };
       }),
     ];
@@ -50,5 +49,12 @@ export function BankTable({ sensor, lanes }: { sensor: Sensor; lanes: readonly L
   );
 }
 
-/** One decimal in the whole of a column, or none. */
-const shown = (n: number | null, whole: boolean): string => (n === null ? '–' : n.toFixed(whole ? 0 : 1));
+/** So many decimals in the whole of a column. */
+const shown = (n: number | null, decimals: number): string => (n === null ? '–' : n.toFixed(decimals));
+
+/** None for whole numbers, two for small ones, one else. */
+function decimalsOf(values: readonly (number | null)[]): 0 | 1 | 2 {
+  const known = values.filter((v) => v !== null);
+  if (known.every(Number.isInteger)) return 0;
+  return known.every((v) => Math.abs(v) < 2) ? 2 : 1;
+}

@@ -22,6 +22,7 @@ import { PictureChart } from './picture-chart';
 import { CalibrateHeadline } from './calibrate-headline';
 import { Computing } from './computing';
 import { Prompter } from './prompter-later';
+import { Velocities } from './velocities';
 import { TakesStrip } from './takes-strip';
 import { withChosen } from '@/core/ways/registry';
 import { useAcceptCalibration } from './use-accept';
@@ -98,6 +99,7 @@ export function CalibrateBank() {
         <span>{counted(sensor.lanes.length, 'lane')}, each as far as it is played</span>
       </div>
       <LaneStrip sensor={sensor} height={72} />
+      {bank?.strengths && <Velocities sensor={sensor} strengths={bank.strengths} />}
       {pictures.map((picture) => (
         <PictureChart key={picture.title} picture={picture} />
       ))}

@@ -60,7 +60,7 @@ const ratioTick = (v: number): string | null =>
   [1, 2, 5].some((of) => Math.abs(v / 10 ** Math.floor(Math.log10(v)) - of) < 1e-6) ? grouped(v) : null;
 
 function dataOf({ lines, y: { logFrom = -Infinity } }: Picture, c: Colours): ChartData<'line'> {
-  const inks = [c.ink, c.live, c.place, c.press];
+  const inks = [c.ink, c.live, c.place, c.press, c.breath, c.strike];
   return {
     datasets: lines.map(({ name, points, dots, bars, predicted }, i) => ({
       label: name,
@@ -85,13 +85,14 @@ const GAP = { x: NaN, y: NaN };
 
 function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'line'> {
   const font = { family: READING_FACE, size: 13 };
-  const scale = ({ label, unit, logFrom, names, ratios }: Axis) => ({
+  const scale = ({ label, unit, logFrom, names, ratios, most }: Axis) => ({
+    suggestedMax: most,
     ...(logFrom === undefined && !ratios
       ? { type: 'linear' as const }
       : { type: 'logarithmic' as const, min: logFrom }),
     grid: { color: c.faint },
     border: { color: c.line },
-    bounds: logFrom === undefined && !ratios ? ('ticks' as const) : ('data' as const),
+    bounds: logFrom === undefined && !ratios && most === undefined ? ('ticks' as const) : ('data' as const),
     ticks: {
       color: c.soft,
       font,

@@ -20,6 +20,7 @@ export const strikePads: Kind = {
   steps: [
     { role: 'rest', gestures: null, seconds: 5 },
     { role: 'soft', gestures: 2, seconds: null },
+    { role: 'medium', gestures: 2, seconds: null },
     { role: 'loud', gestures: 2, seconds: null },
   ],
   firstVoices: (sensor, zone) =>

@@ -1,8 +1,10 @@
+import { strengthsBy } from '../../calibrate/dynamics';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import { ok, refuse, type Result } from '../../result';
 import { mean } from '../../signal/mean';
 import { median } from '../../signal/quantile';
 import { round } from '../../units/round';
+import { strengthOfTime } from '../strokes/law';
 import { factorsOf, type TimedStroke } from '../strokes/factors';
 import { lawsPicture } from '../strokes/picture';
 import { timesOf } from '../strokes/times';
@@ -76,6 +78,9 @@ export function calibrateDepths(job: SensorJob, progress?: (share: number) => vo
     },
     findings: depthFindings(job, keys, calibration, { even, replay, crosstalk, timed }),
     mark: strokePicture(keys, calibration)?.mark ?? null,
+    strengths: strengthsBy(
+      even.map(({ role, ms }) => ({ role, strength: strengthOfTime(ms, times, 'log') })),
+    ),
     pictures: [
       lawsPicture(even, times, 'from re-arm to strike depth'),
       ...keys.flatMap((key) => strokePicture([key], calibration)?.picture ?? []),
@@ -131,7 +136,7 @@ function readingOf(
     gestures: strokes.length,
     numbers: {
       ...{ rest: record.rest, bottom: record.bottom },
-      ...{ ...medianMs('soft'), ...medianMs('medium'), ...medianMs('loud') },
+      ...{ ...medianMs('soft'), ...medianMs('loud') },
       ...{ factor: round(factor, 3), factorSure: round(factor * sure, 3) },
       crosstalkPercent: round(100 * crosstalk, 1),
     },

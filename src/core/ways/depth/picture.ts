@@ -5,8 +5,9 @@ import type { DepthCalibration } from './calibration';
 import type { DepthStroke } from './key-strokes';
 import type { KeyInTake, PlayedKey } from './played-key';
 
-/** A stroke is drawn from so long before it began until so long after it was deepest, share of its way down. */
-const AFTER = 2;
+/** A stroke is drawn until its key is up to this depth, or for so many times its way down. */
+const UP = 0.05;
+const LONGEST = 30;
 const DRAWN = 200;
 
 /** A key’s stroke as it went, with the depths that were chosen; and its mark. @returns null where none was struck */
@@ -53,10 +54,9 @@ export function strokePicture(
 
 function stretchOf(take: KeyInTake, { from, at, to }: DepthStroke): { from: number; to: number } {
   const way = Math.max(10, at - from);
-  return {
-    from: Math.max(0, at - 2 * way),
-    to: Math.min(take.depths.length - 1, Math.max(to, at + AFTER * way)),
-  };
+  let end = to;
+  while (end < take.depths.length - 1 && end < at + LONGEST * way && take.depths[end] > UP) end++;
+  return { from: Math.max(0, from - Math.ceil(way / 4)), to: Math.min(take.depths.length - 1, end + way) };
 }
 
 function pointsOf(take: KeyInTake, stroke: DepthStroke): [x: number, y: number][] {

@@ -3,6 +3,7 @@ import { movedLanes } from '../moved-lanes';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { DepthCalibration, DepthLane, DepthPoint } from './calibration';
+import { answersBy } from '../strokes/law';
 import { compileDepths } from './image';
 import { depthFaults } from './rules';
 
@@ -40,5 +41,6 @@ export const depth: Way<DepthCalibration> = {
       table: [{ count: (top >> 2) + (top >> 3), depth: 0.4 + i / 1000 }],
     })),
   }),
+  answersBy: (c) => answersBy(c, null),
   compile: compileDepths,
 };

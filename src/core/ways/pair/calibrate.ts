@@ -1,3 +1,4 @@
+import { strengthsBy } from '../../calibrate/dynamics';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import { contactStepsPerTick } from '../../parts/formulas';
 import { debounceFor } from '../../parts/debounce';
@@ -5,6 +6,7 @@ import { ok, refuse, type Result } from '../../result';
 import { median, quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import { LEAST_MS, MOST_MS, type Order, type PairCalibration, type PairLane } from './calibration';
+import { strengthOfTime } from '../strokes/law';
 import { factorsOf } from '../strokes/factors';
 import { pairFindings } from './findings';
 import { keysOf } from './keys';
@@ -72,6 +74,9 @@ export function calibratePairs(job: SensorJob): Result<BankReport> {
     },
     findings: pairFindings(job, keys, calibration, { resolutionUs, even, replay }),
     mark: [0, 0, 0.15, 0.4, 0.75, 1, 1, 1, 0.8, 0.4, 0.1, 0],
+    strengths: strengthsBy(
+      even.map(({ role, ms }) => ({ role, strength: strengthOfTime(ms, times, 'log') })),
+    ),
     pictures: [lawsPicture(even, times, 'from contact to contact')],
   });
 }
@@ -100,7 +105,6 @@ function readingOf(
     gestures: strokes.length,
     numbers: {
       ...medianMs('soft'),
-      ...medianMs('medium'),
       ...medianMs('loud'),
       ...(own && { factor: round(own.factor, 3), factorSure: round(own.factor * own.sure, 3) }),
     },

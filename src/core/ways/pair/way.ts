@@ -2,6 +2,7 @@ import { laneBank } from '../lane-bank';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { PairCalibration, PairLane } from './calibration';
+import { answersBy } from '../strokes/law';
 import { compilePairs } from './image';
 import { pairFaults } from './rules';
 
@@ -24,5 +25,6 @@ export const pair: Way<PairCalibration> = {
     ...PLANNED,
     lanes: lanes.map((lane) => ({ lane, factor: 1 })),
   }),
+  answersBy: (c) => answersBy(c, null),
   compile: compilePairs,
 };

@@ -1,5 +1,6 @@
 import type { StruckLane } from './struck-lane';
 import { laneFrames, type LaneFrames } from '../../calibrate/lane-frames';
+import { strengthsBy } from '../../calibrate/dynamics';
 import { bankMark } from '../../calibrate/mark';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { StrikeCalibration, StrikeLane } from './calibration';
@@ -9,7 +10,7 @@ import { round } from '../../units/round';
 import { strikeFindings } from './findings';
 import { causeOf, replayed, type Replayed } from './replay';
 import { leastStrike, strikesOf, type Strike } from './strikes';
-import { chooseWindow } from './window';
+import { chooseWindow, windowed, windowPicture } from './window';
 
 /** Headroom over the p95 of loud strikes (maker's handbook 4.2). */
 const HEADROOM = 1.05;
@@ -49,7 +50,8 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
       path: 'takes',
       says: 'nothing was struck in these takes that stands clear of the noise; strike each pad in turn',
     });
-  const windowMs = chooseWindow(lanes);
+  const found = windowed(lanes);
+  const windowMs = chooseWindow(found);
   const begun: StrikeCalibration = {
     is: 'strike',
     windowMs,
@@ -74,6 +76,15 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
       numbers: { windowMs, maskMs: calibration.maskMs, strikes: struck, doubled, missed },
     },
     findings: strikeFindings(job, read.value, lanes, played),
+    strengths: strengthsBy(
+      lanes.flatMap(({ strikes, record: { on, full: most } }) =>
+        strikes.map(({ role, peak }) => ({
+          role,
+          strength: Math.min(1, Math.max(0, (peak - on) / (most - on))),
+        })),
+      ),
+    ),
+    pictures: [windowPicture(found, windowMs)],
     mark: bankMark(lanes.map((l) => ({ frames: l.frames, gestures: l.strikes.map((s) => asGesture(s, l)) }))),
   });
 }
@@ -178,14 +189,18 @@ const asGesture = ({ take, tUs, peakUs, peak }: Strike, { frames }: StruckLane) 
   peakUs,
 });
 
-const readingOf = ({ strikes, record, shock, frames }: StruckLane): LaneReading => ({
-  lane: record.lane,
-  gestures: strikes.length,
-  numbers: {
-    on: record.on,
-    full: record.full,
-    softest: Math.round(Math.min(...strikes.map((s) => s.peak))),
-    onSigmas: round(record.on / frames.rest.noise, 1),
-    shockPercent: round(100 * shock, 1),
-  },
-});
+const readingOf = (lane: StruckLane): LaneReading => {
+  const { strikes, record, shock, frames } = lane;
+  return {
+    lane: record.lane,
+    gestures: strikes.length,
+    numbers: {
+      on: record.on,
+      full: record.full,
+      softest: Math.round(Math.min(...strikes.map((s) => s.peak))),
+      onSigmas: round(record.on / frames.rest.noise, 1),
+      shockPercent: round(100 * shock, 1),
+      shockUpToPercent: round(100 * Math.min(MOST_SHOCK, shockWithMargin(lane)), 1),
+    },
+  };
+};

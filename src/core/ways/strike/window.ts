@@ -1,30 +1,103 @@
+import type { Picture } from '../../calibrate/picture';
+import { mean } from '../../signal/mean';
 import { quantile } from '../../signal/quantile';
+import { round } from '../../units/round';
+import type { StrikeLane } from './calibration';
 import type { StruckLane } from './struck-lane';
+import type { Strike } from './strikes';
 
 /** Windows that are tried, ms. */
 const WINDOWS_MS = [1, 1.5, 2, 3, 4, 5, 6, 8, 10, 15, 20];
 /** Share of the peak that a window must catch of nine strikes in ten (maker's handbook 4.6: the knee). */
 const CAUGHT = 0.95;
+const NINE_IN_TEN = 0.1;
+/** A strike is followed for so long, µs. */
+const FOLLOWED_US = 60_000;
 
-/** Shares of its peak that each strike has reached a time after it crossed "on". */
-export function caughtShares(lanes: readonly StruckLane[], windowMs: number): number[] {
-  return lanes.flatMap(({ frames, strikes, record }) =>
-    strikes.flatMap(({ take, tUs, peak }) => {
-      const { tUs: times, counts } = frames.played.find((p) => p.take === take)!;
-      let crossedUs = -1;
-      let reached = 0;
-      for (let i = 0; i < times.length && times[i] < tUs + 60_000; i++) {
-        if (times[i] < tUs) continue;
-        const distance = Math.abs(counts[i] - frames.rest.rest);
-        if (crossedUs < 0 && distance >= record.on) crossedUs = times[i];
-        if (crossedUs >= 0 && times[i] <= crossedUs + windowMs * 1000) reached = Math.max(reached, distance);
-      }
-      return crossedUs < 0 ? [] : [reached / peak];
-    }),
-  );
+/** A strike as each window finds it. */
+export interface WindowedStrike {
+  strike: Strike;
+  record: StrikeLane;
+  /** Furthest distance from rest within each of the windows that are tried, counts. */
+  reached: number[];
 }
 
+/** Strikes that crossed "on", as each window finds them. */
+export const windowed = (lanes: readonly StruckLane[]): WindowedStrike[] =>
+  lanes.flatMap((lane) => lane.strikes.flatMap((strike) => reachedBy(lane, strike) ?? []));
+
+function reachedBy({ frames, record }: StruckLane, strike: Strike): WindowedStrike | null {
+  const { tUs, counts } = frames.played.find((p) => p.take === strike.take)!;
+  const distance = (i: number) => Math.abs(counts[i] - frames.rest.rest);
+  let at = firstFrom(tUs, strike.tUs);
+  while (at < tUs.length && tUs[at] < strike.tUs + FOLLOWED_US && distance(at) < record.on) at++;
+  if (at >= tUs.length || tUs[at] >= strike.tUs + FOLLOWED_US) return null;
+  const crossedUs = tUs[at];
+  let most = 0;
+  const reached = WINDOWS_MS.map((ms) => {
+    for (; at < tUs.length && tUs[at] <= crossedUs + 1000 * ms; at++) most = Math.max(most, distance(at));
+    return most;
+  });
+  return { strike, record, reached };
+}
+
+/** The first frame at a time or after it. */
+function firstFrom(tUs: Float64Array, us: number): number {
+  let [low, high] = [0, tUs.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (tUs[middle] < us) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** Share of its peak that a window catches of nine strikes in ten. @param i of the windows that are tried */
+const caught = (strikes: readonly WindowedStrike[], i: number): number =>
+  quantile(
+    strikes.map(({ strike, reached }) => reached[i] / strike.peak),
+    NINE_IN_TEN,
+  );
+
+/**
+ * σ of the velocities that equal strikes read, those of one lane and one dynamic, where only what a window catches counts: steps of 127,
+ * pooled over lanes and dynamics.
+ */
+function spreadSteps(strikes: readonly WindowedStrike[], i: number): number {
+  const groups = new Map<string, number[]>();
+  for (const { strike, record, reached } of strikes) {
+    const key = `${strike.role} ${record.lane}`;
+    const share = Math.min(1, Math.max(0, (reached[i] - record.on) / (record.full - record.on)));
+    groups.set(key, [...(groups.get(key) ?? []), 126 * share]);
+  }
+  let [squares, degrees] = [0, 0];
+  for (const own of groups.values()) {
+    const middle = mean(own);
+    squares += own.reduce((sum, v) => sum + (v - middle) ** 2, 0);
+    degrees += own.length - 1;
+  }
+  return degrees === 0 ? 0 : Math.sqrt(squares / degrees);
+}
+
+/** What each window finds of the peaks, and how alike equal strikes read then, with the one that was chosen. */
+export const windowPicture = (strikes: readonly WindowedStrike[], windowMs: number): Picture => ({
+  title: 'What a longer window is worth',
+  x: { label: 'window', unit: 'ms' },
+  y: { label: 'share of the peak, %; spread, steps', unit: '', most: 100 },
+  lines: [
+    {
+      name: 'peak caught, nine strikes in ten',
+      points: WINDOWS_MS.map((ms, i) => [ms, round(100 * caught(strikes, i), 1)]),
+    },
+    {
+      name: 'spread of equal strikes, velocity steps',
+      points: WINDOWS_MS.map((ms, i) => [ms, round(spreadSteps(strikes, i), 1)]),
+    },
+  ],
+  marks: [{ x: windowMs, label: 'window' }],
+});
+
 /** The shortest window that finds the peaks, ms; the longest tried where none does. */
-export const chooseWindow = (lanes: readonly StruckLane[]): number =>
-  WINDOWS_MS.find((ms) => quantile(caughtShares(lanes, ms), 0.1) >= CAUGHT) ??
+export const chooseWindow = (strikes: readonly WindowedStrike[]): number =>
+  WINDOWS_MS.find((_, i) => strikes.length > 0 && caught(strikes, i) >= CAUGHT) ??
   WINDOWS_MS[WINDOWS_MS.length - 1];

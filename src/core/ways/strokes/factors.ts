@@ -1,6 +1,6 @@
 import { mean } from '../../signal/mean';
 import { median } from '../../signal/quantile';
-import { DYNAMICS } from '../../calibrate/dynamics';
+import { DYNAMIC_NAMES } from '../../shape/dynamics';
 
 /** A stroke with its dynamics and its time, µs. */
 export interface TimedStroke {
@@ -21,7 +21,7 @@ export function factorsOf(
   keys: readonly { strokes: readonly TimedStroke[] }[],
   leastUs: number,
 ): { factor: number; sure: number }[] {
-  const dynamics = DYNAMICS.map((role) =>
+  const dynamics = DYNAMIC_NAMES.map((role) =>
     keys.map(({ strokes }) => strokes.filter((s) => s.role === role).map((s) => logOf(s.us, leastUs))),
   ).filter((lists) => lists.some((l) => l.length > 0));
   const offsets = keys.map((_, i) =>

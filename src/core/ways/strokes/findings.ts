@@ -1,5 +1,6 @@
-import { DYNAMICS, MUCH_OVERLAP, overlapsOf } from '../../calibrate/dynamics';
+import { MUCH_OVERLAP, overlapsOf } from '../../calibrate/dynamics';
 import type { Finding } from '../../findings/finding';
+import { DYNAMIC_NAMES } from '../../shape/dynamics';
 import { median } from '../../signal/quantile';
 import type { EvenStroke } from './times';
 
@@ -16,8 +17,8 @@ export function dynamicsFindings(even: readonly EvenStroke[]): Own[] {
     causes: ['that take was left out'],
     cures: [{ says: `Play the ${role} take`, cost: 'a few seconds a key', redo: role }],
   }));
-  const reversed = DYNAMICS.flatMap((softer, i) =>
-    DYNAMICS.slice(i + 1)
+  const reversed = DYNAMIC_NAMES.flatMap((softer, i) =>
+    DYNAMIC_NAMES.slice(i + 1)
       .filter(
         (harder) =>
           of(softer).length > 0 && of(harder).length > 0 && median(of(softer)) >= median(of(harder)),

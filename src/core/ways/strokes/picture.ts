@@ -1,4 +1,4 @@
-import { DYNAMICS } from '../../calibrate/dynamics';
+import { DYNAMIC_NAMES } from '../../shape/dynamics';
 import type { Picture } from '../../calibrate/picture';
 import { round } from '../../units/round';
 import { strengthOfTime, type Law, type LawTimes } from './law';
@@ -15,7 +15,7 @@ export function lawsPicture(even: readonly EvenStroke[], times: LawTimes, betwee
       (ms): [number, number] => [round(ms, 3), round(velocity(ms, law), 2)],
     ),
   });
-  const strokes = DYNAMICS.map((role) => ({
+  const strokes = DYNAMIC_NAMES.map((role) => ({
     name: role,
     dots: true,
     points: even

@@ -16,11 +16,11 @@ export const pairWords: WayWords<PairCalibration> = {
   shared: (c) => [
     {
       label: 'Slowest',
-      value: String(c.slowMs),
+      value: c.slowMs.toFixed(1),
       unit: 'ms',
       says: `From contact to contact: reads velocity 1. ${ORDERS[c.order]}`,
     },
-    { label: 'Fastest', value: String(c.fastMs), unit: 'ms', says: 'Reads velocity 127.' },
+    { label: 'Fastest', value: c.fastMs.toFixed(1), unit: 'ms', says: 'Reads velocity 127.' },
     {
       label: 'Debounce',
       value: String(c.debounceMs),

@@ -28,6 +28,16 @@ export function histogramOf(counts: ArrayLike<number>, from = 0, to = counts.len
   return { first, cumulative };
 }
 
+/** The part of a distribution from one count to another, both in it. @throws RangeError when that is empty */
+export function partOf({ first, cumulative }: Histogram, low: number, high: number): Histogram {
+  const from = Math.max(0, Math.ceil(low) - first);
+  const to = Math.min(cumulative.length, Math.floor(high) - first + 1);
+  const before = from === 0 ? 0 : cumulative[from - 1];
+  if (!(to > from) || cumulative[to - 1] === before)
+    throw new RangeError(`partOf: a count from ${low} to ${high} required, got none`);
+  return { first: first + from, cumulative: cumulative.slice(from, to).map((n) => n - before) };
+}
+
 /** Level, in counts, below which a share p (0 … 1) of the distribution lies. */
 export function levelAt(h: Histogram, p: number): number {
   const wanted = p * h.cumulative[h.cumulative.length - 1];

@@ -68,10 +68,28 @@ export const secondsOf = (f: Frames): number =>
   f.tUs.length < 2 ? 0 : (f.tUs[f.tUs.length - 1] - f.tUs[0]) / 1e6;
 
 /** One column of the frames, copied. @throws RangeError when there is no such channel */
-export function columnOf(f: Frames, channel: string): Uint16Array<ArrayBuffer> {
-  const column = f.channels.indexOf(channel);
-  if (column < 0)
-    throw new RangeError(`columnOf: channel ${channel} is required, got ${f.channels.join(', ') || 'none'}`);
+export const columnOf = (f: Frames, channel: string): Uint16Array<ArrayBuffer> => columnsIn(f, [channel])[0];
+
+/** Frames that are copied at a time: what they take stays in the cache. */
+const BLOCK = 512;
+
+/** Several columns of the frames, copied. @throws RangeError when there is no such channel */
+export function columnsIn(f: Frames, channels: readonly string[]): Uint16Array<ArrayBuffer>[] {
+  const places = channels.map((channel) => f.channels.indexOf(channel));
+  const missing = places.indexOf(-1);
+  if (missing >= 0)
+    throw new RangeError(
+      `columnsIn: channel ${channels[missing]} is required, got ${f.channels.join(', ') || 'none'}`,
+    );
   const width = f.channels.length;
-  return Uint16Array.from({ length: f.tUs.length }, (_, i) => f.counts[i * width + column]);
+  const frames = f.tUs.length;
+  const all = channels.map(() => new Uint16Array(frames));
+  for (let from = 0; from < frames; from += BLOCK) {
+    const to = Math.min(frames, from + BLOCK);
+    places.forEach((place, c) => {
+      const own = all[c];
+      for (let i = from; i < to; i++) own[i] = f.counts[i * width + place];
+    });
+  }
+  return all;
 }

@@ -2,6 +2,7 @@ import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import { LEAST_RATIO } from '../strokes/law';
 import { LEAST_MS, MOST_MS, type DepthCalibration } from './calibration';
+import { depthIn } from './key-strokes';
 import type { PlayedKey } from './played-key';
 
 /** Depths of a comfortable key: most of the way, about half of it, and well above. (Common practice, no source.) */
@@ -57,7 +58,7 @@ export function crosstalkOf(keys: readonly PlayedKey[]): number[] {
         if (!here) continue;
         for (const { at } of strokes) {
           const presses = here.strokes.some((s) => s.from <= at && s.to >= at - SETTLES);
-          if (!presses) most = Math.max(most, here.depths[at]);
+          if (!presses) most = Math.max(most, depthIn(here, at));
         }
       }
     });

@@ -13,13 +13,22 @@ export interface DepthStroke {
 const TURNS = 0.18;
 const LEAST_DEPTH = 0.3;
 
-/** Strokes of a key: down, and up again by a share of its way. @param depths a frame each */
-export function strokesIn(depths: ArrayLike<number>): DepthStroke[] {
+/** A key’s counts in a take, with the depth of every count: 0 … 1. */
+export interface KeyCounts {
+  counts: Uint16Array;
+  depths: Float32Array;
+}
+
+/** Its depth in a frame. */
+export const depthIn = ({ counts, depths }: KeyCounts, frame: number): number => depths[counts[frame]];
+
+/** Strokes of a key: down, and up again by a share of its way. */
+export function strokesIn({ counts, depths }: KeyCounts): DepthStroke[] {
   const found: DepthStroke[] = [];
   let [valley, from] = [Infinity, 0];
   let current: DepthStroke | null = null;
-  for (let i = 0; i < depths.length; i++) {
-    const depth = depths[i];
+  for (let i = 0; i < counts.length; i++) {
+    const depth = depths[counts[i]];
     if (!current) {
       if (depth <= valley) [valley, from] = [depth, i];
       else if (depth - valley >= TURNS) current = { from, at: i, to: i, peak: depth, valley };
@@ -36,16 +45,17 @@ export function strokesIn(depths: ArrayLike<number>): DepthStroke[] {
 }
 
 /** A take of one key. */
-export interface KeyTake {
+export interface KeyTake extends KeyCounts {
   tUs: ArrayLike<number>;
-  depths: ArrayLike<number>;
 }
 
 /** When a stroke passed a depth on its way down, µs, straight between frames; null where it did not. */
-export function passedUs({ tUs, depths }: KeyTake, { from, at }: DepthStroke, depth: number): number | null {
-  const i = firstAt(depths, from, at, depth);
+export function passedUs(take: KeyTake, { from, at }: DepthStroke, depth: number): number | null {
+  const i = firstAt(take, from, at, depth);
   if (i <= from) return null;
-  const share = (depth - depths[i - 1]) / (depths[i] - depths[i - 1]);
+  const before = depthIn(take, i - 1);
+  const share = (depth - before) / (depthIn(take, i) - before);
+  const { tUs } = take;
   return tUs[i - 1] + share * (tUs[i] - tUs[i - 1]);
 }
 
@@ -62,27 +72,24 @@ const SLOPE_FRAMES = 4;
  * Time that a stroke would take from one depth to another by the least-squares slope of its last frames (maker's handbook 4.6), µs; null
  * where it did not come so far, or did not fall.
  */
-export function timeBySlope(
-  { tUs, depths }: KeyTake,
-  stroke: DepthStroke,
-  from: number,
-  to: number,
-): number | null {
-  const end = firstAt(depths, stroke.from, stroke.at, to);
+export function timeBySlope(take: KeyTake, stroke: DepthStroke, from: number, to: number): number | null {
+  const { tUs } = take;
+  const end = firstAt(take, stroke.from, stroke.at, to);
   const begin = Math.max(stroke.from, end - SLOPE_FRAMES + 1);
   const n = end - begin + 1;
   if (end < 0 || n < 2) return null;
   let [t, d, tt, td] = [0, 0, 0, 0];
   for (let i = begin; i <= end; i++) {
     const at = tUs[i] - tUs[begin];
-    [t, d, tt, td] = [t + at, d + depths[i], tt + at * at, td + at * depths[i]];
+    const depth = depthIn(take, i);
+    [t, d, tt, td] = [t + at, d + depth, tt + at * at, td + at * depth];
   }
   const slope = (n * td - t * d) / (n * tt - t * t);
   return slope > 0 ? (to - from) / slope : null;
 }
 
 /** The first frame of a way down at a depth or beyond; −1 for none. */
-function firstAt(depths: ArrayLike<number>, from: number, last: number, depth: number): number {
-  for (let i = from; i <= last; i++) if (depths[i] >= depth) return i;
+function firstAt(take: KeyCounts, from: number, last: number, depth: number): number {
+  for (let i = from; i <= last; i++) if (depthIn(take, i) >= depth) return i;
   return -1;
 }

@@ -1,6 +1,6 @@
 import type { SensorJob } from '../../calibrate/report';
 import type { Lane } from '../../instrument/sensor';
-import { columnOf, type Role, type Take } from '../../signal/take';
+import { columnsIn, type Role, type Take } from '../../signal/take';
 import { round } from '../../units/round';
 import type { DepthLane } from './calibration';
 import { distanceByEvenness, type SlowPass } from './even-pass';
@@ -27,21 +27,37 @@ interface PressedKey {
  * @param progress called with 0 … 1
  */
 export function keysOf(job: SensorJob, progress?: (share: number) => void): PlayedKey[] {
-  const pressed = job.sensor.lanes.flatMap((lane) => pressedKey(job, lane) ?? []);
+  const columns = job.takes.map((take) => columnsOfTake(take, job.sensor.lanes));
+  const pressed = job.sensor.lanes.flatMap((lane) => pressedKey(job, columns, lane) ?? []);
   const zero = ((job.sensor.facts?.zeroPercent ?? ZERO_PERCENT) / 100) * 2 ** job.board.bits;
   const distances = pressed.map(({ ends: { rest, bottom } }) => distanceOf(rest, bottom, zero));
   const odd = pressed.filter((_, i) => distances[i] === null);
-  const measured = 2 * odd.length > pressed.length ? distanceByEvenness(odd.flatMap(slowPasses)) : null;
+  const measured =
+    2 * odd.length > pressed.length ? distanceByEvenness(odd.flatMap((key) => slowPasses(job, key))) : null;
   return pressed.map((key, i) => {
     progress?.(i / pressed.length);
     return playedKey(job, key, measured ?? distances[i]);
   });
 }
 
-function pressedKey({ takes: all }: SensorJob, lane: Lane): PressedKey | null {
-  const takes = all.filter((t) => t.channels.includes(lane.column ?? '') && t.tUs.length > 0);
+/** Counts of each lane that is in a take, by its id. */
+function columnsOfTake(take: Take, lanes: readonly Lane[]): Map<string, Uint16Array> {
+  const own = lanes.filter(({ column = '' }) => take.tUs.length > 0 && take.channels.includes(column));
+  const columns = columnsIn(
+    take,
+    own.map(({ column }) => column!),
+  );
+  return new Map(own.map(({ id }, i) => [id, columns[i]]));
+}
+
+function pressedKey(
+  { takes: all }: SensorJob,
+  columns: readonly Map<string, Uint16Array>[],
+  lane: Lane,
+): PressedKey | null {
+  const takes = all.filter((_, i) => columns[i].has(lane.id));
   if (takes.length === 0) return null;
-  const counts = takes.map((t) => columnOf(t, lane.column!));
+  const counts = columns.flatMap((own) => own.get(lane.id) ?? []);
   const of = (role: Role) => {
     const own = counts.filter((_, i) => takes[i].role === role);
     return joined(own.length > 0 ? own : counts);
@@ -51,13 +67,16 @@ function pressedKey({ takes: all }: SensorJob, lane: Lane): PressedKey | null {
 }
 
 /** Its slow ways down, in shares of the way that counts go. */
-function slowPasses({ takes, counts, ends: { rest, bottom } }: PressedKey): SlowPass[] {
+function slowPasses({ board }: SensorJob, { takes, counts, ends: { rest, bottom } }: PressedKey): SlowPass[] {
+  const shares = Float32Array.from(
+    { length: 2 ** board.bits },
+    (_, count) => (count - rest) / (bottom - rest),
+  );
   return takes.flatMap(({ role, tUs }, i) => {
     if (role !== 'slow') return [];
-    const shares = Float32Array.from(counts[i], (count) => (count - rest) / (bottom - rest));
-    return strokesIn(shares).map(({ from, at }) => ({
+    return strokesIn({ counts: counts[i], depths: shares }).map(({ from, at }) => ({
       tUs: Array.from(tUs.subarray(from, at + 1)),
-      shares: Array.from(shares.subarray(from, at + 1)),
+      shares: Array.from(counts[i].subarray(from, at + 1), (count) => shares[count]),
     }));
   });
 }
@@ -77,8 +96,8 @@ function playedKey(
   return {
     ...{ lane, record },
     takes: takes.map(({ id, role, tUs }, i) => {
-      const at = Float32Array.from(counts[i], (count) => depths[count]);
-      return { take: id, role, tUs, depths: at, strokes: strokesIn(at) };
+      const own = { counts: counts[i], depths };
+      return { take: id, role, tUs, ...own, strokes: strokesIn(own) };
     }),
   };
 }

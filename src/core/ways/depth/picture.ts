@@ -2,7 +2,7 @@ import { MARK_POINTS } from '../../calibrate/mark';
 import type { Picture } from '../../calibrate/picture';
 import { round } from '../../units/round';
 import type { DepthCalibration } from './calibration';
-import type { DepthStroke } from './key-strokes';
+import { depthIn, type DepthStroke } from './key-strokes';
 import type { KeyInTake, PlayedKey } from './played-key';
 
 /** A stroke is drawn until its key is up to this depth, or for so many times its way down. */
@@ -55,8 +55,8 @@ export function strokePicture(
 function stretchOf(take: KeyInTake, { from, at, to }: DepthStroke): { from: number; to: number } {
   const way = Math.max(10, at - from);
   let end = to;
-  while (end < take.depths.length - 1 && end < at + LONGEST * way && take.depths[end] > UP) end++;
-  return { from: Math.max(0, from - Math.ceil(way / 4)), to: Math.min(take.depths.length - 1, end + way) };
+  while (end < take.counts.length - 1 && end < at + LONGEST * way && depthIn(take, end) > UP) end++;
+  return { from: Math.max(0, from - Math.ceil(way / 4)), to: Math.min(take.counts.length - 1, end + way) };
 }
 
 function pointsOf(take: KeyInTake, stroke: DepthStroke): [x: number, y: number][] {
@@ -64,7 +64,7 @@ function pointsOf(take: KeyInTake, stroke: DepthStroke): [x: number, y: number][
   const every = Math.max(1, Math.ceil((to - from) / DRAWN));
   const points: [number, number][] = [];
   for (let i = from; i <= to; i += every)
-    points.push([round((take.tUs[i] - take.tUs[from]) / 1000, 2), round(100 * take.depths[i], 1)]);
+    points.push([round((take.tUs[i] - take.tUs[from]) / 1000, 2), round(100 * depthIn(take, i), 1)]);
   return points;
 }
 
@@ -73,6 +73,6 @@ function markOf(take: KeyInTake, stroke: DepthStroke): number[] {
   const { from, to } = stretchOf(take, stroke);
   return Array.from({ length: MARK_POINTS }, (_, k) => {
     const i = Math.round(from + ((to - from) * k) / (MARK_POINTS - 1));
-    return round(Math.min(1, take.depths[i]), 3);
+    return round(Math.min(1, depthIn(take, i)), 3);
   });
 }

@@ -1,4 +1,4 @@
-import { histogramOf, levelAt, madAbout, shareBelow, type Histogram } from '../../signal/histogram';
+import { histogramOf, levelAt, madAbout, partOf, shareBelow, type Histogram } from '../../signal/histogram';
 import { QUANTISATION_NOISE, SIGMA_PER_MAD } from '../../signal/rest';
 
 /** Where a key rests, and where its way ends, counts. */
@@ -26,7 +26,7 @@ const LEAST_COUNTS = 8;
 export function endsOf(all: Uint16Array, pressed: Uint16Array): KeyEnds | null {
   const h = histogramOf(all);
   const { low, high } = fullestOf(h);
-  const near = histogramOf(all.filter((count) => count >= low && count <= high));
+  const near = partOf(h, low, high);
   const rest = levelAt(near, 0.5);
   const noise = Math.max(QUANTISATION_NOISE, SIGMA_PER_MAD * madAbout(near, rest));
   const down = histogramOf(pressed);

@@ -24,9 +24,19 @@ function part(name: string): string {
 const RUNTIME = [
   'cheironom.h',
   'cheironom.c',
-  ...['layout', 'blocks', 'image', 'numbers', 'place', 'wire', 'zero', 'velocity', 'allocator', 'events'].map(
-    part,
-  ),
+  ...[
+    'layout',
+    'blocks',
+    'image',
+    'numbers',
+    'place',
+    'wire',
+    'zero',
+    'velocity',
+    'allocator',
+    'events',
+    'stroke',
+  ].map(part),
   ...['change', 'settings', 'tables'].map(part),
   ...blocks().flatMap(({ file }) => (file === undefined ? [] : part(file))),
   ...['frames', 'sysex', 'port', 'line', 'keep'].map(part),

@@ -613,7 +613,7 @@ describe('GET', () => {
     ]);
     expect(told).toEqual([
       ['Wherry', 21],
-      ['Cairn', 12],
+      ['Cairn', 13],
       ['Sallow', 15],
     ]);
   });

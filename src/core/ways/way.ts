@@ -5,6 +5,7 @@ import type { Lane, Sensor } from '../instrument/sensor';
 import type { Fault } from '../result';
 import type { LaneLevel } from './level/lane-level';
 import type { MovedSince } from './moved-lanes';
+import type { SeenOf } from './seen';
 
 /** What a board reads, in the order of its frames and of its edges. */
 export interface Inputs {
@@ -77,6 +78,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   decisionMs(c: C): number;
   /** What lies elsewhere at rest than it was measured. @param rests of each lane now, counts, in the sensor's order; null where it is not known */
   movedSince(c: C, lanes: readonly Lane[], rests: readonly (number | null | undefined)[]): MovedSince | null;
+  /** With rest and reach as they were seen since, and all else as it was; where its lanes have such. */
+  retuned?(c: C, seen: SeenOf): C;
   /** How many values it keeps for each scene. */
   keptForScenes?(c: C): number;
   /** What its values do where a scene plays again under what stays where it is left. */

@@ -2,13 +2,14 @@
 
 import { countAt } from '@/core/ways/level/lane-level';
 import { levelOf } from '@/core/ways/registry';
+import { Button } from '@mui/material';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback } from 'react';
 import { useKey } from '../hooks/use-key';
 import { nextStep } from '../bench/next-step';
 import { STATIONS } from '../frame/stations';
-import { useInstrument, useSensor, useSession } from '../hooks/use-session';
+import { useInstrument, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { useSeconds } from '../hooks/use-seconds';
 import { Headline, Reading, Station } from '../parts/station';
 import { agoWords, dayWords } from '../parts/words';
@@ -16,6 +17,8 @@ import { kindOf } from '@/core/kinds/registry';
 import { useColours } from '../parts/colours';
 import { Trace, type TraceOverlay } from '../parts/trace';
 import { SheetRow } from './sheet-row';
+import { TuneUp } from './tune-up';
+import { useTuneUp } from './use-tune-up';
 import { Removed } from './removed';
 import styles from './runsheet.module.css';
 
@@ -25,16 +28,32 @@ export function RunSheet() {
   const { id } = useSession();
   const router = useRouter();
   const next = nextStep(instrument);
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const tuneUp = useTuneUp();
   const go = () => router.push(`/i/${id}/${next.station}`);
-  useKey('enter', go, { preventDefault: true });
+  const isOff = tuneUp.run.is === 'off';
+  useKey('enter', go, { preventDefault: true, enabled: isOff });
+  if (!isOff)
+    return (
+      <Station title="Run sheet" reading={<Since />}>
+        <TuneUp {...tuneUp} />
+      </Station>
+    );
   return (
     <Station title="Run sheet" reading={<Since />}>
       <Headline
         says={`Next: ${next.says}`}
         side={
-          <Link href={`/i/${id}/${next.station}`} className={styles.go}>
-            <kbd>Enter</kbd> go there
-          </Link>
+          <span className={styles.choice}>
+            <Link href={`/i/${id}/${next.station}`} className={styles.go}>
+              <kbd>Enter</kbd> go there
+            </Link>
+            {instrument.sensors.some((s) => s.calibration) && (
+              <Button variant="outlined" disabled={readOnly} onClick={tuneUp.begin}>
+                Before a concert
+              </Button>
+            )}
+          </span>
         }
       />
       <table className={styles.sheet}>

@@ -3,6 +3,7 @@ import { movedLanes } from '../moved-lanes';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { DepthCalibration, DepthLane, DepthPoint } from './calibration';
+import { retunedDepths } from './retuned';
 import { answersBy } from '../strokes/law';
 import { compileDepths } from './image';
 import { depthFaults } from './rules';
@@ -42,5 +43,6 @@ export const depth: Way<DepthCalibration> = {
     })),
   }),
   answersBy: (c) => answersBy(c, null),
+  retuned: retunedDepths,
   compile: compileDepths,
 };

@@ -7,6 +7,7 @@ import { completedLevel } from './completed';
 import { fullAttack } from './full-attack';
 import { compileLevels } from './image';
 import { laneLevel, signOf } from './lane-level';
+import { retunedLevels } from './retuned';
 import { levelFaults } from './rules';
 
 /** Rest has moved where it did by more than this many σ and this many counts. (Common practice, no source.) */
@@ -58,5 +59,6 @@ export const level: Way<LevelCalibration> = {
       lanes: lanes.map((lane) => ({ lane, rest: top >> 2, noise: 1, up: side, down: null })),
     };
   },
+  retuned: retunedLevels,
   compile: compileLevels,
 };

@@ -47,6 +47,10 @@ export const place: Way<PlaceCalibration> = {
       ],
     })),
   }),
+  retuned: (c, seen) => ({
+    ...c,
+    lanes: c.lanes.map((own) => ({ ...own, rest: seen(own.lane)?.rest ?? own.rest })),
+  }),
   compile: compilePlace,
 };
 

@@ -3,6 +3,7 @@ import { PLANNED } from '../planned';
 import { movedLanes } from '../moved-lanes';
 import type { Way } from '../way';
 import { StrikeCalibration, StrikeLane } from './calibration';
+import { retunedStrikes } from './retuned';
 import { compileStrike } from './image';
 import { strikeFaults } from './rules';
 
@@ -32,5 +33,6 @@ export const strike: Way<StrikeCalibration> = {
     ...{ is: 'strike', windowMs: 3, maskMs: 20, halfLifeMs: 8, lengthMs: 100, ...PLANNED },
     lanes: lanes.map((lane) => ({ lane, rest: top >> 2, noise: 1, on: top >> 5, full: top >> 1 })),
   }),
+  retuned: retunedStrikes,
   compile: compileStrike,
 };

@@ -3,6 +3,7 @@ import { PLANNED } from '../planned';
 import { movedLanes } from '../moved-lanes';
 import type { Way } from '../way';
 import { TouchCalibration, TouchLane } from './calibration';
+import { retunedTouches } from './retuned';
 import { compileTouch } from './image';
 import { touchFaults } from './rules';
 
@@ -40,5 +41,6 @@ export const touch: Way<TouchCalibration> = {
       lanes: lanes.map((id) => ({ lane: id, ...lane })),
     };
   },
+  retuned: retunedTouches,
   compile: compileTouch,
 };

@@ -29,6 +29,8 @@ export interface KeptTake {
   instrument: string;
   sensor: string;
   role: Role;
+  /** The only lane that it is of, where one was played again alone. */
+  lane?: string;
   at: string;
   order: number;
   channels: string[];

@@ -58,6 +58,7 @@ export async function importTake(
     instrument: instrument.id,
     sensor,
     role: known,
+    ...(own.lanes.some((l) => l.id === notes.lane) && own.lanes.length > 1 ? { lane: notes.lane } : {}),
     at: new Date().toISOString(),
     channels: frames.channels,
     contacts: frames.edges?.contacts,

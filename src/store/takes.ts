@@ -2,7 +2,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { joinPieces, piecesOf } from '@/core/signal/pieces';
 import type { Frames, Take } from '@/core/signal/take';
 import { database, nextOrder, type Database, type KeptTake } from './database';
-import { rolesOf } from './standing';
+import { measuredBy, rolesOf } from './standing';
 import { StorageRefusal } from './trouble';
 
 /** Puts a take's label down before its first frame. */
@@ -65,9 +65,10 @@ export async function sweepTakes(instrument: Instrument, db: Database = database
     const takes = (await db.takes.where({ instrument: instrument.id }).toArray()).filter(
       (t) => t.removedAt === undefined,
     );
-    const needed = [...new Set(takes.map((t) => t.sensor))]
-      .flatMap((sensor) => rolesOf(takes.filter((t) => t.sensor === sensor)))
-      .flatMap(({ stands, cut }) => [stands?.id, cut?.id]);
+    const needed = [...new Set(takes.map((t) => t.sensor))].flatMap((sensor) => {
+      const own = takes.filter((t) => t.sensor === sensor);
+      return [...measuredBy(own), ...rolesOf(own).flatMap(({ cut }) => cut ?? [])].map(({ id }) => id);
+    });
     for (const { id } of takes) if (!needed.includes(id) && !cited.includes(id)) await removeTake(id, db);
   });
 }
@@ -88,8 +89,13 @@ export async function loadTake(label: KeptTake, db: Database = database()): Prom
   const kept = await db.pieces.where('take').equals(label.id).sortBy('n');
   const hole = kept.findIndex((p, i) => p.n !== i);
   const pieces = hole < 0 ? kept : kept.slice(0, hole);
-  const { id, role, marks, channels } = label;
-  return { id, role, ...(marks ? { marks } : {}), ...joinPieces(channels, pieces) };
+  const { id, role, lane, marks, channels } = label;
+  return {
+    ...{ id, role },
+    ...(lane === undefined ? {} : { lane }),
+    ...(marks ? { marks } : {}),
+    ...joinPieces(channels, pieces),
+  };
 }
 
 /** Takes by id, in that order; ids that are no longer kept are passed over. */

@@ -1,4 +1,5 @@
 import { transfer } from 'comlink';
+import { lanesAlone } from '@/core/calibrate/lanes-alone';
 import type { Report, SensorJob } from '@/core/calibrate/report';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import { render, type Rendered } from '@/core/prove/render';
@@ -15,7 +16,7 @@ import type { Frames, Take } from '@/core/signal/take';
 /** What the analysis worker computes; everything is copied across. */
 export const analysis = {
   calibrate: (job: SensorJob, progress: (share: number) => void): Result<Report> =>
-    workingsOf(job.sensor).calibrate(job, progress),
+    workingsOf(job.sensor).calibrate({ ...job, takes: lanesAlone(job.sensor.lanes, job.takes) }, progress),
 
   /** The same takes through several responses, and the flicker of the instrument's own voices at rest. */
   use(

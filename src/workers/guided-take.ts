@@ -1,7 +1,7 @@
-import { allContacts, columnsOfSensor, lanePlaces } from '@/core/instrument/access';
+import { allContacts, lanePlaces } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
-import type { Sensor } from '@/core/instrument/sensor';
-import type { GuidedRun, GuideEvent } from '@/core/guide/guide';
+import type { Lane, Sensor } from '@/core/instrument/sensor';
+import type { GuidedRun, GuideEvent, GuideView } from '@/core/guide/guide';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Role } from '@/core/signal/take';
 import type { TakeLabel } from './live-protocol';
@@ -12,6 +12,9 @@ import type { ToLive } from './live-protocol';
 export class GuidedTake {
   readonly run: GuidedRun;
   private readonly sensor: Sensor;
+  /** The lanes that are played, and the place of the only one. */
+  private readonly lanes: readonly Lane[];
+  private readonly only: number | undefined;
   private readonly places: number[];
   private readonly contacts: string[];
   private readonly firstContact: number;
@@ -21,23 +24,30 @@ export class GuidedTake {
   /** @throws RangeError where the instrument has no such sensor */
   constructor(
     private readonly instrument: Instrument,
-    { sensor, steps, known }: Extract<ToLive, { is: 'guide' }>,
+    { sensor, steps, known, only }: Extract<ToLive, { is: 'guide' }>,
     rateHz: number,
   ) {
     const found = instrument.sensors.find((s) => s.id === sensor);
     if (!found) throw new RangeError(`GuidedTake: a sensor ${sensor} is required, ${instrument.id} has none`);
     this.sensor = found;
-    this.run = workingsOf(found).guide(steps, found.lanes.length, rateHz, known);
-    this.places = lanePlaces(instrument, found).filter((p) => p >= 0);
-    this.contacts = found.lanes.flatMap((l) => l.contacts ?? []);
-    this.contactOf = found.lanes.flatMap((l, lane) =>
-      (l.contacts ?? []).map((_, place) => ({ lane, place })),
+    this.only = only;
+    this.lanes = only === undefined ? found.lanes : [found.lanes[only]];
+    this.run = workingsOf(found).guide(steps, this.lanes.length, rateHz, known);
+    this.places = lanePlaces(instrument, found).filter(
+      (p, i) => p >= 0 && (only === undefined || i === only),
     );
+    this.contacts = this.lanes.flatMap((l) => l.contacts ?? []);
+    this.contactOf = this.lanes.flatMap((l, lane) => (l.contacts ?? []).map((_, place) => ({ lane, place })));
     this.firstContact = allContacts(instrument).indexOf(this.contacts[0] ?? '');
   }
 
   get id(): string {
     return this.sensor.id;
+  }
+
+  view(): GuideView {
+    const view = this.run.view();
+    return this.only === undefined ? view : { ...view, only: this.only };
   }
 
   frame(
@@ -69,8 +79,8 @@ export class GuidedTake {
     const { id } = this.sensor;
     return {
       id: `${this.instrument.id}-${id}-${role}`,
-      of: { sensor: id, role },
-      channels: columnsOfSensor(this.sensor),
+      of: { sensor: id, role, ...(this.only === undefined ? {} : { lane: this.lanes[0].id }) },
+      channels: this.lanes.flatMap((l) => l.column ?? []),
       contacts: this.contacts,
     };
   }

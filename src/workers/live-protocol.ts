@@ -13,7 +13,7 @@ import type { Edges, Frames } from '@/core/signal/take';
 export interface TakeLabel {
   /** Begins the take's own id. */
   id: string;
-  of: { sensor: string; role: Role } | null;
+  of: { sensor: string; role: Role; lane?: string } | null;
   channels: string[];
   contacts: string[];
 }
@@ -38,6 +38,8 @@ export type ToLive =
       sensor: string;
       steps: GuideStep[];
       known: KnownRest | null;
+      /** Place of the only lane that is played, where it is one of several. */
+      only?: number;
     }
   | { is: 'stop-guide' }
   /** Records everything that the board brings, until `record-ends`; `mark` marks the moment. */

@@ -252,7 +252,7 @@ export class LiveSession {
       columns: this.columns.take(),
       rest: this.looked,
       bytesPerSecond: this.sent.reduce((n, s) => n + s.bytes, 0),
-      guide: this.guide?.run.view() ?? null,
+      guide: this.guide?.view() ?? null,
       line: this.line?.state ?? null,
       sketchIsOurs: this.sketchIsOurs(),
       recordingUs: this.recording.lengthUs(tUs),

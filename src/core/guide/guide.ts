@@ -22,6 +22,8 @@ export interface GuideView {
   lanes: number[] | null;
   /** The lane whose turn it is, where they go one after another. */
   turn?: number;
+  /** The lane that alone is played again; then `lanes` has its own gestures only. */
+  only?: number;
   /** Level of rest, counts; null before it is known. */
   rest: number | null;
   /** A word on what went wrong, or null. */

@@ -52,6 +52,8 @@ export type Role = (typeof ROLES)[number];
 export interface Take extends Frames {
   id: string;
   role: Role;
+  /** Id of the only lane that it is of, where one of several was played again alone. */
+  lane?: string;
   /** Times of intended gestures, µs, where the player marked them. */
   marks?: number[];
   /** Known weights that were laid on, g, or known pressures that were held, kPa, in order. */

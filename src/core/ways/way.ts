@@ -51,6 +51,8 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   strength: 'attack' | 'strike' | null;
   /** Whether one of its lanes can be heard alone: a bank tells all of its lanes to whoever hears it. */
   heardOneByOne: boolean;
+  /** Whether a lane can be played again alone: its record does not bear on the others'. */
+  alone?: boolean;
   /** What of it is chosen, not measured: it stays when it is measured again. */
   chosen?: readonly string[];
   /** What a document may leave out of a calibration, filled in. */

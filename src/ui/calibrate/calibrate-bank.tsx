@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@mui/material';
 import { useKey } from '../hooks/use-key';
 import type { BankReport } from '@/core/calibrate/report';
 import type { Picture } from '@/core/calibrate/picture';
@@ -24,7 +25,7 @@ import { Computing } from './computing';
 import { Prompter } from './prompter-later';
 import { Velocities } from './velocities';
 import { TakesStrip } from './takes-strip';
-import { withChosen } from '@/core/ways/registry';
+import { wayOf, withChosen } from '@/core/ways/registry';
 import { useAcceptCalibration } from './use-accept';
 import { sameIds } from './use-proposal';
 import { useReport } from './use-report';
@@ -48,8 +49,8 @@ export function CalibrateBank() {
     standingOf(takes).map((t) => t.role),
   );
 
-  const guide = (wanted: readonly GuideStep[]) => {
-    if (!readOnly) session.say({ is: 'guide', sensor: sensor.id, steps: [...wanted], known: null });
+  const guide = (wanted: readonly GuideStep[], only?: number) => {
+    if (!readOnly) session.say({ is: 'guide', sensor: sensor.id, steps: [...wanted], known: null, only });
   };
   // What counts as a gesture is told from rest, so a take is played again with its rest.
   const redo = (role: Role) => guide(steps.filter((s) => s.role === role || s.gestures === null));
@@ -104,6 +105,11 @@ export function CalibrateBank() {
         <PictureChart key={picture.title} picture={picture} />
       ))}
       <BankTable sensor={sensor} lanes={bank?.readings.lanes ?? null} />
+      {canBeAlone(sensor) && missing.length === 0 && (
+        <Button variant="outlined" disabled={readOnly} onClick={() => guide(steps, lane)}>
+          Play {sensor.lanes[lane].id} again alone
+        </Button>
+      )}
       <div className={styles.foot}>
         {care !== '' && <Care>{care}</Care>}
         {!readOnly && <BringTakes sensor={sensor} />}
@@ -111,6 +117,10 @@ export function CalibrateBank() {
     </Station>
   );
 }
+
+/** Whether a lane of a sensor can be played again alone. */
+const canBeAlone = ({ lanes, calibration }: Sensor): boolean =>
+  lanes.length > 1 && calibration !== undefined && wayOf(calibration).alone === true;
 
 /** Those of all lanes together, and that of one: the first, where it has none of its own. */
 function picturesOf(all: readonly Picture[], lane: string): Picture[] {

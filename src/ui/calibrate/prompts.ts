@@ -16,7 +16,7 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
   if (view?.complaint === 'moved')
     return { says: 'It moved. Let it rest.', under: 'The rest take begins again by itself.' };
   const own = kindOf(sensor).asks?.[role];
-  if (own) return own;
+  if (own && view?.only === undefined) return own;
   if (role === 'places' && kindOf(sensor).way === 'surface') return spotPrompt(verb, view);
   if (role === 'places') return placePrompt(verb, sensor, view);
   if (role === 'weights') return loadPrompt(sensor, view);
@@ -43,6 +43,7 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
       says: `${verb} ${sensor.lanes.length > 1 ? 'each way' : 'it'} to its ends, in turn.`,
       under: 'Let it come back by itself after each. It counts by itself.',
     };
+  if (view?.only !== undefined && role !== 'rest') return onlyPrompt(role, verb, sensor.lanes[view.only]);
   if (sensor.lanes.length > 1 && role !== 'rest') return lanePrompt(role, verb);
   switch (role) {
     case 'rest':
@@ -97,6 +98,19 @@ function lanePrompt(role: Role, verb: string): { says: string; under: string } {
   if (role === 'soft') return { says: `${verb} each one as softly as you ever would.`, under };
   if (role === 'loud') return { says: `${verb} each one as loud as is comfortable.`, under };
   return { says: `${verb} each one as you usually play.`, under };
+}
+
+/** One lane, played again alone. */
+function onlyPrompt(role: Role, verb: string, lane: Lane): { says: string; under: string } {
+  const how: Partial<Record<Role, string>> = {
+    soft: ' as softly as you ever would',
+    loud: ' as loud as is comfortable',
+    slow: ' slowly, to its bottom',
+  };
+  return {
+    says: `${verb} ${laneWord(lane)}${how[role] ?? ' as you usually play'}.`,
+    under: 'It alone; the others stay as they were measured. It ends by itself.',
+  };
 }
 
 /** As it stands on the map of lanes. */

@@ -5,9 +5,10 @@ import type { LevelReport } from '@/core/ways/level/report';
 import type { Report } from '@/core/calibrate/report';
 import { boardOf } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
+import { measuredBy } from '@/store/standing';
 import { loadTakes } from '@/store/takes';
 import { analysisLink, Stopped } from '@/workers/analysis-link';
-import { useInstrument, useTakesOf } from '../hooks/use-session';
+import { useInstrument, useKeptTakesOf } from '../hooks/use-session';
 import { sentence } from '../parts/words';
 
 export interface Working {
@@ -23,8 +24,10 @@ const NOTHING_YET: Working = { report: null, refused: null, progress: 0 };
 /** The report of a sensor's takes, computed in the analysis worker whenever they, or its lanes, change. */
 export function useReport(sensor: Sensor): Working & { stop: () => void } {
   const instrument = useInstrument();
-  const takes = useTakesOf(sensor.id);
-  const ids = takes.map((t) => t.id).join();
+  const takes = useKeptTakesOf(sensor.id);
+  const ids = measuredBy(takes)
+    .map((t) => t.id)
+    .join();
   const { bits } = boardOf(instrument, sensor);
   const asked = JSON.stringify([ids, sensor.id, sensor.name, sensor.kind, sensor.lanes, bits, sensor.facts]);
   const [working, setWorking] = useState<Working & { asked: string }>({ asked: '', ...NOTHING_YET });

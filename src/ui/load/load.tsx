@@ -15,9 +15,10 @@ import { joinTakes } from '@/core/exchange/takes/join-takes';
 import { writeTakeCsv } from '@/core/exchange/takes/take-csv';
 import { writeSmf } from '@/core/midi/smf';
 import { counted } from '@/core/units/counted';
+import { measuredBy } from '@/store/standing';
 import { loadTakes } from '@/store/takes';
 import { analysisLink } from '@/workers/analysis-link';
-import { useInstrument, useSensor, useSession, useTakesOf } from '../hooks/use-session';
+import { useInstrument, useSensor, useSession, useKeptTakesOf, useTakesOf } from '../hooks/use-session';
 import { download } from '../parts/download';
 import { Headline, Reading, Station } from '../parts/station';
 import { HeaderView } from './header-view';
@@ -140,14 +141,16 @@ function Exports() {
   const instrument = useInstrument();
   const { sensor } = useSensor();
   const takes = useTakesOf(sensor.id);
+  const kept = useKeptTakesOf(sensor.id);
   const joined = async () => joinTakes(await loadTakes(takes.map((t) => t.id)));
   const csv = async () => {
-    for (const take of await loadTakes(takes.map((t) => t.id)))
+    for (const take of await loadTakes(measuredBy(kept).map((t) => t.id)))
       download(
-        `${instrument.id}-${sensor.id}-${take.role}.csv`,
+        `${[instrument.id, sensor.id, take.role, ...(take.lane === undefined ? [] : [take.lane])].join('-')}.csv`,
         writeTakeCsv(take, {
           take: take.id,
           role: take.role,
+          ...(take.lane === undefined ? {} : { lane: take.lane }),
           sensor: sensor.id,
           bits: String(boardOf(instrument, sensor).bits),
           ...(take.marks ? { marks: take.marks.map(Math.round).join(' ') } : {}),

@@ -22,8 +22,9 @@ export function LaneMap({ sensor, view }: { sensor: Sensor; view: GuideView }) {
   return (
     <div className={styles.map} role="list" aria-label={`Lanes of ${sensor.name}`}>
       {sensor.lanes.map((lane, i) => {
-        const done = view.lanes?.[i] ?? 0;
-        const enough = view.lanes !== null && done >= each;
+        const other = view.only !== undefined && i !== view.only;
+        const done = (view.only === i ? view.lanes?.[0] : view.lanes?.[i]) ?? 0;
+        const enough = view.lanes !== null && (other || done >= each);
         return (
           <div key={lane.id} role="listitem" data-done={enough}>
             <i

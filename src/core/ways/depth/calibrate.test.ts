@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { lanesAlone } from '../../calibrate/lanes-alone';
 import { compile } from '../../compile/compile';
 import { run } from '../../engine/run';
 import type { Instrument } from '../../instrument/document';
@@ -166,6 +167,23 @@ describe('calibrated magnet keys', () => {
       counts: Uint16Array.from(counts),
     });
     expect(events.map((e) => e.bytes[0] >> 4)).toEqual([9, 8, 9, 8]);
+  });
+
+  it('one key that was played again alone is measured from that, the others as before', () => {
+    const r = random(12);
+    const bank = physicalMagnets(r, 4, { noise: 1 });
+    const takes = takesOf(r, bank);
+    const before = calibrated(bank, takes).c;
+    bank.keys[2].gain *= 1.3;
+    const own = instrumentOfMagnets(bank).sensors[0].lanes;
+    const alone = takesOf(r, bank).map((t) => ({ ...t, id: `${t.role} again`, lane: 'k2' }));
+    const { c, readings } = calibrated(bank, lanesAlone(own, [...takes, ...alone]));
+    c.lanes.forEach(({ lane, rest, bottom }, i) => {
+      const was = before.lanes[i];
+      const wider = (bottom - rest) / (was.bottom - was.rest);
+      expect(wider, lane).toBeCloseTo(lane === 'k2' ? 1.3 : 1, 2);
+    });
+    expect(readings.numbers).toMatchObject({ missed: 0, doubled: 0 });
   });
 
   it('says what is wrong with a key', () => {

@@ -37,7 +37,7 @@ export function replayed(
 ): Replayed {
   const all: Replayed = { extras: [], missed: [], hanging: [] };
   for (const take of job.takes.filter(({ role, tUs }) => role !== 'rest' && tUs.length > 0)) {
-    const { begun, hanging } = playedBy(job, calibration, take, keys.length);
+    const { begun, hanging } = playedBy(job, calibration, take, keys);
     all.hanging.push(...hanging);
     keys.forEach((own, key) => {
       const here = own.takes.find((t) => t.take === take.id);
@@ -55,26 +55,29 @@ export function replayed(
   return all;
 }
 
-function playedBy(job: SensorJob, calibration: DepthCalibration, take: Take, keys: number) {
+function playedBy(job: SensorJob, calibration: DepthCalibration, take: Take, keys: readonly PlayedKey[]) {
   const parts = new Parts({ table_bits: 6, byte_us: 1 });
   const sensor = { ...job.sensor, lanes: [...job.sensor.lanes], board: '', responses: [] };
-  compileDepths(parts, sensor, calibration, { columns: take.channels, contacts: [] });
+  const made = compileDepths(parts, sensor, calibration, { columns: take.channels, contacts: [] });
+  if (!made) return { begun: [], hanging: [] };
+  // A take may have some of the keys only.
+  const keyOf = made.lanes.map((place) => keys.findIndex(({ lane }) => lane.id === sensor.lanes[place].id));
   const e = startEngine(parts.image);
   const begun: Begun[] = [];
   const width = take.channels.length;
-  const struck = new Uint8Array(keys);
+  const struck = new Uint8Array(keyOf.length);
   for (let i = 0; i < take.tUs.length; i++) {
     playFrame(e, take.tUs[i], take.counts, i * width);
     const { depths } = e.state;
     for (let key = 0; key < depths.length; key++) {
       const now = depths[key].stage === DEPTH_STAGE.struck ? 1 : 0;
-      if (now > struck[key]) begun.push({ take: take.id, key, tUs: take.tUs[i] });
+      if (now > struck[key]) begun.push({ take: take.id, key: keyOf[key], tUs: take.tUs[i] });
       struck[key] = now;
     }
   }
   const lastUs = take.tUs[take.tUs.length - 1];
   const hanging = e.state.depths.flatMap(({ sounding, before }, key) =>
-    sounding !== 0 && before === 0 ? [{ take: take.id, key, tUs: lastUs }] : [],
+    sounding !== 0 && before === 0 ? [{ take: take.id, key: keyOf[key], tUs: lastUs }] : [],
   );
   return { begun, hanging };
 }

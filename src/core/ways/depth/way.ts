@@ -18,6 +18,7 @@ const laneOf = (c: DepthCalibration, lane: string): DepthLane | undefined =>
 export const depth: Way<DepthCalibration> = {
   ...laneBank<DepthCalibration>(),
   is: 'depth',
+  alone: true,
   document: DepthCalibration,
   records: [DepthLane, DepthPoint],
   strength: 'strike',

@@ -24,6 +24,7 @@ const movedBy = (c: LevelCalibration, lane: string, rest: number): number => {
 export const level: Way<LevelCalibration> = {
   ...laneBank<LevelCalibration>(),
   is: 'level',
+  alone: true,
   document: LevelCalibration,
   records: [LevelLane, Side, AttackPoint, KnownForce, KnownPressure],
   strength: 'attack',

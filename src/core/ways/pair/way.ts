@@ -10,6 +10,7 @@ import { pairFaults } from './rules';
 export const pair: Way<PairCalibration> = {
   ...laneBank<PairCalibration>(),
   is: 'pair',
+  alone: true,
   document: PairCalibration,
   records: [PairLane],
   inCounts: false,

@@ -15,6 +15,7 @@ const COUNTS = 3;
 export const place: Way<PlaceCalibration> = {
   ...laneBank<PlaceCalibration>(),
   is: 'place',
+  alone: true,
   document: PlaceCalibration,
   records: [PlaceLane, PlacePoint],
   strength: null,

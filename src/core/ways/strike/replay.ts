@@ -48,7 +48,7 @@ export function replayed(
 ): Replayed {
   const all: Replayed = { extras: [], missed: 0 };
   for (const take of job.takes.filter((t) => t.role !== 'rest')) {
-    const begun = beginsOf(job, calibration, take, lanes.length);
+    const begun = beginsOf(job, calibration, take, lanes);
     lanes.forEach(({ strikes }, lane) => {
       const left = begun[lane];
       for (const strike of strikes.filter((s) => s.take === take.id)) {
@@ -68,20 +68,24 @@ function beginsOf(
   job: SensorJob,
   calibration: StrikeCalibration,
   take: SensorJob['takes'][0],
-  lanes: number,
+  lanes: readonly StruckLane[],
 ): number[][] {
   const parts = new Parts({ table_bits: 4, byte_us: 1 });
   const sensor = { ...job.sensor, lanes: [...job.sensor.lanes], board: '', responses: [] };
-  compileStrike(parts, sensor, calibration, { columns: take.channels, contacts: [] });
+  const made = compileStrike(parts, sensor, calibration, { columns: take.channels, contacts: [] });
+  // A take may have some of the lanes only.
+  const laneOf = (made?.lanes ?? []).map((place) =>
+    lanes.findIndex(({ record }) => record.lane === sensor.lanes[place].id),
+  );
   const e = startEngine(parts.image);
-  const begun = Array.from({ length: lanes }, (): number[] => []);
-  const stages = begun.map<number>(() => STRIKE_STAGE.waiting);
+  const begun = lanes.map((): number[] => []);
+  const stages = laneOf.map<number>(() => STRIKE_STAGE.waiting);
   const width = take.channels.length;
   for (let i = 0; i < take.tUs.length; i++) {
     playFrame(e, take.tUs[i], take.counts, i * width);
     e.state.strikes.forEach(({ stage, sounding, began }, lane) => {
       const decided = stage === STRIKE_STAGE.masked && stages[lane] !== STRIKE_STAGE.masked;
-      if (decided && sounding !== 0 && began === e.t) begun[lane].push(take.tUs[i]);
+      if (decided && sounding !== 0 && began === e.t) begun[laneOf[lane]].push(take.tUs[i]);
       stages[lane] = stage;
     });
   }

@@ -17,6 +17,7 @@ const laneOf = (c: StrikeCalibration, lane: string): StrikeLane | undefined =>
 export const strike: Way<StrikeCalibration> = {
   ...laneBank<StrikeCalibration>(),
   is: 'strike',
+  alone: true,
   document: StrikeCalibration,
   records: [StrikeLane],
   strength: 'strike',

@@ -18,6 +18,7 @@ const travel = (l: TouchLane): number => Math.abs(l.touched - l.untouched);
 export const touch: Way<TouchCalibration> = {
   ...laneBank<TouchCalibration>(),
   is: 'touch',
+  alone: true,
   document: TouchCalibration,
   records: [TouchLane],
   strength: null,

@@ -13,6 +13,7 @@ const LEAST_TRAVEL = 16;
 export const travel: Way<TravelCalibration> = {
   ...laneBank<TravelCalibration>(),
   is: 'travel',
+  alone: true,
   document: TravelCalibration,
   records: [TravelLane],
   strength: null,

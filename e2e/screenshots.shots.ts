@@ -44,10 +44,9 @@ test('a guided take, and the dark scheme', async ({ page }) => {
   await page.keyboard.press('Space');
   await expect(page.getByText('soft, 7 of 20')).toBeVisible();
   await page.screenshot(shot('prompter'));
-  await page.keyboard.press('d');
-  await page.waitForTimeout(1500);
-  await page.screenshot(shot('prompter-dark'));
   await page.keyboard.press('Space');
+  await page.keyboard.press('d');
+  await page.waitForTimeout(500);
   await page.keyboard.press('4');
   await expect(page.getByText('Levels you use')).toBeVisible();
   await page.waitForTimeout(500);
@@ -118,4 +117,10 @@ test('many lanes: leaves and stones', async ({ page }) => {
   await page.keyboard.press('Space');
   await page.waitForTimeout(12_000);
   await page.screenshot(shot('prompter-lanes'));
+  await page.goto('/i/sallow/calibrate');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText('Magnet keys: calibrated.')).toBeVisible();
+  await expect(page.getByText('A stroke as it went, and the depths chosen')).toBeVisible();
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('calibrate-keys'));
 });

@@ -15,7 +15,7 @@ export interface Axis {
   unit: string;
   /** Logarithmic from here on; what lies below is drawn at it. */
   logFrom?: number;
-  /** Where it ends, at the least. */
+  /** It goes from 0 to here. */
   most?: number;
   /** Even ratios lie evenly apart. */
   ratios?: true;

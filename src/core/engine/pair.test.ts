@@ -144,6 +144,29 @@ describe('a key with two contacts', () => {
     ]);
   });
 
+  it('times a stroke that begins while its key still bounces from its release by what left last', () => {
+    const played = playedBy([
+      ...([
+        [0, 0, 1],
+        [8, 1, 1],
+        [60, 1, 0],
+        [70, 0, 0],
+        [71, 0, 1],
+        [71.5, 0, 0],
+        [73, 0, 1],
+      ] as const),
+      ...([
+        [78, 1, 1],
+        [140, 1, 0],
+        [150, 0, 0],
+      ] as const),
+    ]);
+    expect(played.slice(2)).toEqual([
+      [78, 20, velocity(5)],
+      [150, 20, 0],
+    ]);
+  });
+
   it('plays nothing while its second contact is stuck, or where its first is dead; a key held half-way is slow', () => {
     expect(
       playedBy([

@@ -106,7 +106,12 @@ export function CalibrateBank() {
       ))}
       <BankTable sensor={sensor} lanes={bank?.readings.lanes ?? null} />
       {canBeAlone(sensor) && missing.length === 0 && (
-        <Button variant="outlined" disabled={readOnly} onClick={() => guide(steps, lane)}>
+        <Button
+          variant="outlined"
+          sx={{ alignSelf: 'start' }}
+          disabled={readOnly}
+          onClick={() => guide(steps, lane)}
+        >
           Play {sensor.lanes[lane].id} again alone
         </Button>
       )}

@@ -86,7 +86,7 @@ const GAP = { x: NaN, y: NaN };
 function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'line'> {
   const font = { family: READING_FACE, size: 13 };
   const scale = ({ label, unit, logFrom, names, ratios, most }: Axis) => ({
-    suggestedMax: most,
+    ...(most === undefined ? {} : { min: 0, max: most }),
     ...(logFrom === undefined && !ratios
       ? { type: 'linear' as const }
       : { type: 'logarithmic' as const, min: logFrom }),
@@ -97,6 +97,7 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
       color: c.soft,
       font,
       maxTicksLimit: 8,
+      includeBounds: most === undefined,
       ...(names && { stepSize: 1 }),
       callback: (v: string | number) =>
         names ? (names[Number(v)] ?? '') : ratios ? ratioTick(Number(v)) : tickWords(Number(v), logFrom),

@@ -119,6 +119,25 @@ describe('a calibrated keybed', () => {
     }
   });
 
+  // Maker's handbook 4.6: the p95 of soft strokes, the p5 of loud ones (quantiles of type 7, Hyndman & Fan 1996).
+  it('takes slowest and fastest from soft and loud strokes', () => {
+    const r = random(17);
+    const bed = physicalKeys(r, 4, { unlike: 0 });
+    const times = (role: 'soft' | 'loud') => {
+      const played = playedKeys(r, bed, 10, drawn(r, role));
+      const ms = played.map((q) => 1000 * 0.3 * q.down).sort((a, b) => a - b);
+      return { ms, take: takeOfKeys(r, bed, role, played) };
+    };
+    const [soft, loud] = [times('soft'), times('loud')];
+    const { c } = calibrated(bed, [soft.take, loud.take]);
+    const at = (sorted: number[], p: number) => {
+      const i = p * (sorted.length - 1);
+      return sorted[Math.floor(i)] + (i % 1) * (sorted[Math.ceil(i)] - sorted[Math.floor(i)]);
+    };
+    expect(c.slowMs / at(soft.ms, 0.95)).toBeCloseTo(1, 1);
+    expect(c.fastMs / at(loud.ms, 0.05)).toBeCloseTo(1, 1);
+  });
+
   it('says what is wrong with a key', () => {
     const r = random(3);
     const bed = physicalKeys(r, 8, { bounce: 0.001, unlike: 0.02 });

@@ -31,11 +31,15 @@ export function handKeys(instrument: Instrument, chosen: string): Record<string,
     if (sensor)
       codes.forEach((code, k) => (keys[code] = { sensor: sensor.id, lane: 0, strength: STRENGTHS[k] }));
   });
-  const bank = own.find((s) => levelPort(s) === null && kindOf(s).lanes.are === 'counts');
+  const bank = own.find(
+    (s) => levelPort(s) === null && (kindOf(s).lanes.are === 'counts' || s.lanes.length > 1),
+  );
   bank?.lanes.slice(0, LANES.length).forEach((_, lane) => {
     keys[LANES[lane]] = { sensor: bank.id, lane, strength: USUAL };
   });
-  const contacts = own.find((s) => levelPort(s) === null && kindOf(s).lanes.are === 'contacts');
+  const contacts = own.find(
+    (s) => s !== bank && levelPort(s) === null && kindOf(s).lanes.are === 'contacts',
+  );
   if (contacts) keys[SWITCH] = { sensor: contacts.id, lane: 0, strength: 1 };
   return keys;
 }

@@ -11,9 +11,11 @@ import { newInstrument } from '@/core/instrument/create';
 import { kindOf, registerKind } from '@/core/kinds/registry';
 import { registerWorkings, workingsOf } from '@/core/kinds/workings-registry';
 import { FLAP_PARTS, flapBlock, type FlapImage } from '@/core/testing/tiny-way/block';
+import { compileFlaps } from '@/core/testing/tiny-way/image';
 import { flaps } from '@/core/testing/tiny-way/kind';
 import { flap } from '@/core/testing/tiny-way/way';
 import { flapsWorkings } from '@/core/testing/tiny-way/workings';
+import { registerCompiler } from '@/core/ways/compilers';
 import { movedSince, registerWay } from '@/core/ways/registry';
 import type { Way } from '@/core/ways/way';
 import { live, takesIn } from './live-run';
@@ -21,6 +23,7 @@ import { runtimeWith } from './runtime-with';
 
 // A way of the tests is no member of the product's union.
 registerWay(flap as unknown as Way);
+registerCompiler('flap', compileFlaps);
 registerKind(flaps);
 registerWorkings(flaps.id, flapsWorkings);
 for (const [name, part] of Object.entries(FLAP_PARTS)) addPart(name, part);

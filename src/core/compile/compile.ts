@@ -1,5 +1,5 @@
 import type { ListenerRange } from '../ways/way';
-import { wayOf } from '../ways/registry';
+import { compileSensor } from '../ways/compilers';
 import type { Image } from '../engine/layout';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
@@ -38,7 +38,7 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
   parts.image.scenes = scenes.length > 1 ? scenes.length : 0;
   for (const sensor of instrument.sensors.filter((s) => s.board === board.id)) {
     const { calibration } = sensor;
-    const made = calibration && wayOf(calibration).compile(parts, sensor, calibration, { columns, contacts });
+    const made = calibration && compileSensor(parts, sensor, calibration, { columns, contacts });
     if (made) making.sensors.set(sensor.id, made);
   }
   for (const voice of instrument.voices)

@@ -1,6 +1,3 @@
-import { ONE } from '../shape/table';
-import { shareOf } from './scale';
-
 /** Steps of the table between half a turn of a word and a whole. */
 const STEPS = 32;
 
@@ -21,18 +18,6 @@ export function inverse(m: number): number {
   const index = (m >> 10) & 31;
   const above = RECIPROCALS[index];
   return above - (((above - RECIPROCALS[index + 1]) * ((m >> 2) & 255)) >> 8);
-}
-
-/** Written anew by each share: nothing is allocated while it plays. */
-const scale = { span: 0, factor: 0, mul: 0 };
-
-/** x / of as Q15, at most 0.04 % off. @param x 0 … of @param of 1 … 32768 */
-export function shareWithin(x: number, of: number): number {
-  const shift = highestBit(of);
-  scale.span = of;
-  scale.factor = 1 << shift;
-  scale.mul = inverse(of << shift);
-  return Math.min(ONE, shareOf(scale, x));
 }
 
 /**

@@ -2,12 +2,10 @@ import type { Image } from './layout';
 import { mapped } from './map';
 import { pitchOfPeriod } from './pitch-of-period';
 import { shareOf, type Scale } from './scale';
+import { LEAST_TIME, MOST_TIME, TIME_UNIT_US } from './stroke-time';
 
-/** A stroke's time is kept in units of 4 µs, from here on, 0.36 ms: what is faster counts as this. */
-export const TIME_UNIT_US = 4;
-export const LEAST_TIME = 90;
-/** And up to here, 262 ms: what is slower counts as this. */
-export const MOST_TIME = 65_535;
+/** A stroke of so many ms on the scale of its strength. */
+export const speedOfMs = (ms: number): number => speedOfTime(Math.round((1000 * ms) / TIME_UNIT_US));
 
 /** A stroke of this time on the scale of its strength: even steps of it are even ratios of time. @param time units of {@link TIME_UNIT_US} @returns 1/512 semitone, rising with speed */
 export const speedOfTime = (time: number): number =>

@@ -11,7 +11,6 @@ import {
   contactVelocity,
   dividerSwing,
   ghostingChords,
-  KPA_PER,
   matrixLines,
   phraseSeconds,
   ribbonPlace,
@@ -20,6 +19,7 @@ import {
   settlingConstants,
   settlingUs,
 } from './formulas';
+import { KPA_PER } from './pressures';
 
 // Values of the maker's handbook, 4.3 – 4.8 and 9, unless said.
 describe('the arithmetic of parts', () => {

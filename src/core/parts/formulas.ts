@@ -31,9 +31,6 @@ export function bleedLitresPerMinute(mm: number, kpa: number): number {
 export const phraseSeconds = (litres: number, mm: number, kpa: number): number =>
   (60 * litres) / bleedLitresPerMinute(mm, kpa);
 
-/** Pressures: 1 psi = 6.894757 kPa, 1 kPa = 10.19716 cmH2O = 10 mbar. */
-export const KPA_PER = { kPa: 1, psi: 6.894757, cmH2O: 1 / 10.19716, mbar: 0.1 } as const;
-
 /** Reading of a ribbon with a pull-down, share of the supply: x / (1 + k·x(1 − x)). @param x touched place, 0 … 1 @param k ribbon over pull-down resistance */
 export const ribbonShare = (x: number, k: number): number => x / (1 + k * x * (1 - x));
 

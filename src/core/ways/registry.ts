@@ -14,7 +14,6 @@ import { tone } from './tone/way';
 import { touch } from './touch/way';
 import { travel } from './travel/way';
 import { turns } from './turns/way';
-import type { SeenOf } from './seen';
 import type { MovedSince } from './moved-lanes';
 import type { Way } from './way';
 
@@ -88,13 +87,6 @@ export function levelOf({ calibration: c, lanes }: Sensor, place = 0, port?: str
 /** Lanes of a sensor that its calibration does not know. */
 export const lanesLeft = ({ calibration: c, lanes }: Sensor): number =>
   c ? lanes.filter(({ id }) => !wayOf(c).knows(c, id)).length : 0;
-
-/** A sensor with rest and reach as they were seen, and all else as it was; null where nothing of it can be taken so. @param seen of a lane, by its id */
-export function retuned(sensor: Sensor, seen: SeenOf): Sensor | null {
-  const { calibration: c } = sensor;
-  const next = c && wayOf(c).retuned?.(c, seen);
-  return next ? { ...sensor, calibration: next } : null;
-}
 
 /** What of a sensor lies elsewhere at rest than measured. @param rests of each lane now, counts; null where it is not known */
 export const movedSince = (sensor: Sensor, rests: readonly (number | null)[]): MovedSince | null =>

@@ -3,7 +3,8 @@ import { readFileSync } from 'node:fs';
 import type { Instrument } from '../instrument/document';
 import { faultsOf } from '../instrument/rules';
 import { random } from '../signal/random';
-import { retuned, wayOf } from './registry';
+import { wayOf } from './registry';
+import { retuned } from './retuned';
 import type { LaneSeen } from './seen';
 
 const demos = ['wherry', 'cairn', 'sallow'].map(

@@ -1,11 +1,9 @@
-import type { Parts } from '../engine/image/parts';
 import type { Calibration } from '../instrument/calibration';
 import type { Measured } from '../instrument/measured';
 import type { Lane, Sensor } from '../instrument/sensor';
 import type { Fault } from '../result';
 import type { LaneLevel } from './level/lane-level';
 import type { MovedSince } from './moved-lanes';
-import type { SeenOf } from './seen';
 
 /** What a board reads, in the order of its frames and of its edges. */
 export interface Inputs {
@@ -80,8 +78,6 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   decisionMs(c: C): number;
   /** What lies elsewhere at rest than it was measured. @param rests of each lane now, counts, in the sensor's order; null where it is not known */
   movedSince(c: C, lanes: readonly Lane[], rests: readonly (number | null | undefined)[]): MovedSince | null;
-  /** With rest and reach as they were seen since, and all else as it was; where its lanes have such. */
-  retuned?(c: C, seen: SeenOf): C;
   /** How many values it keeps for each scene. */
   keptForScenes?(c: C): number;
   /** What its values do where a scene plays again under what stays where it is left. */
@@ -92,6 +88,4 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   fullAttack?(c: C, windowMs: number): number | undefined;
   /** As large as a real one will be: what a board needs follows from its shape alone. @param lanes ids @param top highest count of the board */
   planned(lanes: readonly string[], top: number): C;
-  /** Puts it into an image. @returns null where none of its lanes is among the inputs */
-  compile(parts: Parts, sensor: Sensor, c: C, inputs: Inputs): Compiled | null;
 }

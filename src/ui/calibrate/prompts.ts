@@ -3,7 +3,7 @@ import type { Lane, Sensor } from '@/core/instrument/sensor';
 import { factsOf } from '@/core/kinds/facts';
 import { kindOf } from '@/core/kinds/registry';
 import { noteName } from '@/core/midi/words';
-import { KPA_PER } from '@/core/parts/formulas';
+import { KPA_PER } from '@/core/parts/pressures';
 import { GUIDED_PRESSURES, GUIDED_WEIGHTS } from '@/core/ways/level/known/steps';
 import { GUIDED_PLACES } from '@/core/ways/place/steps';
 import { GUIDED_SPOTS } from '@/core/ways/surface/spots';

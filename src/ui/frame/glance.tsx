@@ -1,60 +1,12 @@
 'use client';
 
-import { useEffect, useMemo, useRef } from 'react';
-import { useKey } from '../hooks/use-key';
-import { useChoice, useInstrument, useSensor, useSession } from '../hooks/use-session';
-import type { Sensor } from '@/core/instrument/sensor';
-import { levelPort } from '@/core/kinds/ports';
-import type { Tick } from '@/workers/live-protocol';
-import { laneReader } from '../parts/lane-values';
-import { LevelBar } from '../parts/level-bar';
-import styles from './frame.module.css';
+import dynamic from 'next/dynamic';
+import { useChoice } from '../hooks/use-session';
 
-/** One sensor and one number, readable from across the room. */
+/** Fetched when it is opened first. */
+const OpenGlance = dynamic(() => import('./open-glance').then((m) => m.OpenGlance), { ssr: false });
+
+/** The glance view, while it is open. */
 export function Glance() {
-  const open = useChoice((c) => c.glance);
-  return open ? <OpenGlance /> : null;
-}
-
-function OpenGlance() {
-  const { choice, live } = useSession();
-  const instrument = useInstrument();
-  const { sensor, lane, column } = useSensor();
-  const number = useRef<HTMLElement>(null);
-  const close = () => choice.setState({ glance: false });
-  useKey('escape', close);
-  const read = useMemo(() => laneReader(instrument, sensor), [instrument, sensor]);
-  useEffect(
-    () =>
-      live.subscribe(({ tick }) => {
-        if (!number.current || !tick) return;
-        number.current.textContent = shownOf(tick, sensor, { column, lane, read });
-      }),
-    [live, sensor, lane, column, read],
-  );
-  return (
-    <div className={styles.glance} role="dialog" aria-label={`${sensor.name} at a glance`} onClick={close}>
-      <h2>{sensor.lanes.length > 1 ? `${sensor.name}, ${sensor.lanes[lane].id}` : sensor.name}</h2>
-      <strong ref={number}>–</strong>
-      <span>
-        {levelPort(sensor, lane) === null && column < 0 ? '' : sensor.calibration ? 'of 127' : 'counts'}
-      </span>
-      <LevelBar sensor={sensor} lane={lane} large />
-      <p>
-        <kbd>G</kbd>, <kbd>Esc</kbd> or a click leads back
-      </p>
-    </div>
-  );
-}
-
-interface Shown {
-  column: number;
-  lane: number;
-  read: (tick: Tick, lane: number) => number;
-}
-
-/** The one number: how far it is played, its count where nothing was measured, a word for a contact. */
-function shownOf(tick: Tick, sensor: Sensor, { column, lane, read }: Shown): string {
-  if (column < 0 && levelPort(sensor, lane) === null) return tick.closed[lane] ? 'closed' : 'open';
-  return String(sensor.calibration || column < 0 ? Math.round(127 * read(tick, lane)) : tick.counts[column]);
+  return useChoice((c) => c.glance) ? <OpenGlance /> : null;
 }

@@ -37,9 +37,7 @@ export function handKeys(instrument: Instrument, chosen: string): Record<string,
   bank?.lanes.slice(0, LANES.length).forEach((_, lane) => {
     keys[LANES[lane]] = { sensor: bank.id, lane, strength: USUAL };
   });
-  const contacts = own.find(
-    (s) => s !== bank && levelPort(s) === null && kindOf(s).lanes.are === 'contacts',
-  );
+  const contacts = own.find((s) => s !== bank && levelPort(s) === null && kindOf(s).lanes.are === 'contacts');
   if (contacts) keys[SWITCH] = { sensor: contacts.id, lane: 0, strength: 1 };
   return keys;
 }

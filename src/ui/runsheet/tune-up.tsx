@@ -3,7 +3,7 @@
 import { Button } from '@mui/material';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useKey } from '../hooks/use-key';
-import { retuned } from '@/core/ways/registry';
+import { retuned } from '@/core/ways/retuned';
 import { useInstrument } from '../hooks/use-session';
 import { Care } from '../parts/care';
 import { notify } from '../parts/notice';

@@ -5,10 +5,11 @@ import { gateCloses, gateOpens } from '../events';
 import { isTable, mapped } from '../map';
 import { emptyBand, inBand } from '../place';
 import type { DEPTH, DEPTH_BANK, DEPTH_STATE } from '../records';
-import { shareWithin } from '../reciprocal';
+import { shareWithin } from '../share-within';
 import { shareOf } from '../scale';
 import { firstOutside, type Unit } from '../stretch';
-import { MOST_TIME, strokeStrength } from '../stroke';
+import { strokeStrength } from '../stroke';
+import { MOST_TIME } from '../stroke-time';
 import type { Of } from '../struct';
 import type { Block } from './block';
 

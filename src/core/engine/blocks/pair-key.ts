@@ -3,7 +3,8 @@ import { PAIR_STAGE } from '../codes';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import type { PAIR_BANK, PAIR_STATE } from '../records';
-import { MOST_TIME, strokeStrength } from '../stroke';
+import { strokeStrength } from '../stroke';
+import { MOST_TIME } from '../stroke-time';
 import type { Of } from '../struct';
 
 /* What a change of one of its two contacts does to a key. */

@@ -1,9 +1,8 @@
 import { laneBank } from '../../ways/lane-bank';
-import { laneFaults, measuredLanes } from '../../ways/lane-records';
+import { laneFaults } from '../../ways/lane-records';
 import { PLANNED } from '../../ways/planned';
 import { movedLanes } from '../../ways/moved-lanes';
-import { NO_LISTENERS, type Way } from '../../ways/way';
-import type { FlapImage } from './block';
+import type { Way } from '../../ways/way';
 import { FlapCalibration, FlapLane } from './calibration';
 
 const laneOf = (c: FlapCalibration, lane: string): FlapLane | undefined =>
@@ -29,14 +28,4 @@ export const flap: Way<FlapCalibration> = {
     ...{ is: 'flap', ...PLANNED },
     lanes: lanes.map((lane) => ({ lane, shut: top >> 3, open: top >> 2 })),
   }),
-  compile: (parts, sensor, c, { columns }) => {
-    const image = parts.image as FlapImage;
-    const lanes = measuredLanes(sensor, c.lanes, columns);
-    if (lanes.length === 0) return null;
-    const bank = { lane: image.flaps.length, lanes: lanes.length, ...NO_LISTENERS };
-    image.flap_banks.push(bank);
-    for (const { record, column } of lanes)
-      image.flaps.push({ shut: Math.round(record.shut), open: record.open, column, pad: 0 });
-    return { index: image.flap_banks.length - 1, lanes: lanes.map(({ place }) => place), bank };
-  },
 };

@@ -3,7 +3,6 @@ import { laneFaults } from '../lane-records';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { AxesCalibration, AxisLane, TiltRange } from './calibration';
-import { compileAxes } from './image';
 import { axesLevel } from './lane-level';
 
 const axisOf = (c: AxesCalibration, lane: string): AxisLane | undefined =>
@@ -45,5 +44,4 @@ export const axes: Way<AxesCalibration> = {
     roll: { rest: 0, up: 45, down: 45 },
     pitch: { rest: 0, up: 45, down: 45 },
   }),
-  compile: compileAxes,
 };

@@ -1,7 +1,6 @@
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { ContactsCalibration } from './calibration';
-import { compileContacts } from './image';
 
 /** Open or closed: contacts that are debounced. Its lanes share all that was measured. */
 export const contacts: Way<ContactsCalibration> = {
@@ -21,5 +20,4 @@ export const contacts: Way<ContactsCalibration> = {
   decisionMs: () => 0,
   movedSince: () => null,
   planned: () => ({ is: 'contacts', rest: 'open', debounceMs: 5, ...PLANNED }),
-  compile: compileContacts,
 };

@@ -1,6 +1,6 @@
 import 'reflect-metadata/lite';
 import { IsIn, IsNumber, IsOptional, IsString, Max, Min } from 'class-validator';
-import { LEAST_TIME, TIME_UNIT_US } from '../../engine/stroke';
+import { LEAST_TIME, TIME_UNIT_US } from '../../engine/stroke-time';
 import { finite } from '../../instrument/field';
 import { Measured } from '../../instrument/measured';
 import { ListOf } from '../../instrument/parts-of';

@@ -1,7 +1,6 @@
 import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
-import { LEAST_RATIO } from '../strokes/law';
-import { LEAST_MS, MOST_MS, type DepthCalibration } from './calibration';
+import type { DepthCalibration } from './calibration';
 import { depthIn } from './key-strokes';
 import type { PlayedKey } from './played-key';
 
@@ -29,18 +28,6 @@ export function depthsOf(
   const damper = Math.min(0.6 * strike, Math.max((DAMPER / STRIKE) * strike, OVER_CROSSTALK * crosstalk));
   const rearm = Math.max(damper, (REARM / STRIKE) * strike);
   return { strike: round(strike, 3), rearm: round(rearm, 3), damper: round(damper, 3) };
-}
-
-/** Other depths: what is timed takes as long as its stretch is, where strokes go evenly. */
-export function withDepth(
-  c: DepthCalibration,
-  change: Partial<Pick<DepthCalibration, 'strike' | 'rearm' | 'damper'>>,
-): DepthCalibration {
-  const next = { ...c, ...change };
-  const longer = (next.strike - next.rearm) / (c.strike - c.rearm);
-  const within = (ms: number) => round(Math.min(MOST_MS, Math.max(LEAST_MS, ms * longer)), 3);
-  const fastMs = within(c.fastMs);
-  return { ...next, fastMs, slowMs: Math.max(within(c.slowMs), round(1.01 * LEAST_RATIO * fastMs, 3)) };
 }
 
 /** A key lies still again so long after it has turned up, frames. */

@@ -1,10 +1,11 @@
 import { NO_TABLE } from '../../engine/codes';
 import type { Parts } from '../../engine/image/parts';
 import { scaleOf } from '../../engine/scale';
+import { speedOfMs } from '../../engine/stroke';
 import type { Sensor } from '../../instrument/sensor';
 import { ONE, tableOfCurve } from '../../shape/table';
 import { measuredLanes } from '../lane-records';
-import { answersBy, speedOfMs } from '../strokes/law';
+import { answersBy } from '../strokes/law';
 import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { DepthCalibration, DepthLane } from './calibration';
 import { depthOf } from './key-depth';

@@ -3,9 +3,7 @@ import { movedLanes } from '../moved-lanes';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { DepthCalibration, DepthLane, DepthPoint } from './calibration';
-import { retunedDepths } from './retuned';
 import { answersBy } from '../strokes/law';
-import { compileDepths } from './image';
 import { depthFaults } from './rules';
 
 /** A key has moved where its rest did by this share of its way. (Common practice, no source.) */
@@ -44,6 +42,4 @@ export const depth: Way<DepthCalibration> = {
     })),
   }),
   answersBy: (c) => answersBy(c, null),
-  retuned: retunedDepths,
-  compile: compileDepths,
 };

@@ -5,9 +5,7 @@ import type { Way } from '../way';
 import { AttackPoint, KnownForce, KnownPressure, LevelCalibration, LevelLane, Side } from './calibration';
 import { completedLevel } from './completed';
 import { fullAttack } from './full-attack';
-import { compileLevels } from './image';
 import { laneLevel, signOf } from './lane-level';
-import { retunedLevels } from './retuned';
 import { levelFaults } from './rules';
 
 /** Rest has moved where it did by more than this many σ and this many counts. (Common practice, no source.) */
@@ -60,6 +58,4 @@ export const level: Way<LevelCalibration> = {
       lanes: lanes.map((lane) => ({ lane, rest: top >> 2, noise: 1, up: side, down: null })),
     };
   },
-  retuned: retunedLevels,
-  compile: compileLevels,
 };

@@ -2,10 +2,11 @@ import { ticksIn } from '../../engine/clock';
 import { NO_TABLE } from '../../engine/codes';
 import type { Parts } from '../../engine/image/parts';
 import { scaleOf } from '../../engine/scale';
+import { speedOfMs } from '../../engine/stroke';
 import type { Sensor } from '../../instrument/sensor';
 import { tableOfCurve } from '../../shape/table';
 import { measuredContacts } from '../lane-records';
-import { answersBy, speedOfMs } from '../strokes/law';
+import { answersBy } from '../strokes/law';
 import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
 import type { Order, PairCalibration, PairLane } from './calibration';
 

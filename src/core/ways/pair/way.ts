@@ -3,7 +3,6 @@ import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { PairCalibration, PairLane } from './calibration';
 import { answersBy } from '../strokes/law';
-import { compilePairs } from './image';
 import { pairFaults } from './rules';
 
 /** Struck, by the time between two contacts. */
@@ -27,5 +26,4 @@ export const pair: Way<PairCalibration> = {
     lanes: lanes.map((lane) => ({ lane, factor: 1 })),
   }),
   answersBy: (c) => answersBy(c, null),
-  compile: compilePairs,
 };

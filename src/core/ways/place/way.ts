@@ -4,7 +4,6 @@ import { movedLanes } from '../moved-lanes';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { PlaceCalibration, PlaceLane, PlacePoint } from './calibration';
-import { compilePlace } from './image';
 import { placeLane, placeLevel } from './lane-level';
 
 /** Rest has moved where it did by more than this many σ and this many counts. (Common practice, no source.) */
@@ -48,11 +47,6 @@ export const place: Way<PlaceCalibration> = {
       ],
     })),
   }),
-  retuned: (c, seen) => ({
-    ...c,
-    lanes: c.lanes.map((own) => ({ ...own, rest: seen(own.lane)?.rest ?? own.rest })),
-  }),
-  compile: compilePlace,
 };
 
 function recordFaults({ on, off, map }: PlaceLane, path: string, fullScale: number) {

@@ -3,7 +3,6 @@ import { laneFaults } from '../lane-records';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { SpeedCalibration, SpeedLane } from './calibration';
-import { compileSpeed } from './image';
 import { SLOWER, speedLevel } from './lane-level';
 
 /** Slowest and fastest lie apart by this at least. */
@@ -45,5 +44,4 @@ export const speed: Way<SpeedCalibration> = {
       ...{ lane, slowestMs: 600, fastestMs: 60, stopMs: 900, bounceMs: 1, unevenness: 0.01, smoothing: 0 },
     })),
   }),
-  compile: compileSpeed,
 };

@@ -3,8 +3,6 @@ import { PLANNED } from '../planned';
 import { movedLanes } from '../moved-lanes';
 import type { Way } from '../way';
 import { StrikeCalibration, StrikeLane } from './calibration';
-import { retunedStrikes } from './retuned';
-import { compileStrike } from './image';
 import { strikeFaults } from './rules';
 
 /** A pad has moved where its rest did by this share of "on". (Common practice, no source.) */
@@ -34,6 +32,4 @@ export const strike: Way<StrikeCalibration> = {
     ...{ is: 'strike', windowMs: 3, maskMs: 20, halfLifeMs: 8, lengthMs: 100, ...PLANNED },
     lanes: lanes.map((lane) => ({ lane, rest: top >> 2, noise: 1, on: top >> 5, full: top >> 1 })),
   }),
-  retuned: retunedStrikes,
-  compile: compileStrike,
 };

@@ -1,5 +1,3 @@
-import { speedOfTime, TIME_UNIT_US } from '../../engine/stroke';
-
 /** How a stroke's time becomes its strength (maker's handbook 4.6): even ratios of time, or even steps of speed. */
 export const LAWS = ['log', 'reciprocal'] as const;
 export type Law = (typeof LAWS)[number];
@@ -35,9 +33,6 @@ export function answersBy(
   const byLaw = (share: number) => reciprocalOfLog(share, slowMs / fastMs);
   return curve ? (share: number) => curve(byLaw(share)) : byLaw;
 }
-
-/** A stroke of so many ms on the engine's scale of strengths. */
-export const speedOfMs = (ms: number): number => speedOfTime(Math.round((1000 * ms) / TIME_UNIT_US));
 
 /** What is wrong with the times of a law. */
 export const timesFault = ({ slowMs, fastMs }: LawTimes, path: string) => {

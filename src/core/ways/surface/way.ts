@@ -4,7 +4,6 @@ import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { mapFaults } from '../place/way';
 import { SurfaceAxis, SurfaceCalibration, SurfacePress } from './calibration';
-import { compileSurface } from './image';
 import { surfaceLevel } from './lane-level';
 
 /** Rest has moved where it did by more than this many σ and this many counts. (Common practice, no source.) */
@@ -72,5 +71,4 @@ export const surface: Way<SurfaceCalibration> = {
     })),
     press: { lane: lanes[2], rest: 0, noise: 1, on: top >> 5, off: top >> 6, reach: top - (top >> 3) },
   }),
-  compile: compileSurface,
 };

@@ -3,7 +3,6 @@ import { laneFaults } from '../lane-records';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { ToneCalibration, ToneLane } from './calibration';
-import { compileTones } from './image';
 import { toneLevel } from './lane-level';
 
 /** Lowest and highest lie apart by this at least, semitones. */
@@ -37,5 +36,4 @@ export const tone: Way<ToneCalibration> = {
       ...{ lane, lowest: 52, highest: 84, presence: 4, noise: 5, smoothing: 1 },
     })),
   }),
-  compile: compileTones,
 };

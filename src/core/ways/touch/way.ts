@@ -3,8 +3,6 @@ import { PLANNED } from '../planned';
 import { movedLanes } from '../moved-lanes';
 import type { Way } from '../way';
 import { TouchCalibration, TouchLane } from './calibration';
-import { retunedTouches } from './retuned';
-import { compileTouch } from './image';
 import { touchFaults } from './rules';
 
 /** A pad has moved where its rest did by this share of a touch. (Common practice, no source.) */
@@ -42,6 +40,4 @@ export const touch: Way<TouchCalibration> = {
       lanes: lanes.map((id) => ({ lane: id, ...lane })),
     };
   },
-  retuned: retunedTouches,
-  compile: compileTouch,
 };

@@ -1,6 +1,5 @@
 import { laneBank } from '../lane-bank';
-import { laneFaults, measuredLanes } from '../lane-records';
-import { putLevels } from '../level/image';
+import { laneFaults } from '../lane-records';
 import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { TravelCalibration, TravelLane } from './calibration';
@@ -45,12 +44,4 @@ export const travel: Way<TravelCalibration> = {
     ...{ is: 'travel', polarity: 'rising', takeover: 'jump', ...PLANNED },
     lanes: lanes.map((lane) => ({ lane, low: top >> 6, high: top - (top >> 6), noise: 1, deadband: 3 })),
   }),
-  compile: ({ image }, sensor, c, { columns }) =>
-    putLevels(
-      image,
-      measuredLanes(sensor, c.lanes, columns).map(({ record, ...own }) => ({
-        ...own,
-        level: travelLevel(c, record.lane)!,
-      })),
-    ),
 };

@@ -4,7 +4,6 @@ import { PLANNED } from '../planned';
 import type { Way } from '../way';
 import { TurnsCalibration, TurnsLane } from './calibration';
 import { CHOSEN } from './chosen';
-import { compileTurns } from './image';
 import { turnsLevel } from './lane-level';
 
 /** From step to step where it was not measured, ms. (Common practice, no source.) */
@@ -34,5 +33,4 @@ export const turns: Way<TurnsCalibration> = {
     ...{ is: 'turns', ...CHOSEN, ...PLANNED },
     lanes: lanes.map((lane) => ({ lane, rests: ['none'], leads: 'first', stepMs: STEP_MS })),
   }),
-  compile: compileTurns,
 };

@@ -1,5 +1,5 @@
 import type { DepthCalibration } from '@/core/ways/depth/calibration';
-import { withDepth } from '@/core/ways/depth/depths';
+import { withDepth } from '@/core/ways/depth/with-depth';
 import { lanesMeasured } from '../lanes-measured';
 import { lawChoice } from '../law-choice';
 import type { WayChoice, WayWords } from '../way-words';

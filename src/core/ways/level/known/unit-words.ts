@@ -1,6 +1,6 @@
 import type { Sensor } from '../../../instrument/sensor';
 import { newtonsOfGrams } from '../../../parts/force-law';
-import { KPA_PER } from '../../../parts/formulas';
+import { KPA_PER } from '../../../parts/pressures';
 import { kpaFromCounts } from '../../../parts/gauge';
 import { laneLevel } from '../lane-level';
 import { newtonsAt } from './scale';

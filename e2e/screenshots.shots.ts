@@ -118,6 +118,7 @@ test('many lanes: leaves and stones', async ({ page }) => {
   await page.waitForTimeout(12_000);
   await page.screenshot(shot('prompter-lanes'));
   await page.goto('/i/sallow/calibrate');
+  await expect(page.getByText('Keys: calibrated.', { exact: true })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await expect(page.getByText('Magnet keys: calibrated.')).toBeVisible();
   await expect(page.getByText('A stroke as it went, and the depths chosen')).toBeVisible();

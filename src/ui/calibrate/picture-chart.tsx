@@ -141,6 +141,8 @@ function optionsOf({ x, y, lines, marks }: Picture, c: Colours): ChartOptions<'l
     plugins: {
       legend: {
         display: lines.length > 1,
+        // What was chosen has its word above.
+        position: marks.length > 0 ? 'bottom' : 'top',
         labels: {
           color: c.soft,
           font: { family: WORD_FACE, size: 13 },

@@ -88,6 +88,7 @@ test('recordings, all lanes at once and a file’s columns pass axe, in light an
   await expect(page.getByRole('list', { name: 'Inputs' })).toBeVisible();
   await expectAccessible(page, 'self-test');
   await page.keyboard.press('f');
+  await expect(page.getByRole('list', { name: 'Inputs' })).toBeHidden();
   await page.keyboard.press('h');
   await expect(page.getByRole('heading', { name: 'The last seconds' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Readings' })).toBeVisible();

@@ -83,7 +83,7 @@ function spreadSteps(strikes: readonly WindowedStrike[], i: number): number {
 export const windowPicture = (strikes: readonly WindowedStrike[], windowMs: number): Picture => ({
   title: 'What a longer window is worth',
   x: { label: 'window', unit: 'ms' },
-  y: { label: 'share of the peak, %; spread, steps', unit: '', most: 100 },
+  y: { label: 'peak, %; steps', unit: '', most: 100 },
   lines: [
     {
       name: 'peak caught, nine strikes in ten',

@@ -127,3 +127,24 @@ it('a mouth resonator of version 3 whose lane was a column is read as the contac
   if (!read.ok) throw new Error(JSON.stringify(read.faults));
   expect(read.value.sensors.at(-1)!.lanes).toEqual([{ id: 'pipe', contacts: ['pipe'], pin: 'A5' }]);
 });
+
+it('magnet keys of version 3 whose depth a voice named, which nothing played, are read without it', () => {
+  const document = upgraded(older(), 2) as { sensors: object[]; voices: object[] };
+  const { boards, zones } = document as unknown as { boards: { id: string }[]; zones: { id: string }[] };
+  const [board, zone] = [boards[0].id, zones[0].id];
+  const keys = { id: 'keys', name: 'Keys', kind: 'magnet-keys', board };
+  document.sensors.push({
+    ...keys,
+    lanes: [{ id: 'k', column: 'k', pin: 'A5' }],
+    responses: [{ port: 'depth', family: 'power', gamma: 2 }],
+  });
+  const before = document.voices.length;
+  document.voices.push({
+    ...{ id: 'deep', is: 'controller', side: 'both', zone, controller: 20 },
+    source: { sensor: 'keys', port: 'depth' },
+  });
+  const read = checkInstrument(document);
+  if (!read.ok) throw new Error(JSON.stringify(read.faults));
+  expect(read.value.voices.length).toBe(before);
+  expect(read.value.sensors.at(-1)!.responses).toEqual([]);
+});

@@ -1,6 +1,7 @@
 import type { Fault } from '../../result';
 import { fromVersion1 } from './from-1';
 import { fromVersion2 } from './from-2';
+import { withoutMagnetDepth } from './magnet-depth';
 import type { Plain } from './plain';
 import { withResonatorContacts } from './resonator-contacts';
 
@@ -11,7 +12,7 @@ import { withResonatorContacts } from './resonator-contacts';
  */
 export function upgraded(document: object, version: number): object {
   const newest = UPGRADES.slice(version - 1).reduce<object>((d, upgrade) => upgrade(d as Plain), document);
-  return withResonatorContacts(newest as Plain);
+  return withoutMagnetDepth(withResonatorContacts(newest as Plain));
 }
 
 /** One function a version: from it to the next. */

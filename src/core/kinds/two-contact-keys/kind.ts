@@ -20,8 +20,8 @@ export const twoContactKeys: Kind = {
     which: { carries: 'pitch', says: 'which key is down' },
   },
   facts: {
-    fastMs: { unit: 'ms', low: 0.4, high: 20, says: 'fastest stroke', usual: 2 },
-    slowMs: { unit: 'ms', low: 5, high: 250, says: 'slowest stroke', usual: 60 },
+    fastMs: { unit: 'ms', low: 0.2, high: 20, says: 'fastest stroke', usual: 2 },
+    slowMs: { unit: 'ms', low: 5, high: 500, says: 'slowest stroke', usual: 60 },
   },
   way: 'pair',
   steps: PAIR_STEPS,

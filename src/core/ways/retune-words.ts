@@ -1,10 +1,17 @@
 import type { Sensor } from '../instrument/sensor';
 import { counted } from '../units/counted';
-import { laneRange } from './registry';
+import { laneRange, levelOf } from './registry';
 
 /** What moved less is as it was: counts of rest, share of reach. (Common practice, no source.) */
 const COUNTS = 1.5;
 const SHARE = 0.03;
+
+/** How far the other sides of its levels reach now, over what they did, less one. */
+const otherSides = (before: Sensor, after: Sensor): { reach: number }[] =>
+  before.lanes.flatMap((_, i) => {
+    const [was, is] = [levelOf(before, i)?.down, levelOf(after, i)?.down];
+    return was && is ? [{ reach: is.reach / was.reach - 1 }] : [];
+  });
 
 /** What of a sensor's rest and reach is another since, in words; null where nothing is. */
 export function retuneWords(before: Sensor, after: Sensor): string | null {
@@ -13,7 +20,7 @@ export function retuneWords(before: Sensor, after: Sensor): string | null {
     return was && is ? [{ rest: is.rest - was.rest, reach: is.travel / was.travel - 1 }] : [];
   });
   const rests = lanes.filter(({ rest }) => Math.abs(rest) >= COUNTS);
-  const reaches = lanes.filter(({ reach }) => Math.abs(reach) >= SHARE);
+  const reaches = [...lanes, ...otherSides(before, after)].filter(({ reach }) => Math.abs(reach) >= SHARE);
   if (rests.length + reaches.length === 0) return null;
   if (lanes.length > 1)
     return [

@@ -5,6 +5,7 @@ import { faultsOf } from '../instrument/rules';
 import { random } from '../signal/random';
 import { wayOf } from './registry';
 import { retuned } from './retuned';
+import { retuneWords } from './retune-words';
 import type { LaneSeen } from './seen';
 
 const demos = ['wherry', 'cairn', 'sallow'].map(
@@ -27,6 +28,16 @@ describe('rest and reach taken anew', () => {
     // Played a tenth further than before.
     const further = Math.round(1.1 * up.reach);
     expect(after(seen(rest - 5, Math.round(rest) + further, rest)).up).toEqual({ ...up, reach: further });
+    // Drawn further alone: it is said, though what is pushed is as it was.
+    const down = (c.lanes[0] as never as { down: { reach: number } }).down;
+    const drawn = retuned(sensor, () => seen(Math.round(rest) - 2 * down.reach, rest + 5, rest))!;
+    expect(retuneWords(sensor, drawn)).toBe('reach +100 %');
+    expect(
+      retuneWords(
+        sensor,
+        retuned(sensor, () => seen(rest - 5, rest + 5, rest + 30))!,
+      ),
+    ).toBe('rest +30 counts');
     // Never still: rest stays.
     expect(after(seen(rest - 5, rest + 5, null)).rest).toBe(rest);
   });

@@ -1,12 +1,13 @@
 import { strengthsBy } from '../../calibrate/dynamics';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import { ok, refuse, type Result } from '../../result';
-import { mean } from '../../signal/mean';
-import { median } from '../../signal/quantile';
+import { DYNAMIC_NAMES } from '../../shape/dynamics';
+import { pooledDeviation } from '../../signal/pooled-deviation';
 import { round } from '../../units/round';
 import { strengthOfTime } from '../strokes/law';
 import { factorsOf, type TimedStroke } from '../strokes/factors';
 import { lawsPicture } from '../strokes/picture';
+import { strokeNumbers } from '../strokes/reading';
 import { timesOf } from '../strokes/times';
 import { LEAST_MS, MOST_MS, type DepthCalibration } from './calibration';
 import { crosstalkOf, depthsOf } from './depths';
@@ -106,39 +107,26 @@ function timedStrokes(
 }
 
 /** How far strokes of one key and dynamics scatter about their mean, share of their time: a hand’s own spread, and what measuring adds. */
-function spreadOf(keys: readonly { strokes: readonly TimedStroke[] }[]): number {
-  const groups = keys.flatMap(({ strokes }) =>
-    [...new Set(strokes.map(({ role }) => role))].map((role) =>
-      strokes.filter((s) => s.role === role).map(({ us }) => Math.log(Math.max(us, CLOCK_US))),
+const spreadOf = (keys: readonly { strokes: readonly TimedStroke[] }[]): number =>
+  pooledDeviation(
+    keys.flatMap(({ strokes }) =>
+      DYNAMIC_NAMES.map((role) =>
+        strokes.filter((s) => s.role === role).map(({ us }) => Math.log(Math.max(us, CLOCK_US))),
+      ),
     ),
   );
-  const own = groups.filter((g) => g.length > 1);
-  if (own.length === 0) return 0;
-  const squares = own.map((g) => {
-    const middle = mean(g);
-    return g.reduce((sum, x) => sum + (x - middle) ** 2, 0) / (g.length - 1);
-  });
-  return Math.sqrt(mean(squares));
-}
 
-function readingOf(
+const readingOf = (
   { lane, record }: PlayedKey,
   strokes: readonly TimedStroke[],
-  { factor, sure }: { factor: number; sure: number },
+  factor: { factor: number; sure: number },
   crosstalk: number,
-): LaneReading {
-  const medianMs = (role: string) => {
-    const times = strokes.filter((s) => s.role === role).map(({ us }) => us / 1000);
-    return times.length === 0 ? {} : { [`${role}Ms`]: round(median(times), 2) };
-  };
-  return {
-    lane: lane.id,
-    gestures: strokes.length,
-    numbers: {
-      ...{ rest: record.rest, bottom: record.bottom },
-      ...{ ...medianMs('soft'), ...medianMs('loud') },
-      ...{ factor: round(factor, 3), factorSure: round(factor * sure, 3) },
-      crosstalkPercent: round(100 * crosstalk, 1),
-    },
-  };
-}
+): LaneReading => ({
+  lane: lane.id,
+  gestures: strokes.length,
+  numbers: {
+    ...{ rest: record.rest, bottom: record.bottom },
+    ...strokeNumbers(strokes, factor),
+    crosstalkPercent: round(100 * crosstalk, 1),
+  },
+});

@@ -1,3 +1,4 @@
+import { mean } from '../../signal/mean';
 import { depthAt } from './magnet-law';
 
 /** A slow way down: times, µs, and shares of the way that counts go. */
@@ -45,7 +46,6 @@ function within({ tUs, shares }: SlowPass): SlowPass {
 /** Share of the variance of depths that a straight line in time leaves: 1 − r². */
 function unevenness(tUs: readonly number[], depths: readonly number[]): number {
   const n = tUs.length;
-  const mean = (list: readonly number[]) => list.reduce((s, x) => s + x, 0) / n;
   const [mt, md] = [mean(tUs), mean(depths)];
   let [tt, dd, td] = [0, 0, 0];
   for (let i = 0; i < n; i++) {

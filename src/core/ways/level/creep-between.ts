@@ -1,4 +1,5 @@
 import type { PlayedTake } from '../../calibrate/played-take';
+import { firstFrom } from '../../signal/first-from';
 import { mean } from '../../signal/mean';
 import { median } from '../../signal/quantile';
 import { round } from '../../units/round';
@@ -63,17 +64,6 @@ function leftAfter(take: PlayedTake): Left[] {
 }
 /** For so long, µs. */
 const LEFT_US = 100_000;
-
-/** The first time that is not before another, by halving. @param tUs never falling */
-function firstFrom(tUs: ArrayLike<number>, us: number): number {
-  let [low, high] = [0, tUs.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (tUs[middle] < us) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
 
 /** Counts from one time up to another. */
 function within({ tUs, counts }: PlayedTake, fromUs: number, toUs: number): number[] {

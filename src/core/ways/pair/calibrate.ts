@@ -3,7 +3,7 @@ import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report'
 import { contactStepsPerTick } from '../../parts/formulas';
 import { debounceFor } from '../../parts/debounce';
 import { ok, refuse, type Result } from '../../result';
-import { median, quantile } from '../../signal/quantile';
+import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import { LEAST_MS, MOST_MS, type Order, type PairCalibration, type PairLane } from './calibration';
 import { strengthOfTime } from '../strokes/law';
@@ -14,6 +14,7 @@ import type { PlayedKey } from './played-key';
 import { replayed } from './replay';
 import { resolutionOf } from './scan';
 import { lawsPicture } from '../strokes/picture';
+import { strokeNumbers } from '../strokes/reading';
 import { timesOf } from '../strokes/times';
 
 /** Longest debounce that lets fast repeats through, ms. (Common practice, no source.) */
@@ -92,21 +93,11 @@ const recordOf = ({ lane, swapped, order }: PlayedKey, factor: number, most: Ord
   ...(order !== most && { order: order! }),
 });
 
-function readingOf(
+const readingOf = (
   { lane, strokes }: PlayedKey,
-  own: { factor: number; sure: number } | undefined,
-): LaneReading {
-  const medianMs = (role: string) => {
-    const times = strokes.filter((s) => s.role === role).map(({ us }) => us / 1000);
-    return times.length === 0 ? {} : { [`${role}Ms`]: round(median(times), 2) };
-  };
-  return {
-    lane: lane.id,
-    gestures: strokes.length,
-    numbers: {
-      ...medianMs('soft'),
-      ...medianMs('loud'),
-      ...(own && { factor: round(own.factor, 3), factorSure: round(own.factor * own.sure, 3) }),
-    },
-  };
-}
+  factor: { factor: number; sure: number } | undefined,
+): LaneReading => ({
+  lane: lane.id,
+  gestures: strokes.length,
+  numbers: strokeNumbers(strokes, factor),
+});

@@ -1,5 +1,6 @@
 import type { Picture } from '../../calibrate/picture';
-import { mean } from '../../signal/mean';
+import { firstFrom } from '../../signal/first-from';
+import { pooledDeviation } from '../../signal/pooled-deviation';
 import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import type { StrikeLane } from './calibration';
@@ -41,17 +42,6 @@ function reachedBy({ frames, record }: StruckLane, strike: Strike): WindowedStri
   return { strike, record, reached };
 }
 
-/** The first frame at a time or after it. */
-function firstFrom(tUs: Float64Array, us: number): number {
-  let [low, high] = [0, tUs.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (tUs[middle] < us) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
 /** Share of its peak that a window catches of nine strikes in ten. @param i of the windows that are tried */
 const caught = (strikes: readonly WindowedStrike[], i: number): number =>
   quantile(
@@ -70,13 +60,7 @@ function spreadSteps(strikes: readonly WindowedStrike[], i: number): number {
     const share = Math.min(1, Math.max(0, (reached[i] - record.on) / (record.full - record.on)));
     groups.set(key, [...(groups.get(key) ?? []), 126 * share]);
   }
-  let [squares, degrees] = [0, 0];
-  for (const own of groups.values()) {
-    const middle = mean(own);
-    squares += own.reduce((sum, v) => sum + (v - middle) ** 2, 0);
-    degrees += own.length - 1;
-  }
-  return degrees === 0 ? 0 : Math.sqrt(squares / degrees);
+  return pooledDeviation(groups.values());
 }
 
 /** What each window finds of the peaks, and how alike equal strikes read then, with the one that was chosen. */

@@ -1,4 +1,5 @@
 import { mean } from '../../signal/mean';
+import { pooledDeviation } from '../../signal/pooled-deviation';
 import { median } from '../../signal/quantile';
 import { DYNAMIC_NAMES } from '../../shape/dynamics';
 
@@ -31,7 +32,7 @@ export function factorsOf(
       return [{ off: median(lists[i]) - middle, n: lists[i].length }];
     }),
   );
-  const scatter = scatterOf(dynamics.flat());
+  const scatter = pooledDeviation(dynamics.flat());
   const raw = offsets.map((own) => (own.length === 0 ? 0 : mean(own.map(({ off }) => off))));
   // Of a median of n, π/2 times the variance of a mean; of the mean of several medians, their variances' sum over their number squared.
   const chance = offsets.map((own) =>
@@ -48,16 +49,4 @@ export function factorsOf(
     const kept = between + chance[i] > 0 ? between / (between + chance[i]) : 0;
     return { factor: Math.exp(kept * r), sure: Math.sqrt(kept * chance[i]) };
   });
-}
-
-/** σ of a stroke about the median of its key and dynamics, logarithms: pooled over all that have two or more. */
-function scatterOf(lists: readonly (readonly number[])[]): number {
-  let squares = 0;
-  let degrees = 0;
-  for (const list of lists.filter((l) => l.length > 1)) {
-    const middle = mean([...list]);
-    squares += list.reduce((sum, x) => sum + (x - middle) ** 2, 0);
-    degrees += list.length - 1;
-  }
-  return degrees === 0 ? 0 : Math.sqrt(squares / degrees);
 }

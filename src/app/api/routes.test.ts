@@ -213,11 +213,11 @@ describe('malformed bodies are 4xx problem documents (RFC 9457) that name the fi
       expect((await response.json()).errors[0].field).toBe(field);
     }
   });
-  // Proving compiles C each time, so it gets fewer runs.
+  // Proving compiles C each time and firmware packs a folder, so they get fewer runs.
   it.each([
     ['calibrate', calibrate, 150],
     ['render', render, 150],
-    ['firmware', firmware, 150],
+    ['firmware', firmware, 40],
     ['prove', prove, 25],
     ['plan', plan, 150],
     ['listen', listen, 150],

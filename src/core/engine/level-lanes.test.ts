@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import type { Sensor } from '../instrument/sensor';
+import { pressureSheet } from '../kinds/pressure-sheet/kind';
 import { registerKind } from '../kinds/registry';
 import { bankNotes, instrumentOf, touchPads } from '../testing/bank-instruments';
 import { breathController, levelWith, oneSided } from '../testing/identity-response';
-import { levelLanes } from '../testing/level-lanes';
 import { awake, playAfterRest } from '../testing/play';
 import { splitMessages } from '../midi/messages';
 import { silence } from './play';
 
 /** A kind that offers one level twice: each of its ports answers in a curve of its own. */
 const twice = {
-  ...levelLanes,
+  ...pressureSheet,
   id: 'level-twice',
-  ports: { ...levelLanes.ports, push: levelLanes.ports.press },
+  ports: { ...pressureSheet.ports, push: pressureSheet.ports.press },
 };
 registerKind(twice);
 

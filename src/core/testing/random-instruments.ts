@@ -6,7 +6,6 @@ import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/voices';
 import type { Zone } from '../instrument/zones';
 import { wayNamed } from '../ways/registry';
-import { levelLanes } from './level-lanes';
 import { random, type Random } from '../signal/random';
 import { encoderSensor } from './random-derived';
 import { levelSensor, otherSettings, randomSensors, travelSensor } from './random-sensors';
@@ -94,7 +93,7 @@ function randomZone(r: Random, i: number): Zone {
 /** Ports by what they carry, of the kinds above. */
 const PORTS: Record<string, { level?: string; gate?: string; pitch?: string }> = {
   'breath-gauge': { level: 'breath', gate: 'gate' },
-  [levelLanes.id]: { level: 'press', gate: 'gate' },
+  'pressure-sheet': { level: 'press', gate: 'gate' },
   'touch-pads': { gate: 'touch', pitch: 'pad' },
   'strike-pads': { gate: 'hit' },
   'magnet-keys': { gate: 'key', pitch: 'which' },
@@ -175,7 +174,7 @@ function levelSource(r: Random, sensor: Sensor, port: string): Source {
 
 /** A gate: of a level's lanes now and then of one alone. */
 function gateOf(r: Random, sensor: Sensor, port: string): Source {
-  const alone = sensor.kind === levelLanes.id && r.next() < 0.3;
+  const alone = sensor.kind === 'pressure-sheet' && r.next() < 0.3;
   return alone ? levelSource(r, sensor, port) : { sensor: sensor.id, port };
 }
 

@@ -13,7 +13,6 @@ import type { TouchCalibration } from '../ways/touch/calibration';
 import { wayOf } from '../ways/registry';
 import type { Lane, Sensor } from '../instrument/sensor';
 import type { Random } from '../signal/random';
-import { levelLanes } from './level-lanes';
 import {
   encoderSensor,
   ribbonSensor,
@@ -168,7 +167,7 @@ function levelBank(r: Random, top: number): Sensor {
   return {
     id: 'sheet',
     name: 'Sheet',
-    kind: levelLanes.id,
+    kind: 'pressure-sheet',
     board: 'board',
     lanes: own,
     responses: [

@@ -255,7 +255,7 @@ describe('several lanes', () => {
   const both = (a: LevelTake[], b: LevelTake[]) =>
     calibrateSensorLevel({
       board: { bits: 12 },
-      sensor: { id: 's', name: 'S', kind: 'level-lanes', lanes },
+      sensor: { id: 's', name: 'S', kind: 'pressure-sheet', lanes },
       takes: beside(a, b),
     });
   it('get a record each, equal to what each alone gives, and share polarity and hold-off', () => {

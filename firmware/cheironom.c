@@ -87,6 +87,21 @@ static OUT_OF_LINE void look_at_rests(void)
     (void)ended;
 }
 
+#if CHEIR_learns
+/* The button on the instrument: pressed, it ends what sounds; let go, it brings settings that are the board's own, digest 0. */
+static OUT_OF_LINE void play_button(void)
+{
+    uint8_t asks = play_learn();
+    if (asks == LEARN_SILENCE) {
+        CHEIR_SILENCES(SILENCE)
+    }
+    if (asks != LEARN_TAKE) return;
+    learn_take();
+    look_anew();
+    now_digest = 0;
+}
+#endif
+
 uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
 {
     pass_time(t_us, out);
@@ -102,6 +117,9 @@ uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
     if ((uint16_t)(now_t - STATE(engine).swept) >= SWEEP_TICKS) sweep_timers();
     if (STATE(engine).looking > 0) look_at_rests();
     STATE(engine).frame++;
+#if CHEIR_learns
+    if (COUNT(learns) > 0) play_button();
+#endif
     CHEIR_FRAMES(FRAME)
     return (uint16_t)(now_out - out);
 }

@@ -130,6 +130,19 @@ uint8_t cheir_keep_on(cheir_keeper *keeper);
 
 #endif
 
+#if CHEIR_learns
+
+/*
+ * The button that measures rest and reach is a contact like any other; this is what the light at it says: CHEIR_LIGHT_ON,
+ * CHEIR_LIGHT_OFF, or CHEIR_LIGHT_FREE while it says nothing.
+ */
+uint8_t cheir_light(void);
+
+/* Whether the button has brought other settings since it was last asked: they are to be kept. */
+uint8_t cheir_learnt(void);
+
+#endif
+
 #if defined(CHEIR_contacts) && CHEIR_contacts > 255
 #error "The runtime counts contacts in eight bits: a board has 255 of them at most."
 #endif

@@ -51,4 +51,20 @@ static void change_settings(const uint8_t *from)
     take_words(IMAGE(stairs), &stairs_n, from);
 }
 
+#if CHEIR_learns
+#define LOOK_ANEW(part, record)               \
+    for (i = 0; i != COUNT(part); i++) {      \
+        cheir_##record same = IMAGE(part)[i]; \
+        record##_changed(i, &same);           \
+    }
+
+/* After the board has changed settings itself. */
+static void look_anew(void)
+{
+    uint8_t i = 0;
+    (void)i;
+    CHEIR_PARTS_IN(LOOK_ANEW)
+}
+#endif
+
 #endif

@@ -81,8 +81,9 @@ template <typename Port> static void answer(Port &port, uint8_t says)
 }
 
 #if defined(STORE)
-/* Whether the settings that are being kept came over MIDI_PORT. */
-static uint8_t kept_for_midi;
+/* Who is told when they are kept: whoever sent them; nobody where the board has measured them itself. */
+enum { FOR_PRINT, FOR_MIDI, FOR_NOBODY };
+static uint8_t kept_for;
 #endif
 
 /* Keeps a byte where the memory is ready for one, and answers when all are kept. */
@@ -90,8 +91,8 @@ static void keep_on()
 {
 #if defined(STORE)
     if (!is_keeping() || !STORE_READY || cheir_keep_on(&keeper)) return;
-    if (kept_for_midi) answer(MIDI_PORT, CHEIR_ANSWER_TAKEN);
-    else answer(PRINT_PORT, CHEIR_ANSWER_TAKEN);
+    if (kept_for == FOR_MIDI) answer(MIDI_PORT, CHEIR_ANSWER_TAKEN);
+    if (kept_for == FOR_PRINT) answer(PRINT_PORT, CHEIR_ANSWER_TAKEN);
 #endif
 }
 
@@ -103,13 +104,24 @@ template <typename Port> static void take_settings(Port &port, uint16_t n)
         says = CHEIR_ANSWER_TAKEN_FOR_NOW;
 #if defined(STORE)
         if (STORE.length() >= STORE_BYTES && cheir_keep(&keeper, dump, n)) {
-            kept_for_midi = (const void *)&port == (const void *)&MIDI_PORT;
+            kept_for = (const void *)&port == (const void *)&MIDI_PORT ? FOR_MIDI : FOR_PRINT;
             return;
         }
 #endif
     }
     answer(port, says);
 }
+
+#if CHEIR_learns
+/* What the button has measured is kept as soon as nothing else is; settings that are just coming in are damaged by it, and refused. */
+static void keep_learnt()
+{
+#if defined(STORE)
+    if (is_keeping() || !cheir_learnt() || STORE.length() < STORE_BYTES) return;
+    if (cheir_keep(&keeper, dump, cheir_give_settings(dump))) kept_for = FOR_NOBODY;
+#endif
+}
+#endif
 
 template <typename Port> static void give_settings(Port &port)
 {

@@ -15,6 +15,8 @@ enum { CHEIR_RIBBON_UNTOUCHED = 0, CHEIR_RIBBON_LANDING = 1, CHEIR_RIBBON_TOUCHE
 enum { CHEIR_SPEED_STOPPED = 0, CHEIR_SPEED_BEGUN = 1, CHEIR_SPEED_TURNING = 2 };
 enum { CHEIR_TONE_SILENT = 0, CHEIR_TONE_BEGUN = 1, CHEIR_TONE_SOUNDS = 2 };
 enum { CHEIR_TAKEOVER_FOLLOWS = 0, CHEIR_TAKEOVER_BEGUN = 1, CHEIR_TAKEOVER_BELOW = 2, CHEIR_TAKEOVER_ABOVE = 3, CHEIR_TAKEOVER_SCALES = 4 };
+enum { CHEIR_LEARN_IDLE = 0, CHEIR_LEARN_REST = 1, CHEIR_LEARN_PLAY = 2, CHEIR_LEARN_TAKEN = 3, CHEIR_LEARN_REFUSED = 4 };
+enum { CHEIR_LIGHT_FREE = 0, CHEIR_LIGHT_OFF = 1, CHEIR_LIGHT_ON = 2 };
 enum { CHEIR_BY_JUMP = 0, CHEIR_BY_PICK_UP = 1, CHEIR_BY_SCALE = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
@@ -470,6 +472,38 @@ typedef struct {
     uint8_t agreed;
 } cheir_surface_state;
 
+/* The button by which rest and reach are measured: a contact, and whether it is closed while nobody holds it. */
+typedef struct {
+    uint8_t contact;
+    uint8_t rests;
+} cheir_learn;
+
+/* Since: the button was last pressed or let go, tick: a lane last looked, slow ticks; fresh: something was taken that nobody has asked for yet. */
+typedef struct {
+    uint16_t since;
+    uint8_t tick;
+    uint8_t seen;
+    uint8_t held;
+    uint8_t running;
+    uint8_t stage;
+    uint8_t fresh;
+} cheir_learn_state;
+
+/* What the button measures: a level, or a lane of a touch bank, 255 for a level. */
+typedef struct {
+    uint8_t at;
+    uint8_t bank;
+} cheir_learn_lane;
+
+/* Zero: its look at rest, stage 1 once that is over; low, high: of rest, then of what is played for two frames on end; last: the frame before; spread: of rest. */
+typedef struct {
+    cheir_zero_state zero;
+    uint16_t low;
+    uint16_t high;
+    uint16_t last;
+    uint16_t spread;
+} cheir_learn_lane_state;
+
 /* Who hears a gate. */
 typedef struct {
     uint8_t is;
@@ -546,7 +580,7 @@ typedef struct {
     uint16_t length;
 } cheir_settings_head;
 
-#define CHEIR_LAYOUT_VERSION 6u
+#define CHEIR_LAYOUT_VERSION 7u
 #define CHEIR_DUMP_MAGIC 0x69656843ul
 /* The settings of each record, in order: a byte each, or a word. */
 #define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off)
@@ -593,6 +627,10 @@ typedef struct {
 #define CHEIR_BYTES_OF_tilt 32u
 #define CHEIR_SETTINGS_OF_surface(BYTE, WORD) WORD(axes[0].scale.span) WORD(axes[0].scale.factor) WORD(axes[0].scale.mul) WORD(axes[0].low) WORD(axes[0].table) WORD(axes[1].scale.span) WORD(axes[1].scale.factor) WORD(axes[1].scale.mul) WORD(axes[1].low) WORD(axes[1].table) WORD(rest) WORD(on) WORD(off) BYTE(settle)
 #define CHEIR_BYTES_OF_surface 27u
+#define CHEIR_SETTINGS_OF_learn(BYTE, WORD)
+#define CHEIR_BYTES_OF_learn 0u
+#define CHEIR_SETTINGS_OF_learn_lane(BYTE, WORD)
+#define CHEIR_BYTES_OF_learn_lane 0u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
@@ -603,9 +641,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_choice 1u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -631,6 +669,8 @@ typedef struct {
 #define CHEIR_tones 1
 #define CHEIR_tilts 1
 #define CHEIR_surfaces 1
+#define CHEIR_learns 1
+#define CHEIR_learn_lanes 1
 #define CHEIR_listeners 1
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
@@ -1021,6 +1061,30 @@ CHEIR_LIES(surface_state_2, offsetof(cheir_surface_state, before[0]) == 4);
 CHEIR_LIES(surface_state_3, offsetof(cheir_surface_state, before[1]) == 6);
 CHEIR_LIES(surface_state_4, offsetof(cheir_surface_state, stage) == 8);
 CHEIR_LIES(surface_state_5, offsetof(cheir_surface_state, agreed) == 9);
+CHEIR_LIES(learn, sizeof(cheir_learn) == 2);
+CHEIR_LIES(learn_0, offsetof(cheir_learn, contact) == 0);
+CHEIR_LIES(learn_1, offsetof(cheir_learn, rests) == 1);
+CHEIR_LIES(learn_state, sizeof(cheir_learn_state) == 8);
+CHEIR_LIES(learn_state_0, offsetof(cheir_learn_state, since) == 0);
+CHEIR_LIES(learn_state_1, offsetof(cheir_learn_state, tick) == 2);
+CHEIR_LIES(learn_state_2, offsetof(cheir_learn_state, seen) == 3);
+CHEIR_LIES(learn_state_3, offsetof(cheir_learn_state, held) == 4);
+CHEIR_LIES(learn_state_4, offsetof(cheir_learn_state, running) == 5);
+CHEIR_LIES(learn_state_5, offsetof(cheir_learn_state, stage) == 6);
+CHEIR_LIES(learn_state_6, offsetof(cheir_learn_state, fresh) == 7);
+CHEIR_LIES(learn_lane, sizeof(cheir_learn_lane) == 2);
+CHEIR_LIES(learn_lane_0, offsetof(cheir_learn_lane, at) == 0);
+CHEIR_LIES(learn_lane_1, offsetof(cheir_learn_lane, bank) == 1);
+CHEIR_LIES(learn_lane_state, sizeof(cheir_learn_lane_state) == 16);
+CHEIR_LIES(learn_lane_state_0, offsetof(cheir_learn_lane_state, zero.rest) == 0);
+CHEIR_LIES(learn_lane_state_1, offsetof(cheir_learn_lane_state, zero.median) == 2);
+CHEIR_LIES(learn_lane_state_2, offsetof(cheir_learn_lane_state, zero.first) == 4);
+CHEIR_LIES(learn_lane_state_3, offsetof(cheir_learn_lane_state, zero.looks) == 6);
+CHEIR_LIES(learn_lane_state_4, offsetof(cheir_learn_lane_state, zero.stage) == 7);
+CHEIR_LIES(learn_lane_state_5, offsetof(cheir_learn_lane_state, low) == 8);
+CHEIR_LIES(learn_lane_state_6, offsetof(cheir_learn_lane_state, high) == 10);
+CHEIR_LIES(learn_lane_state_7, offsetof(cheir_learn_lane_state, last) == 12);
+CHEIR_LIES(learn_lane_state_8, offsetof(cheir_learn_lane_state, spread) == 14);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);

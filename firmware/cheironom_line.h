@@ -108,6 +108,9 @@ static void read_lines()
     if (asked != 0) take_command(asked);
 #if CHEIR_SETTABLE
     if ((const void *)&MIDI_PORT != (const void *)&PRINT_PORT && mode == MIDI) read_line(MIDI_PORT, from_midi);
+#if CHEIR_learns
+    keep_learnt();
+#endif
     keep_on();
 #endif
     if (mode != FIRST_MODE && (uint16_t)(now_ms() - asked_ms) > LEASE_MS) change_mode(FIRST_MODE);

@@ -2,7 +2,7 @@
 #ifndef CHEIRONOM_ZERO_H
 #define CHEIRONOM_ZERO_H
 
-#if CHEIR_levels || CHEIR_strikes
+#if CHEIR_levels || CHEIR_strikes || CHEIR_learn_lanes
 
 /* Samples of one look. */
 #define LOOKS 32u

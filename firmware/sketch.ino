@@ -203,6 +203,16 @@ static void show_overruns(uint32_t now)
     shown_overruns = overruns;
 }
 
+//@if BUTTON
+/* While the button @BUTTON_NAME@ is held the light flashes: let everything rest; then it stays on: play. Let go, it goes out: taken; or flashes: refused. */
+static bool show_button()
+{
+    uint8_t light = mode == MIDI ? cheir_light() : (uint8_t)CHEIR_LIGHT_FREE;
+    if (light != CHEIR_LIGHT_FREE) set_light(light == CHEIR_LIGHT_ON);
+    return light != CHEIR_LIGHT_FREE;
+}
+
+//@end
 //@if COLUMNS
 static uint16_t read_column(uint8_t c)
 {
@@ -323,6 +333,9 @@ static void scan(uint32_t late_us)
     for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) counts[c] = read_column(c);
 //@end
     tell_frame(now, counts);
+//@if BUTTON
+    if (show_button()) return;
+//@end
     show_overruns(now);
 }
 

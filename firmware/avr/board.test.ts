@@ -12,6 +12,7 @@ import { writeDump } from '@/core/exchange/settings/settings-dump';
 import { commandSysex, settingsSysex } from '@/core/exchange/settings/settings-sysex';
 import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import { splitMessages } from '@/core/midi/messages';
 import { random } from '@/core/signal/random';
 import { bankNotes, kneeSwitch } from '@/core/testing/bank-instruments';
 import { bellowsOf, onBits } from '@/core/testing/bellows';
@@ -158,6 +159,42 @@ it('keeps settings while it plays: no note comes late, and wherever the power go
     channels.add((first.byte & 15) + 1);
   }
   expect(channels).toEqual(new Set([1, 5]));
+}, 240_000);
+
+it('measures rest and reach while its button is held, plays by them at once, keeps them without power, and says so to nobody', async () => {
+  const own = small();
+  const [bellows, knee] = own.sensors;
+  const voices = own.voices.filter((v) => v.is === 'controller');
+  const instrument: Instrument = {
+    ...own,
+    boards: [{ ...own.boards[0], button: knee.id }],
+    sensors: [bellows, knee],
+    voices,
+  };
+  // Rest has moved to 530; the maker reaches 150 counts from there, and plays that again later.
+  const playing = (us: number) => (us > 2.3 * S && us < 2.8 * S) || us > 3.6 * S;
+  const hand: World = {
+    count: (_, us) => (playing(us) ? 680 : 530),
+    closed: (us) => (us > 1 * S && us < 3 * S ? [4] : []),
+  };
+  const program = await buildSketch(path.join(root, 'button'), instrument);
+  const first = new EmulatedBoard(program, hand);
+  first.run(5.5 * S);
+  const value = (bytes: Uint8Array) => splitMessages(bytes).at(-1)?.[2];
+  expect([value(bytesOf(first, 0, 2.9 * S)), value(bytesOf(first, 3 * S, 3.5 * S))]).toEqual([1, 0]);
+  expect(Math.max(...splitMessages(bytesOf(first, 0, 3 * S)).map((m) => m[2]))).toBeLessThan(60);
+  expect(value(bytesOf(first, 3.6 * S))).toBe(127);
+  expect(bytesOf(first).includes(0xf0)).toBe(false);
+  const again = new EmulatedBoard(program, { ...hand, closed: () => [] }, first.eeprom.memory);
+  again.run(3.4 * S);
+  again.hears(3.45 * S, commandSysex('packets'));
+  again.run(3.65 * S);
+  const told = packetsIn(bytesOf(again, 3.45 * S), instrument);
+  expect(told.who?.digest).toBe('00000000');
+  const without = new EmulatedBoard(program, { ...hand, closed: () => [] });
+  without.run(2.9 * S);
+  const most = (b: EmulatedBoard) => Math.max(...splitMessages(bytesOf(b, 1 * S, 2.9 * S)).map((m) => m[2]));
+  expect([most(again), most(without) < 60]).toEqual([127, true]);
 }, 240_000);
 
 it.each([1000, 12_000])(

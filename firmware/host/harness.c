@@ -143,6 +143,9 @@ static void play(uint16_t columns, uint8_t *out, uint16_t *counts)
             uint16_t c;
             for (c = 0; c < columns; c++) counts[c] = u16();
             put(operation, out, cheir_frame(t, counts, out));
+#if CHEIR_learns
+            (void)cheir_learnt();
+#endif
         }
     }
 }

@@ -21,6 +21,7 @@ import { BANK_CASES, bankCase } from '@/core/testing/bank-oracle-cases';
 import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
 import { oracleCase } from '@/core/testing/oracle-cases';
 import { randomInstrument, randomTwoScenes, withOtherSettings } from '@/core/testing/random-instruments';
+import { randomButtonTake, randomWithButton } from '@/core/testing/random-button';
 import { randomTake } from '@/core/testing/random-takes';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 
@@ -28,6 +29,8 @@ import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 200);
 /** Pots and encoders in scenes that change. */
 const TWO_SCENES = 40;
+/** Boards with a button that measures. */
+const BUTTONS = Math.ceil(INSTRUMENTS / 5);
 const FRAMES = 1200;
 const NOBODY = { digest: 'c0ffee00', wiring: '' };
 const between = {
@@ -57,6 +60,11 @@ describe('the C runtime, compiled strictly and run under address and undefined-b
       TWO_SCENES * 80,
     );
   });
+
+  it('measures rest and reach by its button as the application does, and gives them as settings', async () => {
+    const asked = { silence: new Set<number>(), change: new Set([1]) };
+    expect(await compare(BUTTONS, randomWithButton, asked, randomButtonTake)).toBeGreaterThan(BUTTONS * 20);
+  });
 });
 
 /** Plays random instruments on both runtimes. @returns how many messages they sent */
@@ -64,6 +72,7 @@ async function compare(
   seeds: number,
   instrumentOf: (seed: number) => Instrument,
   does: Between,
+  takeOf = randomTake,
 ): Promise<number> {
   let messages = 0;
   const host = await strict();
@@ -72,7 +81,7 @@ async function compare(
     const image = compile(instrument);
     // Settings may ask for a slack that reaches past rest, though the compiler asks for none.
     if (seed % 5 === 0) for (const control of image.controls) control.slack = 255;
-    const take = randomTake(instrument, FRAMES, seed);
+    const take = takeOf(instrument, FRAMES, seed);
     const dump = writeDump(compile(withOtherSettings(instrument, 7 * seed)), NOBODY);
     const ours = playOperations(image, take, { ...does, dump });
     const theirs = await host.play(encodeProgram(image, take, { ...does, dump }));

@@ -7,6 +7,7 @@ import type { Instrument } from '../instrument/document';
 import { groupByLevel } from '../engine/image/group-by-level';
 import { compileExpression } from '../stages/expression';
 import type { Listener, Making } from '../stages/making';
+import { compileButton } from './button';
 import { compileNote } from '../stages/note';
 import { mostBytes } from './most-bytes';
 import { markSharedNotes } from './shared-notes';
@@ -41,6 +42,7 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
     const made = calibration && compileSensor(parts, sensor, calibration, { columns, contacts });
     if (made) making.sensors.set(sensor.id, made);
   }
+  compileButton(making, board, contacts);
   for (const voice of instrument.voices)
     if (voice.is === 'note') compileNote(making, voice);
     else compileExpression(making, voice);

@@ -1,9 +1,8 @@
-import { blocks } from './blocks/registry';
+import { applySettings } from './apply-settings';
 import type { Engine } from './engine';
 import { COUNTS, partNames, PARTS, type Image } from './layout';
 import { silence } from './play';
 import { startEngine } from './start';
-import { beginsOfControls } from './stairs';
 
 /**
  * Changes the image of an engine that plays, between two frames. Of the same structure, only settings change, and nothing is
@@ -14,9 +13,7 @@ import { beginsOfControls } from './stairs';
 export function changeEngine(e: Engine, next: Image): number {
   if (!sameStructure(e.image, next)) return restart(e, next);
   e.bytes = 0;
-  for (const block of blocks()) block.changed?.(e, next);
-  e.image = next;
-  e.begins = beginsOfControls(next);
+  applySettings(e, next);
   return 0;
 }
 

@@ -56,6 +56,15 @@ export const SPEED_STAGE = { stopped: 0, begun: 1, turning: 2 } as const;
 /** Stages of a tone: begun until enough of its periods agree. */
 export const TONE_STAGE = { silent: 0, begun: 1, sounds: 2 } as const;
 
+/**
+ * Stages of the button that measures rest and reach: while it is held everything is let rest, then played; afterwards it shows for a while
+ * whether that was taken.
+ */
+export const LEARN_STAGE = { idle: 0, rest: 1, play: 2, taken: 3, refused: 4 } as const;
+
+/** What the light of that button says. */
+export const LIGHT = { free: 0, off: 1, on: 2 } as const;
+
 /** How a control goes on from what was sent: it jumps from it, waits until it reads it, or is scaled. */
 export const TAKES_OVER_BY = { jump: 0, pickUp: 1, scale: 2 } as const;
 
@@ -109,6 +118,8 @@ export const CODES = {
   speed: SPEED_STAGE,
   tone: TONE_STAGE,
   takeover: TAKEOVER_STAGE,
+  learn: LEARN_STAGE,
+  light: LIGHT,
   by: TAKES_OVER_BY,
   chooses: CHOOSES,
   control: CONTROL_KIND,

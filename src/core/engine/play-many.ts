@@ -35,12 +35,27 @@ function playFrames(e: Engine, frames: Frames, emit: Emit): void {
   const { tUs } = frames;
   const block = Math.max(16, Math.floor(BLOCK_COUNTS / Math.max(1, frames.channels.length)));
   const take = new Passage(e, frames, block, emit);
-  for (let frame = 0; frame < tUs.length;) {
-    if (looks(e)) take.whole(frame++);
-    else frame = take.block(frame, endOfBlock(tUs, frame, block));
+  const presses = framesOfButton(e, frames);
+  for (let frame = 0, next = 0; frame < tUs.length;) {
+    while (presses[next] < frame) next++;
+    if (looks(e) || presses[next] === frame) take.whole(frame++);
+    else frame = take.block(frame, Math.min(endOfBlock(tUs, frame, block), presses[next] ?? Infinity));
   }
   take.inputsBefore(Infinity, tUs.length);
   if (tUs.length > 0) e.frameUs = tUs[tUs.length - 1] >>> 0;
+}
+
+/** The frames before which the button on the instrument was pressed or let go: they are played in full. */
+function framesOfButton({ image }: Engine, { tUs, edges }: Frames): number[] {
+  if (!edges || image.learns.length === 0) return [];
+  const frames: number[] = [];
+  let frame = 0;
+  edges.tUs.forEach((edgeUs, i) => {
+    if (edges.contact[i] !== image.learns[0].contact) return;
+    while (frame < tUs.length && tUs[frame] < edgeUs) frame++;
+    frames.push(frame);
+  });
+  return frames;
 }
 
 /** The frame after a block: it is full, or a pause that ends every timer comes before the next frame. */

@@ -1,5 +1,7 @@
 import { CONTROLLER, STATUS } from '../midi/messages';
+import { applySettings } from './apply-settings';
 import { ZERO_STAGE } from './codes';
+import { playLearn, restAsLearnt } from './blocks/learn';
 import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import { deriveEdge, deriveExpire, deriveFrame } from './derive';
@@ -55,6 +57,7 @@ export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): n
   sweepTimers(e);
   if (engine.looking > 0) lookAtRests(e);
   engine.frame = (engine.frame + 1) & 0xff;
+  if (e.image.learns.length > 0) playButton(e);
   for (const block of blocks()) block.frame?.(e);
   return e.bytes;
 }
@@ -83,6 +86,19 @@ function sweepAll(e: Engine): void {
 
 function expireAll(e: Engine): void {
   for (const block of blocks()) block.expire?.(e);
+}
+
+/** The button on the instrument: pressed, it ends what sounds; let go, it brings other settings. */
+function playButton(e: Engine): void {
+  const asks = playLearn(e);
+  if (asks === null) return;
+  if (asks === 'silence') return silenceAll(e);
+  applySettings(e, asks);
+  restAsLearnt(e);
+}
+
+function silenceAll(e: Engine): void {
+  for (const block of blocks()) block.silence?.(e);
 }
 
 /** Power-up: what has not taken its rest yet looks at it, by turns. One look ends a frame. */
@@ -145,6 +161,6 @@ export function endAll(e: Engine): number {
 /** Ends every note that sounds. What is open or touched stays mute until it has been let go once. @returns bytes written to `e.out` */
 export function silence(e: Engine): number {
   e.bytes = 0;
-  for (const block of blocks()) block.silence?.(e);
+  silenceAll(e);
   return e.bytes;
 }

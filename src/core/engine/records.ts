@@ -351,6 +351,44 @@ export const DEPTH_STATE = struct(
   },
 );
 
+export const LEARN = struct(
+  'learn',
+  'the button by which rest and reach are measured: a contact, and whether it is closed while nobody holds it',
+  { contact: 'u8', rests: 'u8' },
+);
+
+export const LEARN_STATE = struct(
+  'learn_state',
+  'since: the button was last pressed or let go, tick: a lane last looked, slow ticks; fresh: something was taken that nobody has asked for yet',
+  {
+    since: 'u16',
+    tick: 'u8',
+    seen: 'u8',
+    held: 'u8',
+    running: 'u8',
+    stage: 'u8',
+    fresh: 'u8',
+  },
+);
+
+export const LEARN_LANE = struct(
+  'learn_lane',
+  'what the button measures: a level, or a lane of a touch bank, 255 for a level',
+  { at: 'u8', bank: 'u8' },
+);
+
+export const LEARN_LANE_STATE = struct(
+  'learn_lane_state',
+  'zero: its look at rest, stage 1 once that is over; low, high: of rest, then of what is played for two frames on end; last: the frame before; spread: of rest',
+  {
+    zero: ZERO_STATE,
+    low: 'u16',
+    high: 'u16',
+    last: 'u16',
+    spread: 'u16',
+  },
+);
+
 export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
 
 export const NOTE = struct(
@@ -425,7 +463,7 @@ export const ENGINE_STATE = struct(
 );
 
 /** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 6;
+export const LAYOUT_VERSION = 7;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',

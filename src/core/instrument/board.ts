@@ -79,6 +79,8 @@ export class Board {
   @IsOptional() @IsInt() @Min(128) @Max(2 ** 31) memoryBytes?: number;
   /** Program memory, bytes; likewise. */
   @IsOptional() @IsInt() @Min(1024) @Max(2 ** 31) flashBytes?: number;
+  /** Id of the switch that, while it is held, measures rest and reach of all its levels and pads. */
+  @IsOptional() @IsString() @Length(1, 40) button?: string;
   /** Not told: taken to be enough. */
   @IsOptional() @ObjectOf(() => BoardPins) pins?: BoardPins;
 }

@@ -1,3 +1,6 @@
+import type { LEARN_LANE } from '../engine/records';
+import type { Of } from '../engine/struct';
+import type { Image } from '../engine/layout';
 import type { Calibration } from '../instrument/calibration';
 import type { Measured } from '../instrument/measured';
 import type { Lane, Sensor } from '../instrument/sensor';
@@ -26,6 +29,10 @@ export interface Compiled {
   lanes: number[];
   /** Its bank, which knows who hears it; null for a level, to which a gate is added for each who hears it. */
   bank: ListenerRange | null;
+  /** What the button on the instrument measures of it. */
+  learn?: Of<typeof LEARN_LANE>[];
+  /** The calibration as an image has it, in which the button has measured. */
+  learnt?(image: Image): Calibration;
   /** The curve by which the strength of a lane's gate answers. @param i of `lanes` @param curve null for a straight one */
   answerBy?(i: number, curve: ((x: number) => number) | null): void;
 }

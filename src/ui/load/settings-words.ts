@@ -27,6 +27,8 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   controls: 'controller',
   holds: 'hold',
   takeovers: 'takeover',
+  learns: 'the button',
+  learn_lanes: 'what the button measures',
   switched: 'switched controller',
   touch_banks: 'touch bank',
   touches: 'pad',

@@ -10,6 +10,7 @@ import { contacts } from './contacts';
 import { creep } from './creep';
 import { depth } from './depth';
 import { gate } from './gate-block';
+import { learn } from './learn';
 import { level } from './level';
 import { pair } from './pair';
 import { ribbon } from './ribbon';
@@ -45,6 +46,7 @@ const BLOCKS: Block[] = [
   contacts,
   pair,
   depth,
+  learn,
   note,
 ];
 

@@ -68,5 +68,10 @@ export function shortfalls(image: Image, board: Board, columns: number, contacts
       ? []
       : [{ field, says: `It takes about ${needs[field]} bytes of ${what}; ${board.name} has ${has}.` }];
   };
-  return [...short('memoryBytes', 'memory'), ...short('flashBytes', 'program memory')];
+  const all = [...short('memoryBytes', 'memory'), ...short('flashBytes', 'program memory')];
+  if (image.learns.length === 0 || holdsSettings(image, board, columns, contacts)) return all;
+  const bytes = needs.memoryBytes + settingsBytes(image);
+  const has = board.memoryBytes ?? 'an amount that is not told';
+  const says = `Its button measures into memory: about ${bytes} bytes in all; ${board.name} has ${has}.`;
+  return [...all, { field: 'button' as const, says }];
 }

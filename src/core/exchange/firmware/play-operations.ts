@@ -1,4 +1,5 @@
 import { changeEngine } from '../../engine/change';
+import { takesLearnt } from '../../engine/blocks/learn';
 import { startEngine } from '../../engine/start';
 import type { Image } from '../../engine/layout';
 import { endAll, playByte, playEdge, playFrame, setScene, silence } from '../../engine/play';
@@ -14,6 +15,9 @@ export interface PlayOptions extends Between {
   mostBytes?: number;
 }
 
+/** Digest of settings that are no instrument's: those at the beginning, and those that the board has measured itself. */
+const NOBODY = '00000000';
+
 function settingsIn(dump: Uint8Array, image: Image): { image: Image; digest: string } {
   const read = readDump(dump, image, '');
   if (!read.ok) throw new RangeError(`playOperations: ${read.faults[0].says}`);
@@ -26,7 +30,8 @@ function settingsIn(dump: Uint8Array, image: Image): { image: Image; digest: str
  */
 export function playOperations(image: Image, frames: Frames, options: PlayOptions = {}): Played {
   const { dump, mostBytes = Infinity } = options;
-  const other = dump ? settingsIn(dump, image) : { image, digest: '' };
+  const other = dump ? settingsIn(dump, image) : { image, digest: NOBODY };
+  let digest = NOBODY;
   const e = startEngine(image);
   const width = frames.channels.length;
   const sent: Sent[] = [];
@@ -43,14 +48,20 @@ export function playOperations(image: Image, frames: Frames, options: PlayOption
     scene: (scene) => put(setScene(e, scene)),
     silence: () => put(silence(e)),
     endAll: () => put(endAll(e)),
-    change: () => put(changeEngine(e, other.image)),
+    change: () => {
+      put(changeEngine(e, other.image));
+      digest = other.digest;
+    },
     ask: () => {
       sent.push({
         operation: operation++,
-        bytes: Array.from(writeDump(e.image, { digest: other.digest, wiring: '' })),
+        bytes: Array.from(writeDump(e.image, { digest, wiring: '' })),
       });
     },
-    frame: (i) => put(playFrame(e, frames.tUs[i], frames.counts, i * width)),
+    frame: (i) => {
+      put(playFrame(e, frames.tUs[i], frames.counts, i * width));
+      if (takesLearnt(e)) digest = NOBODY;
+    },
   });
   return { sent, state: encodeState(e.state) };
 }

@@ -99,6 +99,7 @@ export function fillSketch(
   const own = [...places, ...contacts].filter(({ pin }) => pin !== NO_PIN).map(({ pin }) => pin);
   const columns = contacts.flatMap(({ chosen }) => chosen ?? []);
   const wired = [...new Set([...own, ...columns, ...(multiplexed ? choosers : [])])];
+  const button = instrument.sensors.find((s) => s.id === board.button)?.name;
   const parts = {
     SETTABLE: settable,
     COLUMNS: places.length > 0,
@@ -109,6 +110,7 @@ export function fillSketch(
     PLAIN_CONTACTS: contacts.length > order.length,
     EXPANDED: contacts.some(({ pin }) => pin === NO_PIN),
     MATRIX: order.length > 0,
+    BUTTON: button !== undefined,
     // A measurement of more bits is refused by the chips whose converter's clock could be set.
     CONVERSION_NS: board.pins !== undefined && places.length > 0 && board.bits <= AVR_BITS,
   };
@@ -117,6 +119,7 @@ export function fillSketch(
     BITS: String(board.bits),
     PINS: lines(places, remarksOf(instrument, board, 'columns'), 'input'),
     CONTACT_PINS: lines(contacts, remarksOf(instrument, board, 'contacts'), 'column'),
+    BUTTON_NAME: button ? commentSafe(button) : '',
     TOUCH: touch.map(Number).join(', '),
     INPUTS: places.map(chosenOr).join(', '),
     CHOOSERS: choosers.join(', '),

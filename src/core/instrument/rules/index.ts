@@ -2,6 +2,7 @@ import type { Fault } from '../../result';
 import { CURVE_FAMILIES } from '../../shape/families';
 import type { Instrument } from '../document';
 import { channelsOfVoice } from '../access';
+import { canBeButton } from '../button';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
 import { soundingSource, voiceFaults } from './voices';
@@ -28,6 +29,7 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ),
     ...columnFaults(sensors),
     ...sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument)),
+    ...buttonFaults(instrument),
     ...laneCountFaults(instrument),
     ...voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, instrument)),
     ...noteLaneFaults(instrument),
@@ -84,6 +86,19 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
     }),
   ];
 }
+
+/** A board's button is one contact of its own. */
+const buttonFaults = ({ boards, sensors }: Instrument): Fault[] =>
+  boards.flatMap(({ id, button }, i) =>
+    button === undefined || sensors.some((s) => s.id === button && canBeButton(s, id))
+      ? []
+      : [
+          {
+            path: `boards.${i}.button`,
+            says: `must name a switch of one contact on this board, got ${button}`,
+          },
+        ],
+  );
 
 /** The runtime counts lanes and contacts in eight bits. */
 function laneCountFaults({ boards, sensors }: Instrument): Fault[] {

@@ -1,3 +1,4 @@
+import { NO_BANK } from '../../engine/learnt';
 import { ABOVE, BELOW, feeds } from '../../engine/place';
 import { keptPast } from '../../engine/jumps';
 import { beginsOf } from '../../engine/stairs';
@@ -9,7 +10,7 @@ import type { Image } from '../../engine/layout';
 import type { Sensor } from '../../instrument/sensor';
 import { measuredLanes } from '../lane-records';
 import type { Compiled, Inputs } from '../way';
-import type { LevelCalibration, Side as MeasuredSide } from './calibration';
+import type { LevelCalibration, LevelLane as MeasuredLane, Side as MeasuredSide } from './calibration';
 import { signOf, type LaneLevel } from './lane-level';
 import { followingOf } from './following';
 import type { SideOf } from '../../instrument/voices';
@@ -40,7 +41,48 @@ export function compileLevels(
         lanes.map((l) => l.level),
       ),
     });
-  return put;
+  if (!put) return null;
+  return {
+    ...put,
+    learn: lanes.map((_, i) => ({ at: put.index + i, bank: NO_BANK })),
+    learnt: (next) => learntLevels(c, image, next, put.index, lanes),
+  };
+}
+
+/** What the button has measured, in the document's terms: rest, reach, and loud attacks as much further as reach is. */
+function learntLevels(
+  c: LevelCalibration,
+  { levels }: Image,
+  next: Image,
+  index: number,
+  lanes: readonly { level: MeasuredLane & { polarity: unknown } }[],
+): LevelCalibration {
+  const changed = new Map(
+    lanes.map(({ level: { polarity: _shared, ...lane } }, i) => {
+      const [before, after] = [levels[index + i], next.levels[index + i]];
+      const up = signOf(c) > 0 ? 0 : 1;
+      const reach = (side: Side) => side.dead + side.scale.span;
+      const sideOf = (own: MeasuredSide, s: 0 | 1) => ({ ...own, reach: reach(after.side[s]) });
+      const further = reach(after.side[up]) / reach(before.side[up]);
+      const moved = after.rest !== before.rest;
+      return [
+        lane.lane,
+        {
+          ...lane,
+          rest: moved ? after.rest : lane.rest,
+          up: sideOf(lane.up, up),
+          down: lane.down && sideOf(lane.down, up === 0 ? 1 : 0),
+          ...(lane.attack && {
+            attack: lane.attack.map((point) => ({
+              ...point,
+              distance: Math.min(65535, Math.max(1, Math.floor(point.distance * further))),
+            })),
+          }),
+        },
+      ];
+    }),
+  );
+  return { ...c, lanes: c.lanes.map((lane) => changed.get(lane.lane) ?? lane) };
 }
 
 /** Levels into an image, one after another. @returns null where there are none */

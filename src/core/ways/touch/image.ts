@@ -3,7 +3,9 @@ import type { Parts } from '../../engine/image/parts';
 import type { Sensor } from '../../instrument/sensor';
 import { measuredLanes } from '../lane-records';
 import { NO_LISTENERS, type Compiled, type Inputs } from '../way';
-import type { TouchCalibration } from './calibration';
+import type { Image } from '../../engine/layout';
+import { touchOf } from '../../engine/learnt';
+import type { TouchCalibration, TouchLane } from './calibration';
 
 const slowIn = (seconds: number) => Math.min(0xffff, Math.max(1, Math.round((seconds * 1e6) / SLOW_US)));
 
@@ -35,5 +37,29 @@ export function compileTouch(
       column,
       pad: 0,
     });
-  return { index: image.touch_banks.length - 1, lanes: lanes.map((l) => l.place), bank };
+  const index = image.touch_banks.length - 1;
+  const own = { index, lanes: lanes.map((l) => l.place), bank };
+  const learn = lanes.map((_, i) => ({ at: bank.lane + i, bank: index }));
+  return { ...own, learn, learnt: (next) => learntPads(c, next, bank.lane, lanes) };
 }
+
+/** What the button has measured, in the document's terms; of pads that were not touched only the untouched level. */
+function learntPads(
+  c: TouchCalibration,
+  { touches }: Image,
+  first: number,
+  lanes: readonly { record: TouchLane }[],
+): TouchCalibration {
+  const changed = new Map(
+    lanes.map(({ record }, i) => {
+      const { untouched, on, off } = touches[first + i];
+      const moved = untouched !== Math.round(record.untouched);
+      const far = on === record.on ? record.touched - record.untouched : signOf(c) * touchOf(on);
+      const rest = moved ? untouched : record.untouched;
+      return [record.lane, { ...record, untouched: rest, touched: rest + far, on, off }];
+    }),
+  );
+  return { ...c, lanes: c.lanes.map((lane) => changed.get(lane.lane) ?? lane) };
+}
+
+const signOf = ({ polarity }: TouchCalibration): 1 | -1 => (polarity === 'falling' ? -1 : 1);

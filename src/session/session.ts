@@ -2,7 +2,9 @@ import { createStore } from 'zustand/vanilla';
 import type { Fault } from '@/board/faults';
 import { messageWords } from '@/core/midi/words';
 import { allColumns } from '@/core/instrument/access';
+import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
+import { withCalibration } from '@/core/kinds/with-calibration';
 import type { KeptRecording } from '@/store/database';
 import { piecesIn } from '@/store/recordings';
 import { createWorkspace, type Workspace } from '@/store/workspace';
@@ -235,7 +237,19 @@ export class Session {
     if (message.is === 'tick') this.hearTick(message);
     else if (message.is === 'recent') this.recent?.(message.frames);
     else if (message.is === 'events') this.hearEvents(message.events);
+    else if (message.is === 'learnt') this.takeLearnt(message.calibrations);
     else this.takes.hear(message);
+  }
+
+  /** What the button on the instrument has measured: in the document, and taken back by one key. */
+  private takeLearnt(calibrations: Record<string, Calibration>): void {
+    const present = this.workspace.store.getState().history?.present;
+    if (!present) return;
+    const changed = Object.entries(calibrations).reduce((own, [id, calibration]) => {
+      const before = own.sensors.find((s) => s.id === id);
+      return before?.calibration ? withCalibration(own, id, calibration, before.mark) : own;
+    }, present);
+    if (changed !== present) this.workspace.change('rest and reach measured by the button', changed, true);
   }
 
   private hearEvents(events: readonly MidiEvent[]): void {
@@ -287,8 +301,9 @@ export class Session {
 }
 
 /** Whether something begins or ends with it that a screen must know at once. */
-const turns = (before: Tick | null, { recordingUs, guide }: Tick): boolean =>
+const turns = (before: Tick | null, { recordingUs, guide, button }: Tick): boolean =>
   before === null ||
+  before.button?.is !== button?.is ||
   (before.recordingUs === null) !== (recordingUs === null) ||
   (before.guide === null) !== (guide === null);
 

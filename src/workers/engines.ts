@@ -1,13 +1,17 @@
 import { compile } from '@/core/compile/compile';
+import { learntCalibrations } from '@/core/compile/learnt';
 import { shareComputed, computedLevelsOf, type ComputedLevel } from '@/core/compile/computed-levels';
 import { changeEngine } from '@/core/engine/change';
+import { lightOf, takesLearnt } from '@/core/engine/blocks/learn';
+import { LEARN_STAGE, LIGHT } from '@/core/engine/codes';
 import type { Counts, Engine } from '@/core/engine/engine';
 import { startEngine } from '@/core/engine/start';
 import { playEdge, playFrame, silence } from '@/core/engine/play';
 import { allColumns, contactsOf } from '@/core/instrument/access';
+import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
 import { splitMessages } from '@/core/midi/messages';
-import { computedKey } from './live-protocol';
+import { computedKey, type ButtonState } from './live-protocol';
 
 /** The engines of an instrument's boards, side by side on the application's own frames. */
 export class Engines {
@@ -54,6 +58,27 @@ export class Engines {
         ]),
       ),
     );
+  }
+
+  /** What the button on an instrument has measured since it was last asked, by sensor; null where nothing. @param at now */
+  learnt(instrument: Instrument, at: string): Record<string, Calibration> | null {
+    const columns = allColumns(instrument);
+    const taken = this.boards.flatMap(({ e }, i) =>
+      takesLearnt(e) ? [learntCalibrations(instrument, instrument.boards[i], columns, e.image, at)] : [],
+    );
+    return taken.length > 0 ? Object.assign({}, ...taken) : null;
+  }
+
+  /** How far the button is, where one is held or has just been let go. */
+  button(): ButtonState | null {
+    const e = this.boards.find((own) =>
+      own.e.state.learns.some(({ stage }) => stage !== LEARN_STAGE.idle),
+    )?.e;
+    if (!e) return null;
+    const is = (['rest', 'play', 'taken', 'refused'] as const).find(
+      (stage) => e.state.learns[0].stage === LEARN_STAGE[stage],
+    )!;
+    return { is, lit: lightOf(e) === LIGHT.on };
   }
 
   silence(): number[][] {

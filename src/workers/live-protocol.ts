@@ -3,6 +3,7 @@ import type { Fault } from '@/board/faults';
 import type { LineState } from '@/board/serial';
 import type { GuideStep, GuideView, KnownRest } from '@/core/guide/guide';
 import type { MidiEvent } from '@/core/midi/event';
+import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
 import type { RestStatistics } from '@/core/signal/rest';
 import type { ReplayCommand, ReplayState } from '@/board/replay';
@@ -70,6 +71,8 @@ export type FromLive =
   /** `pieces` is how many it has; `marks` are in µs from its start. */
   | { is: 'take-ends'; take: string; pieces: number; marks: number[]; seconds: number }
   | { is: 'guide-ends'; finished: boolean }
+  /** The button on the instrument has measured: calibrations by sensor, of those that it has changed. */
+  | { is: 'learnt'; calibrations: Record<string, Calibration> }
   | { is: 'recent'; frames: Frames };
 
 /** What changed since the tick before. One number a column, in the board's order, unless said. */
@@ -100,6 +103,14 @@ export interface Tick {
   /** Length of the recording that is being made, µs; null where none is. */
   recordingUs: number | null;
   replay: ReplayState | null;
+  /** How far the button on the instrument is; null while it has nothing to say. */
+  button: ButtonState | null;
+}
+
+/** The button that measures rest and reach, and whether its light is on. */
+export interface ButtonState {
+  is: 'rest' | 'play' | 'taken' | 'refused';
+  lit: boolean;
 }
 
 /** @param lane its place in its sensor */

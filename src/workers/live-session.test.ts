@@ -2,9 +2,11 @@ import { levelsOf } from '@/core/ways/level/level-of';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { calibrateTakes } from '@/core/testing/calibrate-takes';
+import type { LevelCalibration } from '@/core/ways/level/calibration';
 import { LEVEL_STEPS } from '@/core/ways/level/steps';
 import { bellowsOf } from '@/core/testing/bellows';
 import { breathController } from '@/core/testing/identity-response';
+import { withButton } from '@/core/instrument/with-button';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
 import { FrameQueue } from '@/board/board';
@@ -80,6 +82,35 @@ describe('a live session', () => {
       live.run(0.05);
       expect(live.events().filter((e) => e.bytes[0] === 0x80)).toHaveLength(ended);
     }
+  });
+  it('measures rest and reach while the board’s button is held, and tells them as calibrations', () => {
+    const own = withButton(
+      whole(),
+      whole().sensors.find((s) => s.id === 'knee')!,
+      true,
+    );
+    const live = drive(own);
+    const hand = (sensor: string, strength: number | null) =>
+      live.session.handle({ is: 'hand', sensor, lane: 0, strength });
+    live.run(1);
+    hand('knee', 1);
+    live.run(1.5);
+    expect(live.last().button).toEqual({ is: 'play', lit: true });
+    hand('thumb', 0.5);
+    live.run(0.6);
+    const pressed = live.last().counts[11];
+    hand('thumb', null);
+    live.run(0.4);
+    hand('knee', null);
+    live.run(0.4);
+    expect(live.last().button).toEqual({ is: 'taken', lit: false });
+    const [{ calibrations }] = live.heard.filter((m) => m.is === 'learnt');
+    const { lanes, method } = calibrations.thumb as LevelCalibration;
+    expect(Math.abs(lanes[0].rest + lanes[0].up.reach - pressed)).toBeLessThan(120);
+    expect(method).toContain('by the button on the instrument');
+    expect(calibrations).not.toHaveProperty('tilt');
+    live.run(2);
+    expect(live.last().button).toBeNull();
   });
   it('records a whole guided run in pieces of at most a second, from which a calibration follows', () => {
     const live = drive(newInstrument('new', 'New', '2026-11-25T00:00:00Z'));

@@ -198,11 +198,18 @@ export class LiveSession {
     this.tUs = tUs;
     this.recentFrames.push(tUs);
     this.emit(this.engines.frame(tUs, this.frame));
+    this.tellLearnt();
     this.columns.add(tUs, this.frame);
     this.rest.add(this.frame);
     this.recent.add(tUs, this.frame);
     this.recording.frame(tUs, this.frame);
     this.guide?.frame(tUs, this.frame, this.recorder, (event) => this.guided(event));
+  }
+
+  private tellLearnt(): void {
+    const at = new Date(this.zeroMs + this.tUs / 1000).toISOString();
+    const calibrations = this.engines.learnt(this.instrument, at);
+    if (calibrations) this.tell({ is: 'learnt', calibrations });
   }
 
   private playEdge(tUs: number, contact: number, closed: boolean): void {
@@ -257,6 +264,7 @@ export class LiveSession {
       sketchIsOurs: this.sketchIsOurs(),
       recordingUs: this.recording.lengthUs(tUs),
       replay: this.replay?.state ?? null,
+      button: this.engines.button(),
     });
     this.looked = [];
   }

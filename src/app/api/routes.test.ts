@@ -534,9 +534,19 @@ describe('POST /api/firmware and /api/prove', () => {
           'depth',
           'events',
         ].map(part),
-        ...['frames', 'gate', 'hold', 'image', 'keep', 'layout', 'level', 'line', 'note', 'numbers'].map(
-          part,
-        ),
+        ...[
+          'frames',
+          'gate',
+          'hold',
+          'image',
+          'keep',
+          'layout',
+          'learn',
+          'level',
+          'line',
+          'note',
+          'numbers',
+        ].map(part),
         ...['pair', 'place', 'port', 'ribbon', 'settings', 'speed', 'strike', 'stroke', 'surface'].map(part),
         ...[
           'switched',
@@ -567,6 +577,22 @@ describe('POST /api/firmware and /api/prove', () => {
     const entries = new AdmZip(Buffer.from(zip)).getEntries();
     const folders = new Set(entries.map((e) => e.entryName.split('/')[0]));
     expect(folders).toEqual(new Set(['con-board']));
+  });
+  it('refuses a button on a board without the memory for settings, and builds one with it', async () => {
+    const knee = { ...whole('wherry').sensors.find((s: { id: string }) => s.id === 'knee') };
+    const own = wherry();
+    const withButton = (board: object) => ({
+      ...own,
+      boards: [{ ...own.boards[0], button: 'knee', ...board }],
+      sensors: [...own.sensors, knee],
+    });
+    const refused = await firmware(post({ instrument: withButton({ memoryBytes: 1024 }) }));
+    expect(refused.status).toBe(422);
+    const { errors } = await refused.json();
+    expect(errors.map((e: { field: string }) => e.field)).toContain('instrument.boards.0.button');
+    expect((await firmware(post({ instrument: withButton({ memoryBytes: 32_768 }) }))).status).toBe(200);
+    const stray = await firmware(post({ instrument: withButton({ button: 'bellows' }) }));
+    expect((await stray.json()).errors[0].field).toBe('instrument.boards.0.button');
   });
   it('says with both figures that an instrument is larger than its board', async () => {
     const pads = touchPads(Array.from({ length: 88 }, (_, i) => 20 + i));

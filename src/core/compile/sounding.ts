@@ -21,6 +21,8 @@ export const soundingOf = (instrument: Instrument): Sounding[] =>
 
 function stateOf(instrument: Instrument, sensor: Sensor): Omit<Sounding, 'sensor'> {
   const silent = (because: string, at: Sounding['at']) => ({ sounds: 'none', because, at }) as const;
+  if (instrument.boards.some(({ button }) => button === sensor.id))
+    return silent('the calibration button', null);
   if (!sensor.calibration) return silent('not calibrated', 'calibrate');
   const voices = instrument.voices.filter((v) => hears(v, sensor.id));
   if (voices.length === 0) return silent('nothing is sent by it', 'voice');

@@ -12,10 +12,6 @@ export function withoutStrayButtons(instrument: Instrument): Instrument {
   if (!instrument.boards.some(isStray)) return instrument;
   return {
     ...instrument,
-    boards: instrument.boards.map((board) => {
-      if (!isStray(board)) return board;
-      const { button: _stray, ...rest } = board;
-      return rest;
-    }),
+    boards: instrument.boards.map((board) => (isStray(board) ? { ...board, button: undefined } : board)),
   };
 }

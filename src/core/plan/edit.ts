@@ -1,5 +1,6 @@
 import { wayOf } from '../ways/registry';
 import { hears } from '../instrument/access';
+import { withoutStrayButtons } from '../instrument/button';
 import { sourcesOf } from '../instrument/rules/voices';
 import type { Voice } from '../instrument/voices';
 import type { Zone } from '../instrument/zones';
@@ -45,7 +46,7 @@ export function withoutSensor(instrument: Instrument, id: string): Instrument {
   const voices = instrument.voices
     .map((v) => (v.is !== 'note' && v.while?.sensor === id ? { ...v, while: undefined } : v))
     .filter((v) => !hears(v, id));
-  return withVoices({ ...instrument, sensors }, voices);
+  return withoutStrayButtons(withVoices({ ...instrument, sensors }, voices));
 }
 
 /** A sensor that was removed: what listened to it, and the bits in whose counts it was measured. */
@@ -107,7 +108,9 @@ export function withPlaced(
   const others = instrument.sensors.filter((s) => s.id !== id);
   const at = before === null ? others.length : others.findIndex((s) => s.id === before);
   const placed = own.board === board ? own : bare(movedTo(own, on, instrument));
-  return withPins({ ...instrument, sensors: [...others.slice(0, at), placed, ...others.slice(at)] });
+  return withoutStrayButtons(
+    withPins({ ...instrument, sensors: [...others.slice(0, at), placed, ...others.slice(at)] }),
+  );
 }
 
 /** A sensor without the pins that it had on another board. */
@@ -132,7 +135,7 @@ export function withLanes(instrument: Instrument, id: string, lanes: number): In
     };
   };
   const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
-  return withPins({ ...instrument, sensors });
+  return withoutStrayButtons(withPins({ ...instrument, sensors }));
 }
 
 /** Lanes as they are made, those after the kept ones under other names where another sensor has theirs. */

@@ -43,6 +43,7 @@ export const tickOf = (columns: number, change: Partial<Tick> = {}): FromLive =>
     sketchIsOurs: null,
     recordingUs: null,
     replay: null,
+    button: null,
   },
   counts: new Array<number>(columns).fill(500),
   responses: new Array<number>(columns).fill(0),

@@ -20,6 +20,7 @@ import { Session } from '@/session/session';
 import styles from './frame.module.css';
 
 /** Rarely there, so fetched when it is. */
+const ButtonStrip = dynamic(() => import('./button-strip').then((m) => m.ButtonStrip), { ssr: false });
 const ReplayStrip = dynamic(() => import('./replay-strip').then((m) => m.ReplayStrip), { ssr: false });
 
 /** The frame around an instrument's pages: ruler, sensors, the page, foot strip. Lives as long as the instrument is open. */
@@ -65,6 +66,7 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
   const trouble = firstTrouble(troubles);
   const broken = useStore(session.live, (s) => s.broken);
   const replays = useStore(session.live, (s) => s.replays !== null);
+  const button = useStore(session.live, (s) => (s.tick?.button ?? null) !== null);
   if (status === 'missing')
     return (
       <Message words="This instrument is not on this bench. Nothing was lost; it may have been removed, or opened in another browser." />
@@ -101,6 +103,7 @@ function Opened({ session, children }: { session: Session; children: ReactNode }
             {children}
           </ErrorBoundary>
           {replays && <ReplayStrip />}
+          {button && <ButtonStrip />}
         </div>
         <FootStrip />
       </div>

@@ -3,6 +3,9 @@
 import { useInstrument, useLive } from '../hooks/use-session';
 import { Reading } from '../parts/station';
 
+/** Digest of settings that a board has measured itself. */
+const OWN = '00000000';
+
 /** Frames a second, what was lost, and whose sketch sends them. */
 export function Rate() {
   const { boards } = useInstrument();
@@ -10,6 +13,7 @@ export function Rate() {
   const rate = useLive((s) => Math.round((s.tick?.rateHz ?? 0) / 10) * 10);
   const lost = useLive((s) => s.tick?.lost ?? 0);
   const ours = useLive((s) => s.tick?.sketchIsOurs ?? null);
+  const own = useLive((s) => s.tick?.line?.who?.digest === OWN);
   const scans = useLive((s) => s.tick?.line?.who?.scanHz ?? null);
   return (
     <Reading label="Rate" value={String(rate)} unit="frames/s">
@@ -17,7 +21,9 @@ export function Rate() {
         ? `None lost. The board is meant to give ${board.scanHz}.`
         : `${lost} lost by the frames’ own counter.`}
       {ours === true && ' Its sketch is of this instrument as it is.'}
+      {own && ' It plays what its own button has measured.'}
       {ours === false &&
+        !own &&
         ' Its sketch is of another instrument, or of this one before it was changed: send its settings in Load, or load it again, before you trust what it plays.'}
       {scans !== null && scans !== board.scanHz && ` It scans ${scans} times a second.`}
     </Reading>

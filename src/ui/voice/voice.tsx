@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import { clashesOf } from '@/core/instrument/clashes';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Voice } from '@/core/instrument/voices';
-import { channelsOfVoice, hears } from '@/core/instrument/access';
+import { boardOf, channelsOfVoice, hears } from '@/core/instrument/access';
 import { attackNote, hasNotes, laneNotes } from '@/core/kinds/level-voices';
 import { gatePort, levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
@@ -14,6 +14,7 @@ import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { laneReader } from '../parts/lane-values';
 import { PlaySurface } from '../parts/play-surface';
 import { Headline, Reading, Station } from '../parts/station';
+import { ButtonChoice } from './button-choice';
 import { LaneNotes } from './lane-notes';
 import { VoiceRow } from './voice-row';
 import { wireBytes } from '../parts/words';
@@ -28,39 +29,52 @@ export function VoiceStation() {
   const own = voices.filter((v) => hears(v, sensor.id));
   const add = (voice: Voice) =>
     changeVoices('voice added', (list) => [...list, { ...voice, id: freeId(list, sensor.id) }]);
+  const isButton = boardOf(instrument, sensor).button === sensor.id;
   const zone = own[0]?.zone ?? zones[0]?.id ?? 'main';
   return (
     <Station title="Voice" changes reading={<VoiceReading />}>
       <Headline
-        says={own.length === 0 ? `Nothing is sent by ${sensor.name} yet.` : `Sent by ${sensor.name}`}
-        under={own.length === 0 ? 'Give it a note to sound, or a controller to move.' : undefined}
+        says={headline(sensor, own.length, isButton)}
+        under={
+          own.length === 0 && !isButton ? 'Give it a note to sound, or a controller to move.' : undefined
+        }
       />
-      <ul className={styles.voices}>
-        {own.map((v) => (
-          <VoiceRow
-            key={v.id}
-            instrument={instrument}
-            voice={v}
-            change={(next, more) =>
-              changeVoices('voice changed', (list) => list.map((x) => (x.id === v.id ? next : x)), more)
-            }
-            remove={() => changeVoices('voice removed', (list) => list.filter((x) => x.id !== v.id))}
-          />
-        ))}
-      </ul>
-      <div className={styles.add}>
-        {offersOf(sensor, zone).map(({ says, voice }) => (
-          <Button key={says} variant="outlined" onClick={() => add(voice)}>
-            {says}
-          </Button>
-        ))}
-      </div>
-      {!sensor.calibration && <p>It stays silent until it is calibrated.</p>}
+      {!isButton && (
+        <>
+          <ul className={styles.voices}>
+            {own.map((v) => (
+              <VoiceRow
+                key={v.id}
+                instrument={instrument}
+                voice={v}
+                change={(next, more) =>
+                  changeVoices('voice changed', (list) => list.map((x) => (x.id === v.id ? next : x)), more)
+                }
+                remove={() => changeVoices('voice removed', (list) => list.filter((x) => x.id !== v.id))}
+              />
+            ))}
+          </ul>
+          <div className={styles.add}>
+            {offersOf(sensor, zone).map(({ says, voice }) => (
+              <Button key={says} variant="outlined" onClick={() => add(voice)}>
+                {says}
+              </Button>
+            ))}
+          </div>
+        </>
+      )}
+      <ButtonChoice />
+      {!sensor.calibration && !isButton && <p>It stays silent until it is calibrated.</p>}
       <LaneNotes key={sensor.id} sensor={sensor} />
       <Said />
       <PlaySurface titled />
     </Station>
   );
+}
+
+function headline({ name }: Sensor, voices: number, isButton: boolean): string {
+  if (isButton) return `${name} is the calibration button.`;
+  return voices === 0 ? `Nothing is sent by ${name} yet.` : `Sent by ${name}`;
 }
 
 /** The voices that a sensor's ports can feed. */

@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { Cable, type CableState, type SerialPortLike } from './cable';
+import { Cable, type SerialPortLike } from './cable';
+import type { CableState } from './cable-state';
 
 /** A port of which the test says what comes and when it breaks. */
 class StandIn extends EventTarget implements SerialPortLike {

@@ -1,4 +1,5 @@
 import { commandSysex, type Command } from '@/core/exchange/settings/settings-sysex';
+import { USUAL_BAUD, type CableState } from './cable-state';
 
 /** The part of Web Serial that is used; TypeScript's DOM library has none of it (W3C community draft "Web Serial API"). */
 export interface SerialPortLike extends EventTarget {
@@ -10,16 +11,6 @@ export interface SerialPortLike extends EventTarget {
 interface SerialLike extends EventTarget {
   requestPort(): Promise<SerialPortLike>;
 }
-
-/** How a cable stands. */
-export type CableState =
-  | { is: 'closed' }
-  | { is: 'open'; baud: number }
-  /** It was pulled out, and is waited for. */
-  | { is: 'gone'; baud: number };
-
-export const BAUDS = [9600, 57_600, 115_200, 250_000, 500_000, 1_000_000, 2_000_000];
-export const USUAL_BAUD = 500_000;
 
 const BUFFER_BYTES = 1 << 16;
 /** Bytes that a board's port takes at once, whatever it is, and the time that it has for them, ms. */

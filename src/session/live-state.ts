@@ -2,7 +2,7 @@ import { createStore } from 'zustand/vanilla';
 import type { Fault } from '@/board/faults';
 import type { RestStatistics } from '@/core/signal/rest';
 import type { Tick } from '@/workers/live-protocol';
-import type { CableState } from './cable';
+import type { CableState } from './cable-state';
 
 /** What the live worker last said, for the screens. */
 export interface LiveState {

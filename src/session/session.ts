@@ -14,7 +14,7 @@ import type { Frames } from '@/core/signal/take';
 import { LiveLink } from '@/workers/live-link';
 import { pictureMs } from './picture-ms';
 import type { Choice } from './choice';
-import { Cable } from './cable';
+import type { Cable } from './cable';
 import { Ear } from './ear';
 import { createLiveStore, type LiveState } from './live-state';
 import { keepOnLeaving } from './keep-on-leaving';
@@ -60,14 +60,8 @@ export class Session {
   private replayed: KeptRecording | null = null;
   private loading = 0;
   private recent: ((frames: Frames) => void) | null = null;
-  private readonly cable = new Cable(
-    (bytes) => this.say({ is: 'bytes', bytes }),
-    (cable, says) => {
-      this.live.setState({ cable });
-      if (says) this.tell(says);
-      if (cable.is === 'closed') this.listenTo('practice');
-    },
-  );
+  /** Made when one is first connected. */
+  private cable: Cable | null = null;
 
   constructor(
     readonly id: string,
@@ -126,9 +120,23 @@ export class Session {
 
   /** Lets the user choose a port; its board takes the place of the practice board. @returns one sentence where that cannot be */
   async connect(baud: number): Promise<string | null> {
+    this.cable ??= await this.makeCable();
     const refused = await this.cable.choose(baud);
     if (refused === null) this.listenTo('cable');
     return refused;
+  }
+
+  private async makeCable(): Promise<Cable> {
+    // No first load carries it.
+    const { Cable } = await import('./cable');
+    return new Cable(
+      (bytes) => this.say({ is: 'bytes', bytes }),
+      (cable, says) => {
+        this.live.setState({ cable });
+        if (says) this.tell(says);
+        if (cable.is === 'closed') this.listenTo('practice');
+      },
+    );
   }
 
   /**
@@ -138,11 +146,11 @@ export class Session {
   async sendSettings(message: Uint8Array): Promise<number | null> {
     const answers = () => this.live.getState().tick?.line?.answer ?? null;
     const before = answers()?.n ?? 0;
-    await this.cable.write(message);
+    await this.cable?.write(message);
     for (let ms = 0; ms < ANSWERS_MS; ms += 50) {
       const answer = answers();
       if (answer && answer.n !== before) {
-        await this.cable.send('who');
+        await this.cable?.send('who');
         return answer.says;
       }
       await new Promise((resolve) => setTimeout(resolve, 50));
@@ -152,7 +160,7 @@ export class Session {
 
   /** Lets a recording stand in for the board. */
   async replay(recording: KeptRecording): Promise<void> {
-    await this.cable.close();
+    await this.cable?.close();
     this.replayed = recording;
     this.listenTo('replay', true);
   }
@@ -176,7 +184,7 @@ export class Session {
 
   /** Back to the practice board. */
   async practise(): Promise<void> {
-    await this.cable.close();
+    await this.cable?.close();
     this.listenTo('practice');
   }
 
@@ -214,7 +222,7 @@ export class Session {
     this.closed = true;
     for (const undo of this.undo) undo();
     this.silence();
-    await this.cable.close();
+    await this.cable?.close();
     this.link?.close();
     this.ear.close();
     await Promise.all([this.workspace.close(), this.takes.close()]);

@@ -20,6 +20,7 @@ export function completed(
       board: onlyBoard,
       ...s,
       ...(isObject(s.calibration) ? { calibration: measured(s.calibration) } : {}),
+      ...(Array.isArray(s.earlier) ? { earlier: each(s.earlier, measured) } : {}),
       ...(isObject(s.former) && isObject(s.former.calibration)
         ? { former: { ...s.former, calibration: measured(s.former.calibration) } }
         : {}),

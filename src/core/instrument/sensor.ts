@@ -60,6 +60,8 @@ export class Sensor {
   @ListOf(() => Lane, 128, 1)
   lanes!: Lane[];
   @IsOptional() @Union(CALIBRATIONS) calibration?: Calibration;
+  /** What was measured before, the newest first: to be compared with, and taken back. */
+  @IsOptional() @IsArray() @ArrayMaxSize(5) @Union(CALIBRATIONS, { each: true }) earlier?: Calibration[];
   /** How its ports, and lanes of them, answer; straight where neither is named. */
   @ListOf(() => PortResponse, 256)
   responses!: PortResponse[];

@@ -1,6 +1,7 @@
 import { wayOf } from '../ways/registry';
 import { sensorOf } from '../instrument/access';
 import type { Calibration } from '../instrument/calibration';
+import { earlierOf } from '../instrument/earlier';
 import type { Instrument } from '../instrument/document';
 import type { AttackVelocity, Voice } from '../instrument/voices';
 import { withFirstVoices } from './first-voices';
@@ -16,7 +17,9 @@ export function withCalibration(
   calibration: Calibration,
   mark: number[] | undefined,
 ): Instrument {
-  const sensors = instrument.sensors.map((s) => (s.id === id ? { ...s, calibration, mark } : s));
+  const sensors = instrument.sensors.map((s) =>
+    s.id === id ? { ...s, calibration, mark, earlier: earlierOf(s, calibration) } : s,
+  );
   const voices = instrument.voices.map((v) => (sensorOf(v) === id ? remeasured(v, calibration) : v));
   return withFirstVoices(
     { ...instrument, sensors, voices },

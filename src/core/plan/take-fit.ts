@@ -1,3 +1,4 @@
+import { withoutStrayButtons } from '../instrument/button';
 import { wayOf } from '../ways/registry';
 import type { Board, Transport } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
@@ -36,7 +37,7 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
     movedTo(sensor, place.get(i) ?? boards[0], instrument),
   );
   const links = boards.slice(1).map((b) => ({ from: b.id, to: boards[0].id }));
-  return withPins({ ...instrument, boards, sensors, links });
+  return withPins(withoutStrayButtons({ ...instrument, boards, sensors, links }));
 }
 
 /** A sensor on another board: a calibration in its counts stays, another one is kept aside, and comes back when it fits again. */
@@ -51,6 +52,8 @@ export function rebased(sensor: Sensor, before: number, after: number): Sensor {
   if (before === after || (calibration && !wayOf(calibration).inCounts)) return sensor;
   return {
     ...bare,
+    // In other counts.
+    earlier: undefined,
     ...(former?.bits === after ? { calibration: former.calibration } : {}),
     ...(calibration ? { former: { bits: before, calibration } } : {}),
   };

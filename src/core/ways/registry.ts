@@ -57,14 +57,6 @@ export function wayNamed(is: string): Way {
 /** The way of a calibration. */
 export const wayOf = (calibration: Calibration): Way => wayNamed(calibration.is);
 
-/** A calibration with what was chosen, not measured, of the one before it. */
-export function withChosen(before: Calibration | undefined, next: Calibration): Calibration {
-  if (before?.is !== next.is) return next;
-  const chosen = wayOf(next).chosen ?? [];
-  const own = Object.entries(before).filter(([name]) => chosen.includes(name));
-  return { ...next, ...Object.fromEntries(own) };
-}
-
 /** What a calibration of a document may leave out, filled in; one of no known way is left as it is. */
 export const completedCalibration = (plain: Record<string, unknown>): object =>
   ways.get(String(plain.is))?.completed?.(plain) ?? plain;

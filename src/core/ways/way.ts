@@ -60,6 +60,10 @@ export interface Way<C extends Measured & { is: string } = Calibration> {
   alone?: boolean;
   /** What of it is chosen, not measured: it stays when it is measured again. */
   chosen?: readonly string[];
+  /** Values of it that a hand can set in place of what was measured, by name; of a lane, after its id and a slash. */
+  typeable?(c: C): Record<string, number>;
+  /** With such values, as far as the others leave room for them. */
+  withTyped?(c: C, values: Readonly<Record<string, number>>): C;
   /** What a document may leave out of a calibration, filled in. */
   completed?(plain: Record<string, unknown>): Record<string, unknown>;
   /** What must hold between its numbers. @param fullScale highest count of its board */

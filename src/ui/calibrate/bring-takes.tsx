@@ -1,113 +1,27 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useEffect, useMemo, useState } from 'react';
-import type { ReadTake } from '@/core/exchange/takes/take-csv';
-import { leftOutSentence, LONGEST_CSV, TOO_LONG } from '@/core/exchange/takes/take-csv-words';
-import { counted } from '@/core/units/counted';
-import { boardOf, columnsOfSensor } from '@/core/instrument/access';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import type { Sensor } from '@/core/instrument/sensor';
-import type { Role } from '@/core/signal/take';
-import { storageWords } from '@/store/trouble';
-import { AnalysisLink, Stopped } from '@/workers/analysis-link';
-import { useInstrument, useSession } from '../hooks/use-session';
-import { notify } from '../parts/notice';
 import { useFilePicker } from '../parts/use-file-picker';
-import { Computing } from './computing';
 
-/** Takes that were recorded elsewhere, from CSV files; says of each what was kept. */
+/** Fetched with the first files: no first load carries it. */
+const ReadingTakes = dynamic(() => import('./reading-takes').then((m) => m.ReadingTakes));
+
+/** Takes that were recorded elsewhere, from CSV files. */
 export function BringTakes({ sensor }: { sensor: Sensor }) {
-  const { reading, bringAll, stop } = useBringTakes(sensor);
-  const picker = useFilePicker('Take files', '.csv,.txt,text/csv', (files) => void bringAll(files), true);
-  if (reading)
-    return (
-      <Computing
-        share={reading.share}
-        stop={stop}
-        what={`Reading ${reading.name}`}
-        word={`Stop reading ${reading.name}`}
-      />
-    );
+  const [files, setFiles] = useState<readonly File[]>([]);
+  const picker = useFilePicker('Take files', '.csv,.txt,text/csv', setFiles, true);
+  const done = () => setFiles([]);
   return (
     <>
-      <Button onClick={picker.open}>Bring takes in, CSV</Button>
+      {files.length > 0 ? (
+        <ReadingTakes sensor={sensor} files={files} done={done} />
+      ) : (
+        <Button onClick={picker.open}>Bring takes in, CSV</Button>
+      )}
       {picker.field}
     </>
   );
-}
-
-/** Fetched with the first file: no first load carries it. */
-const keeping = () => import('@/store/import-take');
-
-/** What came of a file; `inOrder` keeps it although its columns have other names than the lanes. */
-interface Brought {
-  says: string;
-  inOrder?: () => Promise<void>;
-}
-
-/** Reads files in a worker of its own, so that it can be stopped, and keeps each as a take. */
-function useBringTakes(sensor: Sensor) {
-  const instrument = useInstrument();
-  const { workspace } = useSession();
-  const link = useMemo(() => new AnalysisLink(), []);
-  const [reading, setReading] = useState<{ name: string; share: number } | null>(null);
-  useEffect(() => () => link.stop(), [link]);
-
-  const came = ({ id, role }: { id: string; role: Role }) =>
-    workspace.came('takes', id, `${role} take of ${sensor.name} brought in`);
-
-  const byOrder = async (name: string, take: ReadTake) => {
-    const { importTake } = await keeping();
-    const kept = await importTake(take, name, instrument, sensor.id, { byOrder: true });
-    if (!kept.ok) return notify(kept.faults[0].says);
-    await workspace.reloadTakes();
-    came(kept.value);
-  };
-
-  const bring = async (chosen: File): Promise<Brought> => {
-    const { name } = chosen;
-    if (chosen.size > LONGEST_CSV) return { says: TOO_LONG };
-    setReading({ name, share: 0 });
-    try {
-      const { importTake, MATCH_BY_ORDER } = await keeping();
-      const progress = (share: number) => setReading({ name, share });
-      const read = await link.readTake(
-        chosen,
-        boardOf(instrument, sensor).scanHz,
-        columnsOfSensor(sensor),
-        progress,
-      );
-      const kept = read.ok ? await importTake(read.value, name, instrument, sensor.id) : read;
-      if (kept.ok) {
-        const { role, frames } = kept.value;
-        came(kept.value);
-        return {
-          says: `kept as the ${role} take, ${counted(frames, 'frame')}. ${leftOutSentence(kept.value)}`,
-        };
-      }
-      const { says, path } = kept.faults[0];
-      return {
-        says,
-        inOrder: read.ok && path === MATCH_BY_ORDER ? () => byOrder(name, read.value) : undefined,
-      };
-    } catch (error) {
-      return { says: error instanceof Stopped ? 'stopped; nothing of it was kept.' : storageWords(error) };
-    }
-  };
-  const bringAll = async (files: readonly File[]) => {
-    const says: string[] = [];
-    const inOrder: (() => Promise<void>)[] = [];
-    for (const chosen of files) {
-      const brought = await bring(chosen);
-      says.push(`${chosen.name}: ${brought.says}`);
-      if (brought.inOrder) inOrder.push(brought.inOrder);
-    }
-    setReading(null);
-    await workspace.reloadTakes();
-    if (says.length === 0) return;
-    const run = () =>
-      void Promise.all(inOrder.map((take) => take())).catch((e: unknown) => notify(storageWords(e)));
-    notify(says.join(' '), inOrder.length > 0 ? { word: 'Take them in their order', run } : undefined);
-  };
-  return { reading, bringAll, stop: () => link.stop() };
 }

@@ -20,12 +20,14 @@ import { BankReading } from './bank-reading';
 import { BankTable } from './bank-table';
 import { BringTakes } from './bring-takes';
 import { PictureChart } from './picture-chart';
+import { ProvenanceLater } from './provenance-later';
 import { CalibrateHeadline } from './calibrate-headline';
 import { Computing } from './computing';
 import { Prompter } from './prompter-later';
 import { Velocities } from './velocities';
 import { TakesStrip } from './takes-strip';
-import { wayOf, withChosen } from '@/core/ways/registry';
+import { withKept } from '@/core/ways/kept';
+import { wayOf } from '@/core/ways/registry';
 import { useAcceptCalibration } from './use-accept';
 import { sameIds } from './use-proposal';
 import { useReport } from './use-report';
@@ -115,6 +117,10 @@ export function CalibrateBank() {
           Play {sensor.lanes[lane].id} again alone
         </Button>
       )}
+      <ProvenanceLater
+        sensor={sensor}
+        proposed={waits && bank ? withKept(sensor.calibration, bank.calibration) : null}
+      />
       <div className={styles.foot}>
         {care !== '' && <Care>{care}</Care>}
         {!readOnly && <BringTakes sensor={sensor} />}
@@ -147,7 +153,7 @@ function useBankProposal(sensor: Sensor, report: BankReport | null) {
   const accept = (): boolean => {
     if (!report || !waits) return false;
     const measured = { ...report.calibration, measuredAt: new Date().toISOString() };
-    const calibration = withChosen(accepted, measured);
+    const calibration = withKept(accepted, measured);
     const played = report.readings.lanes.filter((l) => l.gestures > 0).length;
     return acceptCalibration(
       calibration,

@@ -14,9 +14,11 @@ import { standingOf } from '@/store/standing';
 import { useKeptTakesOf, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { Care } from '../parts/care';
 import { Headline, Reading, Station } from '../parts/station';
+import { BringTakes } from './bring-takes';
 import { CalibrateHeadline } from './calibrate-headline';
 import { CalibrationReading } from './calibration-reading';
 import { Prompter } from './prompter-later';
+import { ProvenanceLater } from './provenance-later';
 import { TakesStrip } from './takes-strip';
 import { TradeChart } from './trade-chart';
 import { Computing } from './computing';
@@ -27,9 +29,7 @@ import { notify } from '../parts/notice';
 
 /** Loaded where there are no takes yet. */
 const BeforeTakes = dynamic(() => import('./before-takes').then((m) => m.BeforeTakes));
-/** And what reads takes that are brought. */
-const BringTakes = dynamic(() => import('./bring-takes').then((m) => m.BringTakes));
-/** And what is drawn where known loads were laid on. */
+/** Where known loads were laid on. */
 const PictureChart = dynamic(() => import('./picture-chart').then((m) => m.PictureChart));
 /** And for lanes beside each other. */
 const BankTable = dynamic(() => import('./bank-table').then((m) => m.BankTable));
@@ -60,7 +60,7 @@ function CalibrateLevel() {
   const view = useLive((s) => s.tick?.guide ?? null);
   const { report: sensorReport, refused, progress, stop } = useLevelReport(sensor);
   const report = laneReport(sensorReport, laneId);
-  const { shown, waits, move, accept } = useProposal(sensor, laneId, sensorReport);
+  const { shown, waits, move, accept, proposed } = useProposal(sensor, laneId, sensorReport);
   const settling = useLive((s) => s.settling);
   const restKnown = useLive((s) => report !== null || Boolean(s.rest[column]));
   const { steps, known: loads } = kindOf(sensor);
@@ -155,6 +155,7 @@ function CalibrateLevel() {
       ) : (
         <BeforeTakes sensor={sensor} column={column} />
       )}
+      <ProvenanceLater sensor={sensor} proposed={proposed} />
       <div className={styles.foot}>
         <Care>{kindOf(sensor).care}</Care>
         {!readOnly && <BringTakes sensor={sensor} />}

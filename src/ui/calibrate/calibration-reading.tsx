@@ -44,6 +44,7 @@ export function CalibrationReading({
   const price = report && priceOf(report, shown);
   const { up, down } = shown;
   const at = (distance: number, side: SideName = 'up') => countAt(shown, distance, side);
+  const asPlayed = report === null || report.level.up.reach === up.reach;
   const seconds = report ? Math.round(report.rest.seconds) : 0;
   return (
     <>
@@ -95,12 +96,15 @@ export function CalibrationReading({
           ? `${quietWords(report.readings.levels)}: ${report.readings.levels} steps stay clear of its noise. `
           : ''}
         <Term is="reach">Reach</Term> {at(up.reach)}
-        {down && ` ${outward}, ${at(down.reach, 'down')} ${inward}`}: your loud playing and 5 %.
+        {down && ` ${outward}, ${at(down.reach, 'down')} ${inward}`}:{' '}
+        {asPlayed
+          ? 'your loud playing and 5 %.'
+          : 'not as these takes have it; see below where it comes from.'}
       </Reading>
       {sensor.calibration && 'creep' in sensor.calibration && (
         <WayChoices sensor={sensor} calibration={sensor.calibration} />
       )}
-      {report?.readings.known && <KnownReading known={report.readings.known} />}
+      {asPlayed && report?.readings.known && <KnownReading known={report.readings.known} />}
       {report && <Findings findings={report.findings} act={act} />}
     </>
   );

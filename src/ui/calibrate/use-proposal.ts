@@ -1,7 +1,9 @@
 'use client';
 
 import { levelsOf } from '@/core/ways/level/level-of';
-import { useCallback } from 'react';
+import { useCallback, useMemo } from 'react';
+import type { LevelCalibration } from '@/core/ways/level/calibration';
+import { withKept, withMarks } from '@/core/ways/kept';
 import { choiceOf, withChoice, withMoved, type Choice } from '@/core/ways/level/choice';
 import type { LevelReport } from '@/core/ways/level/report';
 import { countAt, laneLevel, type LaneLevel } from '@/core/ways/level/lane-level';
@@ -16,7 +18,11 @@ export function useProposal(sensor: Sensor, lane: string, report: LevelReport | 
   const draft = useWorkspace((s) => s.drafts[sensor.id]) ?? null;
   const accepted = levelsOf(sensor);
   const sameTakes = accepted !== null && report !== null && sameIds(accepted.takes, report.calibration.takes);
-  const from = sameTakes ? accepted : (report?.calibration ?? accepted);
+  const proposed = useMemo(
+    () => report && (withKept(accepted ?? undefined, report.calibration) as LevelCalibration),
+    [accepted, report],
+  );
+  const from = sameTakes ? accepted : (proposed ?? accepted);
   const base = (from && laneLevel(from, lane)) ?? null;
   const shown = base && moved(base, draft);
   const waits = shown !== null && (shown !== base || from !== accepted);
@@ -35,15 +41,20 @@ export function useProposal(sensor: Sensor, lane: string, report: LevelReport | 
   );
   const accept = (): boolean => {
     if (!from || !shown || !waits) return false;
-    const chosen = shown === base ? from : withMoved(from, shown);
-    const calibration = { ...chosen, measuredAt: new Date().toISOString() };
+    // What a hand moves is measured no later for it.
+    const measuredAt = from === accepted ? accepted.measuredAt : new Date().toISOString();
+    const calibration = { ...chosenOf(from, base, shown), measuredAt };
     const { up } = shown;
     const says = `${sensor.name} calibrated: on ${countAt(shown, up.on)}, reach ${countAt(shown, up.reach)}`;
     const mark = report?.mark ?? sensor.mark;
     return acceptCalibration(calibration, says, mark);
   };
-  return { shown, waits, move, accept };
+  return { shown, waits, move, accept, proposed: waits ? chosenOf(from!, base!, shown) : null };
 }
+
+/** What is proposed, as it was moved by hand. */
+const chosenOf = (from: LevelCalibration, base: LaneLevel | null, shown: LaneLevel): LevelCalibration =>
+  shown === base ? from : withMarks(from, withMoved(from, shown));
 
 function moved(base: LaneLevel, by: Choice | null): LaneLevel {
   if (!by) return base;

@@ -1,4 +1,5 @@
 import type { Calibration } from '@/core/instrument/calibration';
+import { withMarks } from '@/core/ways/kept';
 import type { Sensor } from '@/core/instrument/sensor';
 import { useInstrument, useWorkspace } from '../hooks/use-session';
 import { NumberField } from '../parts/number-field';
@@ -15,7 +16,7 @@ export function WayChoices({ sensor, calibration }: { sensor: Sensor; calibratio
   const choices = wordsOf(calibration).choices?.(calibration, scenes.length) ?? [];
   if (choices.length === 0) return null;
   const set = (label: string, next: Calibration) =>
-    void accept(next, `${sensor.name}: ${label.toLowerCase()} chosen`, sensor.mark);
+    void accept(withMarks(calibration, next), `${sensor.name}: ${label.toLowerCase()} chosen`, sensor.mark);
   return (
     <div className={styles.choices}>
       {choices.map((choice) => {

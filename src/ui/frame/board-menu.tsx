@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useLive, useSession } from '../hooks/use-session';
 import { MenuButton } from '../parts/menu-button';
 import { notify } from '../parts/notice';
-import { BAUDS, USUAL_BAUD } from '@/session/cable';
+import { BAUDS, USUAL_BAUD } from '@/session/cable-state';
 import { practises } from '@/session/live-state';
 import styles from './frame.module.css';
 

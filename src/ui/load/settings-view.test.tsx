@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
 import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
+import type { Cable } from '@/session/cable';
 import { ANSWER } from '@/core/engine/codes';
 import { identityOf } from '@/core/exchange/document/instrument-digest';
 import { HEAD_BYTES, writeDump } from '@/core/exchange/settings/settings-dump';
@@ -51,7 +52,8 @@ describe('settings without a new build', () => {
     const button = screen.getByRole('button', { name: /Settings to the board/ });
     expect(button.hasAttribute('disabled')).toBe(true);
     const sent: Uint8Array[] = [];
-    vi.spyOn(session['cable'], 'write').mockImplementation(async (bytes) => void sent.push(bytes));
+    const write = async (bytes: Uint8Array) => void sent.push(bytes);
+    session['cable'] = { write, send: async () => {}, close: async () => {} } as unknown as Cable;
     act(() => session.live.setState({ cable: { is: 'open', baud: 500_000 } }));
     for (const [n, [says, words]] of (
       [

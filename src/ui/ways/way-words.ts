@@ -31,6 +31,8 @@ export interface WayWords<C extends Calibration = Calibration> {
   choices?(c: C, scenes: number): WayChoice<C>[];
   /** The numbers of a lane that are shown beside each other, in the order of the columns; none where lanes have none of their own. */
   lane(c: C, lane: string): Readonly<Record<string, number>> | null;
+  /** How exact those numbers are, where that is known: σ, in the same unit. */
+  within?(c: C, lane: string): Readonly<Record<string, number>> | null;
   /** Those numbers' names. */
   columns: readonly string[];
   /** What a contact at rest is told by, in a sentence; none where it has no contacts. */

@@ -5,6 +5,7 @@ import type { Way } from '../way';
 import { DepthCalibration, DepthLane, DepthPoint } from './calibration';
 import { answersBy } from '../strokes/law';
 import { depthFaults } from './rules';
+import { withDepth } from './with-depth';
 
 /** A key has moved where its rest did by this share of its way. (Common practice, no source.) */
 const OF_WAY = 0.04;
@@ -21,6 +22,8 @@ export const depth: Way<DepthCalibration> = {
   records: [DepthLane, DepthPoint],
   strength: 'strike',
   chosen: ['law'],
+  typeable: ({ strike, rearm, damper }) => ({ strike, rearm, damper }),
+  withTyped: withDepth,
   faults: depthFaults,
   restOf: (c, lane) => laneOf(c, lane)?.rest,
   travelOf: (c, lane) => {

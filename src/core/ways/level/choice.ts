@@ -19,6 +19,26 @@ export const choiceOf = ({ up, holdOffMs }: Pick<LaneLevel, 'up' | 'holdOffMs'>)
   holdOffMs: holdOffMs ?? 0,
 });
 
+/** The same by names. */
+export function typeableOf(level: LaneLevel): [string, number][] {
+  const { on, off, holdOffMs } = choiceOf(level);
+  return [
+    [`${level.lane}/on`, on],
+    [`${level.lane}/off`, off],
+    ['hold-off', holdOffMs],
+  ];
+}
+
+/** A lane's choice with values by those names in place of its own. */
+export function wantedOf(level: LaneLevel, values: Readonly<Record<string, number>>): Choice {
+  const own = choiceOf(level);
+  return {
+    on: values[`${level.lane}/on`] ?? own.on,
+    off: values[`${level.lane}/off`] ?? own.off,
+    holdOffMs: values['hold-off'] ?? own.holdOffMs,
+  };
+}
+
 /** The gates of a lane as distances from the whole-count rest: the up side's, then the down side's if there is one. */
 export function gatesOf(level: LaneLevel): (Choice & { sign: 1 | -1 })[] {
   const up = { ...choiceOf(level), sign: signOf(level) };

@@ -5,7 +5,8 @@ import type { Way } from '../way';
 import { AttackPoint, KnownForce, KnownPressure, LevelCalibration, LevelLane, Side } from './calibration';
 import { completedLevel } from './completed';
 import { fullAttack } from './full-attack';
-import { laneLevel, signOf } from './lane-level';
+import { laneLevel, signOf, withLaneLevel } from './lane-level';
+import { typeableOf, wantedOf, withChoice } from './choice';
 import { levelFaults } from './rules';
 
 /** Rest has moved where it did by more than this many σ and this many counts. (Common practice, no source.) */
@@ -27,6 +28,12 @@ export const level: Way<LevelCalibration> = {
   records: [LevelLane, Side, AttackPoint, KnownForce, KnownPressure],
   strength: 'attack',
   chosen: ['creep'],
+  typeable: (c) => Object.fromEntries(c.lanes.flatMap(({ lane }) => typeableOf(laneLevel(c, lane)!))),
+  withTyped: (c, values) =>
+    c.lanes.reduce((own, { lane }) => {
+      const level = laneLevel(own, lane)!;
+      return withLaneLevel(own, withChoice(level, wantedOf(level, values)));
+    }, c),
   heardOneByOne: true,
   completed: completedLevel,
   faults: levelFaults,

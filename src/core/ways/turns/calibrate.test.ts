@@ -6,7 +6,7 @@ import { laneControllers } from '../../kinds/level-voices';
 import { framesOf } from '../../signal/frames';
 import { random } from '../../signal/random';
 import type { Take } from '../../signal/take';
-import { withChosen } from '../registry';
+import { withKept } from '../kept';
 import { calibrateTurns } from './calibrate';
 import type { TurnsCalibration } from './calibration';
 
@@ -170,8 +170,8 @@ it('what was chosen stays when it is measured again, and is nothing to another w
   const { calibration } = measured(turned({ each: 4, rests: 0, swapped: false, bounces: 0 }, [20, -20], 1));
   const chosen = { ...calibration, steps: 20, ends: 'wrap' as const };
   const again = { ...calibration, takes: ['later'] };
-  expect(withChosen(chosen, again)).toEqual({ ...again, steps: 20, ends: 'wrap' });
-  expect(withChosen({ ...chosen, is: 'contacts', rest: 'open', debounceMs: 5 }, again)).toEqual(again);
+  expect(withKept(chosen, again)).toEqual({ ...again, steps: 20, ends: 'wrap' });
+  expect(withKept({ ...chosen, is: 'contacts', rest: 'open', debounceMs: 5 }, again)).toEqual(again);
 });
 
 describe('bad takes', () => {

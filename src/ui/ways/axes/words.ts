@@ -33,4 +33,8 @@ export const axesWords: WayWords<AxesCalibration> = {
     const own = c.lanes.find((l) => l.lane === lane);
     return own ? { offset: own.offset, gain: own.gain } : null;
   },
+  within: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { offset: own.offsetError, gain: own.gainError } : null;
+  },
 };

@@ -53,4 +53,8 @@ export const depthWords: WayWords<DepthCalibration> = {
     const own = c.lanes.find((l) => l.lane === lane);
     return own ? { rest: own.rest, bottom: own.bottom, factor: own.factor } : null;
   },
+  within: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { rest: own.noise } : null;
+  },
 };

@@ -23,9 +23,13 @@ export const levelWords: WayWords<LevelCalibration> = {
           },
         ]
       : [],
-  columns: ['rest', 'on', 'reach'],
+  columns: ['rest', 'on', 'off', 'reach'],
   lane: (c, lane) => {
     const own = c.lanes.find((l) => l.lane === lane);
-    return own ? { rest: own.rest, on: own.up.on, reach: own.up.reach } : null;
+    return own ? { rest: own.rest, on: own.up.on, off: own.up.off, reach: own.up.reach } : null;
+  },
+  within: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { rest: own.noise } : null;
   },
 };

@@ -15,4 +15,8 @@ export const placeWords: WayWords<PlaceCalibration> = {
     const own = c.lanes.find((l) => l.lane === lane);
     return own ? { untouched: own.rest, on: own.on, off: own.off } : null;
   },
+  within: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { untouched: own.noise } : null;
+  },
 };

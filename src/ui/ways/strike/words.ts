@@ -24,4 +24,8 @@ export const strikeWords: WayWords<StrikeCalibration> = {
     const own = c.lanes.find((l) => l.lane === lane);
     return own ? { rest: own.rest, on: own.on, full: own.full } : null;
   },
+  within: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { rest: own.noise } : null;
+  },
 };

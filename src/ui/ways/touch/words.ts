@@ -24,4 +24,8 @@ export const touchWords: WayWords<TouchCalibration> = {
     const own = c.lanes.find((l) => l.lane === lane);
     return own ? { untouched: own.untouched, touched: own.touched, on: own.on, off: own.off } : null;
   },
+  within: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { untouched: own.noise } : null;
+  },
 };

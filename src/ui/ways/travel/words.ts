@@ -29,4 +29,8 @@ export const travelWords: WayWords<TravelCalibration> = {
     const own = c.lanes.find((l) => l.lane === lane);
     return own ? { low: own.low, high: own.high, deadband: own.deadband } : null;
   },
+  within: (c, lane) => {
+    const own = c.lanes.find((l) => l.lane === lane);
+    return own ? { low: own.noise, high: own.noise } : null;
+  },
 };

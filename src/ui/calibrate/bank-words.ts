@@ -37,6 +37,8 @@ const HEADS: Record<string, [head: string, term?: TermId]> = {
   full: ['full, from rest', 'reach'],
   reach: ['reach, from rest', 'reach'],
   missed: ['soft missed'],
+  apartSteps: ['apart, steps'],
+  apartSure: ['±, steps', 'σ'],
   softest: ['softest'],
   onSigmas: ['on, σ', 'σ'],
   signalToNoise: ['signal, σ', 'σ'],

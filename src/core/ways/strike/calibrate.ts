@@ -5,15 +5,13 @@ import { bankMark } from '../../calibrate/mark';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { StrikeCalibration, StrikeLane } from './calibration';
 import { ok, refuse, type Result } from '../../result';
-import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
+import { evenPads, strengthOf, type Even } from './even-pads';
 import { strikeFindings } from './findings';
 import { causeOf, replayed, type Replayed } from './replay';
 import { leastStrike, strikesOf, type Strike } from './strikes';
 import { chooseWindow, windowed, windowPicture } from './window';
 
-/** Headroom over the p95 of loud strikes (maker's handbook 4.2). */
-const HEADROOM = 1.05;
 /** "On" lies at this share of the softest strike, further where noise asks for it, and never further than the last share. (Common practice, no source.) */
 const SOFT_SHARE = 0.35;
 const MOST_OF_SOFT = 0.8;
@@ -42,14 +40,15 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
   const read = laneFrames(job);
   if (!read.ok) return read;
   const strikes = strikesOf(read.value);
-  const lanes = read.value.flatMap((frames, i): StruckLane[] =>
+  const struck = read.value.flatMap((frames, i): StruckLane[] =>
     strikes[i].length === 0 ? [] : [struckLane(frames, strikes[i], strikes)],
   );
-  if (lanes.length === 0)
+  if (struck.length === 0)
     return refuse({
       path: 'takes',
       says: 'nothing was struck in these takes that stands clear of the noise; strike each pad in turn',
     });
+  const lanes = evenPads(struck);
   const found = windowed(lanes);
   const windowMs = chooseWindow(found);
   const begun: StrikeCalibration = {
@@ -62,27 +61,24 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
     lanes: lanes.map((l) => l.record),
     takes: job.takes.map((t) => t.id),
     method:
-      'On: a third of the softest strike, further where noise asks for it. Full: p95 of loud strikes plus 5 %. Shock: the most that a strike shook another pad, and half as much again, more where there were few. Window: the shortest that finds 95 % of the peaks. Mask and half-life: the shortest with which the engine plays each strike once, or as near to that as any does.',
+      'On: a third of the softest strike, further where noise asks for it. Full: p95 of all pads’ loud strikes plus 5 %, times what each pad reads more or less than the others when it is struck alike, less what is chance in that. Shock: the most that a strike shook another pad, and half as much again, more where there were few. Window: the shortest that finds 95 % of the peaks. Mask and half-life: the shortest with which the engine plays each strike once, or as near to that as any does.',
   };
   const { calibration, played } = withMask(job, begun, lanes);
   const { missed } = played;
   const doubled = played.extras.length;
-  const struck = lanes.reduce((n, l) => n + l.strikes.length, 0);
+  const all = lanes.reduce((n, l) => n + l.strikes.length, 0);
+  const apartSteps = Math.max(...lanes.map(({ even }) => Math.abs(even.apart)));
+  const evenSure = Math.max(...lanes.map(({ even }) => even.sure));
   return ok({
     is: 'bank',
     calibration,
     readings: {
       lanes: lanes.map(readingOf),
-      numbers: { windowMs, maskMs: calibration.maskMs, strikes: struck, doubled, missed },
+      numbers: { windowMs, maskMs: calibration.maskMs, strikes: all, doubled, missed, apartSteps, evenSure },
     },
     findings: strikeFindings(job, read.value, lanes, played),
     strengths: strengthsBy(
-      lanes.flatMap(({ strikes, record: { on, full: most } }) =>
-        strikes.map(({ role, peak }) => ({
-          role,
-          strength: Math.min(1, Math.max(0, (peak - on) / (most - on))),
-        })),
-      ),
+      lanes.flatMap((lane) => lane.strikes.map((s) => ({ role: s.role, strength: strengthOf(lane, s) }))),
     ),
     pictures: [windowPicture(found, windowMs)],
     mark: bankMark(lanes.map((l) => ({ frames: l.frames, gestures: l.strikes.map((s) => asGesture(s, l)) }))),
@@ -90,26 +86,17 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
 }
 
 function struckLane(frames: LaneFrames, strikes: Strike[], all: readonly Strike[][]): StruckLane {
-  const loudest = ['loud', 'full', 'medium']
-    .map((role) => strikes.filter((s) => s.role === role))
-    .find((s) => s.length > 0);
   const peaks = strikes.map((s) => s.peak);
   const softest = Math.min(...peaks);
   const wanted = Math.max(leastStrike(frames), SOFT_SHARE * softest);
   const on = Math.max(2, Math.floor(Math.min(MOST_OF_SOFT * softest, wanted)));
-  const full = Math.round(
-    HEADROOM *
-      quantile(
-        (loudest ?? strikes).map((s) => s.peak),
-        0.95,
-      ),
-  );
   const record: StrikeLane = {
     lane: frames.lane.id,
     rest: round(frames.rest.rest, 2),
     noise: round(frames.rest.noise, 3),
     on,
-    full: Math.max(on + 1, full),
+    // Made even with the other pads' (even-pads.ts).
+    full: on + 1,
   };
   return { frames, strikes, record, ...shockOf(frames, strikes, all) };
 }
@@ -189,14 +176,16 @@ const asGesture = ({ take, tUs, peakUs, peak }: Strike, { frames }: StruckLane) 
   peakUs,
 });
 
-const readingOf = (lane: StruckLane): LaneReading => {
-  const { strikes, record, shock, frames } = lane;
+const readingOf = (lane: StruckLane & { even: Even }): LaneReading => {
+  const { strikes, record, shock, frames, even } = lane;
   return {
     lane: record.lane,
     gestures: strikes.length,
     numbers: {
       on: record.on,
       full: record.full,
+      apartSteps: even.apart,
+      apartSure: even.sure,
       softest: Math.round(Math.min(...strikes.map((s) => s.peak))),
       onSigmas: round(record.on / frames.rest.noise, 1),
       shockPercent: round(100 * shock, 1),

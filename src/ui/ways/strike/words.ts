@@ -19,6 +19,17 @@ export const strikeWords: WayWords<StrikeCalibration> = {
       says: `Then a second strike must exceed the last, halved every ${c.halfLifeMs} ms.`,
     },
   ],
+  read: ({ apartSteps, evenSure }) =>
+    apartSteps === undefined
+      ? []
+      : [
+          {
+            label: 'Pads apart',
+            value: apartSteps.toFixed(1),
+            unit: 'steps at most',
+            says: `Your takes, each pad’s median against all pads’. What each pad reads more or less is taken out, as sure as ±${evenSure.toFixed(1)} steps: more strikes of each make it surer.`,
+          },
+        ],
   columns: ['rest', 'on', 'full'],
   lane: (c, lane) => {
     const own = c.lanes.find((l) => l.lane === lane);

@@ -3,7 +3,7 @@ import { askToPersist } from '@/store/persist';
 import { beginRecording, endRecording } from '@/store/recordings';
 import { StorageQueue } from '@/store/storage-queue';
 import type { KeptTake } from '@/store/database';
-import { addPiece, beginTake, putTake, removeTake, standTake } from '@/store/takes';
+import { addPiece, beginTake, putTake, removeTake, standTake, stopTake } from '@/store/takes';
 import { isRemoved, storageWords } from '@/store/trouble';
 import type { Workspace } from '@/store/workspace';
 import { PIECE_US, type FromLive } from '@/workers/live-protocol';
@@ -63,6 +63,9 @@ export class TakeKeeping {
       case 'take-piece':
         if (!queue.add(() => addPiece(message.take, message.n, message)))
           this.lost(message.take, [message.n]);
+        break;
+      case 'take-stopped':
+        queue.add(() => stopTake(message.take, message.done));
         break;
       case 'take-dropped':
         queue.add(() => removeTake(message.take));

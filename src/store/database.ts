@@ -41,6 +41,8 @@ export interface KeptTake {
   bits: number;
   rateHz: number;
   whole: boolean;
+  /** Gestures in it of each lane, where it was stopped before its end. */
+  done?: number[];
   /** When it was laid aside, and the removed sensor that it was laid aside with. */
   removedAt?: string;
   removedWith?: string;

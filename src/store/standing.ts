@@ -28,6 +28,12 @@ export function rolesOf(takes: readonly KeptTake[]): RoleTakes[] {
   });
 }
 
+/** A take of a bank that was stopped before its end since the one that stands, and can be gone on with. @param lanes of its sensor */
+export const stoppedOf = (takes: readonly KeptTake[], lanes: number): KeptTake | null =>
+  rolesOf(takes)
+    .flatMap(({ cut }) => cut ?? [])
+    .find(({ done }) => done?.length === lanes) ?? null;
+
 /** The takes that count, one a role, oldest first: of all lanes. @param takes of one sensor */
 export const standingOf = (takes: readonly KeptTake[]): KeptTake[] =>
   rolesOf(takes)

@@ -30,14 +30,16 @@ import {
   setAside,
   sweepRemoved,
 } from './removed';
-import { rolesOf, standingOf } from './standing';
+import { rolesOf, standingOf, stoppedOf } from './standing';
 import {
   addPiece,
   beginTake,
   keepTake,
   loadTake,
   loadTakes,
+  keptOf,
   standTake,
+  stopTake,
   sweepPieces,
   sweepTakes,
 } from './takes';
@@ -129,6 +131,20 @@ describe('takes in pieces', () => {
     expect(used.whole).toBe(true);
     expect((await loadTake(used, db)).tUs.length).toBe(1000);
     expect(await db.pieces.count()).toBe(2);
+  });
+  it('that were stopped are gone on with where they were; not where some of it is missing, or lanes are others', async () => {
+    await beginTake(label('t'), db);
+    for (const k of [0, 1]) await addPiece('t', k, piece(500 * k, 500), db);
+    expect(stoppedOf(await db.takes.toArray(), 3)).toBeNull();
+    await stopTake('t', [2, 1, 0], db);
+    expect(stoppedOf(await db.takes.toArray(), 3)?.done).toEqual([2, 1, 0]);
+    expect(stoppedOf(await db.takes.toArray(), 4)).toBeNull();
+    expect(await keptOf('t', db)).toEqual({ pieces: 2, endUs: 999_000 });
+    await addPiece('t', 2, piece(1000, 500), db);
+    expect(await standTake('t', 3, db)).toEqual([]);
+    expect(stoppedOf(await db.takes.toArray(), 3)).toBeNull();
+    await db.pieces.delete(['t', 1]);
+    expect(await keptOf('t', db)).toBeNull();
   });
   it('stand for their role when they end, until an earlier one is put back or one that was cut off is used', async () => {
     const put = (id: string, minute: number, over = {}) =>

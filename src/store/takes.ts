@@ -52,6 +52,21 @@ export const standTake = (id: string, pieces: number | null, db: Database = data
     return [];
   });
 
+/** Notes how far a take is that was stopped. @param done gestures in it of each lane */
+export const stopTake = (id: string, done: number[], db: Database = database()) =>
+  db.takes.update(id, { done });
+
+/** How much is kept of a take that was stopped; null where some of it is missing: it cannot be gone on with. */
+export async function keptOf(
+  id: string,
+  db: Database = database(),
+): Promise<{ pieces: number; endUs: number } | null> {
+  const kept = await db.pieces.where('take').equals(id).sortBy('n');
+  const last = kept.at(-1);
+  if (!last || kept.some((p, i) => p.n !== i)) return null;
+  return { pieces: kept.length, endUs: Math.max(last.tUs.at(-1) ?? 0, last.edges?.tUs.at(-1) ?? 0) };
+}
+
 function firstMissing(kept: ReadonlySet<number>): number {
   let n = 0;
   while (kept.has(n)) n++;

@@ -4,7 +4,7 @@ import type { Lane, Sensor } from '@/core/instrument/sensor';
 import type { GuidedRun, GuideEvent, GuideView } from '@/core/guide/guide';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import type { Role } from '@/core/signal/take';
-import type { TakeLabel } from './live-protocol';
+import type { StoppedTake, TakeLabel } from './live-protocol';
 import type { TakeRecorder } from './take-recorder';
 import type { ToLive } from './live-protocol';
 
@@ -15,6 +15,7 @@ export class GuidedTake {
   /** The lanes that are played, and the place of the only one. */
   private readonly lanes: readonly Lane[];
   private readonly only: number | undefined;
+  private readonly resumes: StoppedTake | undefined;
   private readonly places: number[];
   private readonly contacts: string[];
   private readonly firstContact: number;
@@ -24,7 +25,7 @@ export class GuidedTake {
   /** @throws RangeError where the instrument has no such sensor */
   constructor(
     private readonly instrument: Instrument,
-    { sensor, steps, known, only }: Extract<ToLive, { is: 'guide' }>,
+    { sensor, steps, known, only, resumes }: Extract<ToLive, { is: 'guide' }>,
     rateHz: number,
   ) {
     const found = instrument.sensors.find((s) => s.id === sensor);
@@ -33,6 +34,8 @@ export class GuidedTake {
     this.only = only;
     this.lanes = only === undefined ? found.lanes : [found.lanes[only]];
     this.run = workingsOf(found).guide(steps, this.lanes.length, rateHz, known);
+    if (resumes) this.run.resume?.(resumes.role, resumes.done);
+    this.resumes = resumes;
     this.places = lanePlaces(instrument, found).filter(
       (p, i) => p >= 0 && (only === undefined || i === only),
     );
@@ -75,6 +78,13 @@ export class GuidedTake {
     recorder.edge(tUs, own, closed);
   }
 
+  /** Gestures so far of each lane, where the take can be gone on with another day; null where it cannot. */
+  stopped(): number[] | null {
+    const { lanes } = this.run.view();
+    const can = this.run.resume !== undefined && this.only === undefined && this.lanes.length > 1;
+    return can && lanes?.some((n) => n > 0) ? lanes : null;
+  }
+
   label(role: Role): TakeLabel {
     const { id } = this.sensor;
     return {
@@ -82,6 +92,7 @@ export class GuidedTake {
       of: { sensor: id, role, ...(this.only === undefined ? {} : { lane: this.lanes[0].id }) },
       channels: this.lanes.flatMap((l) => l.column ?? []),
       contacts: this.contacts,
+      ...(this.resumes?.role === role ? { resumes: this.resumes } : {}),
     };
   }
 }

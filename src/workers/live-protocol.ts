@@ -17,6 +17,19 @@ export interface TakeLabel {
   of: { sensor: string; role: Role; lane?: string } | null;
   channels: string[];
   contacts: string[];
+  /** The take that it goes on with, in place of a new one. */
+  resumes?: StoppedTake;
+}
+
+/** A take of a bank that was stopped before every lane was played enough. */
+export interface StoppedTake {
+  take: string;
+  role: Role;
+  /** Pieces that are kept of it, and the time of its last frame, µs. */
+  pieces: number;
+  endUs: number;
+  /** Gestures in it of each lane, in the sensor's order. */
+  done: number[];
 }
 
 /** What stands behind the frames: the practice board, a board on a cable, or a recording that is played again. */
@@ -41,6 +54,8 @@ export type ToLive =
       known: KnownRest | null;
       /** Place of the only lane that is played, where it is one of several. */
       only?: number;
+      /** A take that was stopped, to go on with when its step comes. */
+      resumes?: StoppedTake;
     }
   | { is: 'stop-guide' }
   /** Records everything that the board brings, until `record-ends`; `mark` marks the moment. */
@@ -58,7 +73,7 @@ export type FromLive =
   | ({ is: 'tick' } & Tick)
   /** What was played, as soon as it was. `zeroMs` is the board's time 0, ms since 1970, to tell how late it is heard. */
   | { is: 'events'; events: MidiEvent[]; zeroMs: number }
-  | ({ is: 'take-begins'; take: string } & Omit<TakeLabel, 'id'>)
+  | ({ is: 'take-begins'; take: string } & Omit<TakeLabel, 'id' | 'resumes'>)
   | {
       is: 'take-piece';
       take: string;
@@ -68,6 +83,8 @@ export type FromLive =
       edges?: Edges;
     }
   | { is: 'take-dropped'; take: string }
+  /** A take was stopped before its end, and can be gone on with. @param done gestures in it of each lane */
+  | { is: 'take-stopped'; take: string; done: number[] }
   /** `pieces` is how many it has; `marks` are in µs from its start. */
   | { is: 'take-ends'; take: string; pieces: number; marks: number[]; seconds: number }
   | { is: 'guide-ends'; finished: boolean }

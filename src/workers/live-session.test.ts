@@ -6,6 +6,8 @@ import type { LevelCalibration } from '@/core/ways/level/calibration';
 import { LEVEL_STEPS } from '@/core/ways/level/steps';
 import { bellowsOf } from '@/core/testing/bellows';
 import { breathController } from '@/core/testing/identity-response';
+import { kindOf } from '@/core/kinds/registry';
+import { workingsOf } from '@/core/kinds/workings-registry';
 import { withButton } from '@/core/instrument/with-button';
 import { newInstrument } from '@/core/instrument/create';
 import type { Instrument } from '@/core/instrument/document';
@@ -135,6 +137,53 @@ describe('a live session', () => {
     for (const t of takes) expect(t.tUs.every((x, i) => x === i * 1000)).toBe(true);
     const result = calibrateTakes({ bits: 12, sensor: 'breath', lane: 'breath', takes });
     expect(result.ok && result.value.readings.missedSoft).toMatchObject({ missed: 0, of: 20 });
+  });
+  it('goes on another day with a bank’s take that was stopped, where it was: no lane is played again, none is missing', () => {
+    const cairn: Instrument = JSON.parse(readFileSync('demo/cairn.json', 'utf8'));
+    const stones = cairn.sensors.find((s) => s.id === 'stones')!;
+    const { steps } = kindOf(stones);
+    const [rest, soft] = [steps[0], steps.find((s) => s.role === 'soft')!];
+    const guide = (more: object = {}): ToLive => ({
+      ...{ is: 'guide', sensor: stones.id, steps: [rest, soft], known: null },
+      ...more,
+    });
+    const piecesOf = (heard: FromLive[], take: string) =>
+      heard.flatMap((m) => (m.is === 'take-piece' && m.take === take ? [m] : []));
+    const first = drive(cairn);
+    first.session.handle(guide());
+    first.run(0.1);
+    const played = () => first.last().guide?.lanes?.filter((n) => n > 0).length ?? 0;
+    for (let i = 0; i < 400 && played() < 4; i++) first.run(0.1);
+    first.session.handle({ is: 'stop-guide' });
+    const [{ take, done }] = first.heard.filter((m) => m.is === 'take-stopped');
+    expect(done.filter((n) => n > 0).length).toBeGreaterThanOrEqual(4);
+    expect(done.some((n) => n === 0)).toBe(true);
+    const before = piecesOf(first.heard, take);
+    const endUs = before.at(-1)!.tUs.at(-1)!;
+    const second = drive(cairn, 9);
+    const resumes = { take, role: 'soft', pieces: before.length, endUs, done };
+    second.session.handle(guide({ resumes }));
+    for (let i = 0; i < 600 && !second.heard.some((m) => m.is === 'guide-ends'); i++) second.run(0.1);
+    const ended = second.heard.filter((m) => m.is === 'take-ends').find((m) => m.take === take)!;
+    const pieces = [...before, ...piecesOf(second.heard, take)];
+    expect(pieces.map(({ n }) => n)).toEqual(Array.from({ length: ended.pieces }, (_, n) => n));
+    const tUs = pieces.flatMap((p) => [...p.tUs]);
+    const steps_ = tUs.slice(1).map((t, i) => t - tUs[i]);
+    expect(Math.min(...steps_)).toBeGreaterThan(0);
+    expect(Math.max(...steps_)).toBeLessThan(3000);
+    const takeOf = (id: string, role: 'rest' | 'soft', own: typeof pieces) => ({
+      ...{ id, role, channels: stones.lanes.map((l) => l.column!) },
+      tUs: Float64Array.from(own.flatMap((p) => [...p.tUs])),
+      counts: Uint16Array.from(own.flatMap((p) => [...p.counts])),
+    });
+    const restTake = second.heard.find((m) => m.is === 'take-begins')!.take;
+    const report = workingsOf(stones).calibrate({
+      board: cairn.boards[0],
+      sensor: stones,
+      takes: [takeOf('rest', 'rest', piecesOf(second.heard, restTake)), takeOf('soft', 'soft', pieces)],
+    });
+    const lanes = report.ok && report.value.is === 'bank' ? report.value.readings.lanes : [];
+    expect(lanes.map((l) => l.gestures >= 2)).toEqual(stones.lanes.map(() => true));
   });
   it('drops the take of a run that is stopped', () => {
     const live = drive(wherry());

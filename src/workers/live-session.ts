@@ -77,7 +77,7 @@ export class LiveSession {
     this.columns = new TraceColumns(columns.length);
     this.rest = new RecentRest(columns.length, rateHz);
     this.recent = new RecentFrames(columns, contacts, rateHz);
-    this.recorder = new TakeRecorder(tell, session);
+    this.recorder = new TakeRecorder(tell, session, 1e6 / rateHz);
     this.recording = new TakeRecorder(tell, session);
     this.engines = new Engines(instrument);
     this.readers = readersOf(instrument);
@@ -237,7 +237,9 @@ export class LiveSession {
 
   private stopGuide(finished: boolean): void {
     if (!this.guide) return;
-    this.recorder.drop();
+    const done = this.guide.stopped();
+    if (done) this.recorder.stop(done);
+    else this.recorder.drop();
     this.practice?.ask(this.guide.id, null, this.tUs);
     this.guide = null;
     this.tell({ is: 'guide-ends', finished });

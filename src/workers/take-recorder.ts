@@ -16,11 +16,19 @@ export class TakeRecorder {
   constructor(
     private readonly tell: (message: FromLive) => void,
     private readonly stem: string,
+    /** From frame to frame, µs: so long after its last frame a take goes on. */
+    private readonly periodUs = 1000,
   ) {}
 
-  begin({ id: stem, ...label }: TakeLabel, startUs: number): void {
+  begin({ id: stem, resumes, ...label }: TakeLabel, nowUs: number): void {
+    const marks: number[] = [];
+    if (resumes) {
+      const startUs = nowUs - resumes.endUs - this.periodUs;
+      this.take = { id: resumes.take, startUs, n: resumes.pieces, contacts: label.contacts, marks };
+      return;
+    }
     const id = `${stem}-${this.stem}-${this.begun++}`;
-    this.take = { id, startUs, n: 0, contacts: label.contacts, marks: [] };
+    this.take = { id, startUs: nowUs, n: 0, contacts: label.contacts, marks };
     this.tell({ is: 'take-begins', take: id, ...label });
   }
 
@@ -55,6 +63,13 @@ export class TakeRecorder {
       const { id, n, marks, startUs } = this.take;
       this.tell({ is: 'take-ends', take: id, pieces: n, marks, seconds: (nowUs - startUs) / 1e6 });
     }
+    this.take = null;
+  }
+
+  /** Stops the take before its end, where one is going on. @param done gestures in it of each lane */
+  stop(done: number[]): void {
+    this.flush();
+    if (this.take) this.tell({ is: 'take-stopped', take: this.take.id, done });
     this.take = null;
   }
 

@@ -51,6 +51,8 @@ export interface GuidedRun {
   /** @param lane of the sensor @param contact of the lane, both from 0 */
   edge(tUs: number, lane: number, closed: boolean, contact: number): GuideEvent[];
   view(): GuideView;
+  /** Goes on with a take that was stopped: of a bank's lanes, where it can. @param done gestures of each lane that are in it */
+  resume?(role: Role, done: readonly number[]): void;
 }
 
 /** What is left of a run. @param have roles of the takes that there are */

@@ -1,4 +1,5 @@
 import { restStatistics } from '../signal/rest';
+import type { Role } from '../signal/take';
 import type { GuidedRun, GuideEvent, GuideStep, GuideView } from './guide';
 import { stillness } from './stillness';
 
@@ -39,6 +40,8 @@ export class LaneGuide implements GuidedRun {
   private restCounts: number[][] = [];
   private limits: { low: number; high: number }[] | null = null;
   private complaint: GuideView['complaint'] = null;
+  /** Gestures of each lane in a take that was stopped, and is gone on with. */
+  private before: { role: Role; done: readonly number[] } | null = null;
 
   /** @param detectors one a lane; null for a bank of contacts, which is told its edges and knows no rest @param counts how closings count */
   constructor(
@@ -53,6 +56,10 @@ export class LaneGuide implements GuidedRun {
       throw new RangeError('LaneGuide: a rest step is required first');
     this.done = new Array<number>(lanes).fill(0);
     this.pressedUs = new Array<number>(lanes).fill(-Infinity);
+  }
+
+  resume(role: Role, done: readonly number[]): void {
+    if (done.length === this.lanes) this.before = { role, done };
   }
 
   feed(tUs: number, counts: ArrayLike<number>): GuideEvent[] {
@@ -94,10 +101,15 @@ export class LaneGuide implements GuidedRun {
       done: !this.recording ? 0 : still ? elapsed : counted,
       wanted: still ? (seconds ?? 0) : gestures * this.lanes,
       peaks: [],
-      lanes: still ? null : this.recording ? [...this.done] : new Array<number>(this.lanes).fill(0),
+      lanes: still ? null : this.recording ? [...this.done] : this.doneBefore(),
       rest: null,
       complaint: this.complaint,
     };
+  }
+
+  private doneBefore(): number[] {
+    const { before } = this;
+    return before?.role === this.current.role ? [...before.done] : new Array<number>(this.lanes).fill(0);
   }
 
   private get current(): GuideStep {
@@ -107,7 +119,7 @@ export class LaneGuide implements GuidedRun {
   private begin(tUs: number): void {
     this.recording = true;
     this.beganUs = this.lastUs = tUs;
-    this.done.fill(0);
+    this.done = this.doneBefore();
     this.restCounts = Array.from({ length: this.lanes }, () => []);
     this.limits = null;
   }

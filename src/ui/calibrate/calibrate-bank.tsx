@@ -10,7 +10,9 @@ import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
 import { counted } from '@/core/units/counted';
-import { standingOf } from '@/store/standing';
+import { standingOf, stoppedOf } from '@/store/standing';
+import { keptOf } from '@/store/takes';
+import type { StoppedTake } from '@/workers/live-protocol';
 import { useKeptTakesOf, useLive, useSensor, useSession, useWorkspace } from '../hooks/use-session';
 import { Care } from '../parts/care';
 import { LaneStrip } from '../parts/lane-strip';
@@ -51,8 +53,19 @@ export function CalibrateBank() {
     standingOf(takes).map((t) => t.role),
   );
 
-  const guide = (wanted: readonly GuideStep[], only?: number) => {
-    if (!readOnly) session.say({ is: 'guide', sensor: sensor.id, steps: [...wanted], known: null, only });
+  const guide = (wanted: readonly GuideStep[], more: { only?: number; resumes?: StoppedTake } = {}) => {
+    if (!readOnly) session.say({ is: 'guide', sensor: sensor.id, steps: [...wanted], known: null, ...more });
+  };
+  const stopped = stoppedOf(takes, sensor.lanes.length);
+  const goesOnWith = stopped?.role ?? (missing.length < steps.length ? missing[0]?.role : undefined) ?? null;
+  /** Goes on where a run was stopped, even in the middle of a take; else from the beginning. */
+  const begin = async () => {
+    const from = steps.findIndex(({ role }) => role === goesOnWith);
+    // What counts as a gesture is told from rest, so it comes first.
+    const due = steps.filter(({ gestures }, i) => gestures === null || i >= from);
+    const kept = stopped && (await keptOf(stopped.id));
+    const resumes = kept && { ...kept, take: stopped.id, role: stopped.role, done: stopped.done! };
+    guide(due, resumes ? { resumes } : {});
   };
   // What counts as a gesture is told from rest, so a take is played again with its rest.
   const redo = (role: Role) => guide(steps.filter((s) => s.role === role || s.gestures === null));
@@ -60,7 +73,7 @@ export function CalibrateBank() {
   const takeIt = () => {
     if (!view && !settling && accept()) notify('Accepted. Ctrl+Z takes it back.');
   };
-  useKey('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(steps)), {
+  useKey('space', () => (view ? session.say({ is: 'stop-guide' }) : void begin()), {
     preventDefault: true,
   });
   useKey('enter', takeIt, { preventDefault: true });
@@ -84,8 +97,11 @@ export function CalibrateBank() {
       <CalibrateHeadline
         waits={waits}
         measured={bank !== null || sensor.calibration !== undefined}
-        goesOnWith={null}
-        begin={() => guide(steps)}
+        goesOnWith={goesOnWith}
+        played={
+          stopped && `${stopped.done!.filter((n) => n > 0).length} of ${sensor.lanes.length} are played.`
+        }
+        begin={() => void begin()}
         accept={takeIt}
       />
       {progress !== null && <Computing share={progress} stop={stop} />}
@@ -112,7 +128,7 @@ export function CalibrateBank() {
           variant="outlined"
           sx={{ alignSelf: 'start' }}
           disabled={readOnly}
-          onClick={() => guide(steps, lane)}
+          onClick={() => guide(steps, { only: lane })}
         >
           Play {sensor.lanes[lane].id} again alone
         </Button>

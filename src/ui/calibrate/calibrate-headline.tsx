@@ -15,6 +15,7 @@ export function CalibrateHeadline({
   waits,
   measured,
   goesOnWith,
+  played = null,
   begin,
   accept,
 }: {
@@ -22,6 +23,8 @@ export function CalibrateHeadline({
   measured: boolean;
   /** The take that a run which was stopped goes on with, or null. */
   goesOnWith: Role | null;
+  /** What of that take there is already, as a sentence. */
+  played?: string | null;
   begin: () => void;
   accept: () => void;
 }) {
@@ -67,7 +70,7 @@ export function CalibrateHeadline({
         }
         side={
           <Button variant="outlined" onClick={begin}>
-            Measure again&nbsp;<kbd>Space</kbd>
+            {goesOnWith ? `Go on with ${goesOnWith}` : 'Measure again'}&nbsp;<kbd>Space</kbd>
           </Button>
         }
       />
@@ -83,7 +86,7 @@ export function CalibrateHeadline({
       }
       under={
         goesOnWith
-          ? 'What you played before is kept.'
+          ? `${played ?? ''} What you played before is kept.`.trim()
           : `${counted(steps.length, 'short take')}, ${runWords(steps)}. Your hands stay on the instrument.`
       }
       side={

@@ -1,3 +1,4 @@
+import type { Role } from '../../signal/take';
 import type { GuidedRun, GuideEvent, GuideStep, GuideView } from '../../guide/guide';
 import { LaneGuide } from '../../guide/lane-guide';
 
@@ -44,5 +45,9 @@ export class PairGuide implements GuidedRun {
 
   view(): GuideView {
     return this.run.view();
+  }
+
+  resume(role: Role, done: readonly number[]): void {
+    this.run.resume(role, done);
   }
 }

@@ -46,8 +46,11 @@ export function evened(lanes: readonly (readonly LoggedGesture[])[]): Evened[] {
     0,
     mean(played.map((r) => r * r)) - mean(chance.filter((_, i) => offsets[i].length > 0)),
   );
+  const share = (variance: number, i: number) =>
+    variance + chance[i] > 0 ? variance / (variance + chance[i]) : 0;
   return raw.map((r, i) => {
-    const kept = between + chance[i] > 0 ? between / (between + chance[i]) : 0;
-    return { offset: kept * r, sure: Math.sqrt(kept * chance[i]) };
+    // Few lanes may differ more than they happen to: by σ of their variance more, which is √(2/n) of what chance adds to it.
+    const more = between + chance[i] * Math.sqrt(2 / played.length);
+    return { offset: share(between, i) * r, sure: Math.sqrt(share(more, i) * chance[i]) };
   });
 }

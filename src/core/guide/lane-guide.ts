@@ -94,14 +94,15 @@ export class LaneGuide implements GuidedRun {
     const { gestures, seconds, role } = this.current;
     const still = gestures === null;
     const elapsed = Math.min(seconds ?? 0, Math.floor((this.nowUs - this.beganUs) / 1e6));
-    const counted = this.done.reduce((n, d) => n + Math.min(d, gestures ?? 0), 0);
+    const lanes = this.recording ? this.done : this.doneBefore();
+    const counted = lanes.reduce((n, d) => n + Math.min(d, gestures ?? 0), 0);
     return {
       step: this.step,
       role,
-      done: !this.recording ? 0 : still ? elapsed : counted,
+      done: !still ? counted : this.recording ? elapsed : 0,
       wanted: still ? (seconds ?? 0) : gestures * this.lanes,
       peaks: [],
-      lanes: still ? null : this.recording ? [...this.done] : this.doneBefore(),
+      lanes: still ? null : [...lanes],
       rest: null,
       complaint: this.complaint,
     };

@@ -24,10 +24,10 @@ export const strikeWords: WayWords<StrikeCalibration> = {
       ? []
       : [
           {
-            label: 'Pads apart',
-            value: apartSteps.toFixed(1),
-            unit: 'steps at most',
-            says: `Your takes, each pad’s median against all pads’. What each pad reads more or less is taken out, as sure as ±${evenSure.toFixed(1)} steps: more strikes of each make it surer.`,
+            label: 'Pads alike',
+            value: `±${evenSure.toFixed(1)}`,
+            unit: 'steps',
+            says: `What a pad reads more or less than the others is taken out, as far as your strikes tell it from chance: more of each make it surer. The furthest median lies ${apartSteps.toFixed(1)} steps off.`,
           },
         ],
   columns: ['rest', 'on', 'full'],

@@ -59,6 +59,8 @@ export interface Kind {
   way: Calibration['is'];
   /** The takes that a guided run of it wants, in order. */
   steps: readonly GuideStep[];
+  /** Takes that are no part of the run: they tell more where somebody wants to know. */
+  extra?: readonly GuideStep[];
   /** Known loads that give one lane of it units, where there are such. */
   known?: 'weights' | 'pressures';
   /** What the prompter says for a role, where its way does not say it already: one instruction, and one line under it. */

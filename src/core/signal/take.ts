@@ -44,6 +44,7 @@ export const ROLES = [
   'lift',
   'sides',
   'slow',
+  'edge',
   'weights',
 ] as const;
 export type Role = (typeof ROLES)[number];

@@ -43,6 +43,7 @@ const HEADS: Record<string, [head: string, term?: TermId]> = {
   onSigmas: ['on, σ', 'σ'],
   signalToNoise: ['signal, σ', 'σ'],
   crosstalkPercent: ['neighbours, %', 'crosstalk'],
+  edgePercent: ['at its edge, %'],
   shockPercent: ['shaken, %'],
   shockUpToPercent: ['up to, %'],
   gain: ['gain, a g'],

@@ -45,7 +45,8 @@ export function CalibrateBank() {
   const settling = useLive((s) => s.settling);
   const { report, refused, progress, stop } = useReport(sensor);
   const bank = report?.is === 'bank' ? report : null;
-  const { care, steps } = kindOf(sensor);
+  const { care, steps, extra = [] } = kindOf(sensor);
+  const all = [...steps, ...extra];
   const pictures = picturesOf(bank?.pictures ?? [], sensor.lanes[lane].id);
   const { waits, accept } = useBankProposal(sensor, bank);
   const missing = stepsWithout(
@@ -68,7 +69,7 @@ export function CalibrateBank() {
     guide(due, resumes ? { resumes } : {});
   };
   // What counts as a gesture is told from rest, so a take is played again with its rest.
-  const redo = (role: Role) => guide(steps.filter((s) => s.role === role || s.gestures === null));
+  const redo = (role: Role) => guide(all.filter((s) => s.role === role || s.gestures === null));
   const act = (cure: Cure) => cure.redo && redo(cure.redo);
   const takeIt = () => {
     if (!view && !settling && accept()) notify('Accepted. Ctrl+Z takes it back.');
@@ -107,7 +108,7 @@ export function CalibrateBank() {
       {progress !== null && <Computing share={progress} stop={stop} />}
       {refused && missing.length < steps.length && <p className={styles.refused}>{refused}</p>}
       <TakesStrip
-        steps={steps}
+        steps={all}
         takes={takes}
         report={null}
         redo={redo}

@@ -44,7 +44,15 @@ export function TakesStrip({
                 {stands ? 'again' : 'play'}
               </button>
             )}
-            <span>{stands ? holds(role) : role === 'weights' ? 'for units' : 'to do'}</span>
+            <span>
+              {stands
+                ? holds(role)
+                : role === 'weights'
+                  ? 'for units'
+                  : role === 'edge'
+                    ? 'if you want'
+                    : 'to do'}
+            </span>
             {earlier && (
               <button
                 type="button"

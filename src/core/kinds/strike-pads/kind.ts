@@ -23,6 +23,13 @@ export const strikePads: Kind = {
     { role: 'medium', gestures: 2, seconds: null },
     { role: 'loud', gestures: 2, seconds: null },
   ],
+  extra: [{ role: 'edge', gestures: 2, seconds: null }],
+  asks: {
+    edge: {
+      says: 'Strike each one at its edge, as you usually play.',
+      under: 'As hard as you would in its middle. In any order; it ends by itself.',
+    },
+  },
   firstVoices: (sensor, zone) =>
     hasNotes(sensor) ? [laneNotes(sensor, 'hit', zone, { is: 'strike', from: 1, to: 127 })] : [],
 };

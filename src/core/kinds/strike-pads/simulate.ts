@@ -23,6 +23,8 @@ const DYNAMICS: Dynamics = {
   soft: { strength: 0.09, spread: 0.012 },
   medium: { strength: 0.38, spread: 0.05 },
   loud: { strength: 0.9, spread: 0.07 },
+  // Medium strikes, of which a disc under the middle gets less.
+  edge: { strength: 0.25, spread: 0.04 },
 };
 
 interface Ring {

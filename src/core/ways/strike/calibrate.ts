@@ -6,6 +6,7 @@ import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report'
 import type { StrikeCalibration, StrikeLane } from './calibration';
 import { ok, refuse, type Result } from '../../result';
 import { round } from '../../units/round';
+import { edgeOf } from './edges';
 import { evenPads, strengthOf, type Even } from './even-pads';
 import { strikeFindings } from './findings';
 import { causeOf, replayed, type Replayed } from './replay';
@@ -178,6 +179,7 @@ const asGesture = ({ take, tUs, peakUs, peak }: Strike, { frames }: StruckLane) 
 
 const readingOf = (lane: StruckLane & { even: Even }): LaneReading => {
   const { strikes, record, shock, frames, even } = lane;
+  const edge = edgeOf(lane);
   return {
     lane: record.lane,
     gestures: strikes.length,
@@ -186,6 +188,7 @@ const readingOf = (lane: StruckLane & { even: Even }): LaneReading => {
       full: record.full,
       apartSteps: even.apart,
       apartSure: even.sure,
+      ...(edge && { edgePercent: Math.round(100 * edge.share) }),
       softest: Math.round(Math.min(...strikes.map((s) => s.peak))),
       onSigmas: round(record.on / frames.rest.noise, 1),
       shockPercent: round(100 * shock, 1),

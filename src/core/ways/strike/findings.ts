@@ -1,6 +1,7 @@
 import type { LaneFrames } from '../../calibrate/lane-frames';
 import type { SensorJob } from '../../calibrate/report';
 import type { Finding } from '../../findings/finding';
+import { edgeOf, isWeakAtEdge } from './edges';
 import type { StruckLane } from './struck-lane';
 import { causeOf, type Extra, type ExtraCause, type Replayed } from './replay';
 
@@ -51,6 +52,24 @@ export function strikeFindings(
       causes: ['its signal is divided down too far', 'loud strikes were not played'],
       cures: [again],
     }));
+  const edges = lanes.flatMap((lane): Finding[] => {
+    const read = edgeOf(lane);
+    if (!read || !isWeakAtEdge(read)) return [];
+    return [
+      {
+        code: 'weak-edge',
+        severity: 'doubt',
+        sensor,
+        lane: lane.record.lane,
+        says: `Pad ${lane.record.lane} reads ${Math.round(100 * read.share)} % at its edge: what is velocity ${read.middle} in the middle is ${read.edge} there.`,
+        causes: ['its disc lies under the middle alone', 'the plate over it is soft'],
+        cures: [
+          { says: 'Lay a stiff plate between pad and disc, or foam all over the disc', cost: 'an hour' },
+          { says: 'Add a second disc near the edge', cost: 'an input more' },
+        ],
+      },
+    ];
+  });
   const twice = extras.length === 0 ? [] : [extraNotes(sensor, lanes, extras, again)];
   const unheard: Finding[] =
     missed === 0
@@ -68,7 +87,7 @@ export function strikeFindings(
             cures: [again],
           },
         ];
-  return [...silent, ...twice, ...unheard, ...shaken, ...short];
+  return [...silent, ...twice, ...unheard, ...shaken, ...edges, ...short];
 }
 
 /** Notes that no strike is behind, and what most of them come from. */

@@ -159,6 +159,9 @@ uint16_t cheir_scene(uint8_t scene, uint8_t *out)
 uint16_t cheir_silence(uint8_t *out)
 {
     now_out = out;
+#if CHEIR_learns
+    abandon_learn();
+#endif
     CHEIR_SILENCES(SILENCE)
     return (uint16_t)(now_out - out);
 }

@@ -263,6 +263,18 @@ static uint8_t play_learn(void)
     return LEARN_NOTHING;
 }
 
+/* A silence that was asked for: nothing is measured before it has been let go and pressed again. */
+static void abandon_learn(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(learns); i++) {
+        cheir_learn_state *own = &STATE(learns)[i];
+        own->held = own->seen;
+        own->running = 0;
+        own->stage = CHEIR_LEARN_IDLE;
+    }
+}
+
 uint8_t cheir_light(void)
 {
     uint8_t stage = COUNT(learns) == 0 ? CHEIR_LEARN_IDLE : STATE(learns)[0].stage;

@@ -118,6 +118,13 @@ describe('the button on the instrument', () => {
     expect(flashes).toBeGreaterThanOrEqual(3);
     expect(flashes).toBeLessThan(3 * 4);
   });
+  it('is over with a silence that is asked for: let go then, it takes nothing', () => {
+    const { e } = play(held([[2000, [1912, 290, 310]]]).slice(0, -1), 2900);
+    silence(e);
+    playEdge(e, 2_950_000, 0, false);
+    for (let t = 3000; t < 3200; t++) playFrame(e, 1000 * t, REST, 0);
+    expect([takesLearnt(e), lightOf(e), e.image.levels[0].rest]).toEqual([false, LIGHT.free, 1000]);
+  });
   it('takes no single wild frame for a reach, and is not asked by a contact that bounces, nor by one held at power-up', () => {
     const wild: Does[] = [
       [2000, [1912, 290, 310]],

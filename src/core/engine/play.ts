@@ -1,7 +1,7 @@
 import { CONTROLLER, STATUS } from '../midi/messages';
 import { applySettings } from './apply-settings';
 import { ZERO_STAGE } from './codes';
-import { playLearn, restAsLearnt } from './blocks/learn';
+import { abandonLearn, playLearn, restAsLearnt } from './blocks/learn';
 import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import { deriveEdge, deriveExpire, deriveFrame } from './derive';
@@ -161,6 +161,7 @@ export function endAll(e: Engine): number {
 /** Ends every note that sounds. What is open or touched stays mute until it has been let go once. @returns bytes written to `e.out` */
 export function silence(e: Engine): number {
   e.bytes = 0;
+  abandonLearn(e);
   silenceAll(e);
   return e.bytes;
 }

@@ -26,8 +26,8 @@ export interface GuideView {
   only?: number;
   /** Level of rest, counts; null before it is known. */
   rest: number | null;
-  /** A word on what went wrong, or null. */
-  complaint: 'moved' | null;
+  /** A word on what went wrong, or null: it moved while it was to rest; two lanes were played at once, which does not count. */
+  complaint: 'moved' | 'together' | null;
 }
 
 /** What happened at a frame. */

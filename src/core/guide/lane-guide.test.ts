@@ -45,6 +45,36 @@ const all =
   (ms: number, lane: number) =>
     parts.reduce((sum, part) => sum + part(ms, lane), 0);
 
+describe('two lanes played at once', () => {
+  it('count for neither, are told, and are asked for again; where that happens again and again, they feel each other', () => {
+    const guide = guideOf(StrikeDetector, 3, [STEPS[0], { role: 'medium', gestures: 1, seconds: null }]);
+    const strike = (at: number, lane: number) => (ms: number, own: number) =>
+      own === lane && ms >= at ? 300 * Math.exp(-(ms - at) / 20) : 0;
+    const together = (at: number, a: number, b: number) => all(strike(at, a), strike(at + 20, b));
+    const said: [number, string | null, number[]][] = [];
+    const watch = {
+      feed: (tUs: number, counts: ArrayLike<number>) => {
+        const events = guide.feed(tUs, counts);
+        const { complaint, lanes } = guide.view();
+        if (lanes && complaint !== said.at(-1)?.[1]) said.push([tUs / 1000, complaint, lanes]);
+        return events;
+      },
+    };
+    const events = play(
+      watch as LaneGuide,
+      3,
+      all(together(400, 0, 1), strike(1000, 2), together(1600, 0, 1), together(2200, 0, 1)),
+      9,
+    );
+    expect(said.slice(0, 2).map(([, complaint, lanes]) => [complaint, lanes])).toEqual([
+      [null, [0, 0, 0]],
+      ['together', [0, 0, 0]],
+    ]);
+    // The third time they count.
+    expect(names(events).at(-1)).toBe('finished');
+  });
+});
+
 describe('a run over the lanes of touch pads', () => {
   it('takes rest, then every lane in any order, and ends by itself once all were played enough', () => {
     const order = [2, 0, 1, 1, 2, 0];

@@ -23,6 +23,12 @@ export interface CountsClosings {
 const PRESSES: CountsClosings = { debounceUs: 60_000, tailUs: 60_000 };
 /** Pause between takes, to read the next prompt. */
 const PAUSE_US = 1_200_000;
+/**
+ * Two lanes whose gestures end nearer than this are one slip, µs; two that slip more often than this are not the hand's doing, but feel each
+ * other, and count. (Common practice, no source.)
+ */
+const SLIP_US = 60_000;
+const MOST_SLIPS = 2;
 /** The first part of a rest take fixes what counts as moving. */
 const SETTLE_US = 500_000;
 
@@ -40,6 +46,9 @@ export class LaneGuide implements GuidedRun {
   private restCounts: number[][] = [];
   private limits: { low: number; high: number }[] | null = null;
   private complaint: GuideView['complaint'] = null;
+  /** The gesture that was counted last, and how often two lanes slipped together, by their places. */
+  private last: { lane: number; tUs: number } | null = null;
+  private readonly slips = new Map<string, number>();
   /** Gestures of each lane in a take that was stopped, and is gone on with. */
   private before: { role: Role; done: readonly number[] } | null = null;
 
@@ -123,13 +132,14 @@ export class LaneGuide implements GuidedRun {
     this.done = this.doneBefore();
     this.restCounts = Array.from({ length: this.lanes }, () => []);
     this.limits = null;
+    this.last = null;
   }
 
   /** Follows every lane. @returns whether a gesture is going on */
   private listen(tUs: number, counts: ArrayLike<number>, ticks: boolean): boolean {
     let busy = false;
     this.detectors?.forEach((detector, lane) => {
-      if (detector.feed(tUs, counts[lane]) && ticks) this.tick(lane, tUs);
+      if (detector.feed(tUs, counts[lane]) && ticks && !this.slipped(lane, tUs)) this.tick(lane, tUs);
       busy ||= detector.busy;
     });
     if (busy) this.lastUs = tUs;
@@ -139,6 +149,23 @@ export class LaneGuide implements GuidedRun {
   private tick(lane: number, tUs: number): void {
     this.done[lane]++;
     this.lastUs = tUs;
+    this.last = { lane, tUs };
+    this.complaint = null;
+  }
+
+  /** Whether a gesture was played together with another lane's: neither counts then, and both are asked for again. */
+  private slipped(lane: number, tUs: number): boolean {
+    const { last } = this;
+    if (!last || last.lane === lane || tUs - last.tUs >= SLIP_US) return false;
+    const pair = [last.lane, lane].sort((a, b) => a - b).join();
+    const slips = (this.slips.get(pair) ?? 0) + 1;
+    if (slips > MOST_SLIPS) return false;
+    this.slips.set(pair, slips);
+    this.done[last.lane]--;
+    this.last = null;
+    this.lastUs = tUs;
+    this.complaint = 'together';
+    return true;
   }
 
   private enough(): boolean {

@@ -15,6 +15,8 @@ export function promptFor(role: Role, sensor: Sensor, view?: GuideView): { says:
   const verb = sentence(sensor.verb ?? kindOf(sensor).verb);
   if (view?.complaint === 'moved')
     return { says: 'It moved. Let it rest.', under: 'The rest take begins again by itself.' };
+  if (view?.complaint === 'together')
+    return { says: 'Two at once. Each alone, again.', under: 'Neither of them counts; go on in any order.' };
   const own = kindOf(sensor).asks?.[role];
   if (own && view?.only === undefined) return own;
   if (role === 'places' && kindOf(sensor).way === 'surface') return spotPrompt(verb, view);

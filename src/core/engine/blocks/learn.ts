@@ -153,6 +153,15 @@ export function restAsLearnt({ image, state }: Engine): void {
   });
 }
 
+/** A silence that was asked for: nothing is measured before it has been let go and pressed again. */
+export function abandonLearn({ state }: Engine): void {
+  for (const own of state.learns) {
+    own.held = own.seen;
+    own.running = 0;
+    own.stage = LEARN_STAGE.idle;
+  }
+}
+
 /** What the light at the button says: {@link LIGHT}. */
 export function lightOf({ state, slow }: Engine): number {
   const stage = state.learns[0]?.stage ?? LEARN_STAGE.idle;

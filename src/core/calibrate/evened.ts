@@ -19,12 +19,15 @@ export interface Evened {
  * By how much lanes that are played alike read apart: the mean over soft, medium and loud of how far a lane's median lies from that of all
  * lanes. What its few gestures scatter by chance is taken back towards 0, by the share of the variance between lanes that is
  * chance (empirical Bayes; Efron & Morris, J. Am. Stat. Assoc. 70, 1975).
- * @returns one a lane, in order; 0 for a lane without gestures
+ * @param roles in which lanes are played alike @returns one a lane, in order; 0 for a lane without gestures in them
  */
-export function evened(lanes: readonly (readonly LoggedGesture[])[]): Evened[] {
-  const dynamics = DYNAMIC_NAMES.map((role) =>
-    lanes.map((own) => own.filter((s) => s.role === role).map(({ log }) => log)),
-  ).filter((lists) => lists.some((l) => l.length > 0));
+export function evened(
+  lanes: readonly (readonly LoggedGesture[])[],
+  roles: readonly string[] = DYNAMIC_NAMES,
+): Evened[] {
+  const dynamics = roles
+    .map((role) => lanes.map((own) => own.filter((s) => s.role === role).map(({ log }) => log)))
+    .filter((lists) => lists.some((l) => l.length > 0));
   const offsets = lanes.map((_, i) =>
     dynamics.flatMap((lists) => {
       if (lists[i].length === 0) return [];

@@ -67,6 +67,16 @@ describe('pads are made even (handbook 4.6; truth: the gains that the strikes we
     const sure = (times: number) => evenPads(padsOf(UNLIKE, times, 1))[0].even.sure;
     expect(sure(20)).toBeLessThan(sure(5));
   });
+  it('takes of no dynamics even pads as well, and a pad that alone was never struck in them stands by itself', () => {
+    const gains = [1, 3];
+    const as = (role: string, pads: StruckLane[]) =>
+      pads.map((pad) => ({ ...pad, strikes: pad.strikes.map((s) => ({ ...s, role: role as 'soft' })) }));
+    const made = evenPads(as('repeated', padsOf(gains, 20, 4)));
+    expect(made[1].record.full / made[0].record.full).toBeCloseTo(3, 0);
+    const [alike, apart] = [padsOf([1, 1], 20, 4), as('full', padsOf([4], 20, 6))];
+    const mixed = evenPads([...alike, ...apart]);
+    expect(mixed[2].record.full / mixed[0].record.full).toBeGreaterThan(3);
+  });
   it('a pad alone has the p95 of its loud strikes and 5 %, as the handbook has it', () => {
     const [pad] = evenPads(padsOf([1], 20, 3));
     const loud = pad.strikes.filter((s) => s.role === ('loud' as string)).map((s) => s.peak);

@@ -21,20 +21,29 @@ export interface Even {
  * pad like the others, and a headroom; times what the pad itself reads more or less.
  */
 export function evenPads(lanes: readonly StruckLane[]): (StruckLane & { even: Even })[] {
+  const roles = rolesOf(lanes);
   const pads = evened(
     lanes.map(({ strikes }) => strikes.map(({ role, peak }) => ({ role, log: Math.log(Math.max(1, peak)) }))),
+    roles,
   );
-  const loudest = ['loud', 'full', 'medium'].find((role) =>
-    lanes.some(({ strikes }) => strikes.some((s) => s.role === role)),
-  );
-  const alike = lanes.flatMap(({ strikes }, i) =>
-    strikes
-      .filter((s) => loudest === undefined || s.role === loudest)
-      .map((s) => s.peak / Math.exp(pads[i].offset)),
-  );
-  const full = HEADROOM * quantile(alike, 0.95);
+  const loudest = ['loud', 'full', 'medium', ...roles].find((role) => isPlayed(lanes, role))!;
+  const fullOf = (own: readonly StruckLane[], like: (lane: StruckLane) => number) => {
+    const peaks = (role: string | null) =>
+      own.flatMap((lane) =>
+        lane.strikes
+          .filter((s) => role === null || s.role === role)
+          .map((s) => s.peak / Math.exp(like(lane))),
+      );
+    const loud = peaks(loudest);
+    return HEADROOM * quantile(loud.length > 0 ? loud : peaks(null), 0.95);
+  };
+  const offsetOf = new Map(lanes.map((lane, i) => [lane, pads[i].offset]));
+  const full = fullOf(lanes, (lane) => offsetOf.get(lane)!);
   const made = lanes.map((lane, i) => {
-    const own = Math.max(lane.record.on + 1, Math.round(full * Math.exp(pads[i].offset)));
+    // One that was never played as the others were stands by itself.
+    const alike = lane.strikes.some((s) => roles.includes(s.role));
+    const reads = alike ? full * Math.exp(pads[i].offset) : fullOf([lane], () => 0);
+    const own = Math.max(lane.record.on + 1, Math.round(reads));
     return { ...lane, record: { ...lane.record, full: own } };
   });
   const apart = apartOf(made);
@@ -43,6 +52,16 @@ export function evenPads(lanes: readonly StruckLane[]): (StruckLane & { even: Ev
     even: { apart: apart[i], sure: round(STEPS * pads[i].sure, 1) },
   }));
 }
+
+/** The roles in which pads are struck alike: the dynamics, or what there is instead. At their edges they are not. */
+function rolesOf(lanes: readonly StruckLane[]): string[] {
+  const dynamics = DYNAMIC_NAMES.filter((role) => isPlayed(lanes, role));
+  if (dynamics.length > 0) return dynamics;
+  return [...new Set(lanes.flatMap(({ strikes }) => strikes.map((s) => s.role)))];
+}
+
+const isPlayed = (lanes: readonly StruckLane[], role: string): boolean =>
+  lanes.some(({ strikes }) => strikes.some((s) => s.role === role));
 
 /** Strength that a strike reads, 0 … 1. */
 export const strengthOf = ({ record: { on, full } }: Pick<StruckLane, 'record'>, { peak }: Strike): number =>

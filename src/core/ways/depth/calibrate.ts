@@ -5,7 +5,7 @@ import { DYNAMIC_NAMES } from '../../shape/dynamics';
 import { pooledDeviation } from '../../signal/pooled-deviation';
 import { round } from '../../units/round';
 import { strengthOfTime } from '../strokes/law';
-import { factorsOf, type TimedStroke } from '../strokes/factors';
+import { factorsOf, sureSteps, type TimedStroke } from '../strokes/factors';
 import { lawsPicture } from '../strokes/picture';
 import { strokeNumbers } from '../strokes/reading';
 import { timesOf } from '../strokes/times';
@@ -73,6 +73,7 @@ export function calibrateDepths(job: SensorJob, progress?: (share: number) => vo
         strikes: timed.reduce((n, { strokes }) => n + strokes.length, 0),
         missed: replay.missed.length,
         doubled: replay.extras.length,
+        evenSure: sureSteps(factors, times),
         spreadByTimePercent: round(100 * spreadOf(timed), 1),
         spreadBySlopePercent: round(100 * spreadOf(bySlope), 1),
       },

@@ -7,7 +7,7 @@ import { quantile } from '../../signal/quantile';
 import { round } from '../../units/round';
 import { LEAST_MS, MOST_MS, type Order, type PairCalibration, type PairLane } from './calibration';
 import { strengthOfTime } from '../strokes/law';
-import { factorsOf } from '../strokes/factors';
+import { factorsOf, sureSteps } from '../strokes/factors';
 import { pairFindings } from './findings';
 import { keysOf } from './keys';
 import type { PlayedKey } from './played-key';
@@ -69,6 +69,7 @@ export function calibratePairs(job: SensorJob): Result<BankReport> {
         strikes: played.reduce((n, { strokes }) => n + strokes.length, 0),
         missed: replay.missed.length,
         doubled: replay.extras.length,
+        evenSure: sureSteps(factors, times),
         resolutionUs: round(resolutionUs, 0),
         stepsAtFast: round(contactStepsPerTick(resolutionUs / 1000, times.fastMs, times.slowMs), 2),
       },

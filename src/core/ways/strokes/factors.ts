@@ -1,4 +1,5 @@
 import { evened } from '../../calibrate/evened';
+import { round } from '../../units/round';
 
 /** A stroke with its dynamics and its time, µs. */
 export interface TimedStroke {
@@ -20,3 +21,9 @@ export const factorsOf = (
   evened(keys.map(({ strokes }) => strokes.map(({ role, us }) => ({ role, log: logOf(us, leastUs) })))).map(
     ({ offset, sure }) => ({ factor: Math.exp(offset), sure }),
   );
+
+/** σ of the least sure factor, steps of velocity: by the logarithmic law from the slowest to the fastest stroke. */
+export const sureSteps = (
+  factors: readonly { sure: number }[],
+  { slowMs, fastMs }: { slowMs: number; fastMs: number },
+): number => round((126 * Math.max(...factors.map(({ sure }) => sure))) / Math.log(slowMs / fastMs), 1);

@@ -1,5 +1,6 @@
 import type { DepthCalibration } from '@/core/ways/depth/calibration';
 import { withDepth } from '@/core/ways/depth/with-depth';
+import { alike } from '../alike';
 import { lanesMeasured } from '../lanes-measured';
 import { lawChoice } from '../law-choice';
 import type { WayChoice, WayWords } from '../way-words';
@@ -34,7 +35,8 @@ export const depthWords: WayWords<DepthCalibration> = {
       says: 'From re-arm to strike depth: they read velocity 1 and 127.',
     },
   ],
-  read: ({ spreadByTimePercent, spreadBySlopePercent }) => [
+  read: ({ spreadByTimePercent, spreadBySlopePercent, evenSure }) => [
+    ...alike('key', evenSure),
     {
       label: 'Scatter by time, by slope',
       value: `${spreadByTimePercent}, ${spreadBySlopePercent}`,

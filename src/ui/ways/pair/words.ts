@@ -1,5 +1,6 @@
 import type { PairCalibration } from '@/core/ways/pair/calibration';
 import { CLOCK_US } from '@/core/ways/pair/scan';
+import { alike } from '../alike';
 import { lanesMeasured } from '../lanes-measured';
 import { lawChoice } from '../law-choice';
 import type { WayWords } from '../way-words';
@@ -28,7 +29,8 @@ export const pairWords: WayWords<PairCalibration> = {
       says: 'What a contact does so soon after it changed is its bounce.',
     },
   ],
-  read: ({ resolutionUs, stepsAtFast }) => [
+  read: ({ resolutionUs, stepsAtFast, evenSure }) => [
+    ...alike('key', evenSure),
     {
       label: 'One look at the contacts',
       value: stepsAtFast < 0.1 ? 'under 0.1' : stepsAtFast.toFixed(1),

@@ -1,4 +1,5 @@
 import type { StrikeCalibration } from '@/core/ways/strike/calibration';
+import { alike } from '../alike';
 import { lanesMeasured } from '../lanes-measured';
 import type { WayWords } from '../way-words';
 
@@ -20,16 +21,7 @@ export const strikeWords: WayWords<StrikeCalibration> = {
     },
   ],
   read: ({ apartSteps, evenSure }) =>
-    apartSteps === undefined
-      ? []
-      : [
-          {
-            label: 'Pads alike',
-            value: `±${evenSure.toFixed(1)}`,
-            unit: 'steps',
-            says: `What a pad reads more or less than the others is taken out, as far as your strikes tell it from chance: more of each make it surer. The furthest median lies ${apartSteps.toFixed(1)} steps off.`,
-          },
-        ],
+    alike('pad', evenSure, ` The furthest median lies ${apartSteps?.toFixed(1)} steps off.`),
   columns: ['rest', 'on', 'full'],
   lane: (c, lane) => {
     const own = c.lanes.find((l) => l.lane === lane);

@@ -1,10 +1,8 @@
 'use client';
 
+import { OWN_DIGEST } from '@/core/exchange/settings/own-digest';
 import { useInstrument, useLive } from '../hooks/use-session';
 import { Reading } from '../parts/station';
-
-/** Digest of settings that a board has measured itself. */
-const OWN = '00000000';
 
 /** Frames a second, what was lost, and whose sketch sends them. */
 export function Rate() {
@@ -13,7 +11,7 @@ export function Rate() {
   const rate = useLive((s) => Math.round((s.tick?.rateHz ?? 0) / 10) * 10);
   const lost = useLive((s) => s.tick?.lost ?? 0);
   const ours = useLive((s) => s.tick?.sketchIsOurs ?? null);
-  const own = useLive((s) => s.tick?.line?.who?.digest === OWN);
+  const own = useLive((s) => s.tick?.line?.who?.digest === OWN_DIGEST);
   const scans = useLive((s) => s.tick?.line?.who?.scanHz ?? null);
   return (
     <Reading label="Rate" value={String(rate)} unit="frames/s">

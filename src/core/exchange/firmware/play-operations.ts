@@ -4,6 +4,7 @@ import { startEngine } from '../../engine/start';
 import type { Image } from '../../engine/layout';
 import { endAll, playByte, playEdge, playFrame, setScene, silence } from '../../engine/play';
 import type { Frames } from '../../signal/take';
+import { OWN_DIGEST } from '../settings/own-digest';
 import { readDump, writeDump } from '../settings/settings-dump';
 import { encodeState, forOperations, type Between, type Played, type Sent } from './harness';
 
@@ -14,9 +15,6 @@ export interface PlayOptions extends Between {
   /** Gives up past so many. */
   mostBytes?: number;
 }
-
-/** Digest of settings that are no instrument's: those at the beginning, and those that the board has measured itself. */
-const NOBODY = '00000000';
 
 function settingsIn(dump: Uint8Array, image: Image): { image: Image; digest: string } {
   const read = readDump(dump, image, '');
@@ -30,8 +28,8 @@ function settingsIn(dump: Uint8Array, image: Image): { image: Image; digest: str
  */
 export function playOperations(image: Image, frames: Frames, options: PlayOptions = {}): Played {
   const { dump, mostBytes = Infinity } = options;
-  const other = dump ? settingsIn(dump, image) : { image, digest: NOBODY };
-  let digest = NOBODY;
+  const other = dump ? settingsIn(dump, image) : { image, digest: OWN_DIGEST };
+  let digest = OWN_DIGEST;
   const e = startEngine(image);
   const width = frames.channels.length;
   const sent: Sent[] = [];
@@ -60,7 +58,7 @@ export function playOperations(image: Image, frames: Frames, options: PlayOption
     },
     frame: (i) => {
       put(playFrame(e, frames.tUs[i], frames.counts, i * width));
-      if (takesLearnt(e)) digest = NOBODY;
+      if (takesLearnt(e)) digest = OWN_DIGEST;
     },
   });
   return { sent, state: encodeState(e.state) };

@@ -1,6 +1,6 @@
 /*
  * Cheironom runtime: plays frames of sensor counts, and edges of contacts, as MIDI bytes, byte for byte as the bench does.
- * Portable C99; integers only, no division, no allocation, nothing wider than 32 bits. docs/engine.md states the
+ * Portable C99; integers only, no division but where the button is let go, no allocation, nothing wider than 32 bits. docs/engine.md states the
  * arithmetic; src/core/engine/ is the same in TypeScript, and tests hold the two together.
  */
 #ifndef CHEIRONOM_H

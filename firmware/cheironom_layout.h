@@ -1,4 +1,4 @@
-/* Made from src/core/engine/records.ts, layout.ts and codes.ts by scripts/make-layout.ts: do not edit. */
+/* Made from the records, layout.ts and codes.ts of src/core/engine by scripts/make-layout.ts: do not edit. */
 #ifndef CHEIRONOM_LAYOUT_H
 #define CHEIRONOM_LAYOUT_H
 

@@ -3,13 +3,13 @@ import { mean } from '../signal/mean';
 import { pooledDeviation } from '../signal/pooled-deviation';
 import { median } from '../signal/quantile';
 
-/** A gesture with its dynamics and the logarithm of what was read of it. */
+/** A gesture with its dynamics and the natural logarithm of what was read of it: a peak in counts, a time in ms. */
 export interface LoggedGesture {
   role: string;
   log: number;
 }
 
-/** How far a lane reads from the others when it is played alike, as a logarithm, and σ of that. */
+/** How far a lane reads from the others when it is played alike, as a natural logarithm, and σ of that: 0.01 is one in a hundred. */
 export interface Evened {
   offset: number;
   sure: number;

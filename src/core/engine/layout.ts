@@ -20,10 +20,10 @@ import {
   CREEP_STATE,
   GATE,
   GATE_STATE,
-  CONTROL,
-  CONTROL_STATE,
-  SWITCHED,
-  SWITCHED_STATE,
+  ENGINE_STATE,
+  SETTINGS_HEAD,
+} from './records';
+import {
   TOUCH_BANK,
   TOUCH,
   TOUCH_BANK_STATE,
@@ -44,6 +44,12 @@ import {
   LEARN_STATE,
   LEARN_LANE,
   LEARN_LANE_STATE,
+} from './bank-records';
+import {
+  CONTROL,
+  CONTROL_STATE,
+  SWITCHED,
+  SWITCHED_STATE,
   HOLD,
   HOLD_STATE,
   TAKEOVER,
@@ -55,9 +61,7 @@ import {
   CHOICE,
   CHOICE_STATE,
   CHOICE_LANE_STATE,
-  ENGINE_STATE,
-  SETTINGS_HEAD,
-} from './records';
+} from './voice-records';
 import { type Fields, type FieldType, type Of, type Struct } from './struct';
 
 /**

@@ -1,5 +1,6 @@
 import type { Image } from './layout';
-import type { LEARN_LANE, LEARN_LANE_STATE, LEVEL, TOUCH } from './records';
+import type { LEVEL } from './records';
+import type { LEARN_LANE, LEARN_LANE_STATE, TOUCH } from './bank-records';
 import { scaleOf } from './scale';
 import type { Of } from './struct';
 

@@ -1,6 +1,6 @@
 import { CONTROL_KIND, TAKES_OVER_BY } from '../engine/codes';
 import { ticksIn } from '../engine/clock';
-import type { SWITCHED } from '../engine/records';
+import type { SWITCHED } from '../engine/voice-records';
 import { jumpStairs } from '../engine/jumps';
 import { stairsOf } from '../engine/stairs';
 import type { Of } from '../engine/struct';

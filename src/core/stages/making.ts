@@ -1,5 +1,5 @@
 import type { Parts } from '../engine/image/parts';
-import type { LISTENER } from '../engine/records';
+import type { LISTENER } from '../engine/voice-records';
 import { sceneMask, type SceneMask } from '../engine/scene';
 import type { Of } from '../engine/struct';
 import type { Instrument } from '../instrument/document';

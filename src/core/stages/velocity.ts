@@ -1,5 +1,5 @@
 import { NO_TABLE } from '../engine/codes';
-import type { NOTE } from '../engine/records';
+import type { NOTE } from '../engine/voice-records';
 import type { Of } from '../engine/struct';
 import { velocityCode } from '../engine/voices/velocity';
 import type { Instrument } from '../instrument/document';

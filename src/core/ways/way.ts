@@ -1,4 +1,4 @@
-import type { LEARN_LANE } from '../engine/records';
+import type { LEARN_LANE } from '../engine/bank-records';
 import type { Of } from '../engine/struct';
 import type { Image } from '../engine/layout';
 import type { Calibration } from '../instrument/calibration';

@@ -4,7 +4,7 @@ import { MOST_STEP, type Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import { isTable, mapped } from '../map';
 import { emptyBand, inBand } from '../place';
-import type { DEPTH, DEPTH_BANK, DEPTH_STATE } from '../records';
+import type { DEPTH, DEPTH_BANK, DEPTH_STATE } from '../bank-records';
 import { shareWithin } from '../share-within';
 import { shareOf } from '../scale';
 import { firstOutside, type Unit } from '../stretch';

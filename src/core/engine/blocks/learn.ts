@@ -3,7 +3,7 @@ import { ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { learntImage, NO_BANK } from '../learnt';
 import type { Image } from '../layout';
-import type { LEARN_LANE, LEARN_LANE_STATE } from '../records';
+import type { LEARN_LANE, LEARN_LANE_STATE } from '../bank-records';
 import type { Of } from '../struct';
 import type { Block } from './block';
 import { look } from './zero';

@@ -2,7 +2,7 @@ import { longAgo, ticksSince } from '../clock';
 import { PAIR_STAGE } from '../codes';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
-import type { PAIR_BANK, PAIR_STATE } from '../records';
+import type { PAIR_BANK, PAIR_STATE } from '../bank-records';
 import { strokeStrength } from '../stroke';
 import { MOST_TIME } from '../stroke-time';
 import type { Of } from '../struct';

@@ -2,7 +2,7 @@ import { STRIKE_STAGE, ZERO_STAGE } from '../codes';
 import { longAgo, ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
-import type { STRIKE, STRIKE_BANK, STRIKE_STATE } from '../records';
+import type { STRIKE, STRIKE_BANK, STRIKE_STATE } from '../bank-records';
 import { isTable, mapped } from '../map';
 import { shareOf } from '../scale';
 import type { Of } from '../struct';

@@ -3,7 +3,7 @@ import { ONE } from '../../shape/table';
 import { SLOW_US, slowAt, ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
-import type { TOUCH, TOUCH_BANK, TOUCH_STATE } from '../records';
+import type { TOUCH, TOUCH_BANK, TOUCH_STATE } from '../bank-records';
 import { firstAt, firstOutside, type Stretch, type Unit } from '../stretch';
 import type { Of } from '../struct';
 import type { Block } from './block';

@@ -2,7 +2,7 @@ import { TAKEOVER_STAGE, TAKES_OVER_BY, UNSENT } from '../codes';
 import type { Block } from '../blocks/block';
 import type { Engine } from '../engine';
 import { shareWithin } from '../share-within';
-import type { CONTROL } from '../records';
+import type { CONTROL } from '../voice-records';
 import { stepOf } from '../scale';
 import type { Of } from '../struct';
 

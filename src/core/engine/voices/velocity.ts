@@ -1,7 +1,7 @@
 import { levelShare, mapped } from '../map';
 import type { Engine } from '../engine';
 import { locate, type Place } from '../place';
-import type { NOTE } from '../records';
+import type { NOTE } from '../voice-records';
 import { stepOf } from '../scale';
 import type { Of } from '../struct';
 

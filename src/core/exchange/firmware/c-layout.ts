@@ -8,7 +8,7 @@ import { placed, sizeOf, type Fields, type FieldType, type Struct } from '../../
 /** firmware/cheironom_layout.h: the structs and codes of image and state, and assertions that they lie where they should. */
 export function writeLayout(): string {
   return [
-    '/* Made from src/core/engine/records.ts, layout.ts and codes.ts by scripts/make-layout.ts: do not edit. */',
+    '/* Made from the records, layout.ts and codes.ts of src/core/engine by scripts/make-layout.ts: do not edit. */',
     '#ifndef CHEIRONOM_LAYOUT_H',
     '#define CHEIRONOM_LAYOUT_H',
     '',

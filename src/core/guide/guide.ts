@@ -58,3 +58,19 @@ export interface GuidedRun {
 /** What is left of a run. @param have roles of the takes that there are */
 export const stepsWithout = (steps: readonly GuideStep[], have: readonly Role[]): GuideStep[] =>
   steps.filter((step) => !have.includes(step.role));
+
+/**
+ * The steps of a run that goes on where it was stopped, with what is still before it; stillness comes first, as gestures are told from it.
+ * @param extra those that are no part of a run: one alone is gone on with, and nothing follows it @param role null: the whole run
+ */
+export function stepsFrom(
+  steps: readonly GuideStep[],
+  extra: readonly GuideStep[],
+  role: Role | null,
+): GuideStep[] {
+  const still = steps.filter(({ gestures }) => gestures === null);
+  const alone = extra.filter((step) => step.role === role);
+  if (alone.length > 0) return [...still, ...alone];
+  const from = steps.findIndex((step) => step.role === role);
+  return steps.filter(({ gestures }, i) => gestures === null || i >= from);
+}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { random } from '../signal/random';
-import type { GuideEvent, GuideStep } from './guide';
+import { stepsFrom, type GuideEvent, type GuideStep } from './guide';
 import { LaneGuide } from './lane-guide';
 import { StrikeDetector } from '../ways/strike/detector';
 import { TouchDetector } from '../ways/touch/detector';
@@ -44,6 +44,20 @@ const all =
   (...parts: ((ms: number, lane: number) => number)[]) =>
   (ms: number, lane: number) =>
     parts.reduce((sum, part) => sum + part(ms, lane), 0);
+
+it('a run goes on from the step that was stopped, after a rest; a step that is no part of it goes on alone', () => {
+  const step = (role: GuideStep['role'], gestures: number | null): GuideStep => ({
+    role,
+    gestures,
+    seconds: 5,
+  });
+  const steps = [step('rest', null), step('soft', 2), step('medium', 2), step('loud', 2)];
+  const from = (role: GuideStep['role'] | null) =>
+    stepsFrom(steps, [step('edge', 2)], role).map((s) => s.role);
+  expect(from('medium')).toEqual(['rest', 'medium', 'loud']);
+  expect(from('edge')).toEqual(['rest', 'edge']);
+  expect(from(null)).toEqual(['rest', 'soft', 'medium', 'loud']);
+});
 
 describe('two lanes played at once', () => {
   it('count for neither, are told, and are asked for again; where that happens again and again, they feel each other', () => {

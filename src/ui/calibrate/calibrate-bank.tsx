@@ -5,7 +5,7 @@ import { useKey } from '../hooks/use-key';
 import type { BankReport } from '@/core/calibrate/report';
 import type { Picture } from '@/core/calibrate/picture';
 import type { Cure } from '@/core/findings/finding';
-import { stepsWithout, type GuideStep } from '@/core/guide/guide';
+import { stepsFrom, stepsWithout, type GuideStep } from '@/core/guide/guide';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
@@ -61,12 +61,9 @@ export function CalibrateBank() {
   const goesOnWith = stopped?.role ?? (missing.length < steps.length ? missing[0]?.role : undefined) ?? null;
   /** Goes on where a run was stopped, even in the middle of a take; else from the beginning. */
   const begin = async () => {
-    const from = steps.findIndex(({ role }) => role === goesOnWith);
-    // What counts as a gesture is told from rest, so it comes first.
-    const due = steps.filter(({ gestures }, i) => gestures === null || i >= from);
     const kept = stopped && (await keptOf(stopped.id));
     const resumes = kept && { ...kept, take: stopped.id, role: stopped.role, done: stopped.done! };
-    guide(due, resumes ? { resumes } : {});
+    guide(stepsFrom(steps, extra, goesOnWith), resumes ? { resumes } : {});
   };
   // What counts as a gesture is told from rest, so a take is played again with its rest.
   const redo = (role: Role) => guide(all.filter((s) => s.role === role || s.gestures === null));

@@ -53,7 +53,7 @@ export function evenPads(lanes: readonly StruckLane[]): (StruckLane & { even: Ev
   }));
 }
 
-/** The roles in which pads are struck alike: the dynamics, or what there is instead. At their edges they are not. */
+/** The roles in which pads are struck alike: the dynamics; where there are none, whatever roles there are. */
 function rolesOf(lanes: readonly StruckLane[]): string[] {
   const dynamics = DYNAMIC_NAMES.filter((role) => isPlayed(lanes, role));
   if (dynamics.length > 0) return dynamics;

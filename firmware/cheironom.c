@@ -171,12 +171,20 @@ static uint8_t plays_on(uint8_t channel)
 {
     uint8_t i;
     for (i = 0; i != COUNT(note_lanes); i++)
-        if ((U8(IMAGE(note_lanes)[i].channel) & 15u) == channel) return 1;
+        if (!(U8(IMAGE(note_lanes)[i].channel) & POOLED) && (U8(IMAGE(note_lanes)[i].channel) & 15u) == channel) return 1;
     for (i = 0; i != COUNT(controls); i++)
-        if ((U8(IMAGE(controls)[i].status) & 15u) == channel) return 1;
+        if (U8(IMAGE(controls)[i].lane) == 0 && (U8(IMAGE(controls)[i].status) & 15u) == channel) return 1;
 #if CHEIR_switched
     for (i = 0; i != COUNT(switched); i++)
         if ((U8(IMAGE(switched)[i].status) & 15u) == channel) return 1;
+#endif
+#if CHEIR_pools
+    for (i = 0; i != COUNT(members); i++)
+        if (STATE(members)[i].channel == channel) return 1;
+#endif
+#if CHEIR_announcements
+    for (i = 0; i != COUNT(announcements); i++)
+        if (U8(IMAGE(announcements)[i].channel) == channel) return 1;
 #endif
     return 0;
 }
@@ -185,6 +193,7 @@ uint16_t cheir_end_all(uint8_t *out)
 {
     uint8_t channel;
     now_out = out;
+    STATE(engine).announced = 0;
     for (channel = 0; channel != 16u; channel++) {
         if (!plays_on(channel)) continue;
         send3((uint8_t)(CONTROL_CHANGE | channel), SUSTAIN, 0);

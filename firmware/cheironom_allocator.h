@@ -1,10 +1,17 @@
-/* Who holds a note; src/core/engine/voices/allocator.ts is the same. A part of cheironom.c, which alone includes it. */
+/* Who holds a note, on which channel; src/core/engine/voices/allocator.ts is the same. A part of cheironom.c, which alone includes it. */
 #ifndef CHEIRONOM_ALLOCATOR_H
 #define CHEIRONOM_ALLOCATOR_H
+
+#include "cheironom_bend.h"
+#include "cheironom_pool.h"
 
 #define RELEASE_VELOCITY 64u
 #define NOTE_ON 0x90u
 #define NOTE_OFF 0x80u
+#define NOTE_CONTROL 0xb0u
+#define TIMBRE 74u
+/* What a receiver takes for timbre where nobody says. */
+#define TIMBRE_CENTRE 64u
 
 #define VELOCITY(name, code) \
     if (is == (code)) return velocity_##name(note, lane, strength);
@@ -37,27 +44,129 @@ static inline void send_note_off(uint8_t channel, uint8_t note)
     send3((uint8_t)(NOTE_OFF | (channel & 15u)), note, RELEASE_VELOCITY);
 }
 
+/* Ends what a lane plays; the channel that a pool gave it is not free yet. */
+static OUT_OF_LINE UNUSED void silence_latch(cheir_note_lane_state *sounding)
+{
+    if (!is_shared_and_held(sounding)) send_note_off(sounding->channel, sounding->note);
+    sounding->note = NO_NOTE;
+}
+
+#if CHEIR_pools
+/* A channel of a pool for a lane; where all of them play, the oldest note ends. Returns it with what tells that it is a pool's. */
+static uint8_t take_channel(uint8_t index, uint8_t latch)
+{
+    const cheir_pool *pool = &IMAGE(pools)[index];
+    uint8_t at = next_member(pool);
+    uint8_t lane = STATE(members)[at].lane;
+    if (lane != NO_NOTE) silence_latch(&STATE(note_lanes)[lane]);
+    return (uint8_t)(POOLED | turn_member(pool, at, latch));
+}
+
+static void send_initial(uint8_t channel, uint8_t pressure, uint8_t timbre)
+{
+    send2((uint8_t)(0xd0u | channel), pressure);
+    send3((uint8_t)(NOTE_CONTROL | channel), TIMBRE, timbre);
+}
+#endif
+
+#if CHEIR_of_notes
+static uint8_t read_now(uint8_t index);
+
+/* What belongs to a lane's note begins with it: bends where it does, and in a pool pressure and timbre before it. */
+static OUT_OF_LINE UNUSED void begin_controls(uint8_t latch, uint16_t bend, uint8_t pooled)
+{
+    uint8_t at = U8(IMAGE(note_lanes)[latch].control);
+    uint8_t pressure = 0, timbre = TIMBRE_CENTRE;
+    while (at != 0) {
+        const cheir_control *control = &IMAGE(controls)[at - 1u];
+        cheir_control_state *state = &STATE(controls)[at - 1u];
+        uint8_t kind = U8(control->kind);
+        EMPTY_BAND(state);
+        state->sent = UNSENT;
+        if (kind == CHEIR_CONTROL_GLIDE) state->sent = bend;
+        else if (pooled && kind == CHEIR_CONTROL_PRESSURE) state->sent = pressure = read_now((uint8_t)(at - 1u));
+        else if (pooled && kind == CHEIR_CONTROL_CONTROLLER7 && U8(control->controller) == TIMBRE)
+            state->sent = timbre = read_now((uint8_t)(at - 1u));
+        at = U8(control->next);
+    }
+    (void)bend, (void)pressure, (void)timbre;
+#if CHEIR_pools
+    if (pooled) send_initial(STATE(note_lanes)[latch].channel & 15u, pressure, timbre);
+#endif
+}
+#endif
+
 /*
  * Channel and note are kept for the note-off, whatever the image says by then. Where another lane holds the same note, it is
- * struck anew: a note-off comes before the note-on, so that receivers of every sort end it with the last note-off.
+ * struck anew: a note-off comes before the note-on, so that receivers of every sort end it with the last note-off. What a receiver
+ * must know of the note goes before it: bend; in a pool pressure and timbre too.
  */
-static OUT_OF_LINE UNUSED void start_note(uint8_t index, uint8_t latch, uint8_t lane, uint16_t strength)
+#if CHEIR_choices || CHEIR_glides || CHEIR_fingerings
+static OUT_OF_LINE UNUSED
+#else
+/* Only lanes of their own gates sound: a part of start_note. */
+static inline
+#endif
+void sound_note(uint8_t index, uint8_t latch, uint8_t lane, uint8_t note, uint16_t bend, uint16_t strength)
 {
     cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
     uint8_t channel = U8(IMAGE(note_lanes)[lane].channel);
-    uint8_t note = U8(IMAGE(note_lanes)[lane].note);
-    sounding->channel = (uint8_t)(channel | (sounding->channel & SHARED_NOTE));
+    uint8_t pooled = channel & POOLED;
+#if CHEIR_pools
+    if (pooled) sounding->channel = take_channel(channel & 15u, latch);
+    else
+#endif
+        sounding->channel = (uint8_t)(channel | (sounding->channel & SHARED_NOTE));
     sounding->note = note;
-    if (is_shared_and_held(sounding)) send_note_off(channel, note);
-    send3((uint8_t)(NOTE_ON | (channel & 15u)), note, velocity_of(&IMAGE(notes)[index], lane, strength));
+    (void)bend, (void)pooled;
+#if CHEIR_bent
+    if (bend != NO_BEND) send_bend(sounding->channel & 15u, bend);
+#endif
+#if CHEIR_of_notes
+    if (U8(IMAGE(note_lanes)[latch].control) != 0) begin_controls(latch, bend, pooled);
+#if CHEIR_pools
+    else if (pooled) send_initial(sounding->channel & 15u, 0, TIMBRE_CENTRE);
+#endif
+#elif CHEIR_pools
+    if (pooled) send_initial(sounding->channel & 15u, 0, TIMBRE_CENTRE);
+#endif
+    if (is_shared_and_held(sounding)) send_note_off(sounding->channel, note);
+    send3((uint8_t)(NOTE_ON | (sounding->channel & 15u)), note, velocity_of(&IMAGE(notes)[index], lane, strength));
+}
+
+/* Starts the note that a lane stands for. */
+static OUT_OF_LINE UNUSED void start_note(uint8_t index, uint8_t latch, uint8_t lane, uint16_t strength)
+{
+    const cheir_note_lane *own = &IMAGE(note_lanes)[lane];
+    sound_note(index, latch, lane, U8(own->note), U16(own->bend), strength);
 }
 
 static OUT_OF_LINE UNUSED void end_note(uint8_t latch)
 {
     cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
     if (sounding->note == NO_NOTE) return;
-    if (!is_shared_and_held(sounding)) send_note_off(sounding->channel, sounding->note);
-    sounding->note = NO_NOTE;
+    silence_latch(sounding);
+#if CHEIR_pools
+    if (sounding->channel & POOLED) free_member(U8(IMAGE(note_lanes)[latch].channel) & 15u, latch);
+#endif
 }
+
+#if CHEIR_choices || CHEIR_glides || CHEIR_fingerings
+/* Another note of one note at a time: before the old one ends, so that it can be slurred; in a pool, or not slurred, after. */
+static OUT_OF_LINE UNUSED void replace_note(uint8_t index, uint8_t latch, uint8_t lane, uint8_t note, uint16_t bend, uint16_t strength,
+                                            uint8_t slurred)
+{
+    cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
+    cheir_note_lane_state before, after;
+    if (!slurred || (sounding->channel & POOLED)) end_note(latch);
+    before = *sounding;
+    sound_note(index, latch, lane, note, bend, strength);
+    if (before.note == NO_NOTE) return;
+    after = *sounding;
+    *sounding = before;
+    end_note(latch);
+    *sounding = after;
+}
+#endif
 
 #endif

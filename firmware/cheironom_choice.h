@@ -23,17 +23,16 @@ static uint8_t chosen_lane(const cheir_choice *choice, uint16_t newest)
 }
 
 /*
- * Another lane may be chosen now. The new note starts before the old one ends, so that it can be slurred.
+ * Another lane may be chosen now.
  * In a scene in which the notes do not live, what sounds goes on until it is let go.
  */
 static OUT_OF_LINE UNUSED void choice_changes(uint8_t index)
 {
     const cheir_choice *choice = &IMAGE(choices)[index];
-    const cheir_choice_state *state = &STATE(choices)[index];
+    cheir_choice_state *state = &STATE(choices)[index];
     uint8_t note = U8(choice->note);
     uint8_t first = U8(IMAGE(notes)[note].lane);
-    cheir_note_lane_state *sounding = &STATE(note_lanes)[first];
-    cheir_note_lane_state before = *sounding, after;
+    const cheir_note_lane_state *sounding = &STATE(note_lanes)[first];
     uint8_t lane = state->open ? chosen_lane(choice, state->order) : 255;
     const cheir_note_lane *wanted;
     if (lane == 255) {
@@ -42,13 +41,12 @@ static OUT_OF_LINE UNUSED void choice_changes(uint8_t index)
     }
     if (!LIVES(&IMAGE(notes)[note])) return;
     wanted = &IMAGE(note_lanes)[(uint8_t)(first + lane)];
-    if (before.note == U8(wanted->note) && ((before.channel ^ U8(wanted->channel)) & 15u) == 0) return;
-    start_note(note, first, (uint8_t)(first + lane), state->strength);
-    if (before.note == NO_NOTE) return;
-    after = *sounding;
-    *sounding = before;
-    end_note(first);
-    *sounding = after;
+    if (sounding->note == U8(wanted->note)
+        && ((U8(wanted->channel) & POOLED) || ((sounding->channel ^ U8(wanted->channel)) & 15u) == 0)
+        && U16(IMAGE(note_lanes)[(uint8_t)(first + state->chosen)].bend) == U16(wanted->bend))
+        return;
+    state->chosen = lane;
+    replace_note(note, first, (uint8_t)(first + lane), U8(wanted->note), U16(wanted->bend), state->strength, U8(choice->slurred));
 }
 
 static inline void choice_gate_opens(uint8_t index, uint8_t lane, uint16_t strength)

@@ -2,7 +2,33 @@
 #ifndef CHEIRONOM_CONTROL_H
 #define CHEIRONOM_CONTROL_H
 
+#include "cheironom_bend.h"
+
 #define LSB_OFFSET 32u
+
+/* The status byte that a control sends now, and whether it belongs to the note of a lane that is silent. */
+#if CHEIR_of_notes
+#define STATUS_OF(control) status_of(control)
+#define IS_OF_NO_NOTE(control) \
+    (U8((control)->lane) != 0 && STATE(note_lanes)[U8((control)->lane) - 1u].note == NO_NOTE)
+
+static uint8_t status_of(const cheir_control *control)
+{
+    uint8_t status = U8(control->status);
+    uint8_t lane = U8(control->lane);
+    if (lane == 0) return status;
+    return (uint8_t)((status & 0xf0u) | (STATE(note_lanes)[lane - 1u].channel & 15u));
+}
+#else
+#define STATUS_OF(control) U8((control)->status)
+#define IS_OF_NO_NOTE(control) 0
+#endif
+
+/* Whether a control of this kind sends seven bits, by stairs. */
+static inline uint8_t is_coarse(uint8_t kind)
+{
+    return kind != CHEIR_CONTROL_CONTROLLER14 && kind < CHEIR_CONTROL_BEND;
+}
 
 /* Whether what a control sent is kept. */
 #if CHEIR_holds
@@ -45,6 +71,9 @@ static uint8_t worth_sending(const cheir_control *control, const cheir_control_s
     uint16_t before = state->sent;
     if (value == before) return 0;
     if ((uint16_t)(before - from) > span || value == from || value == (uint16_t)(from + span)) return 1;
+#if CHEIR_bends
+    if (U8(control->kind) == CHEIR_CONTROL_BEND && value == BEND_CENTRE) return 1;
+#endif
     return (value > before ? value - before : before - value) >= U8(control->deadband);
 }
 
@@ -108,10 +137,15 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
     if (any ? value != state->sent : worth_sending(control, state, value)) {
         note_sent(control, state, value);
 #if CHEIR_pressure
-        if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(U8(control->status), value);
+        if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(STATUS_OF(control), value);
         else
 #endif
-            send3(U8(control->status), U8(control->controller), value);
+#if CHEIR_poly
+            if (U8(control->kind) == CHEIR_CONTROL_POLY_PRESSURE)
+            send3(STATUS_OF(control), STATE(note_lanes)[U8(control->lane) - 1u].note, value);
+        else
+#endif
+            send3(STATUS_OF(control), U8(control->controller), value);
     } else charge_look_up();
     if (any && step > 0 && step < span && step_begins >= U8(control->slack) && step_ends < 0xff00u) {
         /* As most often; the search has met both ends of the step, and neither lies past rest or the converter's end with its slack. */
@@ -140,25 +174,81 @@ static void fine_band(const cheir_control *control, cheir_control_state *state, 
     state->high = count_above(raw, at ? slack : past);
 }
 
-/* Fourteen bits: the high byte only when it changed, the low byte always. */
+#if CHEIR_bends
+/* A bend from the middle to one of its ends. */
+static uint16_t bend_at(const cheir_control *control, uint16_t y, uint8_t side)
+{
+    uint16_t from = U16(control->from), bend;
+    if ((side == 1) != (U8(control->controller) != 0))
+        return (uint16_t)(BEND_CENTRE - step14(y, (uint16_t)(BEND_CENTRE - from)));
+    bend = (uint16_t)(BEND_CENTRE + step14(y, (uint16_t)(from + U16(control->span) - BEND_CENTRE)));
+    return bend > BEND_END ? BEND_END : bend;
+}
+#endif
+
+/* Fourteen bits: the high byte only when it changed, the low byte always; and bends. */
 static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_state *state, const cheir_side *side, uint8_t at,
                                   uint16_t distance, uint16_t raw)
 {
     uint16_t dead = U16(side->dead);
     uint16_t share = 0;
     uint16_t value, before;
-    if ((feeds(U8(control->side_mask), at)) && distance > dead)
-        share = share_of(&side->scale, (uint16_t)(distance - dead));
-    value = (uint16_t)(U16(control->from) + step14(mapped(U16(control->curve), share), U16(control->span)));
+#if CHEIR_glides
+    if (U8(control->kind) == CHEIR_CONTROL_GLIDE) value = glide_of((uint8_t)(U8(control->glide) - 1u), raw);
+    else
+#endif
+    {
+        if ((feeds(U8(control->side_mask), at)) && distance > dead)
+            share = share_of(&side->scale, (uint16_t)(distance - dead));
+        share = mapped(U16(control->curve), share);
+#if CHEIR_bends
+        if (U8(control->kind) == CHEIR_CONTROL_BEND) value = bend_at(control, share, at);
+        else
+#endif
+            value = (uint16_t)(U16(control->from) + step14(share, U16(control->span)));
+    }
     value = TAKE_OVER(control, state->sent, value);
     if (worth_sending(control, state, value)) {
         before = state->sent;
         note_sent(control, state, value);
-        if (before == UNSENT || (value >> 7) != (before >> 7))
-            send3(U8(control->status), U8(control->controller), (uint8_t)(value >> 7));
-        send3(U8(control->status), (uint8_t)(U8(control->controller) + LSB_OFFSET), (uint8_t)(value & 0x7fu));
+#if CHEIR_bends || CHEIR_glides
+        if (U8(control->kind) != CHEIR_CONTROL_CONTROLLER14) send_bend(STATUS_OF(control) & 15u, value);
+        else
+#endif
+        {
+            if (before == UNSENT || (value >> 7) != (before >> 7))
+                send3(STATUS_OF(control), U8(control->controller), (uint8_t)(value >> 7));
+            send3(STATUS_OF(control), (uint8_t)(U8(control->controller) + LSB_OFFSET), (uint8_t)(value & 0x7fu));
+        }
     } else charge_look_up();
     fine_band(control, state, side, at, distance, raw);
+}
+#endif
+
+#if CHEIR_of_notes
+/* What a control of seven bits reads in the frame at hand; its lowest value before its level has taken its rest. */
+static OUT_OF_LINE UNUSED uint8_t read_now(uint8_t index)
+{
+#if CHEIR_coarse
+    const cheir_control *control = &IMAGE(controls)[index];
+    const cheir_side *side = IMAGE(levels)[U8(control->level)].side;
+    const cheir_zero_state *zero = &STATE(level_zeros)[U8(control->level)];
+    uint16_t raw = now_counts[U8(control->column)];
+    uint16_t distance = (uint16_t)(raw - zero->rest);
+    uint8_t from = low(U16(control->from));
+    uint8_t at = 0;
+    if (zero->stage == CHEIR_ZERO_SILENT) return from;
+    if (raw < zero->rest) {
+        distance = (uint16_t)(zero->rest - raw);
+        at = 1;
+        side++;
+    }
+    if (!feeds(U8(control->side_mask), at)) return from;
+    return (uint8_t)(from + step_at(IMAGE(stairs) + U16(control->curve), low(U16(control->span)), side, distance));
+#else
+    (void)index;
+    return 0;
+#endif
 }
 #endif
 
@@ -172,7 +262,7 @@ static OUT_OF_LINE void change_control(const cheir_control *control, cheir_contr
     uint16_t rest = zero->rest;
     uint16_t distance = (uint16_t)(raw - rest);
     uint8_t at = 0;
-    if (!LIVES(control) || IS_KEPT(control)) {
+    if (!LIVES(control) || IS_KEPT(control) || IS_OF_NO_NOTE(control)) {
         FULL_BAND(state);
         return;
     }
@@ -183,8 +273,8 @@ static OUT_OF_LINE void change_control(const cheir_control *control, cheir_contr
         side++;
     }
 #if CHEIR_coarse && CHEIR_fine
-    if (U8(control->kind) == CHEIR_CONTROL_CONTROLLER14) play_fine(control, state, side, at, distance, raw);
-    else play_coarse(control, state, side, rest, at, distance);
+    if (is_coarse(U8(control->kind))) play_coarse(control, state, side, rest, at, distance);
+    else play_fine(control, state, side, at, distance, raw);
 #elif CHEIR_fine
     play_fine(control, state, side, at, distance, raw);
 #else
@@ -284,6 +374,9 @@ static inline uint8_t control_is_sound(const cheir_control *next, const cheir_co
 {
     uint32_t most = (uint32_t)next->from + next->span;
     if (!is_same_message(next->status, now->status) || next->deadband == 0) return 0;
+    if (next->kind == CHEIR_CONTROL_GLIDE) return 1;
+    if (next->kind == CHEIR_CONTROL_BEND)
+        return next->from <= 8192u && most >= 8192u && most <= 16384u && is_table(next->curve, tables);
     if (next->kind == CHEIR_CONTROL_CONTROLLER14)
         return most <= 16383u && next->controller < LSB_OFFSET && is_table(next->curve, tables);
     return most <= 127u && next->controller <= 127u && (uint32_t)next->curve + next->span <= stairs;

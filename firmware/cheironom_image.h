@@ -7,6 +7,10 @@
 #define NO_NOTE 255u
 /* In the channel of a lane's note: another lane can play the same note on the same channel. */
 #define SHARED_NOTE 0x10u
+/* And: a pool gives it one, and the four bits below say which. */
+#define POOLED 0x20u
+/* No bend is sent before this note. */
+#define NO_BEND 0xffffu
 #define NO_TABLE 0xffffu
 #define ONE 32768u
 
@@ -67,6 +71,10 @@ void cheir_use(const cheir_instrument *instrument)
 #define CHEIR_pressure 1
 #define CHEIR_coarse 1
 #define CHEIR_fine 1
+#define CHEIR_poly 1
+#define CHEIR_bends 1
+#define CHEIR_bent 1
+#define CHEIR_of_notes 1
 #define CHEIR_tables 1
 
 #endif
@@ -75,9 +83,11 @@ void cheir_use(const cheir_instrument *instrument)
 #if defined(__AVR__) && !CHEIR_SETTABLE
 #define U8(field) pgm_read_byte(&(field))
 #define U16(field) pgm_read_word(&(field))
+#define U32(field) pgm_read_dword(&(field))
 #else
 #define U8(field) (field)
 #define U16(field) (field)
+#define U32(field) (field)
 #endif
 #define TABLE16(entry) U16(entry)
 /* Reads a constant of the runtime, which lies in program memory where there is one. */

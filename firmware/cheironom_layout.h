@@ -19,7 +19,12 @@ enum { CHEIR_LEARN_IDLE = 0, CHEIR_LEARN_REST = 1, CHEIR_LEARN_PLAY = 2, CHEIR_L
 enum { CHEIR_LIGHT_FREE = 0, CHEIR_LIGHT_OFF = 1, CHEIR_LIGHT_ON = 2 };
 enum { CHEIR_BY_JUMP = 0, CHEIR_BY_PICK_UP = 1, CHEIR_BY_SCALE = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
-enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2 };
+enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2, CHEIR_CONTROL_POLY_PRESSURE = 3, CHEIR_CONTROL_BEND = 4, CHEIR_CONTROL_GLIDE = 5 };
+enum { CHEIR_SCHOOL_FRETTED = 0, CHEIR_SCHOOL_SLIDE = 1, CHEIR_SCHOOL_PULL_IN = 2 };
+enum { CHEIR_READS_LEVEL = 0, CHEIR_READS_ABOVE_IS_UP = 1, CHEIR_READS_BELOW_IS_UP = 2, CHEIR_READS_SHARE = 3, CHEIR_READS_PITCH = 4 };
+enum { CHEIR_GLIDE_IDLE = 0, CHEIR_GLIDE_SETTLING = 1, CHEIR_GLIDE_SOUNDS = 2, CHEIR_GLIDE_MOVING = 3 };
+enum { CHEIR_UNASSIGNED_NEAREST = 0, CHEIR_UNASSIGNED_HOLD = 1, CHEIR_UNASSIGNED_SILENCE = 2 };
+enum { CHEIR_FINGERING_RESTS = 0, CHEIR_FINGERING_WAITS = 1, CHEIR_FINGERING_LOOKS = 2 };
 enum { CHEIR_SYSEX_SETTINGS = 1, CHEIR_SYSEX_ASKS = 2, CHEIR_SYSEX_ANSWER = 3, CHEIR_SYSEX_COMMAND = 4 };
 enum { CHEIR_ANSWER_TAKEN = 0, CHEIR_ANSWER_NO_SETTINGS = 1, CHEIR_ANSWER_OTHER_STRUCTURE = 2, CHEIR_ANSWER_DAMAGED = 3, CHEIR_ANSWER_NO_ROOM = 4, CHEIR_ANSWER_TAKEN_FOR_NOW = 5, CHEIR_ANSWER_BUSY = 6 };
 
@@ -96,7 +101,7 @@ typedef struct {
     uint8_t column;
 } cheir_gate_state;
 
-/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none. */
+/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is. */
 typedef struct {
     uint16_t scenes[2];
     uint16_t from;
@@ -113,6 +118,10 @@ typedef struct {
     uint8_t controller;
     uint8_t hold;
     uint8_t takeover;
+    uint8_t lane;
+    uint8_t next;
+    uint8_t glide;
+    uint8_t pad;
 } cheir_control;
 
 /* Low ... high are the counts that keep what was sent; held: until then; column as in the image, where it is read sooner. */
@@ -522,10 +531,13 @@ typedef struct {
     uint8_t level;
 } cheir_note;
 
-/* Channel 0 ... 15 and note of one lane; 16 more: another lane can play them too. */
+/* Channel 0 ... 15 and note of one lane; in the channel 16 more: another lane can play them too, 32 more: a pool gives the channel; bend: sent before it, 65535: none; control: the first that belongs to its note, from 1. */
 typedef struct {
+    uint16_t bend;
     uint8_t channel;
     uint8_t note;
+    uint8_t control;
+    uint8_t pad;
 } cheir_note_lane;
 
 /* Channel and note that sound; note 255: none. */
@@ -540,14 +552,15 @@ typedef struct {
     uint8_t by;
     uint8_t lane;
     uint8_t lanes;
+    uint8_t slurred;
 } cheir_choice;
 
-/* Strength of the gate that opened last, and how many are open; order: the last lane that opened. */
+/* Strength of the gate that opened last, and how many are open; order: the last lane that opened; chosen: the lane that plays. */
 typedef struct {
     uint16_t strength;
     uint16_t order;
     uint8_t open;
-    uint8_t pad;
+    uint8_t chosen;
 } cheir_choice_state;
 
 /* Which opening it is of, of all of the choice; 0: it is closed. */
@@ -555,7 +568,146 @@ typedef struct {
     uint16_t order;
 } cheir_choice_lane_state;
 
-/* Backlog: time that the wire needs for what was sent, us; frame: since power-up, modulo 256. */
+/* Channels that notes take by turns: as many members from a channel, 0 ... 15, up or down; member: where their states begin. */
+typedef struct {
+    uint8_t member;
+    uint8_t members;
+    uint8_t channel;
+    uint8_t down;
+} cheir_pool;
+
+/* A channel, and the lane of notes that plays on it, 255: none; a pool has the one first that has begun or ended the longest time ago. */
+typedef struct {
+    uint8_t channel;
+    uint8_t lane;
+} cheir_member_state;
+
+/* A controller that says once what a receiver must know: zones, bend ranges. */
+typedef struct {
+    uint8_t channel;
+    uint8_t controller;
+    uint8_t value;
+    uint8_t pad;
+} cheir_announcement;
+
+/* A note of a scale: its pitch, 1/512 semitone, as note and bend. */
+typedef struct {
+    uint16_t pitch;
+    uint16_t bend;
+    uint8_t note;
+    uint8_t pad;
+} cheir_degree;
+
+/* A place without frets, one note at a time; pitches in 1/512 semitone; bend: steps of bend a unit of pitch, Q16; range: furthest bend; table of 257 entries from its share; per: counts a unit of pitch, Q16; degrees: none for twelve even semitones; control: its glide, from 1; steps, adds: degrees and semitones above what is played, 128 more. */
+typedef struct {
+    uint32_t bend;
+    uint16_t low;
+    uint16_t span;
+    uint16_t table;
+    uint16_t hysteresis;
+    uint16_t settle_ticks;
+    uint16_t drift;
+    uint16_t range;
+    uint16_t per;
+    uint8_t level;
+    uint8_t column;
+    uint8_t side_mask;
+    uint8_t reads;
+    uint8_t note;
+    uint8_t school;
+    uint8_t degree;
+    uint8_t degrees;
+    uint8_t control;
+    uint8_t steps;
+    uint8_t adds;
+    uint8_t how;
+} cheir_glide;
+
+/* Low ... high are the counts among which nothing happens; offset: of its pitch from its place, 32768 more; degree: that it plays; wanted: that it has moved to. */
+typedef struct {
+    uint16_t low;
+    uint16_t high;
+    uint16_t offset;
+    uint16_t since;
+    uint16_t strength;
+    uint8_t degree;
+    uint8_t wanted;
+    uint8_t stage;
+    uint8_t open;
+} cheir_glide_state;
+
+/* Lets a gate through while others allow it: joined: another must be open; length: slow ticks until it ends by itself, 0: when it closes. */
+typedef struct {
+    uint16_t length_slow;
+    uint8_t listener;
+    uint8_t listeners;
+    uint8_t lane;
+    uint8_t lanes;
+    uint8_t joined;
+    uint8_t pad;
+} cheir_gating;
+
+/* How many of the gates are open that it is joined with, and that hold. */
+typedef struct {
+    uint8_t joined;
+    uint8_t held;
+} cheir_gating_state;
+
+/* Open: the gate itself; through: what its listeners heard last. */
+typedef struct {
+    uint16_t strength;
+    uint16_t since;
+    uint8_t open;
+    uint8_t through;
+} cheir_gating_lane_state;
+
+/* One note at a time by which fingers are open: so many entries, of which the first that fits counts. */
+typedef struct {
+    uint16_t settle_ticks;
+    uint8_t note;
+    uint8_t entry;
+    uint8_t entries;
+    uint8_t finger;
+    uint8_t fingers;
+    uint8_t unassigned;
+    uint8_t slurred;
+    uint8_t pad;
+} cheir_fingering;
+
+/* Open: a bit a finger; at: the entry to be looked at next; best: that which fits, or differs least, from 1, by so many fingers; plays: the entry whose note sounds, from 1. */
+typedef struct {
+    uint16_t open[2];
+    uint16_t strength;
+    uint16_t since;
+    uint8_t gates;
+    uint8_t stage;
+    uint8_t at;
+    uint8_t best;
+    uint8_t differs;
+    uint8_t plays;
+} cheir_fingering_state;
+
+/* Lanes of a gate as fingers of a fingering: the first is this bit. */
+typedef struct {
+    uint8_t fingering;
+    uint8_t bit;
+} cheir_fingers;
+
+/* Semitones that a finger adds while it is open, 128 more. */
+typedef struct {
+    uint8_t adds;
+} cheir_finger;
+
+/* Fingers that count, and which of them are open. */
+typedef struct {
+    uint16_t care[2];
+    uint16_t keys[2];
+    uint16_t bend;
+    uint8_t note;
+    uint8_t pad;
+} cheir_fingering_entry;
+
+/* Backlog: time that the wire needs for what was sent, us; frame: since power-up, modulo 256; announced: how many announcements have been sent. */
 typedef struct {
     uint32_t last_us;
     uint32_t backlog_us;
@@ -565,7 +717,7 @@ typedef struct {
     uint8_t looking;
     uint8_t scene;
     uint8_t frame;
-    uint8_t pad;
+    uint8_t announced;
 } cheir_engine_state;
 
 /* Before settings in a dump and in a slot; crc: over all of it, its own place taken as 0; build, sequence: of slots, the newest of this build counts. */
@@ -580,7 +732,7 @@ typedef struct {
     uint16_t length;
 } cheir_settings_head;
 
-#define CHEIR_LAYOUT_VERSION 7u
+#define CHEIR_LAYOUT_VERSION 8u
 #define CHEIR_DUMP_MAGIC 0x69656843ul
 /* The settings of each record, in order: a byte each, or a word. */
 #define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off)
@@ -635,15 +787,33 @@ typedef struct {
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
 #define CHEIR_BYTES_OF_note 8u
-#define CHEIR_SETTINGS_OF_note_lane(BYTE, WORD) BYTE(channel) BYTE(note)
-#define CHEIR_BYTES_OF_note_lane 2u
+#define CHEIR_SETTINGS_OF_note_lane(BYTE, WORD) WORD(bend) BYTE(channel) BYTE(note)
+#define CHEIR_BYTES_OF_note_lane 4u
 #define CHEIR_SETTINGS_OF_choice(BYTE, WORD) BYTE(by)
 #define CHEIR_BYTES_OF_choice 1u
+#define CHEIR_SETTINGS_OF_pool(BYTE, WORD)
+#define CHEIR_BYTES_OF_pool 0u
+#define CHEIR_SETTINGS_OF_announcement(BYTE, WORD)
+#define CHEIR_BYTES_OF_announcement 0u
+#define CHEIR_SETTINGS_OF_degree(BYTE, WORD) WORD(pitch) WORD(bend) BYTE(note)
+#define CHEIR_BYTES_OF_degree 5u
+#define CHEIR_SETTINGS_OF_glide(BYTE, WORD) WORD(low) WORD(span) WORD(table) WORD(hysteresis) WORD(settle_ticks) WORD(drift) WORD(per) BYTE(side_mask) BYTE(reads) BYTE(steps) BYTE(adds)
+#define CHEIR_BYTES_OF_glide 18u
+#define CHEIR_SETTINGS_OF_gating(BYTE, WORD) WORD(length_slow)
+#define CHEIR_BYTES_OF_gating 2u
+#define CHEIR_SETTINGS_OF_fingering(BYTE, WORD) WORD(settle_ticks) BYTE(unassigned)
+#define CHEIR_BYTES_OF_fingering 3u
+#define CHEIR_SETTINGS_OF_fingers(BYTE, WORD)
+#define CHEIR_BYTES_OF_fingers 0u
+#define CHEIR_SETTINGS_OF_finger(BYTE, WORD) BYTE(adds)
+#define CHEIR_BYTES_OF_finger 1u
+#define CHEIR_SETTINGS_OF_fingering_entry(BYTE, WORD) WORD(care[0]) WORD(care[1]) WORD(keys[0]) WORD(keys[1]) WORD(bend) BYTE(note)
+#define CHEIR_BYTES_OF_fingering_entry 11u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice)
-#define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
+#define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(members) X(gating_lanes) X(scenes) X(look_mask)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -675,11 +845,22 @@ typedef struct {
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
 #define CHEIR_choices 1
+#define CHEIR_pools 1
+#define CHEIR_announcements 1
+#define CHEIR_degrees 1
+#define CHEIR_glides 1
+#define CHEIR_gatings 1
+#define CHEIR_fingerings 1
+#define CHEIR_fingers 1
+#define CHEIR_finger_adds 1
+#define CHEIR_fingering_entries 1
 #define CHEIR_columns 1
 #define CHEIR_derived 1
 #define CHEIR_contacts 1
 #define CHEIR_choice_lanes 1
 #define CHEIR_turn_values 1
+#define CHEIR_members 1
+#define CHEIR_gating_lanes 1
 #define CHEIR_scenes 1
 #define CHEIR_look_mask 1
 #define CHEIR_velocity_fixed 1
@@ -756,7 +937,7 @@ CHEIR_LIES(gate_state_2, offsetof(cheir_gate_state, peak) == 4);
 CHEIR_LIES(gate_state_3, offsetof(cheir_gate_state, since) == 6);
 CHEIR_LIES(gate_state_4, offsetof(cheir_gate_state, stage) == 8);
 CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, column) == 9);
-CHEIR_LIES(control, sizeof(cheir_control) == 22);
+CHEIR_LIES(control, sizeof(cheir_control) == 26);
 CHEIR_LIES(control_0, offsetof(cheir_control, scenes[0]) == 0);
 CHEIR_LIES(control_1, offsetof(cheir_control, scenes[1]) == 2);
 CHEIR_LIES(control_2, offsetof(cheir_control, from) == 4);
@@ -773,6 +954,10 @@ CHEIR_LIES(control_12, offsetof(cheir_control, status) == 18);
 CHEIR_LIES(control_13, offsetof(cheir_control, controller) == 19);
 CHEIR_LIES(control_14, offsetof(cheir_control, hold) == 20);
 CHEIR_LIES(control_15, offsetof(cheir_control, takeover) == 21);
+CHEIR_LIES(control_16, offsetof(cheir_control, lane) == 22);
+CHEIR_LIES(control_17, offsetof(cheir_control, next) == 23);
+CHEIR_LIES(control_18, offsetof(cheir_control, glide) == 24);
+CHEIR_LIES(control_19, offsetof(cheir_control, pad) == 25);
 CHEIR_LIES(control_state, sizeof(cheir_control_state) == 10);
 CHEIR_LIES(control_state_0, offsetof(cheir_control_state, low) == 0);
 CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
@@ -1098,24 +1283,128 @@ CHEIR_LIES(note_5, offsetof(cheir_note, velocity) == 8);
 CHEIR_LIES(note_6, offsetof(cheir_note, from) == 9);
 CHEIR_LIES(note_7, offsetof(cheir_note, span) == 10);
 CHEIR_LIES(note_8, offsetof(cheir_note, level) == 11);
-CHEIR_LIES(note_lane, sizeof(cheir_note_lane) == 2);
-CHEIR_LIES(note_lane_0, offsetof(cheir_note_lane, channel) == 0);
-CHEIR_LIES(note_lane_1, offsetof(cheir_note_lane, note) == 1);
+CHEIR_LIES(note_lane, sizeof(cheir_note_lane) == 6);
+CHEIR_LIES(note_lane_0, offsetof(cheir_note_lane, bend) == 0);
+CHEIR_LIES(note_lane_1, offsetof(cheir_note_lane, channel) == 2);
+CHEIR_LIES(note_lane_2, offsetof(cheir_note_lane, note) == 3);
+CHEIR_LIES(note_lane_3, offsetof(cheir_note_lane, control) == 4);
+CHEIR_LIES(note_lane_4, offsetof(cheir_note_lane, pad) == 5);
 CHEIR_LIES(note_lane_state, sizeof(cheir_note_lane_state) == 2);
 CHEIR_LIES(note_lane_state_0, offsetof(cheir_note_lane_state, channel) == 0);
 CHEIR_LIES(note_lane_state_1, offsetof(cheir_note_lane_state, note) == 1);
-CHEIR_LIES(choice, sizeof(cheir_choice) == 4);
+CHEIR_LIES(choice, sizeof(cheir_choice) == 5);
 CHEIR_LIES(choice_0, offsetof(cheir_choice, note) == 0);
 CHEIR_LIES(choice_1, offsetof(cheir_choice, by) == 1);
 CHEIR_LIES(choice_2, offsetof(cheir_choice, lane) == 2);
 CHEIR_LIES(choice_3, offsetof(cheir_choice, lanes) == 3);
+CHEIR_LIES(choice_4, offsetof(cheir_choice, slurred) == 4);
 CHEIR_LIES(choice_state, sizeof(cheir_choice_state) == 6);
 CHEIR_LIES(choice_state_0, offsetof(cheir_choice_state, strength) == 0);
 CHEIR_LIES(choice_state_1, offsetof(cheir_choice_state, order) == 2);
 CHEIR_LIES(choice_state_2, offsetof(cheir_choice_state, open) == 4);
-CHEIR_LIES(choice_state_3, offsetof(cheir_choice_state, pad) == 5);
+CHEIR_LIES(choice_state_3, offsetof(cheir_choice_state, chosen) == 5);
 CHEIR_LIES(choice_lane_state, sizeof(cheir_choice_lane_state) == 2);
 CHEIR_LIES(choice_lane_state_0, offsetof(cheir_choice_lane_state, order) == 0);
+CHEIR_LIES(pool, sizeof(cheir_pool) == 4);
+CHEIR_LIES(pool_0, offsetof(cheir_pool, member) == 0);
+CHEIR_LIES(pool_1, offsetof(cheir_pool, members) == 1);
+CHEIR_LIES(pool_2, offsetof(cheir_pool, channel) == 2);
+CHEIR_LIES(pool_3, offsetof(cheir_pool, down) == 3);
+CHEIR_LIES(member_state, sizeof(cheir_member_state) == 2);
+CHEIR_LIES(member_state_0, offsetof(cheir_member_state, channel) == 0);
+CHEIR_LIES(member_state_1, offsetof(cheir_member_state, lane) == 1);
+CHEIR_LIES(announcement, sizeof(cheir_announcement) == 4);
+CHEIR_LIES(announcement_0, offsetof(cheir_announcement, channel) == 0);
+CHEIR_LIES(announcement_1, offsetof(cheir_announcement, controller) == 1);
+CHEIR_LIES(announcement_2, offsetof(cheir_announcement, value) == 2);
+CHEIR_LIES(announcement_3, offsetof(cheir_announcement, pad) == 3);
+CHEIR_LIES(degree, sizeof(cheir_degree) == 6);
+CHEIR_LIES(degree_0, offsetof(cheir_degree, pitch) == 0);
+CHEIR_LIES(degree_1, offsetof(cheir_degree, bend) == 2);
+CHEIR_LIES(degree_2, offsetof(cheir_degree, note) == 4);
+CHEIR_LIES(degree_3, offsetof(cheir_degree, pad) == 5);
+CHEIR_LIES(glide, sizeof(cheir_glide) == 32);
+CHEIR_LIES(glide_0, offsetof(cheir_glide, bend) == 0);
+CHEIR_LIES(glide_1, offsetof(cheir_glide, low) == 4);
+CHEIR_LIES(glide_2, offsetof(cheir_glide, span) == 6);
+CHEIR_LIES(glide_3, offsetof(cheir_glide, table) == 8);
+CHEIR_LIES(glide_4, offsetof(cheir_glide, hysteresis) == 10);
+CHEIR_LIES(glide_5, offsetof(cheir_glide, settle_ticks) == 12);
+CHEIR_LIES(glide_6, offsetof(cheir_glide, drift) == 14);
+CHEIR_LIES(glide_7, offsetof(cheir_glide, range) == 16);
+CHEIR_LIES(glide_8, offsetof(cheir_glide, per) == 18);
+CHEIR_LIES(glide_9, offsetof(cheir_glide, level) == 20);
+CHEIR_LIES(glide_10, offsetof(cheir_glide, column) == 21);
+CHEIR_LIES(glide_11, offsetof(cheir_glide, side_mask) == 22);
+CHEIR_LIES(glide_12, offsetof(cheir_glide, reads) == 23);
+CHEIR_LIES(glide_13, offsetof(cheir_glide, note) == 24);
+CHEIR_LIES(glide_14, offsetof(cheir_glide, school) == 25);
+CHEIR_LIES(glide_15, offsetof(cheir_glide, degree) == 26);
+CHEIR_LIES(glide_16, offsetof(cheir_glide, degrees) == 27);
+CHEIR_LIES(glide_17, offsetof(cheir_glide, control) == 28);
+CHEIR_LIES(glide_18, offsetof(cheir_glide, steps) == 29);
+CHEIR_LIES(glide_19, offsetof(cheir_glide, adds) == 30);
+CHEIR_LIES(glide_20, offsetof(cheir_glide, how) == 31);
+CHEIR_LIES(glide_state, sizeof(cheir_glide_state) == 14);
+CHEIR_LIES(glide_state_0, offsetof(cheir_glide_state, low) == 0);
+CHEIR_LIES(glide_state_1, offsetof(cheir_glide_state, high) == 2);
+CHEIR_LIES(glide_state_2, offsetof(cheir_glide_state, offset) == 4);
+CHEIR_LIES(glide_state_3, offsetof(cheir_glide_state, since) == 6);
+CHEIR_LIES(glide_state_4, offsetof(cheir_glide_state, strength) == 8);
+CHEIR_LIES(glide_state_5, offsetof(cheir_glide_state, degree) == 10);
+CHEIR_LIES(glide_state_6, offsetof(cheir_glide_state, wanted) == 11);
+CHEIR_LIES(glide_state_7, offsetof(cheir_glide_state, stage) == 12);
+CHEIR_LIES(glide_state_8, offsetof(cheir_glide_state, open) == 13);
+CHEIR_LIES(gating, sizeof(cheir_gating) == 8);
+CHEIR_LIES(gating_0, offsetof(cheir_gating, length_slow) == 0);
+CHEIR_LIES(gating_1, offsetof(cheir_gating, listener) == 2);
+CHEIR_LIES(gating_2, offsetof(cheir_gating, listeners) == 3);
+CHEIR_LIES(gating_3, offsetof(cheir_gating, lane) == 4);
+CHEIR_LIES(gating_4, offsetof(cheir_gating, lanes) == 5);
+CHEIR_LIES(gating_5, offsetof(cheir_gating, joined) == 6);
+CHEIR_LIES(gating_6, offsetof(cheir_gating, pad) == 7);
+CHEIR_LIES(gating_state, sizeof(cheir_gating_state) == 2);
+CHEIR_LIES(gating_state_0, offsetof(cheir_gating_state, joined) == 0);
+CHEIR_LIES(gating_state_1, offsetof(cheir_gating_state, held) == 1);
+CHEIR_LIES(gating_lane_state, sizeof(cheir_gating_lane_state) == 6);
+CHEIR_LIES(gating_lane_state_0, offsetof(cheir_gating_lane_state, strength) == 0);
+CHEIR_LIES(gating_lane_state_1, offsetof(cheir_gating_lane_state, since) == 2);
+CHEIR_LIES(gating_lane_state_2, offsetof(cheir_gating_lane_state, open) == 4);
+CHEIR_LIES(gating_lane_state_3, offsetof(cheir_gating_lane_state, through) == 5);
+CHEIR_LIES(fingering, sizeof(cheir_fingering) == 10);
+CHEIR_LIES(fingering_0, offsetof(cheir_fingering, settle_ticks) == 0);
+CHEIR_LIES(fingering_1, offsetof(cheir_fingering, note) == 2);
+CHEIR_LIES(fingering_2, offsetof(cheir_fingering, entry) == 3);
+CHEIR_LIES(fingering_3, offsetof(cheir_fingering, entries) == 4);
+CHEIR_LIES(fingering_4, offsetof(cheir_fingering, finger) == 5);
+CHEIR_LIES(fingering_5, offsetof(cheir_fingering, fingers) == 6);
+CHEIR_LIES(fingering_6, offsetof(cheir_fingering, unassigned) == 7);
+CHEIR_LIES(fingering_7, offsetof(cheir_fingering, slurred) == 8);
+CHEIR_LIES(fingering_8, offsetof(cheir_fingering, pad) == 9);
+CHEIR_LIES(fingering_state, sizeof(cheir_fingering_state) == 14);
+CHEIR_LIES(fingering_state_0, offsetof(cheir_fingering_state, open[0]) == 0);
+CHEIR_LIES(fingering_state_1, offsetof(cheir_fingering_state, open[1]) == 2);
+CHEIR_LIES(fingering_state_2, offsetof(cheir_fingering_state, strength) == 4);
+CHEIR_LIES(fingering_state_3, offsetof(cheir_fingering_state, since) == 6);
+CHEIR_LIES(fingering_state_4, offsetof(cheir_fingering_state, gates) == 8);
+CHEIR_LIES(fingering_state_5, offsetof(cheir_fingering_state, stage) == 9);
+CHEIR_LIES(fingering_state_6, offsetof(cheir_fingering_state, at) == 10);
+CHEIR_LIES(fingering_state_7, offsetof(cheir_fingering_state, best) == 11);
+CHEIR_LIES(fingering_state_8, offsetof(cheir_fingering_state, differs) == 12);
+CHEIR_LIES(fingering_state_9, offsetof(cheir_fingering_state, plays) == 13);
+CHEIR_LIES(fingers, sizeof(cheir_fingers) == 2);
+CHEIR_LIES(fingers_0, offsetof(cheir_fingers, fingering) == 0);
+CHEIR_LIES(fingers_1, offsetof(cheir_fingers, bit) == 1);
+CHEIR_LIES(finger, sizeof(cheir_finger) == 1);
+CHEIR_LIES(finger_0, offsetof(cheir_finger, adds) == 0);
+CHEIR_LIES(fingering_entry, sizeof(cheir_fingering_entry) == 12);
+CHEIR_LIES(fingering_entry_0, offsetof(cheir_fingering_entry, care[0]) == 0);
+CHEIR_LIES(fingering_entry_1, offsetof(cheir_fingering_entry, care[1]) == 2);
+CHEIR_LIES(fingering_entry_2, offsetof(cheir_fingering_entry, keys[0]) == 4);
+CHEIR_LIES(fingering_entry_3, offsetof(cheir_fingering_entry, keys[1]) == 6);
+CHEIR_LIES(fingering_entry_4, offsetof(cheir_fingering_entry, bend) == 8);
+CHEIR_LIES(fingering_entry_5, offsetof(cheir_fingering_entry, note) == 10);
+CHEIR_LIES(fingering_entry_6, offsetof(cheir_fingering_entry, pad) == 11);
 CHEIR_LIES(engine_state, sizeof(cheir_engine_state) == 16);
 CHEIR_LIES(engine_state_0, offsetof(cheir_engine_state, last_us) == 0);
 CHEIR_LIES(engine_state_1, offsetof(cheir_engine_state, backlog_us) == 4);
@@ -1125,7 +1414,7 @@ CHEIR_LIES(engine_state_4, offsetof(cheir_engine_state, turn) == 11);
 CHEIR_LIES(engine_state_5, offsetof(cheir_engine_state, looking) == 12);
 CHEIR_LIES(engine_state_6, offsetof(cheir_engine_state, scene) == 13);
 CHEIR_LIES(engine_state_7, offsetof(cheir_engine_state, frame) == 14);
-CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, pad) == 15);
+CHEIR_LIES(engine_state_8, offsetof(cheir_engine_state, announced) == 15);
 CHEIR_LIES(settings_head, sizeof(cheir_settings_head) == 28);
 CHEIR_LIES(settings_head_0, offsetof(cheir_settings_head, magic) == 0);
 CHEIR_LIES(settings_head_1, offsetof(cheir_settings_head, structure) == 4);

@@ -33,6 +33,8 @@ const RUNTIME = [
     'wire',
     'zero',
     'velocity',
+    'bend',
+    'glide_pitch',
     'allocator',
     'events',
     'stroke',

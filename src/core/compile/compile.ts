@@ -4,9 +4,11 @@ import type { Image } from '../engine/layout';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
+import { chainControls } from '../engine/image/chain-controls';
 import { groupByLevel } from '../engine/image/group-by-level';
 import { compileExpression } from '../stages/expression';
-import type { Listener, Making } from '../stages/making';
+import { beginMaking, type Listener, type Making } from '../stages/making';
+import { announceZones } from '../stages/zones';
 import { compileButton } from './button';
 import { compileNote } from '../stages/note';
 import { mostBytes } from './most-bytes';
@@ -32,7 +34,7 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
     table_bits: board.tableBits,
     byte_us: Math.max(1, Math.round(10_000_000 / board.midiBaud)),
   });
-  const making: Making = { instrument, parts, sensors: new Map(), heard: new Map() };
+  const making = beginMaking(instrument, parts);
   const contacts = contactsOf(instrument, board);
   const { scenes } = instrument;
   parts.image.columns = columns.length;
@@ -43,11 +45,13 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
     if (made) making.sensors.set(sensor.id, made);
   }
   compileButton(making, board, contacts);
-  for (const voice of instrument.voices)
-    if (voice.is === 'note') compileNote(making, voice);
-    else compileExpression(making, voice);
+  // Notes first: controllers may belong to them.
+  for (const voice of instrument.voices) if (voice.is === 'note') compileNote(making, voice);
+  for (const voice of instrument.voices) if (voice.is !== 'note') compileExpression(making, voice);
+  announceZones(making);
   markSharedNotes(parts.image);
   groupByLevel(parts.image);
+  chainControls(parts.image);
   for (const [bank, listeners] of making.heard) hear(parts.image, bank, listeners);
   parts.image.look_mask = lookMask(parts.image.levels.length, board.scanHz);
   parts.image.max_bytes = mostBytes(parts.image);

@@ -1,4 +1,4 @@
-import { channelsOfImage } from '../engine/channels';
+import { bendsNotes, channelsOfImage } from '../engine/channels';
 import { MOST_A_FRAME } from '../engine/blocks/pair';
 import { CONTROL_KIND } from '../engine/codes';
 import { END_BYTES, OFF_BYTES } from '../engine/engine';
@@ -7,8 +7,14 @@ import { hearerCode } from '../engine/voices/hearers';
 import type { ListenerRange } from '../ways/way';
 import { MOST_BACKLOG_OF_NOTES_US, MOST_BACKLOG_US } from '../engine/wire';
 
-/** One note that ends and one that starts: where lanes share a note, the one that ends may be another's, but no more of them do. */
-const NOTE_BYTES = 6;
+/**
+ * One note that ends and one that starts: where lanes share a note, the one that ends may be another's, but no more of them do. In a pool a
+ * third may end for its channel, and bend, pressure and timbre go before the new one.
+ */
+const noteBytesOf = (image: Image): number =>
+  6 + (bendsNotes(image) ? 3 : 0) + (image.pools.length > 0 ? 3 + 2 + 3 : 0);
+/** One controller. */
+const ANNOUNCEMENT_BYTES = 3;
 /** The longest that a level sends at once. */
 const LEVEL_BYTES = 6;
 
@@ -16,7 +22,7 @@ const LEVEL_BYTES = 6;
 export const mostBytes = (image: Image): number =>
   Math.max(
     1,
-    levelBytes(image) + noteBytes(image),
+    levelBytes(image) + noteBytes(image) + ANNOUNCEMENT_BYTES * Math.min(1, image.announcements.length),
     OFF_BYTES * image.note_lanes.length,
     END_BYTES * channelsOfImage(image).length,
   );
@@ -27,6 +33,9 @@ function levelBytes({ controls, switched, byte_us }: Image): number {
     [CONTROL_KIND.controller7]: 3,
     [CONTROL_KIND.pressure]: 2,
     [CONTROL_KIND.controller14]: 6,
+    [CONTROL_KIND.polyPressure]: 3,
+    [CONTROL_KIND.bend]: 3,
+    [CONTROL_KIND.glide]: 3,
   };
   const all = controls.reduce((n, { kind }) => n + each[kind], 3 * switched.length);
   return Math.min(all, Math.floor(MOST_BACKLOG_US / byte_us) + LEVEL_BYTES);
@@ -34,7 +43,8 @@ function levelBytes({ controls, switched, byte_us }: Image): number {
 
 /** What gates make sound in a frame. Those of levels and strikes ask the wire before each; touches and contacts never do. */
 function noteBytes(image: Image): number {
-  let free = 0;
+  // Lines and fingerings play by themselves, too, where places move and fingers rest.
+  let free = noteBytesOf(image) * (image.glides.length + image.fingerings.length);
   let waiting = 0;
   let longest = 0;
   for (const part of partNames()) {
@@ -55,13 +65,16 @@ function noteBytes(image: Image): number {
 const WAITS: readonly string[] = ['gates', 'strike_banks'];
 
 /** What the gate of one lane makes sound in a frame: a choice is made anew when it opens, and when it closes. */
-function laneBytes({ listeners }: Image, { listener, listeners: count }: ListenerRange): number {
+function laneBytes(image: Image, { listener, listeners: count }: ListenerRange): number {
+  const { listeners } = image;
+  const aNote = noteBytesOf(image);
   const bytes = new Map([
-    [hearerCode('note'), NOTE_BYTES],
-    [hearerCode('switched'), 0],
-    [hearerCode('hold'), 0],
+    [hearerCode('note'), aNote],
+    ...['switched', 'hold', 'finger'].map((name) => [hearerCode(name), 0] as const),
+    // What it lets through is counted where it stands.
+    ...['gatingGate', 'gatingJoined', 'gatingHeld'].map((name) => [hearerCode(name), 0] as const),
   ]);
   return listeners
     .slice(listener, listener + count)
-    .reduce((n, { is }) => n + (bytes.get(is) ?? 2 * NOTE_BYTES), 0);
+    .reduce((n, { is }) => n + (bytes.get(is) ?? 2 * aNote), 0);
 }

@@ -3,6 +3,7 @@ import { compile } from '../compile/compile';
 import { STATUS } from '../midi/messages';
 import { randomInstrument } from '../testing/random-instruments';
 import { randomTake } from '../testing/random-takes';
+import { bendsNotes } from './channels';
 import { run } from './run';
 
 /** A cable in floating point: ten bits a byte, one after another, whatever the engine reckons. */
@@ -31,9 +32,13 @@ it('on a cable in floating point, no level is later than its wait and its own by
   for (let seed = 1; seed <= 300; seed++) {
     const instrument = randomInstrument(seed);
     const image = compile(instrument);
-    // Pads and contacts never wait, nor what their gates switch: levels behind them do.
-    const only = image.touch_banks.length + image.contact_banks.length + image.switched.length === 0;
-    if (!only || image.controls.length === 0) continue;
+    // Pads and contacts never wait, nor what their gates switch, nor fingerings and lengths: levels behind them do.
+    const { touch_banks, contact_banks, switched, fingerings, gatings } = image;
+    const only = [touch_banks, contact_banks, switched, fingerings, gatings].every(
+      (list) => list.length === 0,
+    );
+    // What goes before a note is told from levels by none of its bytes.
+    if (!only || bendsNotes(image) || image.controls.length === 0) continue;
     const [{ midiBaud }] = instrument.boards;
     const byteUs = 10_000_000 / midiBaud;
     const cable = new Cable(byteUs);

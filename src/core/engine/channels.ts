@@ -1,10 +1,19 @@
+import { NO_BEND, POOLED } from './codes';
 import type { Image } from './layout';
 
 /** Channels, 0 … 15, on which an image sends, rising. */
-export function channelsOfImage({ note_lanes, controls, switched }: Image): number[] {
+export function channelsOfImage({ note_lanes, controls, switched, pools, announcements }: Image): number[] {
   const own = [
-    ...note_lanes.map(({ channel }) => channel),
-    ...[...controls, ...switched].map(({ status }) => status),
+    ...note_lanes.filter(({ channel }) => (channel & POOLED) === 0).map(({ channel }) => channel),
+    ...[...controls.filter(({ lane }) => lane === 0), ...switched].map(({ status }) => status),
+    ...pools.flatMap(({ members, channel, down }) =>
+      Array.from({ length: members }, (_, i) => (down !== 0 ? channel - i : channel + i)),
+    ),
+    ...announcements.map(({ channel }) => channel),
   ];
   return [...new Set(own.map((channel) => channel & 15))].sort((a, b) => a - b);
 }
+
+/** Whether any of its notes says its bend. */
+export const bendsNotes = ({ note_lanes, glides, fingering_entries }: Image): boolean =>
+  glides.length > 0 || [...note_lanes, ...fingering_entries].some(({ bend }) => bend !== NO_BEND);

@@ -74,7 +74,36 @@ export const TAKEOVER_STAGE = { follows: 0, begun: 1, below: 2, above: 3, scales
 /** Which of the lanes touched a choice takes. */
 export const CHOOSES = { last: 0, highest: 1 } as const;
 
-export const CONTROL_KIND = { controller7: 0, controller14: 1, pressure: 2 } as const;
+/**
+ * What a control sends. Poly pressure goes to the note that its lane plays; a glide's bend goes with the note that the glide plays (voices/glide.ts).
+ */
+export const CONTROL_KIND = {
+  controller7: 0,
+  controller14: 1,
+  pressure: 2,
+  polyPressure: 3,
+  bend: 4,
+  glide: 5,
+} as const;
+
+/** Whether a control of this kind sends seven bits, by stairs. */
+export const isCoarse = (kind: number): boolean =>
+  kind !== CONTROL_KIND.controller14 && kind < CONTROL_KIND.bend;
+
+/** What a place without frets plays: another note at each boundary, or a bend from where it began: on the grid, or as far off it as it truly was. */
+export const GLIDE_SCHOOL = { fretted: 0, slide: 1, pullIn: 2 } as const;
+
+/** What a glide reads: a share of a level's way from rest to reach, one side or both, a share as it stands in its column, or a pitch. */
+export const GLIDE_READS = { level: 0, aboveIsUp: 1, belowIsUp: 2, share: 3, pitch: 4 } as const;
+
+/** Stages of a glide: open, but its note has not begun; moving while another place must still be held for its settle time. */
+export const GLIDE_STAGE = { idle: 0, settling: 1, sounds: 2, moving: 3 } as const;
+
+/** What fingers play that fit no entry. */
+export const UNASSIGNED = { nearest: 0, hold: 1, silence: 2 } as const;
+
+/** Stages of a fingering: waiting until its fingers rest, then looking through its entries. */
+export const FINGERING_STAGE = { rests: 0, waits: 1, looks: 2 } as const;
 
 /** Nothing sent yet: a value of up to 14 bits, or of 7. */
 export const UNSENT = 0xffff;
@@ -88,6 +117,12 @@ export const NO_NOTE = 255;
  * looked for. A channel itself is 0 … 15.
  */
 export const SHARED_NOTE = 0x10;
+
+/** In a lane's channel: a pool gives it one (voices/pool.ts), and the four bits below say which. */
+export const POOLED = 0x20;
+
+/** No bend is sent before this note. */
+export const NO_BEND = 0xffff;
 
 /** No table: a share is taken as it is. */
 export const NO_TABLE = 0xffff;
@@ -123,6 +158,11 @@ export const CODES = {
   by: TAKES_OVER_BY,
   chooses: CHOOSES,
   control: CONTROL_KIND,
+  school: GLIDE_SCHOOL,
+  reads: GLIDE_READS,
+  glide: GLIDE_STAGE,
+  unassigned: UNASSIGNED,
+  fingering: FINGERING_STAGE,
   sysex: SYSEX_KIND,
   answer: ANSWER,
 } as const;

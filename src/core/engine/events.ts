@@ -1,5 +1,5 @@
 import type { Engine } from './engine';
-import { hearerOf } from './voices/hearers';
+import { hearerOf } from './voices/hearer-list';
 
 /**
  * A gate of a lane opens: its listeners hear it at once, by plain calls.

@@ -61,6 +61,20 @@ import {
   CHOICE,
   CHOICE_STATE,
   CHOICE_LANE_STATE,
+  POOL,
+  MEMBER_STATE,
+  ANNOUNCEMENT,
+  DEGREE,
+  GLIDE,
+  GLIDE_STATE,
+  GATING,
+  GATING_STATE,
+  GATING_LANE_STATE,
+  FINGERING,
+  FINGERING_STATE,
+  FINGERS,
+  FINGER,
+  FINGERING_ENTRY,
 } from './voice-records';
 import { type Fields, type FieldType, type Of, type Struct } from './struct';
 
@@ -91,6 +105,8 @@ export const COUNTS = [
   'contacts',
   'choice_lanes',
   'turn_values',
+  'members',
+  'gating_lanes',
   'scenes',
   'look_mask',
 ] as const;
@@ -188,13 +204,47 @@ const LIST = {
   learn_lanes: { of: LEARN_LANE, settings: [], states: { learn_lanes: LEARN_LANE_STATE } },
   listeners: { of: LISTENER, settings: [], states: {} },
   notes: { of: NOTE, settings: ['table', 'from', 'span', 'scenes'], states: {} },
-  note_lanes: { of: NOTE_LANE, settings: ['channel', 'note'], states: { note_lanes: NOTE_LANE_STATE } },
+  note_lanes: {
+    of: NOTE_LANE,
+    settings: ['bend', 'channel', 'note'],
+    states: { note_lanes: NOTE_LANE_STATE },
+  },
   choices: {
     of: CHOICE,
     settings: ['by'],
     states: { choices: CHOICE_STATE, choice_lanes: CHOICE_LANE_STATE },
     counted: { choice_lanes: 'choice_lanes' },
   },
+  pools: {
+    of: POOL,
+    settings: [],
+    states: { members: MEMBER_STATE },
+    counted: { members: 'members' },
+  },
+  announcements: { of: ANNOUNCEMENT, settings: [], states: {} },
+  degrees: { of: DEGREE, settings: ['pitch', 'bend', 'note'], states: {} },
+  glides: {
+    of: GLIDE,
+    settings: [
+      ...(['low', 'span', 'table', 'hysteresis', 'settle_ticks', 'drift', 'per'] as const),
+      ...(['side_mask', 'reads', 'steps', 'adds'] as const),
+    ],
+    states: { glides: GLIDE_STATE },
+  },
+  gatings: {
+    of: GATING,
+    settings: ['length_slow'],
+    states: { gatings: GATING_STATE, gating_lanes: GATING_LANE_STATE },
+    counted: { gating_lanes: 'gating_lanes' },
+  },
+  fingerings: {
+    of: FINGERING,
+    settings: ['settle_ticks', 'unassigned'],
+    states: { fingerings: FINGERING_STATE },
+  },
+  fingers: { of: FINGERS, settings: [], states: {} },
+  finger_adds: { of: FINGER, settings: ['adds'], states: {} },
+  fingering_entries: { of: FINGERING_ENTRY, settings: ['care', 'keys', 'bend', 'note'], states: {} },
 } as const satisfies Record<string, Part>;
 
 type List = typeof LIST;
@@ -256,6 +306,10 @@ export interface Image extends ImageLists {
   choice_lanes: number;
   /** Values that encoders keep, one for each scene, all together. */
   turn_values: number;
+  /** Channels of all its pools together. */
+  members: number;
+  /** Lanes of gates that others let through, all together. */
+  gating_lanes: number;
   /** Scenes that it changes between; 0 where there are fewer than two, and everything lives in the only one. */
   scenes: number;
   /** Of a number of a frame and of a level, the bits that are the same where a level looks at its rest (blocks/zero.ts). */

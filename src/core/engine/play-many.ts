@@ -176,7 +176,7 @@ class Passage implements Stretch {
       this.units[unit].play();
       this.schedule(this.calendar, unit, this.units[unit].next(frame, this));
     }
-    if (e.woken) this.wakeControls(row + 1);
+    if (e.woken) this.wakeNext(row + 1);
     if (this.waits.size > 0 || switchedWaits(e)) this.mark(this.freeWire(frame));
     this.tell(tUs[frame], e.bytes);
   }
@@ -226,12 +226,11 @@ class Passage implements Stretch {
     return control + 1 === this.e.image.controls.length ? 0 : control + 1;
   }
 
-  /** After a gate has let some follow again. */
-  private wakeControls(row: number): void {
+  /** After a gate, or a note that began, has let some follow again. */
+  private wakeNext(row: number): void {
     this.e.woken = false;
     if (this.first + row >= this.end) return;
-    this.controlCalendar.clear();
-    for (let i = 0; i < this.e.image.controls.length; i++) this.controlCalendar.put(i, row);
+    this.wakeAll(row);
     this.mark(this.first + row);
   }
 

@@ -147,10 +147,11 @@ export function setScene(e: Engine, scene: number): number {
 
 /**
  * Ends whatever a receiver may still hear from before this board began: "sustain" off and "all notes off" on every channel
- * that is played (MIDI 1.0 Detailed Specification, "Mode Messages"). @returns bytes written to `e.out`
+ * that is played (MIDI 1.0 Detailed Specification, "Mode Messages"); what must be announced is announced anew. @returns bytes written to `e.out`
  */
 export function endAll(e: Engine): number {
   e.bytes = 0;
+  e.state.engine.announced = 0;
   for (const channel of channelsOfImage(e.image)) {
     send(e, STATUS.controlChange | channel, CONTROLLER.sustain, 0);
     send(e, STATUS.controlChange | channel, CONTROLLER.allNotesOff, 0);

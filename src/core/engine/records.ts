@@ -85,7 +85,7 @@ export const GATE_STATE = struct(
 
 export const ENGINE_STATE = struct(
   'engine_state',
-  'backlog: time that the wire needs for what was sent, us; frame: since power-up, modulo 256',
+  'backlog: time that the wire needs for what was sent, us; frame: since power-up, modulo 256; announced: how many announcements have been sent',
   {
     last_us: 'u32',
     backlog_us: 'u32',
@@ -95,12 +95,12 @@ export const ENGINE_STATE = struct(
     looking: 'u8',
     scene: 'u8',
     frame: 'u8',
-    pad: 'u8',
+    announced: 'u8',
   },
 );
 
 /** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 7;
+export const LAYOUT_VERSION = 8;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',

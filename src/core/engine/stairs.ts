@@ -1,4 +1,4 @@
-import { CONTROL_KIND } from './codes';
+import { isCoarse } from './codes';
 import type { Image } from './layout';
 import { feeds } from './place';
 import { curveOf, type CurveFamilyId, type CurveParameters } from '../shape/families';
@@ -73,7 +73,7 @@ export const beginsOfControls = ({ controls, levels, stairs }: Image): [Uint16Ar
     const on = (side: 0 | 1) => {
       const { dead, scale } = levels[control.level].side[side];
       const fed = scale.span > 0 && feeds(control.side_mask, side);
-      return fed && control.kind !== CONTROL_KIND.controller14 ? beginsOf(own, dead, scale.span) : NONE;
+      return fed && isCoarse(control.kind) ? beginsOf(own, dead, scale.span) : NONE;
     };
     return [on(0), on(1)];
   });

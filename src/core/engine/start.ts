@@ -40,7 +40,7 @@ function startState(image: Image): State {
     looking: 0,
     frame: 0,
     scene: 0,
-    pad: 0,
+    announced: 0,
   };
   return Object.assign({}, ...lists, { engine }) as State;
 }

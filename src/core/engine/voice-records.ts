@@ -7,7 +7,7 @@ const SCENES = ['u16', 2] as const;
 
 export const CONTROL = struct(
   'control',
-  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none',
+  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is',
   {
     scenes: SCENES,
     from: 'u16',
@@ -24,6 +24,10 @@ export const CONTROL = struct(
     controller: 'u8',
     hold: 'u8',
     takeover: 'u8',
+    lane: 'u8',
+    next: 'u8',
+    glide: 'u8',
+    pad: 'u8',
   },
 );
 
@@ -104,10 +108,13 @@ export const NOTE = struct(
 
 export const NOTE_LANE = struct(
   'note_lane',
-  'channel 0 ... 15 and note of one lane; 16 more: another lane can play them too',
+  'channel 0 ... 15 and note of one lane; in the channel 16 more: another lane can play them too, 32 more: a pool gives the channel; bend: sent before it, 65535: none; control: the first that belongs to its note, from 1',
   {
+    bend: 'u16',
     channel: 'u8',
     note: 'u8',
+    control: 'u8',
+    pad: 'u8',
   },
 );
 
@@ -121,16 +128,17 @@ export const CHOICE = struct('choice', 'one note at a time: a gate says when, th
   by: 'u8',
   lane: 'u8',
   lanes: 'u8',
+  slurred: 'u8',
 });
 
 export const CHOICE_STATE = struct(
   'choice_state',
-  'strength of the gate that opened last, and how many are open; order: the last lane that opened',
+  'strength of the gate that opened last, and how many are open; order: the last lane that opened; chosen: the lane that plays',
   {
     strength: 'u16',
     order: 'u16',
     open: 'u8',
-    pad: 'u8',
+    chosen: 'u8',
   },
 );
 
@@ -141,3 +149,168 @@ export const CHOICE_LANE_STATE = struct(
     order: 'u16',
   },
 );
+
+export const POOL = struct(
+  'pool',
+  'channels that notes take by turns: as many members from a channel, 0 ... 15, up or down; member: where their states begin',
+  {
+    member: 'u8',
+    members: 'u8',
+    channel: 'u8',
+    down: 'u8',
+  },
+);
+
+export const MEMBER_STATE = struct(
+  'member_state',
+  'a channel, and the lane of notes that plays on it, 255: none; a pool has the one first that has begun or ended the longest time ago',
+  {
+    channel: 'u8',
+    lane: 'u8',
+  },
+);
+
+export const ANNOUNCEMENT = struct(
+  'announcement',
+  'a controller that says once what a receiver must know: zones, bend ranges',
+  {
+    channel: 'u8',
+    controller: 'u8',
+    value: 'u8',
+    pad: 'u8',
+  },
+);
+
+export const DEGREE = struct('degree', 'a note of a scale: its pitch, 1/512 semitone, as note and bend', {
+  pitch: 'u16',
+  bend: 'u16',
+  note: 'u8',
+  pad: 'u8',
+});
+
+export const GLIDE = struct(
+  'glide',
+  'a place without frets, one note at a time; pitches in 1/512 semitone; bend: steps of bend a unit of pitch, Q16; range: furthest bend; table of 257 entries from its share; per: counts a unit of pitch, Q16; degrees: none for twelve even semitones; control: its glide, from 1; steps, adds: degrees and semitones above what is played, 128 more',
+  {
+    bend: 'u32',
+    low: 'u16',
+    span: 'u16',
+    table: 'u16',
+    hysteresis: 'u16',
+    settle_ticks: 'u16',
+    drift: 'u16',
+    range: 'u16',
+    per: 'u16',
+    level: 'u8',
+    column: 'u8',
+    side_mask: 'u8',
+    reads: 'u8',
+    note: 'u8',
+    school: 'u8',
+    degree: 'u8',
+    degrees: 'u8',
+    control: 'u8',
+    steps: 'u8',
+    adds: 'u8',
+    how: 'u8',
+  },
+);
+
+export const GLIDE_STATE = struct(
+  'glide_state',
+  'low ... high are the counts among which nothing happens; offset: of its pitch from its place, 32768 more; degree: that it plays; wanted: that it has moved to',
+  {
+    low: 'u16',
+    high: 'u16',
+    offset: 'u16',
+    since: 'u16',
+    strength: 'u16',
+    degree: 'u8',
+    wanted: 'u8',
+    stage: 'u8',
+    open: 'u8',
+  },
+);
+
+export const GATING = struct(
+  'gating',
+  'lets a gate through while others allow it: joined: another must be open; length: slow ticks until it ends by itself, 0: when it closes',
+  {
+    length_slow: 'u16',
+    listener: 'u8',
+    listeners: 'u8',
+    lane: 'u8',
+    lanes: 'u8',
+    joined: 'u8',
+    pad: 'u8',
+  },
+);
+
+export const GATING_STATE = struct(
+  'gating_state',
+  'how many of the gates are open that it is joined with, and that hold',
+  {
+    joined: 'u8',
+    held: 'u8',
+  },
+);
+
+export const GATING_LANE_STATE = struct(
+  'gating_lane_state',
+  'open: the gate itself; through: what its listeners heard last',
+  {
+    strength: 'u16',
+    since: 'u16',
+    open: 'u8',
+    through: 'u8',
+  },
+);
+
+export const FINGERING = struct(
+  'fingering',
+  'one note at a time by which fingers are open: so many entries, of which the first that fits counts',
+  {
+    settle_ticks: 'u16',
+    note: 'u8',
+    entry: 'u8',
+    entries: 'u8',
+    finger: 'u8',
+    fingers: 'u8',
+    unassigned: 'u8',
+    slurred: 'u8',
+    pad: 'u8',
+  },
+);
+
+export const FINGERING_STATE = struct(
+  'fingering_state',
+  'open: a bit a finger; at: the entry to be looked at next; best: that which fits, or differs least, from 1, by so many fingers; plays: the entry whose note sounds, from 1',
+  {
+    open: ['u16', 2],
+    strength: 'u16',
+    since: 'u16',
+    gates: 'u8',
+    stage: 'u8',
+    at: 'u8',
+    best: 'u8',
+    differs: 'u8',
+    plays: 'u8',
+  },
+);
+
+export const FINGERS = struct('fingers', 'lanes of a gate as fingers of a fingering: the first is this bit', {
+  fingering: 'u8',
+  bit: 'u8',
+});
+
+export const FINGER = struct('finger', 'semitones that a finger adds while it is open, 128 more', {
+  adds: 'u8',
+});
+
+export const FINGERING_ENTRY = struct('fingering_entry', 'fingers that count, and which of them are open', {
+  care: ['u16', 2],
+  keys: ['u16', 2],
+  bend: 'u16',
+  note: 'u8',
+  pad: 'u8',
+});

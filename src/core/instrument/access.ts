@@ -3,8 +3,8 @@ import type { Instrument } from './document';
 import { STRAIGHT, type Response } from './response';
 import type { Sensor } from './sensor';
 import type { NoteVoice, Voice } from './voices';
-import { soundingSource, sourcesOf } from './rules/voices';
-import type { Zone } from './zones';
+import { playsAlone, soundingSource, sourcesOf } from './rules/voices';
+import type { MpeZone, Zone } from './zones';
 
 /** The board that a sensor is wired to. @throws RangeError where there is none of its id: rules/ refuses such a document */
 export function boardOf(instrument: Instrument, sensor: Sensor): Board {
@@ -70,9 +70,19 @@ export function zoneOf(instrument: Instrument, voice: Voice): Zone {
   return zone;
 }
 
-/** MIDI channel, 1 … 16, of a zone's lane. @param lane its place in its sensor, from 0 */
-export const channelOf = (zone: Zone, lane: number): number =>
-  zone.is === 'single' ? zone.channel : ((zone.first - 1 + (lane % zone.count)) & 15) + 1;
+/** MIDI channel, 1 … 16, of a zone's lane; of an MPE zone that of its manager, since its notes take turns. @param lane its place in its sensor, from 0 */
+export const channelOf = (zone: Zone, lane: number): number => {
+  if (zone.is === 'single') return zone.channel;
+  if (zone.is === 'mpe') return managerOf(zone);
+  return ((zone.first - 1 + (lane % zone.count)) & 15) + 1;
+};
+
+/** The channel of an MPE zone's manager (MPE 1.1, M1-100-UM, 2.2). */
+export const managerOf = ({ side }: MpeZone): number => (side === 'lower' ? 1 : 16);
+
+/** The channels of an MPE zone's members, rising. */
+export const membersOf = ({ side, members }: MpeZone): number[] =>
+  Array.from({ length: members }, (_, i) => (side === 'lower' ? 2 + i : 16 - members + i));
 
 /** All channels that a voice may send on, rising. */
 export const channelsOfVoice = (instrument: Instrument, voice: Voice): number[] =>
@@ -80,18 +90,20 @@ export const channelsOfVoice = (instrument: Instrument, voice: Voice): number[] 
     ? channelsOfNote(instrument, voice)
     : channelsOfZone(instrument, zoneOf(instrument, voice));
 
-/** Channels of what belongs to a whole zone: those that its notes play on; all of them where it has no notes. */
+/** Channels of what belongs to a whole zone: those that its notes play on; all of them where it has no notes; the manager of an MPE zone. */
 export function channelsOfZone(instrument: Instrument, zone: Zone): number[] {
-  if (zone.is === 'single') return [zone.channel];
+  if (zone.is !== 'lanes') return [channelOf(zone, 0)];
   const notes = instrument.voices.filter((v): v is NoteVoice => v.is === 'note' && v.zone === zone.id);
   if (notes.length > 0) return rising(notes.flatMap((v) => channelsOfNote(instrument, v)));
   return rising(Array.from({ length: zone.count }, (_, lane) => channelOf(zone, lane)));
 }
 
 function channelsOfNote(instrument: Instrument, voice: NoteVoice): number[] {
+  const zone = zoneOf(instrument, voice);
+  if (zone.is === 'mpe') return membersOf(zone);
+  if (playsAlone(voice)) return [channelOf(zone, 0)];
   const { sensor } = soundingSource(voice);
   const lanes = instrument.sensors.find((s) => s.id === sensor)?.lanes.length ?? 1;
-  const zone = zoneOf(instrument, voice);
   return rising(Array.from({ length: lanes }, (_, lane) => channelOf(zone, lane)));
 }
 

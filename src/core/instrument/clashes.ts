@@ -16,6 +16,8 @@ function outputsOf(instrument: Instrument, v: Voice): { key: string; words: stri
   return channelsOfVoice(instrument, v).flatMap((n) => {
     const channel = `channel ${n}`;
     if (v.is === 'pressure') return [{ key: `pressure ${n}`, words: `pressure on ${channel}` }];
+    if (v.is === 'bend') return [{ key: `bend ${n}`, words: `pitch bend on ${channel}` }];
+    if (v.is === 'poly-pressure') return [];
     if (v.is === 'note')
       return notesOf(instrument, v).map((note) => ({
         key: `note ${n} ${note}`,

@@ -18,6 +18,7 @@ import { finite, ID } from './field';
 import { Sensor } from './sensor';
 import { Union } from './union';
 import { VOICES, type Voice } from './voices';
+import { TUNINGS, type Tuning } from './tunings';
 import { Scene, ZONES, type Zone } from './zones';
 import { ListOf, ObjectOf } from './parts-of';
 
@@ -75,6 +76,8 @@ export class Instrument {
   scenes!: Scene[];
   @ListOf(() => LogEntry, 5000)
   log!: LogEntry[];
+  /** Scales and tunings that its voices name; twelve even semitones where they name none. */
+  @IsOptional() @IsArray() @ArrayMaxSize(32) @Union(TUNINGS, { each: true }) tunings?: Tuning[];
   /** Steps of the build that are done; none where it is left out. */
   @IsOptional()
   @ListOf(() => BuiltStep, 2000)

@@ -3,6 +3,7 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsNumber,
@@ -15,7 +16,7 @@ import {
 } from 'class-validator';
 import { finite, ID } from './field';
 import { Union } from './union';
-import { ObjectOf } from './parts-of';
+import { ListOf, ObjectOf } from './parts-of';
 
 /** A port of a sensor, which carries a level, a gate or a pitch. */
 export class Source {
@@ -74,6 +75,18 @@ export class PressureVoice extends LevelVoice {
   @IsIn(['pressure']) is!: 'pressure';
 }
 
+/** A level as pitch bend: both ways from the middle where the level has two sides. */
+export class BendVoice extends LevelVoice {
+  @IsIn(['bend']) is!: 'bend';
+  /** How far its reach bends, semitones; the whole range of its zone where it is left out. */
+  @IsOptional() @IsNumber(finite) @Min(0.01) @Max(96) semitones?: number;
+}
+
+/** A level as the pressure of the note that it, or its gate, plays (poly pressure; in an MPE zone use channel pressure). */
+export class PolyPressureVoice extends LevelVoice {
+  @IsIn(['poly-pressure']) is!: 'poly-pressure';
+}
+
 /** One note, whatever is played. */
 export class FixedPitch {
   @IsIn(['fixed']) is!: 'fixed';
@@ -92,8 +105,76 @@ export class ChosenPitch {
   @IsIn(['last', 'highest']) by!: 'last' | 'highest';
 }
 
-export type Pitch = FixedPitch | LanePitch | ChosenPitch;
-export const PITCHES = { fixed: FixedPitch, lane: LanePitch, chosen: ChosenPitch } as const;
+/**
+ * What a place without frets plays. Fretted: another note at each boundary. Slide: it begins on the nearest note and bends from there.
+ * Pull-in: the nearest note begins with the bend that is truly there. Free: likewise, without a scale.
+ */
+export const SCHOOLS = ['fretted', 'slide', 'pull-in', 'free'] as const;
+export type School = (typeof SCHOOLS)[number];
+
+/** The pitch at a place: of a ribbon, a stick, a wheel, a tone. */
+export class AlongPitch {
+  @IsIn(['along']) is!: 'along';
+  @ObjectOf(() => Source) source!: Source;
+  /** Pitch at its lower end, semitones (MIDI note numbers); fractions are cents. Left out for what is tuned itself: a tone. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(127) lowest?: number;
+  @IsOptional() @IsNumber(finite) @Min(0.1) @Max(10) octaves?: number;
+  /** Even: the same length a semitone. String: as frets of a string whose open note is the lowest. */
+  @IsIn(['even', 'string']) spacing!: 'even' | 'string';
+  @IsIn(SCHOOLS) school!: School;
+  /** Fretted: how far past a boundary another note begins, cents. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(100) hysteresisCents?: number;
+  /** How long a place must be held before its note begins, ms. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(60) settleMs?: number;
+  /** Pull-in: how fast the pitch drifts to the nearest note, cents a second; not at all where it is left out. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(1200) driftCents?: number;
+  /** What a slide past the bend range does: stays at its end, or begins the nearest note anew. */
+  @IsOptional() @IsIn(['clip', 'anew']) beyond?: 'clip' | 'anew';
+}
+
+/** A group of fingers: the lanes of a gate. */
+export class Fingers {
+  @ObjectOf(() => Source) source!: Source;
+  /** Semitones that each lane adds while it is open, in the lanes' order: valves, octave and displacement keys. None where it is left out. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(32)
+  @IsInt({ each: true })
+  @Min(-60, { each: true })
+  @Max(60, { each: true })
+  adds?: number[];
+}
+
+/** One fingering. */
+export class FingeringEntry {
+  /** A sign a lane, group after group: 1 open (touched, pressed), 0 not, x either. */
+  @Matches(/^[01x]{1,32}$/) keys!: string;
+  /** Semitones; fractions are cents. */
+  @IsNumber(finite) @Min(0) @Max(127) note!: number;
+}
+
+/** The note that fingers choose. */
+export class FingeringPitch {
+  @IsIn(['fingering']) is!: 'fingering';
+  @ListOf(() => Fingers, 32, 1)
+  fingers!: Fingers[];
+  /** The first that fits counts. */
+  @ListOf(() => FingeringEntry, 128, 1)
+  table!: FingeringEntry[];
+  /** What fingers do that fit none: the fingering that differs least, what sounded before, or nothing. */
+  @IsIn(['nearest', 'hold', 'silence']) unassigned!: 'nearest' | 'hold' | 'silence';
+  /** How long fingers must rest before their note begins, ms. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(60) settleMs?: number;
+}
+
+export type Pitch = FixedPitch | LanePitch | ChosenPitch | AlongPitch | FingeringPitch;
+export const PITCHES = {
+  fixed: FixedPitch,
+  lane: LanePitch,
+  chosen: ChosenPitch,
+  along: AlongPitch,
+  fingering: FingeringPitch,
+} as const;
 
 /** The same velocity always. */
 export class FixedVelocity {
@@ -139,11 +220,30 @@ export const VELOCITIES = {
 export class NoteVoice extends VoiceBase {
   @IsIn(['note']) is!: 'note';
   @ObjectOf(() => Source) gate!: Source;
+  /** A second gate: it sounds only while that is open too. */
+  @IsOptional() @ObjectOf(() => Source) and?: Source;
+  /** How long a note lasts once its gate has opened, ms; until the gate closes where it is left out. */
+  @IsOptional() @IsNumber(finite) @Min(20) @Max(20000) lastsMs?: number;
+  /** A gate that holds its notes: while that is open, none ends. */
+  @IsOptional() @ObjectOf(() => Source) heldBy?: Source;
   @IsIn(SIDES) side!: SideOf;
   @Union(PITCHES) pitch!: Pitch;
+  /** Id of one of the instrument's tunings; twelve even semitones where it is left out. */
+  @IsOptional() @IsString() @Length(1, 40) tuning?: string;
+  /** Added to every note: so many steps of its tuning (2: a third in key), then so many semitones. */
+  @IsOptional() @IsInt() @Min(-35) @Max(35) steps?: number;
+  @IsOptional() @IsInt() @Min(-60) @Max(60) semitones?: number;
+  /** Of one note at a time: the next begins before the last ends, so that it can be slurred; true where it is left out. */
+  @IsOptional() @IsBoolean() legato?: boolean;
   @Union(VELOCITIES) velocity!: Velocity;
 }
 
 /** One output of the instrument. */
-export type Voice = ControllerVoice | PressureVoice | NoteVoice;
-export const VOICES = { controller: ControllerVoice, pressure: PressureVoice, note: NoteVoice } as const;
+export type Voice = ControllerVoice | PressureVoice | BendVoice | PolyPressureVoice | NoteVoice;
+export const VOICES = {
+  controller: ControllerVoice,
+  pressure: PressureVoice,
+  bend: BendVoice,
+  'poly-pressure': PolyPressureVoice,
+  note: NoteVoice,
+} as const;

@@ -41,9 +41,9 @@ function freed(voice: Voice, others: readonly Voice[]): Voice {
   const sends = (controller: number) =>
     taken.some((v) => v.is === 'controller' && v.controller === controller);
   const clashes =
-    voice.is === 'pressure'
-      ? taken.some((v) => v.is === 'pressure')
-      : voice.controller !== SUSTAIN && sends(voice.controller);
+    voice.is === 'controller'
+      ? voice.controller !== SUSTAIN && sends(voice.controller)
+      : taken.some((v) => v.is === voice.is);
   const controller = FREE_CONTROLLERS.find((c) => !sends(c));
   return clashes && controller !== undefined ? { ...voice, is: 'controller', controller } : voice;
 }

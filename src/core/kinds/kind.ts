@@ -15,6 +15,8 @@ export interface Port {
   carries: 'level' | 'gate' | 'pitch';
   /** As a voice's sentence names it: "how hard it is blown". */
   says: string;
+  /** Whether it is a pitch of its own: a tone. */
+  tunes?: true;
   /** The lane that it is of, by the kind's names for lanes; all of them where it is left out. */
   lane?: string;
 }

@@ -15,8 +15,14 @@ export const STATUS = {
 /** Controller 0 … 31 has its low seven bits on the controller 32 above (table III, "Controller Numbers"). */
 export const LSB_OFFSET = 32;
 
-/** Controllers of a receiver's state: "damper pedal", and the channel mode message "all notes off". */
-export const CONTROLLER = { sustain: 64, allNotesOff: 123 } as const;
+/** Controllers of a receiver's state: "damper pedal", "sound controller 5" (timbre, as MPE has it), and the channel mode message "all notes off". */
+export const CONTROLLER = { sustain: 64, timbre: 74, allNotesOff: 123 } as const;
+
+/**
+ * Registered parameters: the controllers that name one (low byte, high byte) and give its value, and the numbers of those that are used
+ * (MIDI 1.0 Detailed Specification, table IIIa; MPE 1.1, M1-100-UM, 2.1: the MPE configuration message).
+ */
+export const REGISTERED = { low: 100, high: 101, data: 6, bendRange: 0, mpeConfiguration: 6 } as const;
 
 /** Release velocity where none is measured: 64 (0x40), as the specification sets for senders without it. */
 export const DEFAULT_RELEASE = 64;

@@ -6,18 +6,31 @@ import { stairsOf } from '../engine/stairs';
 import type { Of } from '../engine/struct';
 import { channelsOfZone, responseAt, zoneOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
-import type { ControllerVoice, PressureVoice, Source } from '../instrument/voices';
+import type {
+  BendVoice,
+  ControllerVoice,
+  NoteVoice,
+  PolyPressureVoice,
+  PressureVoice,
+  Source,
+  Voice,
+} from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
 import { controllerName } from '../midi/words';
 import { keptOf, sideMask, slackOf } from '../ways/level/image';
 import { wayOf } from '../ways/registry';
 import { listen } from './gate';
-import { answerTable, levelsRead } from './levels-read';
+import { BEND_CENTRE } from '../engine/voices/bend';
+import { playsAlone, soundingSource, sourcesOf } from '../instrument/rules';
+import { USUAL_BEND_RANGE } from '../instrument/zones';
+import { signOf, type LaneLevel } from '../ways/level/lane-level';
+import { answerTable, levelsRead, type LevelRead } from './levels-read';
+import { bendRangeOf } from './zones';
 import { scenesOf, sensorNamed, type Making } from './making';
 import { numberWord, type Word } from './word';
 
-export type Expression = ControllerVoice | PressureVoice;
+export type Expression = Exclude<Voice, NoteVoice>;
 
 /** What a level or a gate is sent as: a member of the stage. */
 interface ExpressionStage<V extends Expression> {
@@ -75,7 +88,31 @@ const pressure: ExpressionStage<PressureVoice> = {
   words: () => [{ is: 'strong', says: 'channel pressure' }],
 };
 
-const STAGES: { [V in Expression as V['is']]: ExpressionStage<V> } = { controller, pressure };
+const polyPressure: ExpressionStage<PolyPressureVoice> = {
+  sends: () => ({
+    ...{ status: STATUS.polyPressure, kind: CONTROL_KIND.polyPressure, controller: 0, fine: false, bytes: 3 },
+  }),
+  words: () => [{ is: 'strong', says: 'pressure of its note' }],
+};
+
+const bend: ExpressionStage<BendVoice> = {
+  sends: () => ({
+    ...{ status: STATUS.pitchBend, kind: CONTROL_KIND.bend, controller: 0, fine: true, bytes: 3 },
+  }),
+  words: (voice) => [
+    { is: 'strong', says: 'pitch bend' },
+    'by',
+    numberWord('Semitones at its reach', voice.semitones ?? USUAL_BEND_RANGE, [0.01, 96], (semitones) => ({
+      ...{ ...voice, semitones },
+    })),
+    'semitones',
+  ],
+};
+
+const STAGES: { [V in Expression as V['is']]: ExpressionStage<V> } = {
+  ...{ controller, pressure, bend },
+  'poly-pressure': polyPressure,
+};
 const stageOf = ({ is }: Expression): ExpressionStage<Expression> => STAGES[is];
 
 export const sendsOf = (voice: Expression): Sends => stageOf(voice).sends(voice);
@@ -104,39 +141,85 @@ const rangeOf = (voice: Expression) => ({
   to: voice.to ?? (sendsOf(voice).fine ? 16383 : 127),
 });
 
+/** A control a level, on the channels of its zone; what belongs to notes goes with each. */
 function compileControl(m: Making, voice: Expression): void {
+  for (const read of levelsRead(m, voice.source)) {
+    const latch = noteOfLane(m, voice, m.sensors.get(voice.source.sensor)!.lanes[read.i]);
+    // Pressure of a note where no note is: nothing to say.
+    if (latch === null && voice.is === 'poly-pressure') continue;
+    const { image } = m.parts;
+    const own = controlOf(m, voice, read);
+    if (latch !== null)
+      image.controls.push({
+        ...own,
+        scenes: scenesOf(m, voice),
+        status: sendsOf(voice).status,
+        lane: latch + 1,
+      });
+    else
+      for (const status of statusesOf(m, voice))
+        image.controls.push({ ...own, scenes: scenesOf(m, voice), status, takeover: takeoverOf(m, voice) });
+  }
+}
+
+/**
+ * The lane of notes that a level belongs to, where its sensor plays or gates them: in an MPE zone all but bend, and poly pressure everywhere.
+ * Null for what belongs to the whole zone. @param place of the level's lane in its sensor
+ */
+function noteOfLane(m: Making, voice: Expression, place: number): number | null {
+  const zone = zoneOf(m.instrument, voice);
+  if (voice.is === 'bend' || (zone.is !== 'mpe' && voice.is !== 'poly-pressure')) return null;
+  const { sensor } = voice.source;
+  for (const { voice: note, lane, places } of m.played) {
+    if (note.zone !== zone.id) continue;
+    if (soundingSource(note).sensor === sensor && !playsAlone(note) && note.pitch.is !== 'chosen') {
+      const i = places.indexOf(place);
+      if (i >= 0) return lane + i;
+    } else if (sourcesOf(note).some(([, source]) => source.sensor === sensor)) return lane;
+  }
+  return null;
+}
+
+function controlOf(m: Making, voice: Expression, { level, lane }: LevelRead) {
   const { image } = m.parts;
-  const read = levelsRead(m, voice.source)[0];
-  if (!read) return;
-  const { level, lane } = read;
-  const { fine, kind, controller } = sendsOf(voice);
-  const { from, to } = rangeOf(voice);
-  const response = responseAt(sensorNamed(m, voice.source), voice.source.port, lane.lane);
-  const { floor, stairs } = fine
-    ? { floor: 0, stairs: [] }
-    : voice.jumps
-      ? { floor: 0, stairs: jumpStairs(response, voice.jumps, to - from) }
-      : stairsOf(response, to - from);
+  const { kind } = sendsOf(voice);
   const mask = sideMask(lane, voice.side);
-  const control = {
-    from: from + floor,
-    span: fine ? to - from : stairs.length,
+  const { stairs, ...values } = valuesOf(m, voice, lane);
+  return {
+    ...values,
     interval_ticks: voice.perSecond ? ticksIn(1_000_000 / voice.perSecond) : 0,
-    curve: fine ? answerTable(m, voice.source, lane.lane) : m.parts.stair(stairs),
     deadband: Math.max(1, Math.ceil(voice.deadband ?? 0)),
     slack: voice.jumps
       ? keptOf(image.levels[level], mask, stairs)
       : slackOf(image.levels[level], mask, stairs, lane),
-    level,
-    side_mask: mask,
-    kind,
-    controller,
-    column: image.levels[level].column,
+    ...{ level, side_mask: mask, kind, column: image.levels[level].column },
     // A gate that is not calibrated, or is of another board, holds nothing.
     hold: voice.while && m.sensors.has(voice.while.sensor) ? holdBy(m, voice.while) : 0,
+    ...{ takeover: 0, lane: 0, next: 0, glide: 0, pad: 0 },
   };
-  for (const status of statusesOf(m, voice))
-    image.controls.push({ scenes: scenesOf(m, voice), ...control, status, takeover: takeoverOf(m, voice) });
+}
+
+/** From where to where it goes, and by which table or stairs. */
+function valuesOf(m: Making, voice: Expression, lane: LaneLevel) {
+  const { fine, controller } = sendsOf(voice);
+  if (voice.is === 'bend')
+    return { ...bendEnds(m, voice, lane), curve: answerTable(m, voice.source, lane.lane), stairs: [] };
+  const { from, to } = rangeOf(voice);
+  if (fine)
+    return { from, span: to - from, curve: answerTable(m, voice.source, lane.lane), controller, stairs: [] };
+  const response = responseAt(sensorNamed(m, voice.source), voice.source.port, lane.lane);
+  const { floor, stairs } = voice.jumps
+    ? { floor: 0, stairs: jumpStairs(response, voice.jumps, to - from) }
+    : stairsOf(response, to - from);
+  return { from: from + floor, span: stairs.length, curve: m.parts.stair(stairs), controller, stairs };
+}
+
+/** The ends of a bend: 8192 each way is the whole range; which side of rest bends up stands where a controller has its number. */
+function bendEnds(m: Making, voice: BendVoice, lane: LaneLevel) {
+  const zone = zoneOf(m.instrument, voice);
+  const range = zone.is === 'mpe' ? (zone.managerBendRange ?? USUAL_BEND_RANGE) : bendRangeOf(zone);
+  const most = Math.min(BEND_CENTRE, Math.round((BEND_CENTRE * (voice.semitones ?? range)) / range));
+  return { from: BEND_CENTRE - most, span: 2 * most, controller: signOf(lane) > 0 ? 0 : 1 };
 }
 
 /** How it takes over what was sent, where there are scenes. @returns its place, from 1; 0 where it only jumps */
@@ -160,8 +243,9 @@ function holdBy(m: Making, gate: Source): number {
   return holds.push({ control: 0, controls: 0 });
 }
 
-/** A gate moves a controller, or pressure, between two values; one of 14 bits as two controllers of 7. */
+/** A gate moves a controller, or pressure, between two values; one of 14 bits as two controllers of 7. A gate bends nothing. */
 function compileSwitched(m: Making, voice: Expression): void {
+  if (voice.is === 'bend' || voice.is === 'poly-pressure') return;
   const { fine, controller } = sendsOf(voice);
   const { from: off, to: on } = rangeOf(voice);
   const put = (switched: Omit<Of<typeof SWITCHED>, 'scenes'>) => {

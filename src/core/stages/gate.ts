@@ -1,6 +1,6 @@
-import { ticksIn } from '../engine/clock';
+import { SLOW_US, ticksIn } from '../engine/clock';
 import { hearerCode } from '../engine/voices/hearers';
-import type { Source, Voice } from '../instrument/voices';
+import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import { attackScales, sideMask } from '../ways/level/image';
 import { levelsRead } from './levels-read';
 import type { Making } from './making';
@@ -14,6 +14,35 @@ export interface Attack {
 
 /** A gate that opens at once, and tells no strength. */
 const AT_ONCE: Attack = { windowMs: 0, full: 1 };
+
+/** The slow ticks of a note's length: the engine's slow clock (engine/clock.ts). */
+const SLOW_MS = SLOW_US / 1000;
+
+/**
+ * Lets what is named hear when a note begins and ends: by its gate, joined with another, for a time, or held by a third.
+ * @param hearer it is told the lanes of the gate
+ */
+export function hearGate(
+  m: Making,
+  { gate, and, heldBy, lastsMs, side }: NoteVoice,
+  hearer: { is: string; index: number },
+  attack?: Attack,
+): void {
+  if (!and && !heldBy && lastsMs === undefined) return listen(m, gate, side, hearer, attack);
+  const { image } = m.parts;
+  const index = image.gatings.length;
+  const lanes = m.sensors.get(gate.sensor)!.lanes.length;
+  image.gatings.push({
+    length_slow: lastsMs === undefined ? 0 : Math.max(1, Math.round(lastsMs / SLOW_MS)),
+    ...{ listener: image.listeners.length, listeners: 1, lane: image.gating_lanes, lanes },
+    ...{ joined: and ? 1 : 0, pad: 0 },
+  });
+  image.listeners.push({ is: hearerCode(hearer.is), index: hearer.index });
+  image.gating_lanes += lanes;
+  listen(m, gate, side, { is: 'gatingGate', index }, attack);
+  if (and) listen(m, and, 'both', { is: 'gatingJoined', index });
+  if (heldBy) listen(m, heldBy, 'both', { is: 'gatingHeld', index });
+}
 
 /** The gate stage: lets what is named hear a port. Each lane's level gets a gate for it, another bank has its own. */
 export function listen(

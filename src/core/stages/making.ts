@@ -4,7 +4,7 @@ import { sceneMask, type SceneMask } from '../engine/scene';
 import type { Of } from '../engine/struct';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
-import type { Source, Voice } from '../instrument/voices';
+import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import type { Compiled, ListenerRange } from '../ways/way';
 
 export type Listener = Of<typeof LISTENER>;
@@ -17,7 +17,21 @@ export interface Making {
   sensors: Map<string, Compiled>;
   /** Who hears each bank's gates. */
   heard: Map<ListenerRange, Listener[]>;
+  /** Where the pool of each MPE zone stands, by the zone's id. */
+  pools: Map<string, number>;
+  /** Channels that notes play on, 1 … 16, by the id of their zone. */
+  zones: Map<string, Set<number>>;
+  /** Note voices with where their lanes stand: the first in the image's list, and the lanes' places in the sensor that sounds. */
+  played: { voice: NoteVoice; lane: number; places: readonly number[] }[];
+  /** Where the degrees of a tuning stand, by what they are made of. */
+  degrees: Map<string, number>;
 }
+
+/** What voices are compiled with, before any is. */
+export const beginMaking = (instrument: Instrument, parts: Parts): Making => ({
+  ...{ instrument, parts, sensors: new Map(), heard: new Map(), pools: new Map(), zones: new Map() },
+  ...{ played: [], degrees: new Map() },
+});
 
 /** The sensor of a source; rules of the document make sure that it is there. */
 export const sensorNamed = ({ instrument }: Pick<Making, 'instrument'>, { sensor }: Source): Sensor =>

@@ -9,39 +9,20 @@ import {
   type NoteVoice,
   type Pitch,
 } from '../instrument/voices';
-import type { Port } from '../kinds/kind';
 import { hasNotes } from '../kinds/level-voices';
 import { gatePort, portThat } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
-import { listen, type Attack } from './gate';
+import { hearGate, listen, type Attack } from './gate';
+import type { PitchStage } from './pitch-stage';
+import { along } from './along';
+import { fingering } from './fingering';
 import type { Making } from './making';
-import type { Offer, Word } from './word';
-
-/** Which note a gate plays: a member of the stage. */
-export interface PitchStage<P extends object = Pitch> {
-  is: string;
-  /** Its class in documents. */
-  document: new () => P;
-  /** What a port can carry that it names as its `source`. */
-  carries?: readonly Port['carries'][];
-  /** Whether the document must give each lane that sounds a note. */
-  ofLanes: boolean;
-  /** The note of one of the lanes that sound, 0 … 127: those of its `source`, or of the gate where it names none. */
-  noteOf(pitch: P, lane: Sensor['lanes'][number]): number;
-  /** Lets it hear what it must. @param index of its note in the image */
-  hear(m: Making, voice: NoteVoice, pitch: P, index: number, attack?: Attack): void;
-  /** Which of its offers it is. */
-  key(pitch: P): string;
-  /** What of it the maker can choose for a sensor's gate. */
-  offers(instrument: Instrument, sensor: Sensor): Offer<P>[];
-  /** What follows the choice in the sentence. */
-  words(pitch: P): Word<P>[];
-}
+import type { Offer } from './word';
 
 /** The note of the lane whose gate opens. */
 const byGate = {
-  hear: (m: Making, { gate, side }: NoteVoice, _: object, index: number, attack?: Attack) =>
-    listen(m, gate, side, { is: 'note', index }, attack),
+  hear: (m: Making, voice: NoteVoice, _: object, index: number, attack?: Attack) =>
+    hearGate(m, voice, { is: 'note', index }, attack),
 };
 
 /** Note of a choice that was just made: D4. */
@@ -76,14 +57,17 @@ const chosen: PitchStage<ChosenPitch> = {
   carries: ['pitch', 'gate'],
   ofLanes: true,
   noteOf: (_, { note }) => note!,
-  hear: (m, { gate, side }, { source, by }, index, attack) => {
+  hear: (m, voice, { source, by }, index, attack) => {
     const { image } = m.parts;
     const { lanes } = m.sensors.get(source.sensor)!;
     const choice = image.choices.length;
-    image.choices.push({ note: index, by: CHOOSES[by], lane: image.choice_lanes, lanes: lanes.length });
+    image.choices.push({
+      ...{ note: index, by: CHOOSES[by], lane: image.choice_lanes, lanes: lanes.length },
+      slurred: voice.legato === false ? 0 : 1,
+    });
     image.choice_lanes += lanes.length;
-    listen(m, gate, side, { is: 'choiceGate', index: choice }, attack);
-    listen(m, source, side, { is: 'choicePitch', index: choice });
+    hearGate(m, voice, { is: 'choiceGate', index: choice }, attack);
+    listen(m, source, voice.side, { is: 'choicePitch', index: choice });
   },
   key: ({ by, source }) => `${by} ${source.sensor}`,
   offers: ({ sensors }) => sensors.filter(chooses).flatMap(chosenOffers),
@@ -120,7 +104,7 @@ export function addPitch(stage: PitchStage): void {
   STAGES.set(stage.is, stage);
   (PITCHES as Record<string, new () => object>)[stage.is] = stage.document;
 }
-for (const stage of [fixed, lane, chosen]) addPitch(stage);
+for (const stage of [fixed, lane, chosen, along, fingering]) addPitch(stage as PitchStage);
 
 /** The member that a pitch is of. */
 export const pitchStage = ({ is }: Pitch): PitchStage => STAGES.get(is)!;

@@ -1,6 +1,6 @@
+import { zoneOf } from '../instrument/access';
 import { soundingSource, sourcesOf } from '../instrument/rules';
 import type { Instrument } from '../instrument/document';
-import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import type { Port } from '../kinds/kind';
 import { hasNotes } from '../kinds/level-voices';
@@ -33,7 +33,7 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
           says: `must carry a ${carries.join(' or a ')}, ${source.port} carries a ${port.carries}`,
         },
       ];
-    return laneFaults(sensor, source, port, `${path}.${field}.lane`);
+    return laneFaults(instrument, voice, source, port, `${path}.${field}.lane`);
   });
   return faults.length > 0 || voice.is !== 'note' ? faults : noteFaults(voice, path, instrument);
 }
@@ -41,14 +41,16 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
 /** What the port of a voice's field can carry. */
 function carriedBy(voice: Voice, field: string): readonly Port['carries'][] {
   if (field === 'while') return ['gate'];
+  if (voice.is === 'bend' || voice.is === 'poly-pressure') return ['level'];
   if (voice.is !== 'note') return ['level', 'gate'];
-  if (field === 'gate') return ['gate'];
-  if (field === 'pitch.source') return pitchStage(voice.pitch).carries ?? [];
+  if (['gate', 'and', 'heldBy'].includes(field)) return ['gate'];
+  if (field.startsWith('pitch.')) return pitchStage(voice.pitch).carries ?? [];
   return [velocityStage(voice.velocity).carries ?? []].flat();
 }
 
 /** A lane that a source names must be its port's; one level is read at a time. */
-function laneFaults(sensor: Sensor, source: Source, port: Port, path: string): Fault[] {
+function laneFaults(instrument: Instrument, voice: Voice, source: Source, port: Port, path: string): Fault[] {
+  const sensor = sensorNamed({ instrument }, source);
   const n = lanesOfSource(sensor, source).length;
   if (n === 0) return [{ path, says: `must name a lane of ${source.port}, got ${source.lane}` }];
   const { way } = kindOf(sensor);
@@ -56,10 +58,15 @@ function laneFaults(sensor: Sensor, source: Source, port: Port, path: string): F
     return [
       { path, says: `${source.port} of ${sensor.name} is heard with all of its lanes: leave the lane out` },
     ];
-  if (port.carries === 'level' && n > 1)
+  if (port.carries === 'level' && n > 1 && !isOfNotes(instrument, voice))
     return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
   return [];
 }
+
+/** Whether each of its lanes says it of its own note. */
+const isOfNotes = (instrument: Instrument, voice: Voice): boolean =>
+  voice.is === 'poly-pressure' ||
+  (voice.is !== 'note' && voice.is !== 'bend' && zoneOf(instrument, voice).is === 'mpe');
 
 /** A note's lanes need notes; the strength of an attack needs a level, that of a strike a strike. */
 function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fault[] {
@@ -68,6 +75,7 @@ function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fau
   const faults: Fault[] = [];
   if (pitchStage(voice.pitch).ofLanes && !hasNotes(from))
     faults.push({ path: `${path}.pitch`, says: `every lane of ${from.name} needs a note` });
+  faults.push(...(pitchStage(voice.pitch).faults?.(voice.pitch, voice, `${path}.pitch`, instrument) ?? []));
   const { way } = kindOf(own);
   const { is, strength } = velocityStage(voice.velocity);
   if (strength && wayNamed(way).strength !== strength)

@@ -54,7 +54,7 @@ export const breathNote = (windowMs = 5, change: Partial<NoteVoice> = {}): NoteV
 export function identityInstrument(voices: Voice[], board: Partial<Board> = {}): Instrument {
   const instrument = newInstrument('t', 'T', '2026-01-01T00:00:00Z');
   Object.assign(instrument.boards[0], { midiBaud: 12_000_000 }, board);
-  instrument.sensors[0].calibration = oneSided;
+  instrument.sensors[0].calibration = structuredClone(oneSided);
   instrument.voices = voices.map((v, i) => ({ ...v, id: `v${i}` }));
   return instrument;
 }

@@ -4,7 +4,10 @@ import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/voices';
+import { playsAlone } from '../instrument/rules';
 import type { Zone } from '../instrument/zones';
+import { zoneBends } from '../stages/zones';
+import { randomAlong, randomExtras, randomFingering, randomMpe, randomTunings } from './random-pitches';
 import { wayNamed } from '../ways/registry';
 import { random, type Random } from '../signal/random';
 import { encoderSensor } from './random-derived';
@@ -12,7 +15,7 @@ import { levelSensor, otherSettings, randomSensors, travelSensor } from './rando
 
 /**
  * A valid instrument from a seed: one to six sensors of every kind, any resolution and any wire, levels one- or two-sided,
- * rising or falling, banks of one to 88 lanes; voices of every sort, in single zones and a channel a lane; none to 32 scenes.
+ * rising or falling, banks of one to 88 lanes; voices of every sort, in single zones, a channel a lane and MPE, in several tunings; none to 32 scenes.
  */
 export function randomInstrument(seed: number): Instrument {
   const r = random(seed);
@@ -22,6 +25,8 @@ export function randomInstrument(seed: number): Instrument {
   Object.assign(instrument.boards[0], { bits, tableBits: r.whole(4, 8), midiBaud });
   instrument.sensors = randomSensors(r, 2 ** bits - 1);
   instrument.zones = Array.from({ length: r.whole(1, 3) }, (_, i) => randomZone(r, i));
+  if (r.next() < 0.4) instrument.zones.push(...randomMpe(r));
+  instrument.tunings = randomTunings(r);
   const scenes = r.next() < 0.5 ? 0 : r.next() < 0.5 ? r.whole(1, 4) : r.whole(5, 32);
   instrument.scenes = Array.from({ length: scenes }, (_, i) => ({ id: `scene${i}`, name: `Scene ${i}` }));
   instrument.voices = randomVoices(r, instrument);
@@ -59,9 +64,12 @@ export function withOtherSettings(instrument: Instrument, seed: number): Instrum
   return {
     ...instrument,
     sensors: instrument.sensors.map((s) => otherSettings(r, s, top)),
-    zones: instrument.zones.map((zone) =>
-      zone.is === 'single' ? { ...zone, channel: r.whole(1, 16) } : { ...zone, first: r.whole(1, 16) },
-    ),
+    zones: instrument.zones.map((zone) => {
+      if (zone.is === 'mpe') return zone;
+      // Where notes bend, the channels are announced: they are structure.
+      if (zoneBends(instrument, zone)) return zone;
+      return zone.is === 'single' ? { ...zone, channel: r.whole(1, 16) } : { ...zone, first: r.whole(1, 16) };
+    }),
     voices: instrument.voices.map((v) => ({ ...otherVoice(r, v), ...randomScenes(r, instrument) })),
   };
 }
@@ -74,7 +82,7 @@ function randomScenes(r: Random, { scenes }: Instrument): Pick<Voice, 'scenes'> 
 function otherVoice(r: Random, voice: Voice): Voice {
   if (voice.is === 'note') return voice.pitch.is === 'fixed' ? { ...voice, pitch: randomFixed(r) } : voice;
   const thin = { deadband: r.between(0, 3), perSecond: r.whole(20, 1000) };
-  if (voice.is === 'pressure') return { ...voice, ...thin };
+  if (voice.is !== 'controller') return { ...voice, ...thin };
   const from = r.whole(0, 60);
   const least = voice.jumps?.length ?? 1;
   const to = r.whole(from + least, voice.bits === 14 ? 16383 : 127);
@@ -114,7 +122,8 @@ function randomVoices(r: Random, instrument: Instrument): Voice[] {
   return Array.from({ length: r.whole(1, 8) }, (_, i) => randomVoice(r, i, instrument)).filter((v) => {
     if (v.is !== 'note') return true;
     const source = v.pitch.is === 'chosen' ? v.pitch.source : v.gate;
-    room -= instrument.sensors.find((s) => s.id === source.sensor)!.lanes.length;
+    const lanes = instrument.sensors.find((s) => s.id === source.sensor)!.lanes.length;
+    room -= playsAlone(v) ? 1 : lanes;
     return room >= 0;
   });
 }
@@ -129,8 +138,9 @@ function randomVoice(r: Random, i: number, instrument: Instrument): Voice {
     zone: zones[r.whole(0, zones.length - 1)].id,
     ...randomScenes(r, instrument),
   };
-  const sort = r.whole(0, 3);
-  if (sort === 3 && gate) return randomNote(r, { ...common, gate: gateOf(r, sensor, gate) }, sensor, sensors);
+  const sort = r.whole(0, 4);
+  if (sort >= 3 && gate)
+    return randomNote(r, { ...common, gate: gateOf(r, sensor, gate) }, sensor, instrument);
   const from = r.whole(0, 60);
   const fine = sort === 1;
   const source = level ? levelSource(r, sensor, level) : gateOf(r, sensor, gate!);
@@ -143,7 +153,12 @@ function randomVoice(r: Random, i: number, instrument: Instrument): Voice {
     const own = gates[r.whole(0, gates.length - 1)];
     Object.assign(thin, { while: gateOf(r, own, PORTS[own.kind].gate!) });
   }
-  if (sort === 2) return { ...common, ...thin, is: 'pressure', source, ...randomJumps(r, 127) };
+  if (sort === 2 && r.next() < 0.6)
+    return { ...common, ...thin, is: 'pressure', source, ...randomJumps(r, 127) };
+  if (sort === 2 && level)
+    return r.next() < 0.5
+      ? { ...common, ...thin, is: 'bend', source, semitones: r.between(0.5, 24) }
+      : { ...common, ...thin, is: 'poly-pressure', source, ...randomJumps(r, 127) };
   const to = r.whole(from + 1, fine ? 16383 : 127);
   return {
     ...common,
@@ -182,8 +197,9 @@ function randomNote(
   r: Random,
   voice: Pick<NoteVoice, 'id' | 'side' | 'zone' | 'gate'>,
   sensor: Sensor,
-  sensors: readonly Sensor[],
+  instrument: Instrument,
 ): NoteVoice {
+  const { sensors } = instrument;
   const low = r.whole(1, 100);
   const range = { from: low, to: r.whole(low, 127) };
   const levels = sensors.filter((s) => PORTS[s.kind].level);
@@ -199,7 +215,13 @@ function randomNote(
       : []),
     ...(wayNamed(kindOf(sensor).way).strength === 'strike' ? [{ is: 'strike', ...range } as const] : []),
   ];
+  const banks = sensors.flatMap((s) =>
+    PORTS[s.kind].gate ? [{ sensor: s, port: PORTS[s.kind].gate! }] : [],
+  );
+  const fingers = randomFingering(r, banks);
   const pitches: Pitch[] = [
+    ...(level ? [randomAlong(r, levelSource(r, level, port!), level.kind === 'mouth-resonator')] : []),
+    ...(fingers ? [fingers] : []),
     randomFixed(r),
     ...(sensor.lanes.every(({ note }) => note !== undefined) ? [{ is: 'lane' } as const] : []),
     ...(chooser
@@ -212,8 +234,10 @@ function randomNote(
         ]
       : []),
   ];
+  const gates = banks.map((bank) => ({ sensor: bank.sensor.id, port: bank.port }));
   return {
     ...voice,
+    ...randomExtras(r, instrument, gates),
     is: 'note',
     velocity: velocities[r.whole(0, velocities.length - 1)],
     pitch: pitches[r.whole(0, pitches.length - 1)],

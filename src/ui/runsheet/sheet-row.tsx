@@ -158,7 +158,7 @@ function LoadCell({ sensor }: { sensor: Sensor }) {
 /** What a voice sends, in a word. */
 function voiceWord(v: Voice): string {
   if (v.is === 'controller') return controllerWords(v.controller);
-  if (v.is === 'pressure') return 'pressure';
+  if (v.is !== 'note') return v.is === 'bend' ? 'bend' : 'pressure';
   return v.pitch.is === 'fixed' ? noteName(v.pitch.note) : 'notes';
 }
 

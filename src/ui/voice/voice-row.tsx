@@ -49,7 +49,7 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
         <span>{zone?.is === 'lanes' ? 'on channels from' : 'on channel'}</span>
         <NumberField
           label="Channel"
-          value={zone?.is === 'lanes' ? zone.first : (zone?.channel ?? 1)}
+          value={zone?.is === 'lanes' ? zone.first : zone?.is === 'single' ? zone.channel : 1}
           low={1}
           high={16}
           set={(channel) => {

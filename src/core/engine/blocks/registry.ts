@@ -1,8 +1,13 @@
+import { announce } from '../voices/announce';
 import { choice } from '../voices/choice';
 import { control } from '../voices/control';
+import { fingering } from '../voices/fingering';
+import { gating } from '../voices/gating';
 import { hold } from '../voices/hold';
+import { glide } from '../voices/glide';
 import { addHearers } from '../voices/hearers';
 import { note } from '../voices/note';
+import { pool } from '../voices/pool';
 import { switched } from '../voices/switched';
 import { takeover } from '../voices/takeover';
 import type { Block } from './block';
@@ -23,7 +28,7 @@ import { touch } from './touch';
 import { turn } from './turn';
 
 /**
- * Every block, in the order in which a frame plays them: levels before notes. A silence shuts choices first, so that none falls on
+ * Every block, in the order in which a frame plays them: levels before notes, and what is sounding before what begins. A silence shuts choices, glides and fingerings first, so that none falls on
  * another lane while lanes are muted one by one, and ends notes last.
  */
 const BLOCKS: Block[] = [
@@ -38,6 +43,10 @@ const BLOCKS: Block[] = [
   switched,
   takeover,
   control,
+  announce,
+  glide,
+  fingering,
+  gating,
   level,
   creep,
   gate,
@@ -47,6 +56,7 @@ const BLOCKS: Block[] = [
   pair,
   depth,
   learn,
+  pool,
   note,
 ];
 

@@ -1,8 +1,8 @@
 import type { Block } from '../blocks/block';
-import { CHOOSES, NO_NOTE } from '../codes';
+import { CHOOSES, POOLED } from '../codes';
 import type { Engine } from '../engine';
 import { lives } from '../scene';
-import { endNote, startNote } from './allocator';
+import { endNote, replaceNote } from './allocator';
 
 /** One note at a time: it sounds while a lane of its gate is open, and a lane of what chooses. */
 export const choice: Block = {
@@ -10,7 +10,7 @@ export const choice: Block = {
   of: 'choices',
   file: 'choice',
   start: ({ choices, choice_lanes }) => ({
-    choices: choices.map(() => ({ strength: 0, order: 0, open: 0, pad: 0 })),
+    choices: choices.map(() => ({ strength: 0, order: 0, open: 0, chosen: 0 })),
     choice_lanes: Array.from({ length: choice_lanes }, () => ({ order: 0 })),
   }),
   hears: {
@@ -49,26 +49,24 @@ export const choice: Block = {
 };
 
 /**
- * Another lane may be chosen now. The new note starts before the old one ends, so that it can be slurred. In a scene in which the
+ * Another lane may be chosen now. In a scene in which the
  * notes do not live, what sounds goes on until it is let go.
  */
 function choiceChanges(e: Engine, index: number): void {
-  const { note: noteIndex } = e.image.choices[index];
+  const { note: noteIndex, slurred } = e.image.choices[index];
   const { open, strength } = e.state.choices[index];
   const first = e.image.notes[noteIndex].lane;
   const sounding = e.state.note_lanes[first];
   const lane = open !== 0 ? chosenLane(e, index) : -1;
   if (lane < 0) return endNote(e, first);
   if (!lives(e, e.image.notes[noteIndex].scenes)) return;
-  const { channel, note } = e.image.note_lanes[first + lane];
-  const before = { ...sounding };
-  if (before.note === note && ((before.channel ^ channel) & 15) === 0) return;
-  startNote(e, noteIndex, first, first + lane, strength);
-  if (before.note === NO_NOTE) return;
-  const now = { ...sounding };
-  Object.assign(sounding, before);
-  endNote(e, first);
-  Object.assign(sounding, now);
+  const wanted = e.image.note_lanes[first + lane];
+  const state = e.state.choices[index];
+  const sameChannel = (wanted.channel & POOLED) !== 0 || ((sounding.channel ^ wanted.channel) & 15) === 0;
+  const sameBend = e.image.note_lanes[first + state.chosen].bend === wanted.bend;
+  if (sounding.note === wanted.note && sameChannel && sameBend) return;
+  state.chosen = lane;
+  replaceNote(e, noteIndex, first, first + lane, wanted, strength, slurred !== 0);
 }
 
 /** The lane that opened last, or the one with the highest note; −1 while none is open. */

@@ -1,9 +1,9 @@
-import { CONTROL_KIND, UNSENT, ZERO_STAGE } from '../codes';
+import { CONTROL_KIND, isCoarse, NO_NOTE, UNSENT, ZERO_STAGE } from '../codes';
 import { isSameMessage, LSB_OFFSET } from '../../midi/messages';
 import { hasCome } from '../clock';
 import { type Engine } from '../engine';
 import type { Image } from '../layout';
-import type { SIDE } from '../records';
+import type { LEVEL, SIDE } from '../records';
 import type { CONTROL, CONTROL_STATE } from '../voice-records';
 import type { Block } from '../blocks/block';
 import { isTable, levelShare, mapped } from '../map';
@@ -12,7 +12,10 @@ import { stepOf } from '../scale';
 import { lives, livesIn } from '../scene';
 import { stepAt } from '../stairs';
 import type { Of } from '../struct';
+import { BEND_CENTRE, BEND_END } from './bend';
+import { glideOf } from './glide-pitch';
 import { isKept } from './hold';
+import { sendBend } from './send-bend';
 import { beginTakeover, takenOver, takesOver } from './takeover';
 import { chargeLookUp, send, wireIsFree } from '../wire';
 
@@ -78,10 +81,15 @@ function lastSent({ image, state }: Engine, index: number, before: number): numb
 
 function controlIsSound(settings: Image, c: Control): boolean {
   if (c.deadband === 0) return false;
+  if (c.kind === CONTROL_KIND.glide) return true;
+  if (c.kind === CONTROL_KIND.bend)
+    return c.from <= BEND_CENTRE && within(c.from + c.span, BEND_CENTRE, 16384) && isTable(settings, c.curve);
   if (c.kind === CONTROL_KIND.controller14)
     return c.from + c.span <= 16383 && c.controller < LSB_OFFSET && isTable(settings, c.curve);
   return c.from + c.span <= 127 && c.controller <= 127 && c.curve + c.span <= settings.stairs.length;
 }
+
+const within = (x: number, low: number, high: number): boolean => x >= low && x <= high;
 
 /** Plays a frame on the controls, beginning with the one whose turn it is, as far as the wire is free. */
 function playControls(e: Engine): void {
@@ -108,13 +116,30 @@ export function playControl(e: Engine, index: number): void {
   }
   const raw = e.counts[e.at + control.column];
   if (inBand(state, raw)) return;
-  if (!lives(e, control.scenes) || isKept(e, control.hold)) return fullBand(state);
+  if (!lives(e, control.scenes) || isKept(e, control.hold) || isOfNoNote(e, control)) return fullBand(state);
   if (e.state.level_zeros[control.level].stage === ZERO_STAGE.silent) return;
-  if (control.kind === CONTROL_KIND.controller14) playFine(e, control, state, raw);
-  else playCoarse(e, index, control, state, raw);
+  if (isCoarse(control.kind)) playCoarse(e, index, control, state, raw);
+  else playFine(e, control, state, raw);
 }
 
+/** Whether it belongs to the note of a lane, and that is silent. */
+const isOfNoNote = (e: Engine, { lane }: Control): boolean =>
+  lane > 0 && e.state.note_lanes[lane - 1].note === NO_NOTE;
+
+/** The status byte that it sends now: what belongs to a note goes to that note's channel. */
+const statusOf = (e: Engine, { lane, status }: Control): number =>
+  lane > 0 ? (status & 0xf0) | (e.state.note_lanes[lane - 1].channel & 15) : status;
+
 const place: Place = { side: 0, distance: 0 };
+
+/** What a control of seven bits reads in the frame at hand; its lowest value before its level has taken its rest. */
+export function readNow(e: Engine, index: number): number {
+  const { level, column, from } = e.image.controls[index];
+  const { rest, stage } = e.state.level_zeros[level];
+  if (stage === ZERO_STAGE.silent) return from;
+  locate(rest, e.counts[e.at + column], place);
+  return from + stepAt(e.begins[index][place.side], place.distance);
+}
 
 /** Seven bits: the value and the counts around it that read the same come from its stairs. */
 function playCoarse(e: Engine, index: number, control: Control, state: ControlState, raw: number): void {
@@ -125,8 +150,11 @@ function playCoarse(e: Engine, index: number, control: Control, state: ControlSt
   const value = control.takeover === 0 ? read : takenOver(e, control, state.sent, read);
   if (worthSending(control, state, value)) {
     sent(e, control, state, value);
-    if (control.kind === CONTROL_KIND.pressure) send(e, control.status, value, -1);
-    else send(e, control.status, control.controller, value);
+    const status = statusOf(e, control);
+    if (control.kind === CONTROL_KIND.pressure) send(e, status, value, -1);
+    else if (control.kind === CONTROL_KIND.polyPressure)
+      send(e, status, e.state.note_lanes[control.lane - 1].note, value);
+    else send(e, status, control.controller, value);
   } else chargeLookUp(e);
   coarseBand(control, state, takesOver(e, control) ? read : state.sent, begins, rest, place.side);
 }
@@ -136,6 +164,7 @@ function worthSending(control: Control, state: ControlState, value: number): boo
   if (value === state.sent) return false;
   if (state.sent < control.from || state.sent > control.from + control.span) return true;
   if (value === control.from || value === control.from + control.span) return true;
+  if (control.kind === CONTROL_KIND.bend && value === BEND_CENTRE) return true;
   return (value > state.sent ? value - state.sent : state.sent - value) >= control.deadband;
 }
 
@@ -169,22 +198,43 @@ function coarseBand(
 const lastOf = (begins: Uint16Array, step: number): number =>
   step < begins.length ? begins[step] - 1 : 65536;
 
-/** Fourteen bits: the high byte only when it changed, the low byte always. */
+/** Fourteen bits, and bends. */
 function playFine(e: Engine, control: Control, state: ControlState, raw: number): void {
   const level = e.image.levels[control.level];
   locate(e.state.level_zeros[control.level].rest, raw, place);
-  const fed = feeds(control.side_mask, place.side);
-  const share = fed ? levelShare(level, place.side, place.distance) : 0;
-  const read = stepOf(control.from, control.span, mapped(e.image, control.curve, share));
+  const read = fineValue(e, control, level, raw);
   const value = control.takeover === 0 ? read : takenOver(e, control, state.sent, read);
   if (worthSending(control, state, value)) {
     const before = state.sent;
     sent(e, control, state, value);
-    if (before === UNSENT || value >> 7 !== before >> 7)
-      send(e, control.status, control.controller, value >> 7);
-    send(e, control.status, control.controller + LSB_OFFSET, value & 0x7f);
+    const status = statusOf(e, control);
+    if (control.kind !== CONTROL_KIND.controller14) sendBend(e, status & 15, value);
+    else sendFine(e, status, control.controller, before, value);
   } else chargeLookUp(e);
   fineBand(control, state, level.side[place.side], raw, place);
+}
+
+/** The high byte only when it changed, the low byte always. */
+function sendFine(e: Engine, status: number, controller: number, before: number, value: number): void {
+  if (before === UNSENT || value >> 7 !== before >> 7) send(e, status, controller, value >> 7);
+  send(e, status, controller + LSB_OFFSET, value & 0x7f);
+}
+
+/** What it reads where {@link place} is. */
+function fineValue(e: Engine, control: Control, level: Of<typeof LEVEL>, raw: number): number {
+  if (control.kind === CONTROL_KIND.glide) return glideOf(e, control.glide - 1, raw);
+  const fed = feeds(control.side_mask, place.side);
+  const share = fed ? levelShare(level, place.side, place.distance) : 0;
+  const y = mapped(e.image, control.curve, share);
+  if (control.kind === CONTROL_KIND.controller14) return stepOf(control.from, control.span, y);
+  return bendAt(control, y, place.side);
+}
+
+/** A bend from the middle to one of its ends. @param y Q15 */
+function bendAt({ from, span, controller }: Control, y: number, side: 0 | 1): number {
+  const down = (side === 1) !== (controller !== 0);
+  if (down) return BEND_CENTRE - stepOf(0, BEND_CENTRE - from, y);
+  return Math.min(BEND_END, BEND_CENTRE + stepOf(0, from + span - BEND_CENTRE, y));
 }
 
 /** The counts around the one that was sent. Those that read an end begin where it does, so that the end is always sent. */

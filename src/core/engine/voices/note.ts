@@ -1,8 +1,10 @@
 import { isSevenBits } from '../../midi/messages';
 import type { Block } from '../blocks/block';
-import { NO_NOTE, SHARED_NOTE } from '../codes';
+import { NO_BEND, NO_NOTE, POOLED, SHARED_NOTE } from '../codes';
 import { isTable } from '../map';
 import { lives } from '../scene';
+import type { Of } from '../struct';
+import type { NOTE_LANE } from '../voice-records';
 import { endNote, startNote } from './allocator';
 
 /** Notes of lanes: each sounds while its own gate is open. */
@@ -28,7 +30,15 @@ export const note: Block = {
     if (state.note_lanes.every((lane) => lane.note === NO_NOTE)) return;
     for (const lane of state.note_lanes) lane.channel |= SHARED_NOTE;
   },
-  isSound: (settings) =>
+  isSound: (settings, structure) =>
     settings.notes.every(({ table, from, span }) => isTable(settings, table) && isSevenBits(from + span)) &&
-    settings.note_lanes.every((lane) => lane.channel <= (SHARED_NOTE | 15) && isSevenBits(lane.note)),
+    settings.note_lanes.every((lane, i) => laneIsSound(lane, structure.note_lanes[i])),
 };
+
+type Lane = Of<typeof NOTE_LANE>;
+
+/** A pool stays a pool, and what says its bend goes on to: there is no room for more bytes. */
+const laneIsSound = (next: Lane, now: Lane): boolean =>
+  isSevenBits(next.note) &&
+  (next.bend === NO_BEND) === (now.bend === NO_BEND) &&
+  ((now.channel & POOLED) === 0 ? next.channel <= (SHARED_NOTE | 15) : next.channel === now.channel);

@@ -98,7 +98,7 @@ describe('a pot in a scene that plays again', () => {
         const { reads, away } = begun('scale', bits);
         away(left, moved);
         expect(reads(moved)).toBe(null);
-        // Straight lines, by hand.
+        // Straight glides, by hand.
         const expected = (step: number) =>
           step >= moved
             ? left + ((step - moved) * (127 - left)) / (127 - moved)

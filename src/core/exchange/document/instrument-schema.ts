@@ -8,7 +8,8 @@ import { Typed } from '../../instrument/measured';
 import { CurvePoint, Dynamics, PortResponse } from '../../instrument/response';
 import { FormerCalibration, Lane, Sensor } from '../../instrument/sensor';
 import { unionOf } from '../../instrument/union';
-import { PITCHES, Source, VELOCITIES, VOICES } from '../../instrument/voices';
+import { KeyboardMap, TUNINGS } from '../../instrument/tunings';
+import { FingeringEntry, Fingers, PITCHES, Source, VELOCITIES, VOICES } from '../../instrument/voices';
 import { Scene, ZONES } from '../../instrument/zones';
 
 type Field = Record<string, unknown>;
@@ -19,8 +20,8 @@ type PartClass = new () => object;
 const PARTS: readonly PartClass[] = [
   ...[Board, BoardPins, Link, Lane, FormerCalibration, Sensor, CurvePoint, Dynamics, PortResponse],
   ...allWays().flatMap(({ records, document }) => [...records, document]),
-  ...[Source, Scene, LogEntry, BuiltStep, Lights, Price, Typed],
-  ...[PITCHES, VELOCITIES, VOICES, ZONES].flatMap((u) => Object.values<PartClass>(u)),
+  ...[Source, Scene, LogEntry, BuiltStep, Lights, Price, Typed, Fingers, FingeringEntry, KeyboardMap],
+  ...[PITCHES, VELOCITIES, VOICES, ZONES, TUNINGS].flatMap((u) => Object.values<PartClass>(u)),
 ];
 
 /**

@@ -1,4 +1,5 @@
-import { CONTROL_KIND } from '../../engine/codes';
+import { CONTROL_KIND, isCoarse } from '../../engine/codes';
+import { bendsNotes } from '../../engine/channels';
 import { mostBytesSettable } from '../../engine/engine';
 import { Parts } from '../../engine/image/parts';
 import { COUNTS, type Image } from '../../engine/layout';
@@ -57,13 +58,18 @@ export function writeConfig(image: Image, identity: Identity | null): string {
     TABLE_BITS: image.table_bits,
     BYTE_US: image.byte_us,
     ...Object.fromEntries(COUNTS.map((count) => [count, image[count]])),
-    coarse: some(
-      image.controls.length === 0 || image.controls.some((c) => c.kind !== CONTROL_KIND.controller14),
-    ),
+    coarse: some(image.controls.length === 0 || image.controls.some((c) => isCoarse(c.kind))),
     pressure: some(
-      [...image.controls, ...image.switched].some(({ status }) => status >= STATUS.channelPressure),
+      image.pools.length > 0 ||
+        [...image.controls, ...image.switched].some(
+          ({ status }) => (status & 0xf0) === STATUS.channelPressure,
+        ),
     ),
-    fine: some(image.controls.some((c) => c.kind === CONTROL_KIND.controller14)),
+    poly: some(image.controls.some((c) => c.kind === CONTROL_KIND.polyPressure)),
+    fine: some(image.controls.some((c) => !isCoarse(c.kind))),
+    bends: some(image.controls.some((c) => c.kind === CONTROL_KIND.bend)),
+    bent: some(bendsNotes(image)),
+    of_notes: some(image.controls.some(({ lane }) => lane > 0)),
     ...Object.fromEntries(
       velocities().map(({ name }, code) => [
         `velocity_${name}`,

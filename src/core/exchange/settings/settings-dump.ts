@@ -1,5 +1,6 @@
 import { structureOf } from '../../engine/change';
-import { CONTROL_KIND } from '../../engine/codes';
+import { isCoarse } from '../../engine/codes';
+import { GLIDE_TABLE_BITS } from '../../engine/voices/glide-pitch';
 import { ONE } from '../../shape/table';
 import { blocks } from '../../engine/blocks/registry';
 import { partNames, PARTS, type Image, type PartName } from '../../engine/layout';
@@ -74,7 +75,7 @@ export const dumpRoom = (image: Image): number => {
 
 /** Entries of tables and stairs where all that can have one has its own. */
 export function roomOf(image: Image): { tables: number; stairs: number } {
-  const fine = image.controls.filter(({ kind }) => kind === CONTROL_KIND.controller14).length;
+  const fine = image.controls.filter(({ kind }) => !isCoarse(kind)).length;
   const notes = image.notes.filter(({ velocity }) => velocities()[velocity].hasTable).length;
   const strikes =
     tablesOfBanks(
@@ -91,7 +92,9 @@ export function roomOf(image: Image): { tables: number; stairs: number } {
     );
   const places = image.ribbons.length + 2 * image.surfaces.length + image.depths.length;
   return {
-    tables: (fine + notes + strikes + places) * ((1 << image.table_bits) + 1),
+    tables:
+      (fine + notes + strikes + places) * ((1 << image.table_bits) + 1) +
+      image.glides.length * ((1 << GLIDE_TABLE_BITS) + 1),
     stairs: 127 * (image.controls.length - fine),
   };
 }

@@ -5,9 +5,12 @@ import { channelsOfVoice } from '../access';
 import { canBeButton } from '../button';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
-import { soundingSource, voiceFaults } from './voices';
+import { tuningFaults } from './tunings';
+import { playsAlone, soundingSource, voiceFaults } from './voices';
+import { zoneFaults } from './zones';
 
-export { soundingSource, sourcesOf } from './voices';
+export { playsAlone, soundingSource, sourcesOf } from './voices';
+export { zoneFaults } from './zones';
 
 /**
  * The rules that span fields: what must hold between the parts of an instrument, whatever its kinds of sensors. Those that
@@ -22,6 +25,9 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ...repeated(voices, 'voices', (v) => v.id, 'id'),
     ...repeated(zones, 'zones', (z) => z.id, 'id'),
     ...repeated(scenes, 'scenes', (s) => s.id, 'id'),
+    ...repeated(instrument.tunings ?? [], 'tunings', (t) => t.id, 'id'),
+    ...zoneFaults(zones),
+    ...tuningFaults(instrument.tunings ?? []),
     ...links.flatMap(({ from, to }, i) =>
       unknown(from) || unknown(to) || from === to
         ? [{ path: `links.${i}`, says: `must lead from one board to another, got ${from} to ${to}` }]
@@ -132,7 +138,7 @@ function noteLaneFaults({ sensors, voices }: Instrument): Fault[] {
     if (v.is !== 'note') return [];
     const { sensor } = soundingSource(v);
     const before = lanes;
-    lanes += sensors.find((s) => s.id === sensor)?.lanes.length ?? 0;
+    lanes += playsAlone(v) ? 1 : (sensors.find((s) => s.id === sensor)?.lanes.length ?? 0);
     return before <= MOST_NOTE_LANES && lanes > MOST_NOTE_LANES
       ? [
           {

@@ -1,6 +1,6 @@
 import type { Fault } from '../../result';
 import type { Instrument } from '../document';
-import type { NoteVoice, Source, Voice } from '../voices';
+import type { AlongPitch, FingeringPitch, NoteVoice, Source, Voice } from '../voices';
 
 /** What must hold of a voice by itself, and that its sensors, its zone and its scenes exist. */
 export function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[] {
@@ -15,15 +15,11 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
     if (!instrument.scenes.some((s) => s.id === id))
       fault(`scenes.${i}`, `must name a scene of this instrument, got ${id}`);
   });
-  if (voice.is === 'note') {
-    const { velocity } = voice;
-    if ('to' in velocity && velocity.to < velocity.from)
-      fault('velocity.to', `must not lie below from, got ${velocity.to}`);
-    return faults;
-  }
+  if (voice.is === 'note') return [...faults, ...noteFaults(voice, path, instrument)];
   const bits = voice.is === 'controller' ? (voice.bits ?? 7) : 7;
   if (voice.is === 'controller' && bits === 14 && voice.controller > 31)
     fault('controller', `14 bits need a controller of 0 … 31, got ${voice.controller}`);
+  if (voice.is === 'bend') return faults;
   const top = 2 ** bits - 1;
   const from = voice.from ?? 0;
   const to = voice.to ?? top;
@@ -38,17 +34,79 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
   return faults;
 }
 
-/** Every port that a voice listens to, by the field that names it: members of the pitch and the velocity stage name theirs `source`. */
-export function sourcesOf(voice: Voice): [field: string, source: Source][] {
-  if (voice.is !== 'note')
-    return [['source', voice.source], ...(voice.while ? [['while', voice.while] as [string, Source]] : [])];
-  const { gate, pitch, velocity } = voice;
-  return [['gate', gate], ...sourceIn('pitch', pitch), ...sourceIn('velocity', velocity)];
+/** What must hold of a note by itself. */
+function noteFaults(voice: NoteVoice, path: string, { tunings = [] }: Instrument): Fault[] {
+  const faults: Fault[] = [];
+  const fault = (field: string, says: string) => faults.push({ path: `${path}.${field}`, says });
+  const { velocity, tuning, pitch, lastsMs, heldBy } = voice;
+  if ('to' in velocity && velocity.to < velocity.from)
+    fault('velocity.to', `must not lie below from, got ${velocity.to}`);
+  if (tuning !== undefined && !tunings.some(({ id }) => id === tuning))
+    fault('tuning', `must name a tuning of this instrument, got ${tuning}`);
+  if (lastsMs !== undefined && heldBy)
+    fault('heldBy', 'a note that lasts for a time is not held: leave one out');
+  if (pitch.is === 'along') for (const { path: at, says } of alongFaults(pitch)) fault(`pitch.${at}`, says);
+  if (pitch.is === 'fingering')
+    for (const { path: at, says } of fingeringFaults(pitch)) fault(`pitch.${at}`, says);
+  return faults;
 }
 
-const sourceIn = (field: string, member: object): [string, Source][] =>
-  'source' in member ? [[`${field}.source`, member.source as Source]] : [];
+function alongFaults({ lowest, octaves, school, driftCents }: AlongPitch): Fault[] {
+  const faults: Fault[] = [];
+  if ((lowest === undefined) !== (octaves === undefined))
+    faults.push({ path: 'octaves', says: 'lowest and octaves go together: give both, or neither' });
+  const top = (lowest ?? 0) + 12 * (octaves ?? 0);
+  if (top > 127) {
+    const most = Math.floor(((127 - lowest!) / 12) * 10) / 10;
+    faults.push({ path: 'octaves', says: `reach past note 127: ${most} octaves at most from ${lowest}` });
+  }
+  if (driftCents && school !== 'pull-in')
+    faults.push({ path: 'driftCents', says: `only a pull-in drifts, not ${school}` });
+  return faults;
+}
+
+/** Fingerings that no fingers can tell apart, or that ask for more fingers than there are. */
+function fingeringFaults({ table }: FingeringPitch): Fault[] {
+  const fingers = table[0].keys.length;
+  const seen = new Map<string, number>();
+  return table.flatMap(({ keys }, i) => {
+    const path = `table.${i}.keys`;
+    if (keys.length !== fingers)
+      return [{ path, says: `must have a sign a finger, ${fingers} as the first has, got ${keys.length}` }];
+    const before = seen.get(keys);
+    if (before !== undefined)
+      return [
+        { path, says: `must be told from every other fingering, ${keys} is fingering ${before + 1} too` },
+      ];
+    seen.set(keys, i);
+    return [];
+  });
+}
+
+/** Every port that a voice listens to, by the field that names it: members of the pitch and the velocity stage name theirs `source`, or several `fingers`. */
+export function sourcesOf(voice: Voice): [field: string, source: Source][] {
+  const named = (field: string, source?: Source): [string, Source][] => (source ? [[field, source]] : []);
+  if (voice.is !== 'note') return [...named('source', voice.source), ...named('while', voice.while)];
+  const { gate, and, heldBy, pitch, velocity } = voice;
+  return [
+    ...[...named('gate', gate), ...named('and', and), ...named('heldBy', heldBy)],
+    ...[...sourcesIn('pitch', pitch), ...sourcesIn('velocity', velocity)],
+  ];
+}
+
+const sourcesIn = (field: string, member: object): [string, Source][] => [
+  ...('source' in member ? [[`${field}.source`, member.source as Source] as [string, Source]] : []),
+  ...('fingers' in member
+    ? (member.fingers as { source: Source }[]).map(({ source }, i): [string, Source] => [
+        `${field}.fingers.${i}.source`,
+        source,
+      ])
+    : []),
+];
 
 /** The port whose lanes a voice sounds: that of its pitch, or of its gate. */
 export const soundingSource = ({ gate, pitch }: NoteVoice): Source =>
   'source' in pitch ? pitch.source : gate;
+
+/** Whether a voice plays one note at a time that no lane stands for: a place, or a fingering. */
+export const playsAlone = ({ pitch: { is } }: NoteVoice): boolean => is === 'along' || is === 'fingering';

@@ -15,7 +15,7 @@ export const mouthResonator: Kind = {
   lanes: { least: 1, most: 1, are: 'contacts' },
   readBy: 'converter',
   ports: {
-    pitch: { carries: 'level', says: 'how high it is tuned' },
+    pitch: { carries: 'level', says: 'how high it is tuned', tunes: true },
     sounds: { carries: 'gate', says: 'while it sounds' },
   },
   facts: {},

@@ -5,6 +5,8 @@ export type LaneLevel = LevelLane &
   Pick<LevelCalibration, 'polarity' | 'holdOffMs'> & {
     /** Counts by which a value is kept past the edges of its step, where they are not those that its noise asks for. */
     slack?: number;
+    /** What its counts are themselves, where they are that: shares of a length, Q15, or pitches, 1/512 semitone. */
+    counts?: 'share' | 'pitch';
     /** Whether its rest stays where it was measured: it is not looked at when the power comes. */
     fixed?: boolean;
   };

@@ -42,7 +42,7 @@ export function placedLevel(
   const { low = 0, high = 1 } = own;
   const reach = Math.min(ONE - end, Math.floor(high * ONE));
   const up = { reach, dead: Math.max(end, Math.ceil(low * ONE)), on: ONE >> 1, off: ONE >> 2 };
-  return { ...DERIVED, lane, noise, slack, up };
+  return { ...DERIVED, counts: 'share', lane, noise, slack, up };
 }
 
 /** The most that one count is worth, share of the length. */

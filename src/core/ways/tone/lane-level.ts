@@ -38,5 +38,12 @@ export function toneLevel(c: ToneCalibration, lane: string, port?: string): Lane
   const span = Math.round((own.highest - own.lowest) * COUNTS_A_SEMITONE);
   const up = { reach: span - end, dead: end, on: end + 2, off: end };
   const rest = Math.round(own.lowest * COUNTS_A_SEMITONE);
-  return { lane, rest, noise, polarity: 'rising', up, down: null, slack, fixed: true };
+  return {
+    ...{ lane, rest, noise, slack },
+    polarity: 'rising',
+    up,
+    down: null,
+    fixed: true,
+    counts: 'pitch',
+  };
 }

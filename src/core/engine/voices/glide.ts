@@ -1,0 +1,238 @@
+import type { Block } from '../blocks/block';
+import { longAgo, ticksSince } from '../clock';
+import { GLIDE_READS, GLIDE_SCHOOL, GLIDE_STAGE, NO_NOTE, NO_TABLE } from '../codes';
+import type { Engine } from '../engine';
+import type { Image } from '../layout';
+import { emptyBand, inBand, setBand } from '../place';
+import { lives } from '../scene';
+import { firstDue, firstOutside, type Unit } from '../stretch';
+import type { Of } from '../struct';
+import type { GLIDE, GLIDE_STATE } from '../voice-records';
+import { wireTakesNote } from '../wire';
+import { endNote, replaceNote } from './allocator';
+import { bendOf, SEMITONE } from './bend';
+import { degreeBeside, degreeNote, degreePitch, nearestDegree, roomAround } from './degrees';
+import { GLIDE_TABLE_BITS, OFFSET_ZERO, placePitch, STEPS_ZERO } from './glide-pitch';
+
+type Glide = Of<typeof GLIDE>;
+type GlideState = Of<typeof GLIDE_STATE>;
+
+/** How a glide plays, as bits: each note begins before the last ends; a slide past the bend range begins the nearest note anew. */
+export const GLIDE_SLURRED = 1;
+export const GLIDE_ANEW = 2;
+
+/** A drift takes a step this often, ticks: 16.4 ms. */
+const DRIFT_TICKS = 1024;
+
+/**
+ * Places without frets: one note at a time, while any lane of a gate is open. What it bends to, its glide follows (glide.ts).
+ */
+export const glide: Block = {
+  name: 'glide',
+  of: 'glides',
+  file: 'glide',
+  start: ({ glides }) => ({
+    glides: glides.map(() => ({
+      ...{ low: 1, high: 0, offset: OFFSET_ZERO, since: 0, strength: 0 },
+      ...{ degree: 0, wanted: 0, stage: GLIDE_STAGE.idle, open: 0 },
+    })),
+  }),
+  hears: {
+    glide: {
+      opens: (e, index, _, strength) => {
+        const state = e.state.glides[index];
+        if (state.open++ > 0) return;
+        state.strength = strength;
+        if (livesNow(e, e.image.glides[index])) openGlide(e, index);
+      },
+      closes: (e, index) => {
+        const state = e.state.glides[index];
+        // A silence has shut it already.
+        if (state.open === 0 || --state.open > 0) return;
+        closeGlide(e, index);
+      },
+    },
+  },
+  frame: (e) => {
+    for (let i = 0; i < e.image.glides.length; i++) playGlide(e, i);
+  },
+  silence: ({ state }) => {
+    for (const own of state.glides) {
+      own.open = 0;
+      own.stage = GLIDE_STAGE.idle;
+    }
+  },
+  expire: ({ state, t }) => {
+    for (const own of state.glides) own.since = longAgo(t);
+  },
+  sweep: (e) =>
+    e.image.glides.forEach(({ settle_ticks }, i) => {
+      const own = e.state.glides[i];
+      if (ticksSince(own.since, e.t) >= Math.max(settle_ticks, DRIFT_TICKS)) own.since = longAgo(e.t);
+    }),
+  units: (e) => e.image.glides.map((_, i) => glideUnit(e, i)),
+  changed: ({ state }) => {
+    for (const own of state.glides) emptyBand(own);
+  },
+  isSound: (settings) =>
+    settings.degrees.every(({ bend, note }) => bend <= 16383 && note <= 127) &&
+    settings.glides.every((own) => glideIsSound(settings, own)),
+};
+
+const glideIsSound = ({ tables }: Image, { table, low, span, reads }: Glide): boolean =>
+  reads <= GLIDE_READS.pitch &&
+  (table === NO_TABLE || table + (1 << GLIDE_TABLE_BITS) < tables.length) &&
+  low + span <= 65535;
+
+/** Its note begins now, or once the place has had time to settle. */
+function openGlide(e: Engine, index: number): void {
+  const state = e.state.glides[index];
+  state.stage = GLIDE_STAGE.settling;
+  state.since = e.t;
+  emptyBand(state);
+  e.woken = true;
+  if (e.image.glides[index].settle_ticks === 0) beginGlide(e, index, pitchNow(e, e.image.glides[index]));
+}
+
+/** A touch that ends before its place has settled is played all the same. */
+function closeGlide(e: Engine, index: number): void {
+  const glide = e.image.glides[index];
+  const state = e.state.glides[index];
+  if (state.stage === GLIDE_STAGE.settling && livesNow(e, glide)) beginGlide(e, index, pitchNow(e, glide));
+  state.stage = GLIDE_STAGE.idle;
+  endNote(e, e.image.notes[glide.note].lane);
+}
+
+const livesNow = (e: Engine, { note }: Glide): boolean => lives(e, e.image.notes[note].scenes);
+
+/** The note that it plays. */
+const noteOf = (e: Engine, { note }: Glide): number => e.state.note_lanes[e.image.notes[note].lane].note;
+
+const rawNow = (e: Engine, { column }: Glide): number => e.counts[e.at + column];
+const pitchNow = (e: Engine, glide: Glide): number => placePitch(e, glide, rawNow(e, glide));
+
+/** A note where the place is now. A slide begins on its degree, a pull-in as far off it as the place is. */
+function beginGlide(e: Engine, index: number, pitch: number): void {
+  const glide = e.image.glides[index];
+  const state = e.state.glides[index];
+  const degree = nearestDegree(e, glide, pitch);
+  const from = glide.school === GLIDE_SCHOOL.slide ? pitch : degreePitch(e, glide, degree);
+  const to = degreePitch(e, glide, degreeBeside(glide, degree, glide.steps - STEPS_ZERO));
+  state.offset = to - from + OFFSET_ZERO;
+  state.degree = degree;
+  const sounding = glide.school === GLIDE_SCHOOL.fretted ? to : pitch + to - from;
+  soundGlide(e, index, degreeBeside(glide, degree, glide.steps - STEPS_ZERO), sounding);
+}
+
+/** Plays a degree, bent to a pitch. */
+function soundGlide(e: Engine, index: number, degree: number, pitch: number): void {
+  const glide = e.image.glides[index];
+  const state = e.state.glides[index];
+  const own = degreeNote(e, glide, degree);
+  const sounds = Math.min(127, Math.max(0, own.note + glide.adds - STEPS_ZERO));
+  const bend =
+    glide.school === GLIDE_SCHOOL.fretted
+      ? own.bend
+      : bendOf(glide.bend, glide.range, pitch - SEMITONE * own.note);
+  const { lane } = e.image.notes[glide.note];
+  const slurred = (glide.how & GLIDE_SLURRED) !== 0;
+  replaceNote(e, glide.note, lane, lane, { note: sounds, bend }, state.strength, slurred);
+  state.stage = GLIDE_STAGE.sounds;
+  state.since = e.t;
+  emptyBand(state);
+  e.woken = true;
+}
+
+/** Plays a frame on a glide. What it would begin waits while the wire is full; in a scene in which it does not live, what sounds goes on as it is. */
+export function playGlide(e: Engine, index: number): void {
+  const glide = e.image.glides[index];
+  const state = e.state.glides[index];
+  if (state.stage === GLIDE_STAGE.idle) return;
+  if (state.stage === GLIDE_STAGE.settling) {
+    if (!livesNow(e, glide)) return void (state.stage = GLIDE_STAGE.idle);
+    if (ticksSince(state.since, e.t) < glide.settle_ticks || !wireTakesNote(e)) return;
+    return beginGlide(e, index, pitchNow(e, glide));
+  }
+  // A pool may have given its channel to another note.
+  if (noteOf(e, glide) === NO_NOTE) return void (state.stage = GLIDE_STAGE.idle);
+  if (!livesNow(e, glide)) return;
+  if (glide.school === GLIDE_SCHOOL.fretted) return playFretted(e, index);
+  if (glide.drift > 0 && ticksSince(state.since, e.t) >= DRIFT_TICKS) driftGlide(e, index);
+  if ((glide.how & GLIDE_ANEW) !== 0) reachOn(e, index);
+}
+
+/** Another degree begins where the place has left the one that plays, and has stayed on the other for the settle time. */
+function playFretted(e: Engine, index: number): void {
+  const glide = e.image.glides[index];
+  const state = e.state.glides[index];
+  const raw = rawNow(e, glide);
+  if (state.stage === GLIDE_STAGE.sounds && inBand(state, raw)) return;
+  const pitch = placePitch(e, glide, raw);
+  const room = roomAround(e, glide, state.degree, pitch);
+  if (room.below >= 0 && room.above >= 0) {
+    state.stage = GLIDE_STAGE.sounds;
+    return frettedBand(glide, state, raw, Math.min(room.below, room.above));
+  }
+  const degree = nearestDegree(e, glide, pitch);
+  if (state.stage !== GLIDE_STAGE.moving || state.wanted !== degree) {
+    state.stage = GLIDE_STAGE.moving;
+    state.wanted = degree;
+    state.since = e.t;
+  }
+  if (ticksSince(state.since, e.t) < glide.settle_ticks || !wireTakesNote(e)) return;
+  beginGlide(e, index, pitch);
+}
+
+/** Rounding of a share and of a pitch, 1/512 semitone, at most: within so much of a boundary every count is looked at. */
+const guardOf = ({ span }: Glide): number => 2 + (span >> 12);
+
+/** The counts among which it stays on its degree, as far as that is certain. @param room until a boundary, 1/512 semitone */
+function frettedBand(glide: Glide, state: GlideState, raw: number, room: number): void {
+  const certain = Math.min(65535, Math.max(0, room - guardOf(glide)));
+  const counts = glide.reads === GLIDE_READS.pitch ? certain : (certain * glide.per) >>> 16;
+  setBand(state, raw, counts, counts);
+}
+
+/** A step of the drift to the nearest degree; its glide is looked at again. */
+function driftGlide(e: Engine, index: number): void {
+  const glide = e.image.glides[index];
+  const state = e.state.glides[index];
+  state.since = e.t;
+  const pitch = pitchNow(e, glide) + state.offset - OFFSET_ZERO;
+  const off = degreePitch(e, glide, nearestDegree(e, glide, Math.max(0, pitch))) - pitch;
+  if (off === 0) return;
+  state.offset += off > 0 ? Math.min(off, glide.drift) : -Math.min(-off, glide.drift);
+  emptyBand(e.state.controls[glide.control - 1]);
+  e.woken = true;
+}
+
+/** Past the bend range the nearest degree begins anew, as far off as the slide is. */
+function reachOn(e: Engine, index: number): void {
+  const glide = e.image.glides[index];
+  const state = e.state.glides[index];
+  const raw = rawNow(e, glide);
+  if (inBand(state, raw)) return;
+  const pitch = placePitch(e, glide, raw) + state.offset - OFFSET_ZERO;
+  const own = noteOf(e, glide) - (glide.adds - STEPS_ZERO);
+  const degree = nearestDegree(e, glide, Math.max(0, pitch));
+  const reaches =
+    Math.abs(pitch - SEMITONE * own) <= glide.range || degreeNote(e, glide, degree).note === own;
+  if (reaches) return setBand(state, raw, 0, 0);
+  if (wireTakesNote(e)) soundGlide(e, index, degree, pitch);
+}
+
+function glideUnit(e: Engine, index: number): Unit {
+  const glide = e.image.glides[index];
+  const state = e.state.glides[index];
+  return {
+    play: () => playGlide(e, index),
+    next: (frame, s) => {
+      if (state.stage === GLIDE_STAGE.idle) return s.end;
+      if (state.stage === GLIDE_STAGE.settling) return firstDue(s, frame, state.since, glide.settle_ticks);
+      if (state.stage === GLIDE_STAGE.moving) return frame + 1;
+      const watches = glide.school === GLIDE_SCHOOL.fretted || (glide.how & GLIDE_ANEW) !== 0;
+      const moves = watches ? firstOutside(s, glide.column, state, frame + 1) : s.end;
+      return glide.drift > 0 ? Math.min(moves, firstDue(s, frame, state.since, DRIFT_TICKS)) : moves;
+    },
+  };
+}

@@ -1,0 +1,81 @@
+import { NO_BEND, POOLED } from '../engine/codes';
+import { channelOf, managerOf, membersOf } from '../instrument/access';
+import type { Instrument } from '../instrument/document';
+import type { NoteVoice } from '../instrument/voices';
+import { MPE_BEND_RANGE, USUAL_BEND_RANGE, type MpeZone, type Zone } from '../instrument/zones';
+import { pitchOfKey, spell } from '../pitch/tuning';
+import { REGISTERED } from '../midi/messages';
+import type { Making } from './making';
+import { tuningOf } from './tuned';
+
+/** Bend range of the channels that a zone's notes play on, semitones. */
+export const bendRangeOf = (zone: Zone): number =>
+  zone.bendRange ?? (zone.is === 'mpe' ? MPE_BEND_RANGE : USUAL_BEND_RANGE);
+
+/** The channel byte of a lane of notes: a channel, or the pool that gives it one. @param place of the lane in its sensor */
+export function channelByte(m: Making, zone: Zone, place: number): number {
+  if (zone.is !== 'mpe') return channelOf(zone, place) - 1;
+  return POOLED | poolOf(m, zone);
+}
+
+/** The place of an MPE zone's pool in the image. */
+function poolOf(m: Making, zone: MpeZone): number {
+  const { image } = m.parts;
+  const known = m.pools.get(zone.id);
+  if (known !== undefined) return known;
+  const members = membersOf(zone);
+  const down = zone.side === 'upper' ? 1 : 0;
+  const pool = image.pools.push({
+    ...{ member: image.members, members: zone.members, down },
+    channel: members[down ? members.length - 1 : 0] - 1,
+  });
+  image.members += zone.members;
+  m.pools.set(zone.id, pool - 1);
+  return pool - 1;
+}
+
+/** Whether notes of a zone say their bend: those of MPE always; others where any of them may lie beside its number. */
+export function zoneBends(instrument: Instrument, zone: Zone): boolean {
+  if (zone.is === 'mpe') return true;
+  return instrument.voices.some((v) => v.is === 'note' && v.zone === zone.id && bends(instrument, v));
+}
+
+function bends(instrument: Instrument, voice: NoteVoice): boolean {
+  const { pitch } = voice;
+  if (pitch.is === 'along' && (pitch.school !== 'fretted' || !Number.isInteger(pitch.lowest ?? 0)))
+    return true;
+  if (pitch.is === 'fingering' && pitch.table.some(({ note }) => !Number.isInteger(note))) return true;
+  const tuning = tuningOf(instrument, voice);
+  if (tuning?.is !== 'scala') return false;
+  return Array.from({ length: 128 }, (_, key) => pitchOfKey(tuning, key)).some(
+    (own) => own !== null && Math.abs(own - Math.round(own)) > 1e-4,
+  );
+}
+
+/** A pitch as note and bend, as notes of a zone say it. @param pitch semitones */
+export function spelled(instrument: Instrument, zone: Zone, pitch: number): { note: number; bend: number } {
+  const { note, bend } = spell(pitch, bendRangeOf(zone));
+  return { note, bend: zoneBends(instrument, zone) ? bend : NO_BEND };
+}
+
+/** What receivers must know of the zones that notes bend in: the MPE configuration message, and bend ranges. */
+export function announceZones(m: Making): void {
+  const { instrument } = m;
+  const { image } = m.parts;
+  const used = instrument.zones.filter((zone) => m.zones.has(zone.id) && zoneBends(instrument, zone));
+  const say = (channel: number, parameter: number, value: number) =>
+    image.announcements.push(
+      ...[
+        [REGISTERED.low, parameter],
+        [REGISTERED.high, 0],
+        [REGISTERED.data, value],
+      ].map(([controller, data]) => ({ channel: channel - 1, controller, value: data, pad: 0 })),
+    );
+  for (const zone of used) {
+    if (zone.is === 'mpe') {
+      say(managerOf(zone), REGISTERED.mpeConfiguration, zone.members);
+      say(managerOf(zone), REGISTERED.bendRange, zone.managerBendRange ?? USUAL_BEND_RANGE);
+    }
+    for (const channel of m.zones.get(zone.id)!) say(channel, REGISTERED.bendRange, bendRangeOf(zone));
+  }
+}

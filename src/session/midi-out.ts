@@ -4,8 +4,10 @@ export class MidiOut {
   private port: MIDIOutput | null = null;
   private readonly sounding = new Set<number>();
 
-  /** Asks the browser for its ports. @returns their names, or one sentence on why there are none */
-  async ask(): Promise<{ ports: { id: string; name: string }[] } | { refused: string }> {
+  /** Asks the browser for its ports, and listens to those that bring something. @param heard channel voice messages that come in @returns their names, or one sentence on why there are none */
+  async ask(
+    heard: (bytes: number[]) => void,
+  ): Promise<{ ports: { id: string; name: string }[] } | { refused: string }> {
     if (!('requestMIDIAccess' in navigator))
       return {
         refused: 'This browser has no MIDI. Use the built-in sound, or load the board and plug it in.',
@@ -17,6 +19,10 @@ export class MidiOut {
         refused: `The browser refused MIDI (${(error as Error).name}). Use the built-in sound, or allow MIDI for this page and try again.`,
       };
     }
+    for (const input of this.access.inputs.values())
+      input.onmidimessage = ({ data }) => {
+        if (data && data[0] >= 0x80 && data[0] < 0xf0) heard([...data]);
+      };
     const ports = [...this.access.outputs.values()].map((p) => ({
       id: p.id,
       name: p.name ?? 'unnamed port',

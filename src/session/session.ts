@@ -15,7 +15,7 @@ import { LiveLink } from '@/workers/live-link';
 import { pictureMs } from './picture-ms';
 import type { Choice } from './choice';
 import type { Cable } from './cable';
-import { Ear } from './ear';
+import { Ear, type Loudness } from './ear';
 import { createLiveStore, type LiveState } from './live-state';
 import { keepOnLeaving } from './keep-on-leaving';
 import { MidiOut } from './midi-out';
@@ -204,6 +204,19 @@ export class Session {
 
   say(message: ToLive): void {
     this.link?.say(message);
+  }
+
+  /** @returns null, or one sentence on why there is no sound */
+  async setSound(loudness: Loudness): Promise<string | null> {
+    const refused = await this.ear.set(loudness);
+    this.say({ is: 'announce' });
+    return refused;
+  }
+
+  /** Sends to a MIDI port from now on; null to none. */
+  sendTo(port: string | null): void {
+    this.midi.choose(port);
+    this.say({ is: 'announce' });
   }
 
   silence(): void {

@@ -1,3 +1,5 @@
+import { Receiver } from '@/core/midi/receiver';
+
 /** Time constants, s: of loudness and brightness, of a note's beginning, of its end. */
 const FOLLOW_S = 0.005;
 const ATTACK_S = 0.004;
@@ -10,19 +12,20 @@ interface Voice {
   tone: OscillatorNode;
   filter: BiquadFilterNode;
   gain: GainNode;
+  /** 0 … 15. */
+  channel: number;
   /** Share of the level that its velocity leaves it, 0 … 1. */
   share: number;
 }
 
 /**
- * A small synthesiser that plays MIDI bytes: an oscillator, a filter and a gain for each note, opened by breath,
- * expression, volume or pressure. Starts low; nothing is made before sound is asked for.
+ * A small synthesiser that plays MIDI bytes: an oscillator, a filter and a gain for each note, which follow what the receiver makes of
+ * bend, breath, expression, volume, pressure and timbre. Starts low; nothing is made before sound is asked for.
  */
 export class Synth {
   private context: AudioContext | null = null;
   private out: GainNode | null = null;
-  /** Breath, expression, volume and pressure, 0 … 127; a note begins at it. */
-  private level = 127;
+  private receiver = new Receiver();
   private readonly notes = new Map<number, Voice>();
 
   /** Makes what sounds, and wakes it. */
@@ -40,13 +43,15 @@ export class Synth {
     this.follow(this.out?.gain, gain);
   }
 
-  play([status, a, b]: readonly number[]): void {
+  play(message: readonly number[]): void {
+    // What is announced before sound is asked for counts too.
+    const channels = this.receiver.take(message);
     if (!this.context) return;
+    const [status, a, b] = message;
     const kind = status & 0xf0;
-    if (kind === 0x90 && b > 0) this.noteOn(((status & 0x0f) << 7) | a, a, b);
-    else if (kind === 0x80 || kind === 0x90) this.noteOff(((status & 0x0f) << 7) | a);
-    else if (kind === 0xd0) this.setLevel(a);
-    else if (kind === 0xb0 && [2, 7, 11].includes(a)) this.setLevel(b);
+    if (kind === 0x90 && b > 0) this.noteOn(status & 0x0f, a, b);
+    else if (kind === 0x80 || kind === 0x90) this.noteOff(keyOf(status & 0x0f, a));
+    else for (const voice of this.notes.values()) if (channels.includes(voice.channel)) this.sound(voice);
   }
 
   silence(): void {
@@ -56,20 +61,24 @@ export class Synth {
   close(): void {
     void this.context?.close();
     this.context = null;
+    this.receiver = new Receiver();
     this.notes.clear();
   }
 
-  private noteOn(key: number, note: number, velocity: number): void {
-    this.noteOff(key);
+  private noteOn(channel: number, note: number, velocity: number): void {
+    this.noteOff(keyOf(channel, note));
     const context = this.context!;
-    const tone = new OscillatorNode(context, { type: 'sawtooth', frequency: 440 * 2 ** ((note - 69) / 12) });
-    const filter = new BiquadFilterNode(context, { type: 'lowpass', frequency: brightnessHz(this.level) });
+    const detune = 100 * this.receiver.bendOf(channel);
+    const tone = new OscillatorNode(context, { type: 'sawtooth', frequency: hzOf(note), detune });
+    const brightness = this.receiver.brightnessOf(channel);
+    const filter = new BiquadFilterNode(context, { type: 'lowpass', frequency: cutOffHz(brightness) });
     const gain = new GainNode(context, { gain: 0 });
     tone.connect(filter).connect(gain).connect(this.out!);
     const share = 0.3 + (0.7 * velocity) / 127;
-    gain.gain.setTargetAtTime(share * loudnessAt(this.level), context.currentTime, ATTACK_S);
+    const loudness = share * gainAt(this.receiver.loudnessOf(channel));
+    gain.gain.setTargetAtTime(loudness, context.currentTime, ATTACK_S);
     tone.start();
-    this.notes.set(key, { tone, filter, gain, share });
+    this.notes.set(keyOf(channel, note), { tone, filter, gain, channel, share });
   }
 
   private noteOff(key: number): void {
@@ -82,13 +91,11 @@ export class Synth {
     voice.tone.onended = () => voice.gain.disconnect();
   }
 
-  /** 0 … 127 opens loudness and brightness together. */
-  private setLevel(value: number): void {
-    this.level = value;
-    for (const { filter, gain, share } of this.notes.values()) {
-      this.follow(gain.gain, share * loudnessAt(value));
-      this.follow(filter.frequency, brightnessHz(value));
-    }
+  /** As its channel is now. */
+  private sound({ tone, filter, gain, channel, share }: Voice): void {
+    this.follow(tone.detune, 100 * this.receiver.bendOf(channel));
+    this.follow(gain.gain, share * gainAt(this.receiver.loudnessOf(channel)));
+    this.follow(filter.frequency, cutOffHz(this.receiver.brightnessOf(channel)));
   }
 
   private follow(parameter: AudioParam | undefined, value: number): void {
@@ -96,8 +103,13 @@ export class Synth {
   }
 }
 
-/** Gain at a level of 0 … 127: 0 … 1. */
-const loudnessAt = (level: number): number => (level / 127) ** 1.5;
+const keyOf = (channel: number, note: number): number => (channel << 7) | note;
+
+/** Frequency of a note, Hz (A4 = 440 Hz, ISO 16). */
+const hzOf = (note: number): number => 440 * 2 ** ((note - 69) / 12);
+
+/** Gain at a loudness of 0 … 1: 0 … 1. */
+const gainAt = (loudness: number): number => loudness ** 1.5;
 
 /** Cut-off of the filter, Hz: four octaves from nothing to full. */
-const brightnessHz = (level: number): number => 400 * 2 ** ((4 * level) / 127);
+const cutOffHz = (brightness: number): number => 400 * 2 ** (4 * brightness);

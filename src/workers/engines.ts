@@ -7,6 +7,7 @@ import { LEARN_STAGE, LIGHT } from '@/core/engine/codes';
 import type { Counts, Engine } from '@/core/engine/engine';
 import { startEngine } from '@/core/engine/start';
 import { playEdge, playFrame, silence } from '@/core/engine/play';
+import { announceAnew } from '@/core/engine/voices/announce';
 import { allColumns, contactsOf } from '@/core/instrument/access';
 import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
@@ -79,6 +80,11 @@ export class Engines {
       (stage) => e.state.learns[0].stage === LEARN_STAGE[stage],
     )!;
     return { is, lit: lightOf(e) === LIGHT.on };
+  }
+
+  /** From the next frame on. */
+  announce(): void {
+    for (const { e } of this.boards) announceAnew(e);
   }
 
   silence(): number[][] {

@@ -66,7 +66,9 @@ export type ToLive =
   | { is: 'replay-begins'; channels: string[]; endUs: number }
   | { is: 'replay-pieces'; pieces: Piece[]; complete: boolean }
   | { is: 'replay'; do: ReplayCommand }
-  | { is: 'silence' };
+  | { is: 'silence' }
+  /** Whoever hears it is new: what receivers must know is announced again. */
+  | { is: 'announce' };
 
 /** What the live worker reports: about thirty times a second, and whenever it plays, or a take begins, grows or ends. */
 export type FromLive =

@@ -97,6 +97,8 @@ export class LiveSession {
         return this.line?.feed(message.bytes, this.nowUs);
       case 'silence':
         return this.silence();
+      case 'announce':
+        return this.engines.announce();
       case 'guide':
         this.stopGuide(false);
         this.guide = new GuidedTake(this.instrument, message, this.board.info.rateHz);

@@ -7,6 +7,7 @@ import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import { deriveEdge, deriveExpire, deriveFrame } from './derive';
 import { MOST_STEP, type Counts, type Engine } from './engine';
 import { framesToTurn, lookersOf, playLooker } from './look-ahead';
+import { announceAnew } from './voices/announce';
 import { drain, send } from './wire';
 import { channelsOfImage } from './channels';
 
@@ -151,7 +152,7 @@ export function setScene(e: Engine, scene: number): number {
  */
 export function endAll(e: Engine): number {
   e.bytes = 0;
-  e.state.engine.announced = 0;
+  announceAnew(e);
   for (const channel of channelsOfImage(e.image)) {
     send(e, STATUS.controlChange | channel, CONTROLLER.sustain, 0);
     send(e, STATUS.controlChange | channel, CONTROLLER.allNotesOff, 0);

@@ -11,13 +11,14 @@ const STEPS: Loudness[] = ['off', 'low', 'medium'];
 
 /** Where the music goes: the built-in sound (starts low), and a MIDI port where the browser has one. */
 export function OutMenu() {
-  const { ear, midi } = useSession();
+  const session = useSession();
+  const { ear, midi } = session;
   const [loudness, setLoudness] = useState<Loudness>(ear.loudness);
   const [ports, setPorts] = useState<{ id: string; name: string }[]>([]);
   const [port, setPort] = useState<string | null>(null);
 
   const setSound = async (next: Loudness) => {
-    const refused = await ear.set(next);
+    const refused = await session.setSound(next);
     if (refused) notify(refused);
     setLoudness(ear.loudness);
   };
@@ -25,13 +26,14 @@ export function OutMenu() {
   useKey('s', nextSound, { preventDefault: true });
 
   const ask = async (): Promise<boolean> => {
-    const asked = await midi.ask();
+    // A keyboard on another port plays the built-in sound.
+    const asked = await midi.ask((bytes) => ear.play(bytes));
     if ('refused' in asked) notify(asked.refused);
     else setPorts(asked.ports);
     return !('refused' in asked);
   };
   const choose = (id: string | null) => {
-    midi.choose(id);
+    session.sendTo(id);
     setPort(id);
   };
   const choices = [{ id: null, name: 'none' }, ...ports];

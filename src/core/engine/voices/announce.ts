@@ -24,6 +24,11 @@ export const announce: Block = {
         ],
 };
 
+/** From the next frame on, one after another. */
+export function announceAnew({ state }: Engine): void {
+  state.engine.announced = 0;
+}
+
 function playAnnouncement(e: Engine): void {
   const { engine } = e.state;
   if (engine.announced >= e.image.announcements.length || !wireIsFree(e)) return;

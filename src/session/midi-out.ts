@@ -6,7 +6,7 @@ export class MidiOut {
 
   /** Asks the browser for its ports, and listens to those that bring something. @param heard channel voice messages that come in @returns their names, or one sentence on why there are none */
   async ask(
-    heard: (bytes: number[]) => void,
+    heard: (bytes: number[]) => void = () => {},
   ): Promise<{ ports: { id: string; name: string }[] } | { refused: string }> {
     if (!('requestMIDIAccess' in navigator))
       return {

@@ -1,0 +1,192 @@
+import { newInstrument } from '../instrument/create';
+import type { Instrument } from '../instrument/document';
+import { SCHOOLS, type AlongPitch, type NoteVoice, type School } from '../instrument/voices';
+import type { MidiEvent } from '../midi/event';
+import { splitMessages } from '../midi/messages';
+import { gatePort } from '../kinds/ports';
+import { notesBetween } from '../pitch/tuning';
+import { median } from '../signal/quantile';
+import type { Frames } from '../signal/take';
+import { inSchool } from '../stages/along-words';
+import { boardTakes, playTake } from './play-take';
+import { tuningOf } from '../stages/tuned';
+
+/** A note that a school plays of a take: when, and its pitch from each moment on. */
+export interface SchoolNote {
+  fromUs: number;
+  toUs: number;
+  /** [µs, semitones] each time its pitch becomes another. */
+  pitches: [tUs: number, pitch: number][];
+  /** Whether the finger rested somewhere while it sounded; what was only passed was not meant. */
+  meant: boolean;
+}
+
+/** What a school makes of a take. */
+export interface SchoolPlay {
+  school: School;
+  notes: SchoolNote[];
+  /** Notes that were not meant. */
+  unintended: number;
+  /** From a touch to its first note, ms; median. NaN where none was played. */
+  lateMs: number;
+  /** How far what sounds lies from the nearest note of the tuning while the finger rests, cents; median. NaN where it never rests. */
+  offCents: number;
+}
+
+export interface SchoolsCompared {
+  /** Where the finger is: touches, each as what a school without a grid plays. */
+  line: SchoolNote[];
+  /** Notes of the tuning over what was played, semitones, rising. */
+  grid: number[];
+  plays: SchoolPlay[];
+}
+
+/** A finger rests where its pitch stays within so many cents for so long. (Common practice, no source.) */
+const REST_CENTS = 25;
+const REST_US = 80_000;
+/** Looked at this often, µs. */
+const LOOK_US = 10_000;
+/** The bend range in which the line is followed, semitones: further than any place reaches in one touch. */
+const LINE_RANGE = 96;
+/** A wire that never waits: what a school costs is told from what the cable does. */
+const FAST_BAUD = 2_000_000;
+
+/**
+ * A take of a place, or of a tone, through every school.
+ * @param voice whose pitch lies along it @param take of its sensor, or of more @returns null where nothing is touched in it
+ */
+export function compareSchools(
+  instrument: Instrument,
+  voice: NoteVoice,
+  take: Frames,
+): SchoolsCompared | null {
+  const pitch = voice.pitch as AlongPitch;
+  const line = notesOf(
+    playedAs(instrument, voice, { ...inSchool(pitch, 'free'), settleMs: 0 }, take, LINE_RANGE),
+    LINE_RANGE,
+  );
+  if (line.length === 0) return null;
+  const rests = restsOf(line);
+  const heard = line.flatMap(({ pitches }) => pitches.map(([, p]) => p));
+  const [low, high] = [Math.min(...heard), Math.max(...heard)];
+  const grid = notesBetween(tuningOf(instrument, voice), low, high);
+  const range = rangeOf(instrument, voice);
+  const plays = SCHOOLS.map((school): SchoolPlay => {
+    const events = playedAs(instrument, voice, inSchool(pitch, school), take, range);
+    return { school, ...judged(notesOf(events, range), line, rests, grid) };
+  });
+  return { line, grid, plays };
+}
+
+const rangeOf = ({ zones }: Instrument, { zone }: NoteVoice): number => {
+  const own = zones.find(({ id }) => id === zone);
+  return own?.bendRange ?? (own?.is === 'mpe' ? 48 : 2);
+};
+
+/** What the sensor's own touch plays by a pitch, alone on its board. */
+function playedAs(
+  instrument: Instrument,
+  voice: NoteVoice,
+  pitch: AlongPitch,
+  take: Frames,
+  bendRange: number,
+): MidiEvent[] {
+  const sensor = instrument.sensors.find(({ id }) => id === pitch.source.sensor)!;
+  const board = instrument.boards.find(({ id }) => id === sensor.board)!;
+  const gate = gatePort(sensor);
+  const alone: Instrument = {
+    ...newInstrument('compared', 'Compared', '2026-01-01T00:00:00Z'),
+    boards: [{ ...board, midiBaud: FAST_BAUD }],
+    sensors: [sensor],
+    tunings: instrument.tunings,
+    zones: [{ is: 'single', id: 'z', channel: 1, bendRange }],
+    voices: [
+      {
+        ...{ is: 'note', id: 'v', zone: 'z', side: voice.side, velocity: { is: 'fixed', value: 100 } },
+        gate: gate === null ? voice.gate : { sensor: sensor.id, port: gate },
+        ...{
+          pitch,
+          tuning: voice.tuning,
+          steps: voice.steps,
+          semitones: voice.semitones,
+          legato: voice.legato,
+        },
+      },
+    ],
+  };
+  return boardTakes(alone, take).flatMap((own) => playTake(own, Infinity)?.events ?? []);
+}
+
+/** Notes of one channel with their bends. */
+function notesOf(events: readonly MidiEvent[], range: number): SchoolNote[] {
+  const notes: SchoolNote[] = [];
+  const open = new Map<number, SchoolNote>();
+  let bend = 0;
+  for (const { tUs, bytes } of events)
+    for (const [status, a, b] of splitMessages(bytes)) {
+      if (status >> 4 === 14) {
+        bend = ((a + 128 * b - 8192) / 8192) * range;
+        for (const [note, own] of open) own.pitches.push([tUs, note + bend]);
+      } else if (status >> 4 === 9) {
+        const own: SchoolNote = { fromUs: tUs, toUs: tUs, pitches: [[tUs, a + bend]], meant: false };
+        open.set(a, own);
+        notes.push(own);
+      } else if (status >> 4 === 8) {
+        const own = open.get(a);
+        if (own) own.toUs = tUs;
+        open.delete(a);
+      }
+    }
+  return notes;
+}
+
+/** The pitch of a note at a time. */
+export function pitchAt({ pitches }: SchoolNote, tUs: number): number {
+  let at = 0;
+  while (at + 1 < pitches.length && pitches[at + 1][0] <= tUs) at++;
+  return pitches[at][1];
+}
+
+/** Moments at which the finger rests, µs. */
+function restsOf(line: readonly SchoolNote[]): number[] {
+  return line.flatMap((touch) => {
+    const moments: number[] = [];
+    for (let t = touch.fromUs + REST_US / 2; t + REST_US / 2 < touch.toUs; t += LOOK_US) {
+      const around = [-1, -0.5, 0, 0.5, 1].map((share) => pitchAt(touch, t + (share * REST_US) / 2));
+      if (100 * (Math.max(...around) - Math.min(...around)) < REST_CENTS) moments.push(t);
+    }
+    return moments;
+  });
+}
+
+function judged(
+  notes: SchoolNote[],
+  line: readonly SchoolNote[],
+  rests: readonly number[],
+  grid: readonly number[],
+): Omit<SchoolPlay, 'school'> {
+  const late = line.flatMap(({ fromUs, toUs }) => {
+    const first = notes.find((n) => n.fromUs >= fromUs && n.fromUs <= toUs + 1);
+    return first ? [(first.fromUs - fromUs) / 1000] : [];
+  });
+  const off: number[] = [];
+  for (const t of rests)
+    for (const note of notes) {
+      if (t < note.fromUs || t >= note.toUs) continue;
+      note.meant = true;
+      const sounds = pitchAt(note, t);
+      off.push(100 * Math.min(...grid.map((own) => Math.abs(own - sounds))));
+    }
+  // A touch too short to rest in is meant all the same: its last note is.
+  for (const touch of line)
+    if (!rests.some((t) => t >= touch.fromUs && t < touch.toUs)) {
+      const last = notes.findLast((n) => n.fromUs >= touch.fromUs && n.fromUs <= touch.toUs + 1);
+      if (last) last.meant = true;
+    }
+  return {
+    notes,
+    unintended: notes.filter(({ meant }) => !meant).length,
+    lateMs: late.length > 0 ? median(late) : NaN,
+    offCents: off.length > 0 ? median(off) : NaN,
+  };
+}

@@ -357,11 +357,24 @@ describe('a voice as a sentence', () => {
 describe('MIDI out', () => {
   it('ends what it started when another port is chosen, and is silent without one', async () => {
     const sent: number[][] = [];
+    const keyboard: { onmidimessage?: (e: { data: Uint8Array }) => void } = {};
     const port = { id: 'p', name: null, send: (b: number[]) => sent.push(b) };
-    vi.stubGlobal('navigator', { requestMIDIAccess: async () => ({ outputs: new Map([['p', port]]) }) });
+    vi.stubGlobal('navigator', {
+      requestMIDIAccess: async () => ({
+        inputs: new Map([['i', keyboard]]),
+        outputs: new Map([['p', port]]),
+      }),
+    });
     const out = new MidiOut();
+    const heard: number[][] = [];
     out.send([0x90, 60, 100]);
-    expect(await out.ask()).toEqual({ ports: [{ id: 'p', name: 'unnamed port' }] });
+    expect(await out.ask((bytes) => heard.push(bytes))).toEqual({
+      ports: [{ id: 'p', name: 'unnamed port' }],
+    });
+    // A keyboard auditions the sound; clock and exclusive messages do not.
+    for (const bytes of [[0x90, 60, 99], [0xf8], [0xf0, 1, 0xf7]])
+      keyboard.onmidimessage!({ data: Uint8Array.from(bytes) });
+    expect(heard).toEqual([[0x90, 60, 99]]);
     out.choose('p');
     out.send([0x93, 60, 100]);
     out.send([0x93, 64, 100]);
@@ -379,9 +392,9 @@ describe('MIDI out', () => {
       return 'refused' in answer ? answer.refused : '';
     };
     expect(await asked({})).toMatch(/has no MIDI/);
-    expect(await asked({ requestMIDIAccess: async () => ({ outputs: new Map() }) })).toMatch(
-      /no MIDI port.*Plug one in/,
-    );
+    expect(
+      await asked({ requestMIDIAccess: async () => ({ inputs: new Map(), outputs: new Map() }) }),
+    ).toMatch(/no MIDI port.*Plug one in/);
     expect(
       await asked({ requestMIDIAccess: () => Promise.reject(new DOMException('', 'InvalidStateError')) }),
     ).toMatch(/refused MIDI/);

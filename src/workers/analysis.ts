@@ -9,6 +9,9 @@ import { LEAST_FRAMES, listenTo, type Listened } from '@/core/listen/listen';
 import { recordingOf } from '@/core/listen/recording';
 import type { Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
+import type { NoteVoice } from '@/core/instrument/voices';
+import { fingerSpreadOf } from '@/core/prove/finger-spread';
+import { compareSchools, type SchoolsCompared } from '@/core/prove/schools';
 import type { Result } from '@/core/result';
 import { flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
 import type { Frames, Take } from '@/core/signal/take';
@@ -29,6 +32,18 @@ export const analysis = {
     const played = takes.filter((t) => t.role !== 'rest');
     const uses = responses.map((response) => landingOf(sensor, response, played));
     return { uses, flicker: rest ? flickerPerMinute(instrument, sensor, rest) : null };
+  },
+
+  /** A take of a place through every school of pitch. */
+  schools: (instrument: Instrument, voice: NoteVoice, take: Take): SchoolsCompared | null =>
+    compareSchools(instrument, voice, take),
+
+  /** How far apart fingers land, ms: the widest of what the takes tell; NaN where none does. */
+  fingerSpread(instrument: Instrument, sensor: string, takes: Take[]): number {
+    const told = takes
+      .map((take) => fingerSpreadOf(instrument, sensor, take))
+      .filter((ms) => !Number.isNaN(ms));
+    return told.length > 0 ? Math.max(...told) : NaN;
   },
 
   /** Reads a take from a file. */

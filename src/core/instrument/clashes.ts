@@ -1,9 +1,10 @@
 import { LSB_OFFSET } from '../midi/messages';
 import { controllerWords, noteName } from '../midi/words';
-import { channelsOfVoice } from './access';
+import { channelsOfVoice, managerOf, membersOf, zoneOf } from './access';
 import { soundingSource } from './rules/voices';
 import type { Instrument } from './document';
 import type { NoteVoice, Voice } from './voices';
+import { MPE_BEND_RANGE, USUAL_BEND_RANGE } from './zones';
 
 /** Two outputs that would overwrite each other, or one that another device usually owns. */
 export interface Clash {
@@ -13,11 +14,14 @@ export interface Clash {
 
 /** Everything that a voice sends, as words that are equal exactly when two voices send the same thing. */
 function outputsOf(instrument: Instrument, v: Voice): { key: string; words: string }[] {
+  // In an MPE zone each note has a channel of its own, and what belongs to notes goes with them.
+  if (v.is !== 'bend' && zoneOf(instrument, v).is === 'mpe') return [];
   return channelsOfVoice(instrument, v).flatMap((n) => {
     const channel = `channel ${n}`;
     if (v.is === 'pressure') return [{ key: `pressure ${n}`, words: `pressure on ${channel}` }];
     if (v.is === 'bend') return [{ key: `bend ${n}`, words: `pitch bend on ${channel}` }];
     if (v.is === 'poly-pressure') return [];
+    if (v.is === 'note' && glides(v)) return [{ key: `bend ${n}`, words: `pitch bend on ${channel}` }];
     if (v.is === 'note')
       return notesOf(instrument, v).map((note) => ({
         key: `note ${n} ${note}`,
@@ -58,5 +62,43 @@ export function clashesOf(instrument: Instrument): Clash[] {
   const volume = voices
     .filter((v) => v.is === 'controller' && v.controller === 7)
     .map((v) => ({ voices: [v.id], says: 'Controller 7 is the mixer’s volume; 2 or 11 leaves it alone.' }));
-  return [...doubled, ...volume];
+  return [...doubled, ...volume, ...overlaps(instrument), ...shortRanges(instrument)];
 }
+
+/** Voices that play on channels which an MPE zone has for itself. */
+function overlaps(instrument: Instrument): Clash[] {
+  const own = new Map(
+    instrument.zones.flatMap((zone) =>
+      zone.is === 'mpe' ? [managerOf(zone), ...membersOf(zone)].map((c) => [c, zone.side] as const) : [],
+    ),
+  );
+  return instrument.voices.flatMap((v) => {
+    if (zoneOf(instrument, v).is === 'mpe') return [];
+    const channel = channelsOfVoice(instrument, v).find((c) => own.has(c));
+    if (channel === undefined) return [];
+    const says = `Channel ${channel} belongs to the ${own.get(channel)} MPE zone: play this on a channel outside it.`;
+    return [{ voices: [v.id], says }];
+  });
+}
+
+/** Slides that reach past the bend range of their zone and stay at its end. */
+function shortRanges(instrument: Instrument): Clash[] {
+  return instrument.voices.flatMap((v) => {
+    if (v.is !== 'note' || !glides(v) || v.pitch.is !== 'along' || v.pitch.beyond === 'anew') return [];
+    const zone = zoneOf(instrument, v);
+    const range = zone.bendRange ?? (zone.is === 'mpe' ? MPE_BEND_RANGE : USUAL_BEND_RANGE);
+    const span = Math.round(12 * (v.pitch.octaves ?? 0));
+    const widest = Math.min(96, span);
+    return span > range
+      ? [
+          {
+            voices: [v.id],
+            says: `A slide over ${span} semitones stops at the bend range, ±${range}: set ±${widest} here and in your music software, or let it begin a new note there.`,
+          },
+        ]
+      : [];
+  });
+}
+
+/** Whether a note bends as a place does. */
+const glides = ({ pitch }: NoteVoice): boolean => pitch.is === 'along' && pitch.school !== 'fretted';

@@ -28,7 +28,7 @@ export function withFirstVoices(instrument: Instrument, sensor: Sensor): Instrum
     .firstVoices(sensor, zones[0]?.id ?? MAIN.id)
     .filter(({ id }) => !voices.some((v) => v.id === id));
   const all = first.reduce((list, voice) => [...list, freed(voice, list)], voices);
-  return withVoices(instrument, all, [MAIN]);
+  return withVoices(instrument, all, zones.length > 0 ? [] : [MAIN]);
 }
 
 /** General purpose controllers, and those that MIDI leaves undefined (MIDI 1.0 Detailed Specification, table III). */

@@ -29,7 +29,7 @@ export interface SchoolPlay {
   unintended: number;
   /** From a touch to its first note, ms; median. NaN where none was played. */
   lateMs: number;
-  /** How far what sounds lies from the nearest note of the tuning while the finger rests, cents; median. NaN where it never rests. */
+  /** How far what sounds lies from the note of the tuning on which the finger rests, cents; median. NaN where it never rests. */
   offCents: number;
 }
 
@@ -174,8 +174,14 @@ function judged(
     for (const note of notes) {
       if (t < note.fromUs || t >= note.toUs) continue;
       note.meant = true;
-      const sounds = pitchAt(note, t);
-      off.push(100 * Math.min(...grid.map((own) => Math.abs(own - sounds))));
+      const finger = pitchAt(
+        line.find((touch) => t >= touch.fromUs && t < touch.toUs)!,
+        t,
+      );
+      const sought = grid.reduce((best, own) =>
+        Math.abs(own - finger) < Math.abs(best - finger) ? own : best,
+      );
+      off.push(100 * Math.abs(pitchAt(note, t) - sought));
     }
   // A touch too short to rest in is meant all the same: its last note is.
   for (const touch of line)

@@ -46,6 +46,13 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       ['Enter', 'accept what is proposed'],
     ],
   },
+  {
+    ...{ name: 'Voice', at: 'voice' },
+    keys: [
+      ['F H J K', 'schools of pitch: fretted, slide, pull-in, free'],
+      ['Enter', 'take the fingering that is held'],
+    ],
+  },
   { ...{ name: 'Shape', at: 'shape' }, keys: [['Enter', 'accept the curve']] },
   { ...{ name: 'Load', at: 'load' }, keys: [['L', 'settings to the board on the cable']] },
   {

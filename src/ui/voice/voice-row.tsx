@@ -17,13 +17,15 @@ import {
   whileWords,
   type Expression,
 } from '@/core/stages/expression';
+import { endWords, tuningWords } from '@/core/stages/note-words';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';
 import { pickOf } from '@/core/stages/word';
-import { NumberField } from '../parts/number-field';
 import { Pick } from '../parts/pick';
 import styles from './voice.module.css';
+import { zoneBends } from '@/core/stages/zones';
 import { Words } from './words';
+import { ZoneWords } from './zone-words';
 
 interface Props {
   instrument: Instrument;
@@ -46,16 +48,12 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
         ) : (
           <LevelSentence instrument={instrument} sensor={sensor} voice={voice} change={change} />
         )}
-        <span>{zone?.is === 'lanes' ? 'on channels from' : 'on channel'}</span>
-        <NumberField
-          label="Channel"
-          value={zone?.is === 'lanes' ? zone.first : zone?.is === 'single' ? zone.channel : 1}
-          low={1}
-          high={16}
-          set={(channel) => {
-            const moved = zoneOn(channel, zone);
-            change({ ...voice, zone: moved.id }, [moved]);
-          }}
+        <ZoneWords
+          zone={zone}
+          bends={
+            voice.is === 'bend' || (zone !== undefined && voice.is === 'note' && zoneBends(instrument, zone))
+          }
+          set={(next) => change({ ...voice, zone: next.id }, [next])}
         />
         {level?.down && (
           <Pick
@@ -72,12 +70,6 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
     </li>
   );
 }
-
-/** A zone as another one is, but from this channel on: one of a channel a lane keeps a channel a lane. */
-export const zoneOn = (channel: number, zone: Zone | undefined): Zone =>
-  zone?.is === 'lanes'
-    ? { ...zone, id: `channels-${channel}-${zone.count}`, first: channel }
-    : { is: 'single', id: `channel-${channel}`, channel };
 
 type Change<V> = (next: V) => void;
 
@@ -99,12 +91,13 @@ function NoteSentence({
     <>
       <b>{plays.ofLanes ? 'notes' : 'note'}</b>
       <Words
-        words={[
-          ...pickOf('Pitch', plays.key(pitch), pitchOffers(instrument, sensor)),
-          ...plays.words(pitch),
-          `${kindOf(sensor).ports[voice.gate.port]?.says},`,
-        ]}
+        words={[...pickOf('Pitch', plays.key(pitch), pitchOffers(instrument, sensor)), ...plays.words(pitch)]}
         change={(next) => change({ ...voice, pitch: next })}
+      />
+      <Words words={tuningWords(instrument, voice)} change={change} />
+      <Words
+        words={[`${kindOf(sensor).ports[voice.gate.port]?.says}`, ...endWords(instrument, voice)]}
+        change={change}
       />
       <Words
         words={[

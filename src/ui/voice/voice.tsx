@@ -1,10 +1,11 @@
 'use client';
 
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import { clashesOf } from '@/core/instrument/clashes';
 import type { Sensor } from '@/core/instrument/sensor';
-import type { Voice } from '@/core/instrument/voices';
+import type { NoteVoice, Voice } from '@/core/instrument/voices';
 import { boardOf, channelsOfVoice, hears } from '@/core/instrument/access';
 import { attackNote, hasNotes, laneNotes } from '@/core/kinds/level-voices';
 import { gatePort, levelPort } from '@/core/kinds/ports';
@@ -19,6 +20,11 @@ import { LaneNotes } from './lane-notes';
 import { VoiceRow } from './voice-row';
 import { wireBytes } from '../parts/words';
 import styles from './voice.module.css';
+
+// What few instruments need is fetched when it is shown.
+const Schools = dynamic(() => import('./schools').then((m) => m.Schools));
+const Fingering = dynamic(() => import('./fingering').then((m) => m.Fingering));
+const Tunings = dynamic(() => import('./tunings').then((m) => m.Tunings));
 
 /** Station 5: what each sensor sends, as short as it can be said. */
 export function VoiceStation() {
@@ -64,11 +70,32 @@ export function VoiceStation() {
         </>
       )}
       <ButtonChoice />
+      <PitchOf voices={own} />
       {!sensor.calibration && !isButton && <p>It stays silent until it is calibrated.</p>}
       <LaneNotes key={sensor.id} sensor={sensor} />
       <Said />
       <PlaySurface titled />
+      <Tunings />
     </Station>
+  );
+}
+
+/** Schools and fingering of the first voice that has one. */
+function PitchOf({ voices }: { voices: readonly Voice[] }) {
+  const { sensor } = useSensor();
+  const changeVoices = useChangeVoices();
+  const notes = voices.filter((v): v is NoteVoice => v.is === 'note');
+  const along = notes.find(({ pitch }) => pitch.is === 'along' && pitch.source.sensor === sensor.id);
+  const fingered = notes.find(({ pitch }) => pitch.is === 'fingering');
+  const put = (voice: NoteVoice, says: string) => (pitch: NoteVoice['pitch']) =>
+    changeVoices(says, (list) => list.map((v) => (v.id === voice.id ? { ...voice, pitch } : v)));
+  return (
+    <>
+      {along && <Schools key={sensor.id} voice={along} change={put(along, 'school of pitch chosen')} />}
+      {fingered?.pitch.is === 'fingering' && (
+        <Fingering pitch={fingered.pitch} change={put(fingered, 'fingering changed')} />
+      )}
+    </>
   );
 }
 
@@ -92,6 +119,7 @@ function offersOf(sensor: Sensor, zone: string): { says: string; voice: Voice }[
       : []),
     { says: 'Add a controller', voice: { ...common, is: 'controller', controller: level ? 11 : 64 } },
     ...(level ? [{ says: 'Add channel pressure', voice: { ...common, is: 'pressure' } as const }] : []),
+    ...(level ? [{ says: 'Add pitch bend', voice: { ...common, is: 'bend' } as const }] : []),
   ];
 }
 

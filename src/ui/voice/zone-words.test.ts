@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { zoneOn } from './voice-row';
+import { zoneOn } from './zone-words';
 
 it('another channel keeps what a zone is: a channel a lane stays a channel a lane', () => {
   expect(zoneOn(5, { is: 'lanes', id: 'strings', first: 2, count: 4 })).toEqual({

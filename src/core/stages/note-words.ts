@@ -1,0 +1,133 @@
+import type { Instrument } from '../instrument/document';
+import type { NoteVoice, Source } from '../instrument/voices';
+import { kindOf } from '../kinds/registry';
+import { numberWord, type Word } from './word';
+
+/** How many degrees above what is played another part lies, and how many semitones, by the word that musicians have for it. */
+const PARTS: Readonly<Record<string, { says: string; steps?: number; semitones?: number }>> = {
+  none: { says: 'as played' },
+  third: { says: 'a third above, in key', steps: 2 },
+  fifth: { says: 'a fifth above, in key', steps: 4 },
+  below: { says: 'a third below, in key', steps: -2 },
+  fourth: { says: 'a fourth above', semitones: 5 },
+  perfect: { says: 'a fifth above', semitones: 7 },
+  octave: { says: 'an octave above', semitones: 12 },
+  under: { says: 'an octave below', semitones: -12 },
+};
+const OTHER = 'other';
+
+/** Which tuning a note is of, and what is added to it. */
+export function tuningWords({ tunings = [] }: Instrument, voice: NoteVoice): Word<NoteVoice>[] {
+  const { tuning, steps = 0, semitones = 0 } = voice;
+  const options = Object.fromEntries([
+    [EVEN, 'twelve even semitones'],
+    ...tunings.map(({ id, name }) => [id, name]),
+  ]);
+  const known = Object.entries(PARTS).find(
+    ([, part]) => (part.steps ?? 0) === steps && (part.semitones ?? 0) === semitones,
+  )?.[0];
+  const parts = Object.fromEntries(Object.entries(PARTS).map(([key, { says }]) => [key, says]));
+  return [
+    'sounding',
+    {
+      is: 'pick',
+      label: 'What is added to the note',
+      value: known ?? OTHER,
+      options: { ...parts, [OTHER]: 'elsewhere' },
+      set: (key) =>
+        key === OTHER
+          ? { ...voice, steps: undefined, semitones: semitones === 0 ? 1 : semitones }
+          : { ...voice, steps: PARTS[key].steps, semitones: PARTS[key].semitones },
+    },
+    ...(known === undefined
+      ? ([
+          numberWord('Steps of its tuning', steps, [-35, 35], (n) => ({ ...voice, steps: n })),
+          'steps and',
+          numberWord('Semitones', semitones, [-60, 60], (n) => ({ ...voice, semitones: n })),
+          'semitones on,',
+        ] satisfies Word<NoteVoice>[])
+      : []),
+    ...(tunings.length === 0
+      ? []
+      : ([
+          'in',
+          {
+            is: 'pick',
+            label: 'Tuning',
+            value: tuning ?? EVEN,
+            options,
+            set: (id) => ({ ...voice, tuning: id === EVEN ? undefined : id }),
+          },
+        ] satisfies Word<NoteVoice>[])),
+  ];
+}
+const EVEN = 'even';
+
+/** When a note may begin, and when it ends. */
+export function endWords(instrument: Instrument, voice: NoteVoice): Word<NoteVoice>[] {
+  const own = instrument.sensors.find(({ id }) => id === voice.gate.sensor)!;
+  const gates = instrument.sensors
+    .filter(({ id, board }) => board === own.board && id !== own.id)
+    .flatMap((sensor) =>
+      Object.entries(kindOf(sensor).ports).flatMap(([port, { carries, says }]) =>
+        carries === 'gate'
+          ? [
+              {
+                key: `${sensor.id}/${port}`,
+                says: `${says}: ${sensor.name}`,
+                source: { sensor: sensor.id, port },
+              },
+            ]
+          : [],
+      ),
+    );
+  return [...andWords(gates, voice), ...lengthWords(gates, voice)];
+}
+
+interface Gate {
+  key: string;
+  says: string;
+  source: Source;
+}
+const keyOf = ({ sensor, port }: Source): string => `${sensor}/${port}`;
+
+/** A second gate; no word where its board has none. */
+const andWords = (gates: readonly Gate[], voice: NoteVoice): Word<NoteVoice>[] =>
+  gates.length === 0
+    ? []
+    : [
+        {
+          is: 'pick',
+          label: 'And only while',
+          value: voice.and ? keyOf(voice.and) : 'always',
+          options: Object.fromEntries([['always', 'alone,'], ...gates.map((g) => [g.key, `and ${g.says},`])]),
+          set: (key) => ({ ...voice, and: gates.find((g) => g.key === key)?.source }),
+        },
+      ];
+
+/** How long a new length is, ms. */
+const FIRST_LENGTH_MS = 400;
+
+function lengthWords(gates: readonly Gate[], voice: NoteVoice): Word<NoteVoice>[] {
+  const { lastsMs, heldBy } = voice;
+  const value = lastsMs !== undefined ? 'lasts' : heldBy ? `held ${keyOf(heldBy)}` : 'release';
+  const options = Object.fromEntries([
+    ['release', 'ending with it'],
+    ['lasts', 'lasting'],
+    ...gates.map(({ key, says }) => [`held ${key}`, `held ${says}`]),
+  ]);
+  const set = (key: string): NoteVoice => ({
+    ...voice,
+    lastsMs: key === 'lasts' ? FIRST_LENGTH_MS : undefined,
+    heldBy: gates.find((g) => `held ${g.key}` === key)?.source,
+  });
+  return [
+    { is: 'pick', label: 'When it ends', value, options, set },
+    ...(lastsMs === undefined
+      ? []
+      : ([
+          numberWord('Length, ms', lastsMs, [20, 20000], (ms) => ({ ...voice, lastsMs: ms })),
+          'ms',
+        ] satisfies Word<NoteVoice>[])),
+  ];
+}

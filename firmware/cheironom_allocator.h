@@ -52,14 +52,14 @@ static OUT_OF_LINE UNUSED void silence_latch(cheir_note_lane_state *sounding)
 }
 
 #if CHEIR_pools
-/* A channel of a pool for a lane; where all of them play, the oldest note ends. Returns it with what tells that it is a pool's. */
+/* A channel of a pool for a lane; where all of them play, the oldest note ends. */
 static uint8_t take_channel(uint8_t index, uint8_t latch)
 {
     const cheir_pool *pool = &IMAGE(pools)[index];
     uint8_t at = next_member(pool);
     uint8_t lane = STATE(members)[at].lane;
     if (lane != NO_NOTE) silence_latch(&STATE(note_lanes)[lane]);
-    return (uint8_t)(POOLED | turn_member(pool, at, latch));
+    return turn_member(pool, at, latch);
 }
 
 static void send_initial(uint8_t channel, uint8_t pressure, uint8_t timbre)
@@ -113,10 +113,9 @@ void sound_note(uint8_t index, uint8_t latch, uint8_t lane, uint8_t note, uint16
     uint8_t channel = U8(IMAGE(note_lanes)[lane].channel);
     uint8_t pooled = channel & POOLED;
 #if CHEIR_pools
-    if (pooled) sounding->channel = take_channel(channel & 15u, latch);
-    else
+    if (pooled) channel = (uint8_t)(POOLED | (channel & SHARED_NOTE) | take_channel(channel & 15u, latch));
 #endif
-        sounding->channel = (uint8_t)(channel | (sounding->channel & SHARED_NOTE));
+    sounding->channel = (uint8_t)(channel | (sounding->channel & SHARED_NOTE));
     sounding->note = note;
     (void)bend, (void)pooled;
 #if CHEIR_bent

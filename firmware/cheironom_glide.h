@@ -141,27 +141,22 @@ static inline void glide_closes(uint8_t index, uint8_t lane)
     end_note(glide_lane(glide));
 }
 
-/* The counts among which it stays on its degree, as far as that is certain; room until a boundary. */
-static void fretted_band(const cheir_glide *glide, cheir_glide_state *state, uint16_t raw, int32_t room)
+/* Counts in which a pitch moves less than a room, as far as that is certain. */
+static OUT_OF_LINE UNUSED uint16_t counts_in(const cheir_glide *glide, int32_t room)
 {
     int32_t certain = room - 2 - (int32_t)(U16(glide->span) >> 12);
-    uint16_t counts;
     if (certain < 0) certain = 0;
     if (certain > 65535l) certain = 65535l;
-    counts = (uint16_t)certain;
-    if (U8(glide->reads) != CHEIR_READS_PITCH) counts = (uint16_t)(((uint32_t)counts * U16(glide->per)) >> 16);
-    state->low = count_below(raw, counts);
-    state->high = count_above(raw, counts);
+    if (U8(glide->reads) == CHEIR_READS_PITCH) return (uint16_t)certain;
+    return product_by_65536((uint16_t)certain, U16(glide->per));
 }
 
 /* Another degree begins where the place has left the one that plays, and has stayed on the other for the settle time. */
-static void play_fretted(uint8_t index, const cheir_glide *glide, cheir_glide_state *state)
+static void play_fretted(uint8_t index, const cheir_glide *glide, cheir_glide_state *state, uint16_t raw)
 {
-    uint16_t raw = raw_now(glide);
     uint16_t pitch;
     int32_t below = FAR, above = FAR;
     uint8_t degree;
-    if (state->stage == CHEIR_GLIDE_SOUNDS && raw >= state->low && raw <= state->high) return;
     pitch = place_pitch(glide, raw);
     if (state->degree != 0)
         below = (int32_t)pitch - boundary_above(glide, (uint8_t)(state->degree - 1u)) + U16(glide->hysteresis);
@@ -169,7 +164,8 @@ static void play_fretted(uint8_t index, const cheir_glide *glide, cheir_glide_st
         above = (int32_t)boundary_above(glide, state->degree) + U16(glide->hysteresis) - 1 - pitch;
     if (below >= 0 && above >= 0) {
         state->stage = CHEIR_GLIDE_SOUNDS;
-        fretted_band(glide, state, raw, below < above ? below : above);
+        state->low = count_below(raw, counts_in(glide, below));
+        state->high = count_above(raw, counts_in(glide, above));
         return;
     }
     degree = nearest_degree(glide, pitch);
@@ -197,18 +193,21 @@ static void drift_glide(const cheir_glide *glide, cheir_glide_state *state)
 }
 
 /* Past the bend range the nearest degree begins anew, as far off as the slide is. */
-static void reach_on(uint8_t index, const cheir_glide *glide, cheir_glide_state *state)
+static void reach_on(uint8_t index, const cheir_glide *glide, cheir_glide_state *state, uint16_t raw)
 {
-    uint16_t raw = raw_now(glide);
     uint8_t note = STATE(note_lanes)[glide_lane(glide)].note;
+    int32_t range = U16(glide->range);
     int32_t pitch, away;
     uint8_t degree;
-    if (raw >= state->low && raw <= state->high) return;
     pitch = (int32_t)place_pitch(glide, raw) + state->offset - OFFSET_ZERO;
-    degree = nearest_degree(glide, pitch);
     away = from_note(glide, pitch, note);
-    if (away < 0) away = -away;
-    if (away <= (int32_t)U16(glide->range) || (int16_t)degree_note(glide, degree) == (int16_t)((int16_t)note - added(glide))) {
+    if (away <= range && away >= -range) {
+        state->low = count_below(raw, counts_in(glide, range + away));
+        state->high = count_above(raw, counts_in(glide, range - away));
+        return;
+    }
+    degree = nearest_degree(glide, pitch);
+    if ((int16_t)degree_note(glide, degree) == (int16_t)((int16_t)note - added(glide))) {
         state->low = state->high = raw;
         return;
     }
@@ -216,15 +215,14 @@ static void reach_on(uint8_t index, const cheir_glide *glide, cheir_glide_state 
 }
 
 /* Plays a frame on a glide. What it would begin waits while the wire is full; in a scene in which it does not live, what sounds goes on as it is. */
-static void play_glide(uint8_t index)
+static OUT_OF_LINE UNUSED void change_glide(uint8_t index, uint16_t raw, uint8_t waits)
 {
     const cheir_glide *glide = &IMAGE(glides)[index];
     cheir_glide_state *state = &STATE(glides)[index];
-    if (state->stage == CHEIR_GLIDE_IDLE) return;
     if (state->stage == CHEIR_GLIDE_SETTLING) {
         if (!LIVES(&IMAGE(notes)[U8(glide->note)])) state->stage = CHEIR_GLIDE_IDLE;
         else if ((uint16_t)(now_t - state->since) >= U16(glide->settle_ticks) && wire_takes_note())
-            begin_glide(index, pitch_now(glide));
+            begin_glide(index, place_pitch(glide, raw));
         return;
     }
     /* A pool may have given its channel to another note. */
@@ -233,18 +231,30 @@ static void play_glide(uint8_t index)
         return;
     }
     if (!LIVES(&IMAGE(notes)[U8(glide->note)])) return;
+    /* Nothing could begin now; what settles is timed all the same. */
+    if (U16(glide->settle_ticks) == 0 && U16(glide->drift) == 0 && !wire_takes_note()) return;
     if (U8(glide->school) == CHEIR_SCHOOL_FRETTED) {
-        play_fretted(index, glide, state);
+        play_fretted(index, glide, state, raw);
         return;
     }
     if (U16(glide->drift) > 0 && (uint16_t)(now_t - state->since) >= DRIFT_TICKS) drift_glide(glide, state);
-    if (U8(glide->how) & GLIDE_ANEW) reach_on(index, glide, state);
+    if (!(U8(glide->how) & GLIDE_ANEW)) FULL_BAND(state);
+    else if (!waits) reach_on(index, glide, state, raw);
 }
 
 static void glide_frame(void)
 {
+    const cheir_glide *glide = IMAGE(glides);
+    cheir_glide_state *state = STATE(glides);
     uint8_t i;
-    for (i = 0; i != COUNT(glides); i++) play_glide(i);
+    for (i = 0; i != COUNT(glides); i++, glide++, state++) {
+        uint16_t raw;
+        uint8_t waits;
+        if (state->stage == CHEIR_GLIDE_IDLE) continue;
+        raw = raw_now(glide);
+        waits = state->stage == CHEIR_GLIDE_SOUNDS && raw >= state->low && raw <= state->high;
+        if (!waits || U16(glide->drift) > 0) change_glide(i, raw, waits);
+    }
 }
 
 static void glide_start(void)

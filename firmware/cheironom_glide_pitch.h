@@ -72,7 +72,7 @@ static inline int32_t from_note(const cheir_glide *glide, int32_t pitch, uint8_t
 }
 
 /* The bend of the note that a glide plays. */
-static uint16_t glide_of(uint8_t index, uint16_t raw)
+static OUT_OF_LINE UNUSED uint16_t glide_of(uint8_t index, uint16_t raw)
 {
     const cheir_glide *glide = &IMAGE(glides)[index];
     uint8_t lane = U8(IMAGE(notes)[U8(glide->note)].lane);

@@ -47,7 +47,7 @@ static inline uint8_t note_lane_is_sound(const cheir_note_lane *next, const chei
     (void)tables, (void)stairs;
     /* A pool stays a pool, and what says its bend goes on to: there is no room for more bytes. */
     if (next->note > 127u || (next->bend == NO_BEND) != (now->bend == NO_BEND)) return 0;
-    return now->channel & POOLED ? next->channel == now->channel : next->channel <= (SHARED_NOTE | 15u);
+    return now->channel & POOLED ? (next->channel | SHARED_NOTE) == (now->channel | SHARED_NOTE) : next->channel <= (SHARED_NOTE | 15u);
 }
 
 static inline uint8_t note_is_sound(const cheir_note *next, const cheir_note *now, uint16_t tables, uint16_t stairs)

@@ -6,13 +6,15 @@ export function channelsOfImage({ note_lanes, controls, switched, pools, announc
   const own = [
     ...note_lanes.filter(({ channel }) => (channel & POOLED) === 0).map(({ channel }) => channel),
     ...[...controls.filter(({ lane }) => lane === 0), ...switched].map(({ status }) => status),
-    ...pools.flatMap(({ members, channel, down }) =>
-      Array.from({ length: members }, (_, i) => (down !== 0 ? channel - i : channel + i)),
-    ),
+    ...pools.flatMap(channelsOfPool),
     ...announcements.map(({ channel }) => channel),
   ];
   return [...new Set(own.map((channel) => channel & 15))].sort((a, b) => a - b);
 }
+
+/** Channels that a pool gives, 0 … 15, in the order in which they are free at power-up. */
+export const channelsOfPool = ({ members, channel, down }: Image['pools'][number]): number[] =>
+  Array.from({ length: members }, (_, i) => (down !== 0 ? channel - i : channel + i));
 
 /** Whether any of its notes says its bend. */
 export const bendsNotes = ({ note_lanes, glides, fingering_entries }: Image): boolean =>

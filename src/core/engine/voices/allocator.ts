@@ -34,9 +34,8 @@ export function soundNote(
   const { channel } = e.image.note_lanes[lane];
   const sounding = e.state.note_lanes[latch];
   const pooled = (channel & POOLED) !== 0;
-  sounding.channel = pooled
-    ? takeChannel(e, channel & 15, latch)
-    : channel | (sounding.channel & SHARED_NOTE);
+  const own = pooled ? POOLED | takeChannel(e, channel & 15, latch) : channel;
+  sounding.channel = own | ((channel | sounding.channel) & SHARED_NOTE);
   sounding.note = note;
   if (bend !== NO_BEND) sendBend(e, sounding.channel & 15, bend);
   if (e.image.note_lanes[latch].control > 0) beginControls(e, latch, bend, pooled);
@@ -45,7 +44,7 @@ export function soundNote(
   send(e, STATUS.noteOn | (sounding.channel & 15), note, velocityOf(e, e.image.notes[index], lane, strength));
 }
 
-/** A channel of a pool for a lane; where all of them play, the oldest note ends. @returns it with what tells that it is a pool's */
+/** A channel of a pool for a lane; where all of them play, the oldest note ends. */
 function takeChannel(e: Engine, pool: number, latch: number): number {
   const at = nextMember(e, pool);
   const { lane } = e.state.members[at];
@@ -53,7 +52,7 @@ function takeChannel(e: Engine, pool: number, latch: number): number {
     silenceLatch(e, lane);
     e.woken = true;
   }
-  return POOLED | turnMember(e, pool, at, latch);
+  return turnMember(e, pool, at, latch);
 }
 
 function sendInitial(e: Engine, channel: number, pressure: number, timbre: number): void {

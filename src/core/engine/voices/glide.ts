@@ -3,11 +3,11 @@ import { longAgo, ticksSince } from '../clock';
 import { GLIDE_READS, GLIDE_SCHOOL, GLIDE_STAGE, NO_NOTE, NO_TABLE } from '../codes';
 import type { Engine } from '../engine';
 import type { Image } from '../layout';
-import { emptyBand, inBand, setBand } from '../place';
+import { emptyBand, fullBand, inBand, setBand } from '../place';
 import { lives } from '../scene';
 import { firstDue, firstOutside, type Unit } from '../stretch';
 import type { Of } from '../struct';
-import type { GLIDE, GLIDE_STATE } from '../voice-records';
+import type { GLIDE } from '../voice-records';
 import { wireTakesNote } from '../wire';
 import { endNote, replaceNote } from './allocator';
 import { bendOf, SEMITONE } from './bend';
@@ -15,7 +15,6 @@ import { degreeBeside, degreeNote, degreePitch, nearestDegree, roomAround } from
 import { GLIDE_TABLE_BITS, OFFSET_ZERO, placePitch, STEPS_ZERO } from './glide-pitch';
 
 type Glide = Of<typeof GLIDE>;
-type GlideState = Of<typeof GLIDE_STATE>;
 
 /** How a glide plays, as bits: each note begins before the last ends; a slide past the bend range begins the nearest note anew. */
 export const GLIDE_SLURRED = 1;
@@ -148,30 +147,34 @@ export function playGlide(e: Engine, index: number): void {
   const glide = e.image.glides[index];
   const state = e.state.glides[index];
   if (state.stage === GLIDE_STAGE.idle) return;
+  const raw = rawNow(e, glide);
+  const waits = state.stage === GLIDE_STAGE.sounds && inBand(state, raw);
+  if (waits && glide.drift === 0) return;
   if (state.stage === GLIDE_STAGE.settling) {
     if (!livesNow(e, glide)) return void (state.stage = GLIDE_STAGE.idle);
     if (ticksSince(state.since, e.t) < glide.settle_ticks || !wireTakesNote(e)) return;
-    return beginGlide(e, index, pitchNow(e, glide));
+    return beginGlide(e, index, placePitch(e, glide, raw));
   }
   // A pool may have given its channel to another note.
   if (noteOf(e, glide) === NO_NOTE) return void (state.stage = GLIDE_STAGE.idle);
   if (!livesNow(e, glide)) return;
-  if (glide.school === GLIDE_SCHOOL.fretted) return playFretted(e, index);
+  // Nothing could begin now; what settles is timed all the same.
+  if (glide.settle_ticks === 0 && glide.drift === 0 && !wireTakesNote(e)) return;
+  if (glide.school === GLIDE_SCHOOL.fretted) return playFretted(e, index, raw);
   if (glide.drift > 0 && ticksSince(state.since, e.t) >= DRIFT_TICKS) driftGlide(e, index);
-  if ((glide.how & GLIDE_ANEW) !== 0) reachOn(e, index);
+  if ((glide.how & GLIDE_ANEW) === 0) fullBand(state);
+  else if (!waits) reachOn(e, index, raw);
 }
 
 /** Another degree begins where the place has left the one that plays, and has stayed on the other for the settle time. */
-function playFretted(e: Engine, index: number): void {
+function playFretted(e: Engine, index: number, raw: number): void {
   const glide = e.image.glides[index];
   const state = e.state.glides[index];
-  const raw = rawNow(e, glide);
-  if (state.stage === GLIDE_STAGE.sounds && inBand(state, raw)) return;
   const pitch = placePitch(e, glide, raw);
   const room = roomAround(e, glide, state.degree, pitch);
   if (room.below >= 0 && room.above >= 0) {
     state.stage = GLIDE_STAGE.sounds;
-    return frettedBand(glide, state, raw, Math.min(room.below, room.above));
+    return setBand(state, raw, countsIn(glide, room.below), countsIn(glide, room.above));
   }
   const degree = nearestDegree(e, glide, pitch);
   if (state.stage !== GLIDE_STAGE.moving || state.wanted !== degree) {
@@ -186,11 +189,10 @@ function playFretted(e: Engine, index: number): void {
 /** Rounding of a share and of a pitch, 1/512 semitone, at most: within so much of a boundary every count is looked at. */
 const guardOf = ({ span }: Glide): number => 2 + (span >> 12);
 
-/** The counts among which it stays on its degree, as far as that is certain. @param room until a boundary, 1/512 semitone */
-function frettedBand(glide: Glide, state: GlideState, raw: number, room: number): void {
+/** Counts in which a pitch moves less than this, as far as that is certain. @param room 1/512 semitone */
+function countsIn(glide: Glide, room: number): number {
   const certain = Math.min(65535, Math.max(0, room - guardOf(glide)));
-  const counts = glide.reads === GLIDE_READS.pitch ? certain : (certain * glide.per) >>> 16;
-  setBand(state, raw, counts, counts);
+  return glide.reads === GLIDE_READS.pitch ? certain : (certain * glide.per) >>> 16;
 }
 
 /** A step of the drift to the nearest degree; its glide is looked at again. */
@@ -207,17 +209,16 @@ function driftGlide(e: Engine, index: number): void {
 }
 
 /** Past the bend range the nearest degree begins anew, as far off as the slide is. */
-function reachOn(e: Engine, index: number): void {
+function reachOn(e: Engine, index: number, raw: number): void {
   const glide = e.image.glides[index];
   const state = e.state.glides[index];
-  const raw = rawNow(e, glide);
-  if (inBand(state, raw)) return;
   const pitch = placePitch(e, glide, raw) + state.offset - OFFSET_ZERO;
   const own = noteOf(e, glide) - (glide.adds - STEPS_ZERO);
+  const away = pitch - SEMITONE * own;
+  if (Math.abs(away) <= glide.range)
+    return setBand(state, raw, countsIn(glide, glide.range + away), countsIn(glide, glide.range - away));
   const degree = nearestDegree(e, glide, Math.max(0, pitch));
-  const reaches =
-    Math.abs(pitch - SEMITONE * own) <= glide.range || degreeNote(e, glide, degree).note === own;
-  if (reaches) return setBand(state, raw, 0, 0);
+  if (degreeNote(e, glide, degree).note === own) return setBand(state, raw, 0, 0);
   if (wireTakesNote(e)) soundGlide(e, index, degree, pitch);
 }
 
@@ -230,8 +231,7 @@ function glideUnit(e: Engine, index: number): Unit {
       if (state.stage === GLIDE_STAGE.idle) return s.end;
       if (state.stage === GLIDE_STAGE.settling) return firstDue(s, frame, state.since, glide.settle_ticks);
       if (state.stage === GLIDE_STAGE.moving) return frame + 1;
-      const watches = glide.school === GLIDE_SCHOOL.fretted || (glide.how & GLIDE_ANEW) !== 0;
-      const moves = watches ? firstOutside(s, glide.column, state, frame + 1) : s.end;
+      const moves = firstOutside(s, glide.column, state, frame + 1);
       return glide.drift > 0 ? Math.min(moves, firstDue(s, frame, state.since, DRIFT_TICKS)) : moves;
     },
   };

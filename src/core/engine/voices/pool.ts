@@ -1,4 +1,5 @@
 import type { Block } from '../blocks/block';
+import { channelsOfPool } from '../channels';
 import { NO_NOTE } from '../codes';
 import type { Engine } from '../engine';
 import type { Image } from '../layout';
@@ -15,12 +16,7 @@ export const pool: Block = {
 };
 
 function membersAtRest({ pools }: Image) {
-  return pools.flatMap(({ members, channel, down }) =>
-    Array.from({ length: members }, (_, i) => ({
-      channel: down !== 0 ? channel - i : channel + i,
-      lane: NO_NOTE,
-    })),
-  );
+  return pools.flatMap((own) => channelsOfPool(own).map((channel) => ({ channel, lane: NO_NOTE })));
 }
 
 /** The place of the member that a new note takes: its lane says whose note must end first. */

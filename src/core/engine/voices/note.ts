@@ -41,4 +41,6 @@ type Lane = Of<typeof NOTE_LANE>;
 const laneIsSound = (next: Lane, now: Lane): boolean =>
   isSevenBits(next.note) &&
   (next.bend === NO_BEND) === (now.bend === NO_BEND) &&
-  ((now.channel & POOLED) === 0 ? next.channel <= (SHARED_NOTE | 15) : (next.channel | SHARED_NOTE) === (now.channel | SHARED_NOTE));
+  ((now.channel & POOLED) === 0
+    ? next.channel <= (SHARED_NOTE | 15)
+    : (next.channel | SHARED_NOTE) === (now.channel | SHARED_NOTE));

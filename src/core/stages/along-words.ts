@@ -21,13 +21,17 @@ export const alongOffers = ({ sensors }: Instrument, gate: Sensor): Offer<AlongP
           is: 'along',
           source: { sensor: sensor.id, port },
           ...(tunes ? {} : { ...FIRST, octaves: sensor.facts?.octaves ?? FIRST.octaves }),
-          spacing: 'even',
+          spacing: spacingOf(sensor),
           school: 'fretted',
         };
         const where = lane === undefined ? '' : `, ${lane}`;
         return [{ key: `along ${sensor.id} ${port}`, says: `along ${sensor.name}${where}`, makes }];
       }),
     );
+
+/** As the marks of a ribbon were said to lie when it was measured. */
+const spacingOf = ({ calibration }: Sensor): AlongPitch['spacing'] =>
+  calibration && 'spacing' in calibration && calibration.spacing === 'string' ? 'string' : 'even';
 
 /** The schools of continuous pitch, in words. */
 export const SCHOOL_WORDS: Readonly<Record<School, string>> = {

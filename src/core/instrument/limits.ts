@@ -8,7 +8,5 @@ export const MOST_CONTACTS = 255;
 export const MOST_CONTROLLERS = 255;
 /** Lanes of all note voices of a board together: one for each note that could sound at once. */
 export const MOST_NOTE_LANES = 255;
-/** Notes of the tunings that its places play, all together, likewise. */
-export const MOST_DEGREES = 255;
-/** Fingerings of all of its voices together, likewise. */
-export const MOST_FINGERINGS = 255;
+/** And whatever else of its voices it counts: notes of tunings, fingerings, fingers, lanes of joined gates. */
+export const MOST_COUNTED = 255;

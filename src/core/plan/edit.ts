@@ -7,6 +7,7 @@ import type { Zone } from '../instrument/zones';
 import type { Instrument } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
 import { withVoices } from '../instrument/with-voices';
+import { withFingerLanes } from '../stages/with-finger-lanes';
 import { freshSensor, inputsOf, isFree, newLane, newSensor } from '../kinds/new-sensor';
 import { kindOf } from '../kinds/registry';
 import { notesAfter } from '../pitch/scale';
@@ -43,10 +44,19 @@ export function withAnother(instrument: Instrument, id: string): Instrument {
 export function withoutSensor(instrument: Instrument, id: string): Instrument {
   const sensors = instrument.sensors.filter((s) => s.id !== id);
   if (sensors.length === 0) return instrument;
-  const voices = instrument.voices
-    .map((v) => (v.is !== 'note' && v.while?.sensor === id ? { ...v, while: undefined } : v))
-    .filter((v) => !hears(v, id));
+  const voices = instrument.voices.map((v) => withoutGates(v, id)).filter((v) => !hears(v, id));
   return withoutStrayButtons(withVoices({ ...instrument, sensors }, voices));
+}
+
+/** A voice without the gates of a sensor that only let it through: what follows while it is open follows always. */
+function withoutGates(voice: Voice, sensor: string): Voice {
+  if (voice.is !== 'note') return voice.while?.sensor === sensor ? { ...voice, while: undefined } : voice;
+  const { and, heldBy } = voice;
+  return {
+    ...voice,
+    ...(and?.sensor === sensor ? { and: undefined } : {}),
+    ...(heldBy?.sensor === sensor ? { heldBy: undefined } : {}),
+  };
 }
 
 /** A sensor that was removed: what listened to it, and the bits in whose counts it was measured. */
@@ -135,7 +145,7 @@ export function withLanes(instrument: Instrument, id: string, lanes: number): In
     };
   };
   const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
-  return withoutStrayButtons(withPins({ ...instrument, sensors }));
+  return withoutStrayButtons(withPins(withFingerLanes(instrument, { ...instrument, sensors }, id)));
 }
 
 /** Lanes as they are made, those after the kept ones under other names where another sensor has theirs. */

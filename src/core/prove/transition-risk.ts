@@ -10,41 +10,57 @@ export interface Transition {
   moves: number;
 }
 
-/** More moving fingers than this have too many orders to be looked at one by one; their subsets are few enough up to here. */
-const MOST_MOVING = 12;
+/** A fingering as two words: fingers that count, and which of them are down. */
+interface Mask {
+  care: number;
+  keys: number;
+}
+const maskOf = ({ keys }: Fingered): Mask => {
+  const word = (signs: string) =>
+    Array.from(keys).reduce((mask, sign, i) => (signs.includes(sign) ? mask | (1 << i) : mask), 0);
+  return { care: word('01'), keys: word('1') };
+};
 
-/** Whether a mask of fingers fits a fingering. @param open a sign a finger, 1 or 0 */
-const fits = (keys: string, open: readonly boolean[]): boolean =>
-  open.every((own, i) => keys[i] === 'x' || (keys[i] === '1') === own);
+/** The first fingering that fits, as the engine looks; −1 for none. @param open a bit a finger */
+const firstFitting = (masks: readonly Mask[], open: number): number =>
+  masks.findIndex(({ care, keys }) => ((open ^ keys) & care) === 0);
 
-/** The first fingering that fits, as the engine looks; −1 for none. */
-export const fingeringFor = (table: readonly Fingered[], open: readonly boolean[]): number =>
-  table.findIndex(({ keys }) => fits(keys, open));
+/** The same of signs. @param held a sign a finger, 1 or 0 */
+export const fingeringFor = (table: readonly Fingered[], held: string): number =>
+  firstFitting(table.map(maskOf), maskOf({ keys: held, note: 0 }).keys);
 
-/** The fingers of a fingering as they are most simply held: what does not matter stays as it is in `before`. */
-const heldFor = ({ keys }: Fingered, before: readonly boolean[]): boolean[] =>
-  Array.from(keys, (sign, i) => (sign === 'x' ? before[i] : sign === '1'));
+/** Up to so many moving fingers every order of landing is looked at; of more, those in which at most two have landed, or have yet to. */
+const MOST_MOVING = 8;
+
+/** Which of the fingers that move may have landed, as words of their bits. */
+function landed(moving: readonly number[]): number[] {
+  const bits = moving.map((finger) => 1 << finger);
+  const word = (own: readonly number[]) => own.reduce((mask, bit) => mask | bit, 0);
+  if (moving.length <= MOST_MOVING)
+    return Array.from({ length: Math.max(0, 2 ** moving.length - 2) }, (_, i) =>
+      word(bits.filter((__, k) => ((i + 1) >> k) & 1)),
+    );
+  const few = bits.flatMap((bit, i) => [bit, ...bits.slice(i + 1).map((other) => bit | other)]);
+  return [...few, ...few.map((own) => word(bits) & ~own)];
+}
 
 /**
  * The other notes that can sound on the way from one fingering to another: every subset of the fingers that move may have landed first.
+ * What does not matter for a fingering stays as it was.
  * @param from, to places in the table
  */
-export function transition(table: readonly Fingered[], from: number, to: number): Transition {
-  const begin = heldFor(
-    table[from],
-    Array.from(table[from].keys, () => false),
-  );
-  const end = heldFor(table[to], begin);
-  const moving = begin.flatMap((own, i) => (own === end[i] ? [] : [i]));
+export function transition(
+  table: readonly Fingered[],
+  from: number,
+  to: number,
+  masks = table.map(maskOf),
+): Transition {
+  const begin = masks[from].keys;
+  const end = (begin & ~masks[to].care) | masks[to].keys;
+  const moving = Array.from(table[from].keys, (_, i) => i).filter((i) => ((begin ^ end) >> i) & 1);
   const ghosts = new Set<number>();
-  const subsets =
-    moving.length > MOST_MOVING ? [] : Array.from({ length: 2 ** moving.length - 2 }, (_, i) => i + 1);
-  for (const subset of subsets) {
-    const open = [...begin];
-    moving.forEach((finger, k) => {
-      if ((subset >> k) & 1) open[finger] = end[finger];
-    });
-    const found = fingeringFor(table, open);
+  for (const some of landed(moving)) {
+    const found = firstFitting(masks, (begin & ~some) | (end & some));
     if (found >= 0 && table[found].note !== table[from].note && table[found].note !== table[to].note)
       ghosts.add(found);
   }
@@ -54,9 +70,10 @@ export function transition(table: readonly Fingered[], from: number, to: number)
 /** Between every two neighbours by their notes, both ways, in the order of their notes. */
 export function neighbourTransitions(table: readonly Fingered[]): Transition[] {
   const rising = table.map((_, i) => i).sort((a, b) => table[a].note - table[b].note);
+  const masks = table.map(maskOf);
   return rising
     .slice(1)
-    .flatMap((to, i) => [transition(table, rising[i], to), transition(table, to, rising[i])]);
+    .flatMap((to, i) => [transition(table, rising[i], to, masks), transition(table, to, rising[i], masks)]);
 }
 
 /** The same over a tune: notes in order, each by its first fingering; notes without one are passed over. */
@@ -140,7 +157,7 @@ export interface TableCheck {
 }
 
 /** Fingers up to which every position is looked at. */
-const MOST_COUNTED = 16;
+const MOST_COUNTED = 14;
 
 /** Whether some fingers fit both. */
 const meet = (a: string, b: string): boolean =>
@@ -149,7 +166,7 @@ const meet = (a: string, b: string): boolean =>
 const covers = (a: string, b: string): boolean =>
   Array.from(a).every((sign, i) => sign === 'x' || sign === b[i]);
 
-/** Finds what no fingers reach, what two fingerings claim, and how much is left over (NaN over more than 16 fingers). */
+/** Finds what no fingers reach, what two fingerings claim, and how much is left over (NaN over more than 14 fingers). */
 export function checkTable(table: readonly Fingered[]): TableCheck {
   const fingers = table[0]?.keys.length ?? 0;
   const unreachable = table.flatMap(({ keys }, i) =>
@@ -163,10 +180,8 @@ export function checkTable(table: readonly Fingered[]): TableCheck {
       ),
   );
   if (fingers > MOST_COUNTED) return { unreachable, doubled, unassigned: NaN, of: 2 ** fingers };
+  const masks = table.map(maskOf);
   let unassigned = 0;
-  for (let mask = 0; mask < 2 ** fingers; mask++) {
-    const open = Array.from({ length: fingers }, (_, i) => ((mask >> i) & 1) === 1);
-    if (fingeringFor(table, open) < 0) unassigned++;
-  }
+  for (let open = 0; open < 2 ** fingers; open++) if (firstFitting(masks, open) < 0) unassigned++;
   return { unreachable, doubled, unassigned, of: 2 ** fingers };
 }

@@ -43,6 +43,9 @@ export const SCHOOL_WORDS: Readonly<Record<School, string>> = {
 const SPACING_WORDS = { even: 'evenly', string: 'as on a string' };
 const BEYOND_WORDS = { clip: 'stays at its end', anew: 'begins a new note' };
 
+/** The highest note. */
+const TOP = 127;
+
 /** What follows the choice: its span, its spacing, its school and what that asks for. */
 export function alongWords(pitch: AlongPitch): Word<AlongPitch>[] {
   const { lowest, octaves, spacing, school, settleMs = 0 } = pitch;
@@ -55,10 +58,12 @@ export function alongWords(pitch: AlongPitch): Word<AlongPitch>[] {
             is: 'note',
             label: 'Lowest note',
             value: Math.round(lowest),
-            set: (n) => ({ ...pitch, lowest: n }),
+            set: (n) => ({ ...pitch, lowest: Math.min(n, TOP - 12 * octaves) }),
           },
           'over',
-          numberWord('Octaves', octaves, [0.1, 10], (n) => ({ ...pitch, octaves: n })),
+          numberWord('Octaves', octaves, [0.1, Math.floor(10 * ((TOP - lowest) / 12)) / 10], (n) => ({
+            ...{ ...pitch, octaves: n },
+          })),
           'octaves, spaced',
           {
             is: 'pick',

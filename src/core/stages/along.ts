@@ -4,9 +4,9 @@ import { bendScale, SEMITONE } from '../engine/voices/bend';
 import { GLIDE_TABLE_BITS, STEPS_ZERO } from '../engine/voices/glide-pitch';
 import { GLIDE_ANEW, GLIDE_SLURRED } from '../engine/voices/glide';
 import { responseAt, zoneOf } from '../instrument/access';
+import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import { AlongPitch, type NoteVoice } from '../instrument/voices';
-import { MOST_DEGREES } from '../instrument/limits';
 import { kindOf } from '../kinds/registry';
 import { notesBetween, spell, type AnyTuning } from '../pitch/tuning';
 import { curveOf } from '../shape/families';
@@ -41,7 +41,7 @@ export const along: PitchStage<AlongPitch> = {
     if (pitch.school !== 'fretted') image.controls.push(glideOf(m, voice, read, glide));
     hearGate(m, voice, { is: 'glide', index: glide }, attack);
   },
-  faults: (pitch, voice, path, instrument) => {
+  faults: (pitch, _, path, instrument) => {
     const sensor = sensorNamed({ instrument }, pitch.source);
     const tunes = kindOf(sensor).ports[pitch.source.port].tunes === true;
     if (!tunes && pitch.lowest === undefined)
@@ -52,15 +52,7 @@ export const along: PitchStage<AlongPitch> = {
       return [
         { path: `${path}.lowest`, says: `${sensor.name} is tuned itself: leave lowest and octaves out` },
       ];
-    const notes = degreesFor(pitch, tuningOf(instrument, voice));
-    return notes.length > MOST_DEGREES
-      ? [
-          {
-            path: `${path}.octaves`,
-            says: `reach over ${notes.length} notes of the tuning, ${MOST_DEGREES} at most`,
-          },
-        ]
-      : [];
+    return [];
   },
   key: ({ source }) => `along ${source.sensor} ${source.port}`,
   offers: alongOffers,
@@ -76,7 +68,7 @@ function placeOf(m: Making, voice: NoteVoice, pitch: AlongPitch, { level, lane }
   const range = bendRangeOf(zone);
   const span = Math.round(12 * (pitch.octaves ?? 0) * SEMITONE);
   const shape = shapeOf(sensorNamed(m, pitch.source), pitch, lane.lane);
-  const degrees = placeDegrees(m, voice, pitch, range);
+  const degrees = placeDegrees(m, voice, range);
   return {
     bend: bendScale(range),
     low: Math.round((pitch.lowest ?? 0) * SEMITONE),
@@ -135,6 +127,15 @@ function countsAUnit(shape: ((x: number) => number) | null, span: number): numbe
   return Math.min(65535, Math.floor((65536 * (ONE / parts)) / Math.max(1e-9, steepest * span)));
 }
 
+/** The degrees that a voice needs in the image, by what they are made of: equal ones stand once. */
+export function degreesOf(instrument: Instrument, voice: NoteVoice): { key: string; notes: number[] } | null {
+  if (voice.pitch.is !== 'along') return null;
+  const notes = degreesFor(voice.pitch, tuningOf(instrument, voice));
+  return notes.length === 0
+    ? null
+    : { key: `${bendRangeOf(zoneOf(instrument, voice))} ${notes.join()}`, notes };
+}
+
 /** The notes that a place can play and one beyond each end, semitones; none for twelve even semitones, which need no list. */
 function degreesFor(pitch: AlongPitch, tuning: AnyTuning | undefined): number[] {
   if (pitch.school === 'free' || tuning === undefined) return [];
@@ -145,11 +146,11 @@ function degreesFor(pitch: AlongPitch, tuning: AnyTuning | undefined): number[] 
 /** Steps in key reach past the ends of a place by an octave and a half. */
 const REACH = 19;
 
-function placeDegrees(m: Making, voice: NoteVoice, pitch: AlongPitch, range: number) {
+function placeDegrees(m: Making, voice: NoteVoice, range: number) {
   const { image } = m.parts;
-  const notes = degreesFor(pitch, tuningOf(m.instrument, voice));
-  if (notes.length === 0) return { degree: 0, degrees: 0 };
-  const key = `${range} ${notes.join()}`;
+  const own = degreesOf(m.instrument, voice);
+  if (!own) return { degree: 0, degrees: 0 };
+  const { key, notes } = own;
   let degree = m.degrees.get(key);
   if (degree === undefined) {
     degree = image.degrees.length;

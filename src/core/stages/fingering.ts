@@ -3,7 +3,6 @@ import { ticksIn } from '../engine/clock';
 import { STEPS_ZERO } from '../engine/voices/glide-pitch';
 import { zoneOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
-import { MOST_FINGERINGS } from '../instrument/limits';
 import { FingeringPitch, type NoteVoice } from '../instrument/voices';
 import type { Fault } from '../result';
 import { fingerCount, MOST_FINGERS } from './fingers';
@@ -99,7 +98,5 @@ function fingeringFaults(
         says: `must have a sign a finger, ${count}, got ${table[0].keys.length}`,
       },
     ];
-  return table.length > MOST_FINGERINGS
-    ? [{ path: `${path}.table`, says: `has ${table.length} fingerings, ${MOST_FINGERINGS} at most` }]
-    : [];
+  return [];
 }

@@ -11,11 +11,19 @@ import type { Fault } from '../result';
 import { wayNamed } from '../ways/registry';
 import { sensorNamed } from './making';
 import { pitchStage } from './pitch';
+import { roomFaults } from './room';
 import { velocityStage } from './velocity';
 
 /** What each of an instrument's voices must find in the sensors that it listens to. @param instrument whose sensors keep the rules of kinds/rules.ts */
 export const voicesFaults = (instrument: Instrument): Fault[] =>
-  instrument.voices.flatMap((voice, i) => voiceFaults(voice, `voices.${i}`, instrument));
+  withRoom(
+    instrument,
+    instrument.voices.flatMap((voice, i) => voiceFaults(voice, `voices.${i}`, instrument)),
+  );
+
+/** How much there is of all is only asked of voices that are sound by themselves. */
+const withRoom = (instrument: Instrument, faults: Fault[]): Fault[] =>
+  faults.length > 0 ? faults : roomFaults(instrument);
 
 /** What each of a voice's sources must carry. */
 function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[] {

@@ -71,11 +71,14 @@ export function announceZones(m: Making): void {
         [REGISTERED.data, value],
       ].map(([controller, data]) => ({ channel: channel - 1, controller, value: data, pad: 0 })),
     );
+  // A channel has one range, whatever zones share it.
+  const ranges = new Map<number, number>();
   for (const zone of used) {
     if (zone.is === 'mpe') {
       say(managerOf(zone), REGISTERED.mpeConfiguration, zone.members);
       say(managerOf(zone), REGISTERED.bendRange, zone.managerBendRange ?? USUAL_BEND_RANGE);
     }
-    for (const channel of m.zones.get(zone.id)!) say(channel, REGISTERED.bendRange, bendRangeOf(zone));
+    for (const channel of m.zones.get(zone.id)!) ranges.set(channel, bendRangeOf(zone));
   }
+  for (const [channel, range] of ranges) say(channel, REGISTERED.bendRange, range);
 }

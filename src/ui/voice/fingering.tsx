@@ -28,10 +28,7 @@ export function Fingering({
   const held = useHeldFingers(fingers);
   const rows = useRef<HTMLOListElement>(null);
   const { table } = pitch;
-  const now = fingeringFor(
-    table,
-    Array.from(held, (sign) => sign === '1'),
-  );
+  const now = fingeringFor(table, held);
   const setTable = (next: FingeringPitch['table']) => change({ ...pitch, table: next });
   const focusNote = (row: number) =>
     requestAnimationFrame(() =>

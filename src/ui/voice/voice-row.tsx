@@ -50,6 +50,7 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
         )}
         <ZoneWords
           zone={zone}
+          zones={instrument.zones}
           bends={
             voice.is === 'bend' || (zone !== undefined && voice.is === 'note' && zoneBends(instrument, zone))
           }

@@ -18,10 +18,13 @@ const FIRST_COUNT = 8;
 /** Where a voice plays: one channel, a channel a lane, or an MPE zone, with what each asks for. */
 export function ZoneWords({
   zone,
+  zones,
   bends,
   set,
 }: {
   zone: Zone | undefined;
+  /** All of the instrument's: MPE zones share the channels. */
+  zones: readonly Zone[];
   /** Whether what plays there bends: its range is asked for. */
   bends: boolean;
   set: (zone: Zone) => void;
@@ -29,7 +32,12 @@ export function ZoneWords({
   const plan: Plan = zone === undefined ? 'single' : zone.is === 'mpe' ? zone.side : zone.is;
   return (
     <>
-      <Pick label="Channels" value={plan} options={PLANS} set={(next) => set(zoneAs(next as Plan, zone))} />
+      <Pick
+        label="Channels"
+        value={plan}
+        options={plansFor(zones)}
+        set={(next) => set(zoneAs(next as Plan, zone, zones))}
+      />
       {zone?.is !== 'mpe' && (
         <NumberField
           label="Channel"
@@ -46,7 +54,7 @@ export function ZoneWords({
             label="Member channels"
             value={zone.members}
             low={1}
-            high={15}
+            high={roomFor(zone.side, zones)}
             set={(members) => set({ ...zone, members })}
           />
           <span>members,</span>
@@ -76,16 +84,33 @@ export const zoneOn = (channel: number, zone: Zone | undefined): Zone => {
     : { is: 'single', id: `channel-${channel}`, channel, ...range };
 };
 
-function zoneAs(plan: Plan, zone: Zone | undefined): Zone {
+/** The plans that there is room for: one more MPE zone needs two channels that the other leaves. */
+const plansFor = (zones: readonly Zone[]): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(PLANS).filter(
+      ([plan]) =>
+        (plan !== 'lower' && plan !== 'upper') ||
+        zones.some((z) => z.is === 'mpe' && z.side === plan) ||
+        roomFor(plan, zones) > 0,
+    ),
+  );
+
+/** Members that an MPE zone can have beside the other: each of both has a manager too (MPE 1.1, 2.2). */
+const roomFor = (side: 'lower' | 'upper', zones: readonly Zone[]): number =>
+  zones.reduce((room, z) => (z.is === 'mpe' && z.side !== side ? room - 1 - z.members : room), 15);
+
+function zoneAs(plan: Plan, zone: Zone | undefined, zones: readonly Zone[]): Zone {
   if (plan === 'single') return zoneOn(zone?.is === 'lanes' ? zone.first : 1, undefined);
   if (plan === 'lanes') {
     const first = zone?.is === 'single' ? zone.channel : 1;
     return { is: 'lanes', id: `channels-${first}-${FIRST_COUNT}`, first, count: FIRST_COUNT };
   }
+  const known = zones.find((z) => z.is === 'mpe' && z.side === plan);
+  if (known) return known;
   return {
     is: 'mpe',
     id: `mpe-${plan}`,
     side: plan,
-    members: zone?.is === 'mpe' ? zone.members : FIRST_COUNT,
+    members: Math.min(FIRST_COUNT, roomFor(plan, zones)),
   };
 }

@@ -17,9 +17,10 @@ export function zoneFaults(zones: readonly Zone[]): Fault[] {
         },
       ];
     const room = CHANNELS - 1 - before.reduce((n, { members }) => n + 1 + members, 0);
-    return zone.members > room
-      ? [{ path: `${path}.members`, says: `${room} channels are left for members, got ${zone.members}` }]
-      : [];
+    if (zone.members <= room) return [];
+    const left = `${Math.max(0, room)} channels are left for members, got ${zone.members}`;
+    const nearest = `give the ${otherSide(zone)} zone ${Math.max(1, CHANNELS - 2 - zone.members)} at most`;
+    return [{ path: `${path}.members`, says: before.length > 0 ? `${left}: ${nearest}` : left }];
   });
 }
 

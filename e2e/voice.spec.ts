@@ -1,0 +1,75 @@
+import type { Page } from '@playwright/test';
+import { expect, openBench, openWherry, test } from './bench';
+
+/** Chooses a sensor in the list at the left. */
+const choose = (page: Page, name: string) => page.getByText(name, { exact: true }).first().click();
+const noteRow = (page: Page, n: number) => page.getByRole('listitem').filter({ hasText: /^note/ }).nth(n);
+
+test('a strip pulls in to its notes, its schools compared on the maker’s own take, with thirds in key on a channel of their own', async ({
+  page,
+}) => {
+  await openBench(page);
+  await page.goto('/i/sallow/voice');
+  await expect(page.getByText(/1000 frames.s · /)).toBeVisible();
+  await choose(page, 'Drone strip');
+  await noteRow(page, 0).getByLabel('Pitch', { exact: true }).selectOption({ label: 'along Drone strip' });
+  const schools = page.getByRole('region', { name: 'Schools of pitch' });
+  // A slide passes many notes that nobody meant where it is fretted, and none where it is pulled in.
+  await expect(schools.getByRole('img', { name: /fretted: \d\d notes, [1-9]\d* not meant/ })).toBeVisible();
+  await expect(schools.getByRole('img', { name: /pull-in: \d notes, 0 not meant/ })).toBeVisible();
+  // It stops at the bend range, and is told; with it set wide enough it is not.
+  await page.keyboard.press('j');
+  await expect(schools.getByRole('button', { name: /Pull-in/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText(/A slide over 24 semitones stops at the bend range, ±2/)).toBeVisible();
+  const range = noteRow(page, 0).getByLabel('Bend range, semitones');
+  await range.fill('24');
+  await range.press('Enter');
+  await expect(page.getByText(/stops at the bend range/)).toHaveCount(0);
+
+  // Thirds in C major, by a voice of their own.
+  await page.getByRole('button', { name: 'Add a scale' }).click();
+  await page.getByRole('button', { name: 'Add a note' }).click();
+  const second = noteRow(page, 1);
+  await second.getByLabel('Pitch', { exact: true }).selectOption({ label: 'along Drone strip' });
+  await second.getByLabel('What is added to the note').selectOption({ label: 'a third above, in key' });
+  await second.getByLabel('Tuning').selectOption({ label: 'C major' });
+  await second.getByLabel('Channel', { exact: true }).fill('2');
+  await second.getByLabel('Channel', { exact: true }).press('Enter');
+  await page.keyboard.press('Escape');
+  const sent = page.getByLabel('Sent now');
+  await page.keyboard.down('x');
+  await expect(sent.getByText(/note \d+ on/)).toHaveCount(2);
+  const [one, other] = (await sent.getByText(/note \d+ on/).allTextContents()).map((t) =>
+    Number(/note (\d+)/.exec(t)![1]),
+  );
+  expect([3, 4]).toContain(Math.abs(one - other));
+  await page.keyboard.up('x');
+  await expect(sent.getByText(/note \d+ off/)).toHaveCount(2);
+});
+
+test('a fingering is made by playing: held, Enter, its note typed; then it sounds', async ({ page }) => {
+  await openWherry(page, 'voice');
+  await choose(page, 'Bellows');
+  await noteRow(page, 0)
+    .getByLabel('Pitch', { exact: true })
+    .selectOption({ label: 'by the fingering of Leaves' });
+  const fingering = page.getByRole('region', { name: 'Fingering' });
+  await expect(
+    fingering.getByRole('listitem').filter({ has: page.getByRole('button', { name: /Finger 1/ }) }),
+  ).toHaveCount(11);
+  // A fork that no table of open holes has.
+  for (const key of ['q', 'e']) await page.keyboard.down(key);
+  await expect(fingering.getByText('in no fingering')).toBeVisible();
+  await page.keyboard.press('Enter');
+  const note = fingering.getByLabel('Note of 1010000000');
+  await expect(note).toBeFocused();
+  await note.fill('Eb6');
+  await note.press('Enter');
+  await expect(fingering.getByText('fingering 1', { exact: true })).toBeVisible();
+  await page.keyboard.down('c');
+  await expect(page.getByLabel('Sent now').getByText(/note 87 on/)).toBeVisible();
+  for (const key of ['c', 'q', 'e']) await page.keyboard.up(key);
+  // A tune says what its changes pass.
+  await fingering.getByLabel('A tune, to try it on').fill('E5 A4 D4');
+  await expect(fingering.getByText(/can sound another note on the way/)).toBeVisible();
+});

@@ -46,7 +46,7 @@ static uint16_t glide_share(const cheir_glide *glide, uint16_t raw)
     if (feeds(U8(glide->side_mask), at) && distance > U16(side->dead))
         share = share_of(&side->scale, (uint16_t)(distance - U16(side->dead)));
     if (reads == CHEIR_READS_LEVEL) return share;
-    if ((at == 0) == (reads == CHEIR_READS_ABOVE_IS_UP)) return (uint16_t)((ONE + share) >> 1);
+    if ((at == 0) == (reads == CHEIR_READS_ABOVE_IS_UP)) return (uint16_t)((ONE >> 1) + (share >> 1));
     return (uint16_t)((ONE - share) >> 1);
 }
 

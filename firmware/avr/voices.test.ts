@@ -1,5 +1,7 @@
 import { expect, it } from 'vitest';
-import type { AlongPitch } from '@/core/instrument/voices';
+import type { Sensor } from '@/core/instrument/sensor';
+import type { AlongPitch, NoteVoice } from '@/core/instrument/voices';
+import { twoSided } from '@/core/testing/identity-response';
 import { strings, stringCount } from '@/core/testing/strings';
 import { runOnChip } from './chip';
 
@@ -38,3 +40,29 @@ it.each([
     }
   },
 );
+
+it('a level of two sides as a pitch, from its end below to its end above: 16 bits of the chip hold both', () => {
+  const instrument = strings(
+    1,
+    { school: 'pull-in', spacing: 'string' },
+    { is: 'single', id: 'z', channel: 1, bendRange: 24 },
+  );
+  const lever: Sensor = {
+    ...{ id: 's0', name: 'Lever', kind: 'bend-lever', board: 'board', responses: [] },
+    lanes: [{ id: 'breath', column: 's0' }],
+    calibration: structuredClone(twoSided),
+  };
+  const [voice] = instrument.voices as NoteVoice[];
+  instrument.sensors = [lever];
+  instrument.voices = [
+    {
+      ...voice,
+      gate: { sensor: 's0', port: 'gate' },
+      pitch: { ...(voice.pitch as AlongPitch), source: { sensor: 's0', port: 'bend' } },
+    },
+  ];
+  const swings = Uint16Array.from({ length: 600 }, (_, i) =>
+    i < 120 ? 1000 : Math.round(1250 + 1150 * Math.sin((i - 120) / 50)),
+  );
+  expect(runOnChip(instrument, swings, 0)).toMatchObject({ identical: true });
+});

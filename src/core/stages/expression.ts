@@ -26,7 +26,7 @@ import { playsAlone, soundingSource, sourcesOf } from '../instrument/rules';
 import { USUAL_BEND_RANGE } from '../instrument/zones';
 import { signOf, type LaneLevel } from '../ways/level/lane-level';
 import { answerTable, levelsRead, type LevelRead } from './levels-read';
-import { bendRangeOf } from './zones';
+import { bendRangeOf, playsOn } from './zones';
 import { scenesOf, sensorNamed, type Making } from './making';
 import { numberWord, type Word } from './word';
 
@@ -156,9 +156,11 @@ function compileControl(m: Making, voice: Expression): void {
         status: sendsOf(voice).status,
         lane: latch + 1,
       });
-    else
+    else {
+      if (voice.is === 'bend') playsOn(m, voice);
       for (const status of statusesOf(m, voice))
         image.controls.push({ ...own, scenes: scenesOf(m, voice), status, takeover: takeoverOf(m, voice) });
+    }
   }
 }
 

@@ -1,4 +1,4 @@
-import { channelsOfVoice, zoneOf } from '../instrument/access';
+import { zoneOf } from '../instrument/access';
 import { soundingSource, sourcesOf } from '../instrument/rules';
 import type { NoteVoice } from '../instrument/voices';
 import { NO_BEND } from '../engine/codes';
@@ -6,7 +6,7 @@ import { scenesOf, sensorNamed, type Making } from './making';
 import { pitchStage } from './pitch';
 import { voicePitch } from './tuned';
 import { velocityStage } from './velocity';
-import { channelByte, spelled } from './zones';
+import { channelByte, playsOn, spelled } from './zones';
 
 /** Gate, pitch, velocity and allocator of one voice. One whose sensors are not there is left out. */
 export function compileNote(m: Making, voice: NoteVoice): void {
@@ -34,6 +34,6 @@ export function compileNote(m: Making, voice: NoteVoice): void {
     image.note_lanes.push({ ...own, channel: channelByte(m, zone, place), control: 0, pad: 0 });
   }
   m.played.push({ voice, lane, places });
-  m.zones.set(zone.id, new Set([...(m.zones.get(zone.id) ?? []), ...channelsOfVoice(m.instrument, voice)]));
+  playsOn(m, voice);
   pitch.hear(m, voice, voice.pitch, index, stage.attack?.(voice.velocity));
 }

@@ -1,7 +1,7 @@
 import { NO_BEND, POOLED } from '../engine/codes';
-import { channelOf, managerOf, membersOf } from '../instrument/access';
+import { channelOf, channelsOfVoice, managerOf, membersOf, zoneOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
-import type { NoteVoice } from '../instrument/voices';
+import type { NoteVoice, Voice } from '../instrument/voices';
 import { MPE_BEND_RANGE, USUAL_BEND_RANGE, type MpeZone, type Zone } from '../instrument/zones';
 import { pitchOfKey, spell } from '../pitch/tuning';
 import { REGISTERED } from '../midi/messages';
@@ -34,6 +34,14 @@ function poolOf(m: Making, zone: MpeZone): number {
   return pool - 1;
 }
 
+/** Notes the channels that a voice plays on, or bends: of an MPE zone those of its members. */
+export function playsOn(m: Making, voice: Voice): void {
+  const zone = zoneOf(m.instrument, voice);
+  if (zone.is === 'mpe' && voice.is !== 'note') return;
+  const channels = channelsOfVoice(m.instrument, voice);
+  m.zones.set(zone.id, new Set([...(m.zones.get(zone.id) ?? []), ...channels]));
+}
+
 /** Whether notes of a zone say their bend: those of MPE always; others where any of them may lie beside its number. */
 export function zoneBends(instrument: Instrument, zone: Zone): boolean {
   if (zone.is === 'mpe') return true;
@@ -58,11 +66,15 @@ export function spelled(instrument: Instrument, zone: Zone, pitch: number): { no
   return { note, bend: zoneBends(instrument, zone) ? bend : NO_BEND };
 }
 
+/** Whether anything bends there: its notes, or a level. */
+const isBent = (instrument: Instrument, zone: Zone): boolean =>
+  zoneBends(instrument, zone) || instrument.voices.some((v) => v.is === 'bend' && v.zone === zone.id);
+
 /** What receivers must know of the zones that notes bend in: the MPE configuration message, and bend ranges. */
 export function announceZones(m: Making): void {
   const { instrument } = m;
   const { image } = m.parts;
-  const used = instrument.zones.filter((zone) => m.zones.has(zone.id) && zoneBends(instrument, zone));
+  const used = instrument.zones.filter((zone) => m.zones.has(zone.id) && isBent(instrument, zone));
   const say = (channel: number, parameter: number, value: number) =>
     image.announcements.push(
       ...[

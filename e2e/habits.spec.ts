@@ -80,7 +80,9 @@ test('MIDI goes out to the port that is chosen', async ({ page }) => {
     const sent: number[][] = [];
     const port = { id: 'p', name: 'Test port', send: (bytes: number[]) => sent.push(bytes) };
     Object.assign(window, { sent });
-    Object.assign(navigator, { requestMIDIAccess: async () => ({ outputs: new Map([['p', port]]) }) });
+    Object.assign(navigator, {
+      requestMIDIAccess: async () => ({ inputs: new Map(), outputs: new Map([['p', port]]) }),
+    });
   });
   await openWherry(page, 'voice');
   await page.getByText('MIDI out: none').click();

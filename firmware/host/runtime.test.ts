@@ -9,7 +9,8 @@ import { decodePlayed, encodeProgram, encodeTake, type Between } from '@/core/ex
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
 import { playOperations } from '@/core/exchange/firmware/play-operations';
-import { dumpRoom, writeDump } from '@/core/exchange/settings/settings-dump';
+import { writeDump } from '@/core/exchange/settings/settings-dump';
+import { dumpRoom } from '@/core/exchange/settings/settings-room';
 import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import { run } from '@/core/engine/run';
 import { columnsOf, contactsOf } from '@/core/instrument/access';

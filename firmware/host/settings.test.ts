@@ -11,7 +11,8 @@ import { crc32 } from '@/core/units/crc32';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
 import { identityOf } from '@/core/exchange/document/instrument-digest';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
-import { HEAD_BYTES, readDump, writeDump } from '@/core/exchange/settings/settings-dump';
+import { readDump, writeDump } from '@/core/exchange/settings/settings-dump';
+import { HEAD_BYTES } from '@/core/exchange/settings/settings-room';
 import {
   askForSettings,
   commandSysex,

@@ -1,9 +1,8 @@
 import { bendsNotes, channelsOfImage } from '../engine/channels';
-import { MOST_A_FRAME } from '../engine/blocks/pair';
-import { CONTROL_KIND } from '../engine/codes';
+import { CONTROL_KIND, MOST_A_FRAME } from '../engine/codes';
 import { END_BYTES, OFF_BYTES } from '../engine/engine';
 import { partNames, PARTS, type Image } from '../engine/layout';
-import { hearerCode } from '../engine/voices/hearers';
+import { hearerCode } from '../engine/voices/hearer-list';
 import type { ListenerRange } from '../ways/way';
 import { MOST_BACKLOG_OF_NOTES_US, MOST_BACKLOG_US } from '../engine/wire';
 

@@ -96,6 +96,16 @@ export const GLIDE_SCHOOL = { fretted: 0, slide: 1, pullIn: 2 } as const;
 /** What a glide reads: a share of a level's way from rest to reach, one side or both, a share as it stands in its column, or a pitch. */
 export const GLIDE_READS = { level: 0, aboveIsUp: 1, belowIsUp: 2, share: 3, pitch: 4 } as const;
 
+/** How a glide plays, as bits: each note begins before the last ends; a slide past the bend range begins the nearest note anew. */
+export const GLIDE_SLURRED = 1;
+export const GLIDE_ANEW = 2;
+
+/** Segments of a glide's table: more than of a response, since what is heard is pitch. */
+export const GLIDE_TABLE_BITS = 8;
+
+/** Steps and semitones are kept with this added, so that none is below 0. */
+export const STEPS_ZERO = 128;
+
 /** Stages of a glide: open, but its note has not begun; moving while another place must still be held for its settle time. */
 export const GLIDE_STAGE = { idle: 0, settling: 1, sounds: 2, moving: 3 } as const;
 
@@ -108,6 +118,9 @@ export const FINGERING_STAGE = { rests: 0, waits: 1, looks: 2 } as const;
 /** Nothing sent yet: a value of up to 14 bits, or of 7. */
 export const UNSENT = 0xffff;
 export const UNSENT7 = 0xff;
+
+/** So many keys of two contacts at most begin or end in one frame, which bounds what it sends; others wait for the next. */
+export const MOST_A_FRAME = 4;
 
 /** Nothing sounds on this lane. */
 export const NO_NOTE = 255;

@@ -4,7 +4,7 @@ import { channelsOfVoice, managerOf, membersOf, zoneOf } from './access';
 import { soundingSource } from './rules/voices';
 import type { Instrument } from './document';
 import type { NoteVoice, Voice } from './voices';
-import { MPE_BEND_RANGE, USUAL_BEND_RANGE } from './zones';
+import { bendRangeOf } from './zones';
 
 /** Two outputs that would overwrite each other, or one that another device usually owns. */
 export interface Clash {
@@ -86,7 +86,7 @@ function shortRanges(instrument: Instrument): Clash[] {
   return instrument.voices.flatMap((v) => {
     if (v.is !== 'note' || !glides(v) || v.pitch.is !== 'along' || v.pitch.beyond === 'anew') return [];
     const zone = zoneOf(instrument, v);
-    const range = zone.bendRange ?? (zone.is === 'mpe' ? MPE_BEND_RANGE : USUAL_BEND_RANGE);
+    const range = bendRangeOf(zone);
     const span = Math.round(12 * (v.pitch.octaves ?? 0));
     const widest = Math.min(96, span);
     return span > range

@@ -46,6 +46,10 @@ export class MpeZone {
 export type Zone = SingleZone | LaneZone | MpeZone;
 export const ZONES = { single: SingleZone, lanes: LaneZone, mpe: MpeZone } as const;
 
+/** Bend range of the channels that a zone's notes play on, semitones. */
+export const bendRangeOf = (zone: Zone): number =>
+  zone.bendRange ?? (zone.is === 'mpe' ? MPE_BEND_RANGE : USUAL_BEND_RANGE);
+
 /** A set of voices that can be switched in; every voice is in all scenes unless it names some. */
 export class Scene {
   @Matches(ID) @Length(1, 40) id!: string;

@@ -1,6 +1,7 @@
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import { SCHOOLS, type AlongPitch, type NoteVoice, type School } from '../instrument/voices';
+import { bendRangeOf, USUAL_BEND_RANGE } from '../instrument/zones';
 import type { MidiEvent } from '../midi/event';
 import { splitMessages } from '../midi/messages';
 import { gatePort } from '../kinds/ports';
@@ -80,7 +81,7 @@ export function compareSchools(
 
 const rangeOf = ({ zones }: Instrument, { zone }: NoteVoice): number => {
   const own = zones.find(({ id }) => id === zone);
-  return own?.bendRange ?? (own?.is === 'mpe' ? 48 : 2);
+  return own ? bendRangeOf(own) : USUAL_BEND_RANGE;
 };
 
 /** What the sensor's own touch plays by a pitch, alone on its board. */

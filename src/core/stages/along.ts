@@ -1,14 +1,20 @@
-import { CONTROL_KIND, GLIDE_READS, GLIDE_SCHOOL, NO_TABLE } from '../engine/codes';
+import {
+  CONTROL_KIND,
+  GLIDE_ANEW,
+  GLIDE_READS,
+  GLIDE_SCHOOL,
+  GLIDE_SLURRED,
+  GLIDE_TABLE_BITS,
+  NO_TABLE,
+  STEPS_ZERO,
+} from '../engine/codes';
 import { ticksIn } from '../engine/clock';
 import { bendScale, SEMITONE } from '../engine/voices/bend';
-import { GLIDE_TABLE_BITS, STEPS_ZERO } from '../engine/voices/glide-pitch';
-import { GLIDE_ANEW, GLIDE_SLURRED } from '../engine/voices/glide';
 import { responseAt, zoneOf } from '../instrument/access';
-import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import { AlongPitch, type NoteVoice } from '../instrument/voices';
-import { kindOf } from '../kinds/registry';
-import { notesBetween, spell, type AnyTuning } from '../pitch/tuning';
+import { spell } from '../pitch/tuning';
+import { bendRangeOf } from '../instrument/zones';
 import { curveOf } from '../shape/families';
 import { ONE, tableOfCurve } from '../shape/table';
 import { sideMask } from '../ways/level/image';
@@ -17,10 +23,10 @@ import { STATUS } from '../midi/messages';
 import { hearGate } from './gate';
 import { levelsRead } from './levels-read';
 import { scenesOf, sensorNamed, type Making } from './making';
+import { ALONG } from './pitch-facts';
 import type { PitchStage } from './pitch-stage';
 import { alongOffers, alongWords } from './along-words';
-import { tuningOf } from './tuned';
-import { bendRangeOf } from './zones';
+import { degreesOf } from './degrees-of';
 
 /** Cents past a boundary, and ms of rest, where none are given. (Common practice, no source.) */
 export const USUAL_HYSTERESIS_CENTS = 15;
@@ -28,9 +34,7 @@ export const USUAL_HYSTERESIS_CENTS = 15;
 export const along: PitchStage<AlongPitch> = {
   is: 'along',
   document: AlongPitch,
-  carries: ['level'],
-  ofLanes: false,
-  alone: true,
+  ...ALONG,
   noteOf: () => 0,
   hear: (m, voice, pitch, index, attack) => {
     const read = levelsRead(m, pitch.source)[0];
@@ -40,19 +44,6 @@ export const along: PitchStage<AlongPitch> = {
     image.glides.push({ ...placeOf(m, voice, pitch, read), note: index });
     if (pitch.school !== 'fretted') image.controls.push(glideOf(m, voice, read, glide));
     hearGate(m, voice, { is: 'glide', index: glide }, attack);
-  },
-  faults: (pitch, _, path, instrument) => {
-    const sensor = sensorNamed({ instrument }, pitch.source);
-    const tunes = kindOf(sensor).ports[pitch.source.port].tunes === true;
-    if (!tunes && pitch.lowest === undefined)
-      return [
-        { path: `${path}.lowest`, says: `${sensor.name} has no pitch of its own: give lowest and octaves` },
-      ];
-    if (tunes && pitch.lowest !== undefined)
-      return [
-        { path: `${path}.lowest`, says: `${sensor.name} is tuned itself: leave lowest and octaves out` },
-      ];
-    return [];
   },
   key: ({ source }) => `along ${source.sensor} ${source.port}`,
   offers: alongOffers,
@@ -126,25 +117,6 @@ function countsAUnit(shape: ((x: number) => number) | null, span: number): numbe
   for (let i = 0; i < parts; i++) steepest = Math.max(steepest, at((i + 1) / parts) - at(i / parts));
   return Math.min(65535, Math.floor((65536 * (ONE / parts)) / Math.max(1e-9, steepest * span)));
 }
-
-/** The degrees that a voice needs in the image, by what they are made of: equal ones stand once. */
-export function degreesOf(instrument: Instrument, voice: NoteVoice): { key: string; notes: number[] } | null {
-  if (voice.pitch.is !== 'along') return null;
-  const notes = degreesFor(voice.pitch, tuningOf(instrument, voice));
-  return notes.length === 0
-    ? null
-    : { key: `${bendRangeOf(zoneOf(instrument, voice))} ${notes.join()}`, notes };
-}
-
-/** The notes that a place can play and one beyond each end, semitones; none for twelve even semitones, which need no list. */
-function degreesFor(pitch: AlongPitch, tuning: AnyTuning | undefined): number[] {
-  if (pitch.school === 'free' || tuning === undefined) return [];
-  const [low, high] =
-    pitch.lowest === undefined ? [0, 127] : [pitch.lowest, pitch.lowest + 12 * pitch.octaves!];
-  return notesBetween(tuning, low - REACH, high + REACH);
-}
-/** Steps in key reach past the ends of a place by an octave and a half. */
-const REACH = 19;
 
 function placeDegrees(m: Making, voice: NoteVoice, range: number) {
   const { image } = m.parts;

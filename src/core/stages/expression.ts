@@ -23,10 +23,10 @@ import { wayOf } from '../ways/registry';
 import { listen } from './gate';
 import { BEND_CENTRE } from '../engine/voices/bend';
 import { playsAlone, soundingSource, sourcesOf } from '../instrument/rules';
-import { USUAL_BEND_RANGE } from '../instrument/zones';
+import { bendRangeOf, USUAL_BEND_RANGE } from '../instrument/zones';
 import { signOf, type LaneLevel } from '../ways/level/lane-level';
 import { answerTable, levelsRead, type LevelRead } from './levels-read';
-import { bendRangeOf, playsOn } from './zones';
+import { playsOn } from './zones';
 import { scenesOf, sensorNamed, type Making } from './making';
 import { numberWord, type Word } from './word';
 

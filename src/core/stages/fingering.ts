@@ -1,14 +1,11 @@
-import { UNASSIGNED } from '../engine/codes';
+import { STEPS_ZERO, UNASSIGNED } from '../engine/codes';
 import { ticksIn } from '../engine/clock';
-import { STEPS_ZERO } from '../engine/voices/glide-pitch';
 import { zoneOf } from '../instrument/access';
-import type { Instrument } from '../instrument/document';
 import { FingeringPitch, type NoteVoice } from '../instrument/voices';
-import type { Fault } from '../result';
-import { fingerCount, MOST_FINGERS } from './fingers';
 import { fingeringOffers, fingeringWords } from './fingering-words';
 import { hearGate, listen } from './gate';
 import { sensorNamed, type Making } from './making';
+import { FINGERING } from './pitch-facts';
 import type { PitchStage } from './pitch-stage';
 import { voicePitch } from './tuned';
 import { spelled } from './zones';
@@ -16,9 +13,7 @@ import { spelled } from './zones';
 export const fingering: PitchStage<FingeringPitch> = {
   is: 'fingering',
   document: FingeringPitch,
-  carries: ['gate', 'pitch'],
-  ofLanes: false,
-  alone: true,
+  ...FINGERING,
   noteOf: () => 0,
   hear: (m, voice, pitch, index, attack) => {
     const { image } = m.parts;
@@ -42,7 +37,6 @@ export const fingering: PitchStage<FingeringPitch> = {
     }
     hearGate(m, voice, { is: 'fingeringGate', index: own }, attack);
   },
-  faults: fingeringFaults,
   key: () => 'fingering',
   offers: fingeringOffers,
   words: fingeringWords,
@@ -81,22 +75,3 @@ const entriesOf = (m: Making, voice: NoteVoice, { table }: FingeringPitch, kept:
     const { note: own, bend } = spelled(m.instrument, zone, voicePitch(m.instrument, voice, note));
     return [{ care: mask('01'), keys: mask('1'), bend, note: own, pad: 0 }];
   });
-
-function fingeringFaults(
-  { fingers, table }: FingeringPitch,
-  _: NoteVoice,
-  path: string,
-  instrument: Instrument,
-): Fault[] {
-  const count = fingerCount(instrument, fingers);
-  if (count > MOST_FINGERS)
-    return [{ path: `${path}.fingers`, says: `have ${count} lanes together, ${MOST_FINGERS} at most` }];
-  if (table[0].keys.length !== count)
-    return [
-      {
-        path: `${path}.table.0.keys`,
-        says: `must have a sign a finger, ${count}, got ${table[0].keys.length}`,
-      },
-    ];
-  return [];
-}

@@ -1,5 +1,5 @@
 import { SLOW_US, ticksIn } from '../engine/clock';
-import { hearerCode } from '../engine/voices/hearers';
+import { hearerCode } from '../engine/voices/hearer-list';
 import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import { attackScales, sideMask } from '../ways/level/image';
 import { levelsRead } from './levels-read';

@@ -13,6 +13,7 @@ import { hasNotes } from '../kinds/level-voices';
 import { gatePort, portThat } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
 import { hearGate, listen, type Attack } from './gate';
+import { addPitchFacts } from './pitch-facts';
 import type { PitchStage } from './pitch-stage';
 import { along } from './along';
 import { fingering } from './fingering';
@@ -102,6 +103,7 @@ const STAGES = new Map<string, PitchStage>();
 export function addPitch(stage: PitchStage): void {
   if (STAGES.has(stage.is)) throw new RangeError(`addPitch: ${stage.is}: its name must be free`);
   STAGES.set(stage.is, stage);
+  addPitchFacts(stage.is, stage);
   (PITCHES as Record<string, new () => object>)[stage.is] = stage.document;
 }
 for (const stage of [fixed, lane, chosen, along, fingering]) addPitch(stage as PitchStage);

@@ -4,7 +4,7 @@ import { MOST_COUNTED } from '../instrument/limits';
 import { sourcesOf } from '../instrument/rules';
 import type { NoteVoice } from '../instrument/voices';
 import type { Fault } from '../result';
-import { degreesOf } from './along';
+import { degreesOf } from './degrees-of';
 import { fingerCount } from './fingers';
 
 /** What the runtime counts in eight bits on each board: notes of tunings, fingerings, fingers, lanes of joined gates. */

@@ -10,9 +10,9 @@ import { portWords } from '../kinds/rules';
 import type { Fault } from '../result';
 import { wayNamed } from '../ways/registry';
 import { sensorNamed } from './making';
-import { pitchStage } from './pitch';
+import { pitchFacts } from './pitch-facts';
 import { roomFaults } from './room';
-import { velocityStage } from './velocity';
+import { velocityFacts } from './velocity-facts';
 
 /** What each of an instrument's voices must find in the sensors that it listens to. @param instrument whose sensors keep the rules of kinds/rules.ts */
 export const voicesFaults = (instrument: Instrument): Fault[] =>
@@ -52,8 +52,8 @@ function carriedBy(voice: Voice, field: string): readonly Port['carries'][] {
   if (voice.is === 'bend' || voice.is === 'poly-pressure') return ['level'];
   if (voice.is !== 'note') return ['level', 'gate'];
   if (['gate', 'and', 'heldBy'].includes(field)) return ['gate'];
-  if (field.startsWith('pitch.')) return pitchStage(voice.pitch).carries ?? [];
-  return [velocityStage(voice.velocity).carries ?? []].flat();
+  if (field.startsWith('pitch.')) return pitchFacts(voice.pitch).carries ?? [];
+  return [velocityFacts(voice.velocity).carries ?? []].flat();
 }
 
 /** A lane that a source names must be its port's; one level is read at a time. */
@@ -81,11 +81,12 @@ function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fau
   const own = sensorNamed({ instrument }, voice.gate);
   const from = sensorNamed({ instrument }, soundingSource(voice));
   const faults: Fault[] = [];
-  if (pitchStage(voice.pitch).ofLanes && !hasNotes(from))
+  if (pitchFacts(voice.pitch).ofLanes && !hasNotes(from))
     faults.push({ path: `${path}.pitch`, says: `every lane of ${from.name} needs a note` });
-  faults.push(...(pitchStage(voice.pitch).faults?.(voice.pitch, voice, `${path}.pitch`, instrument) ?? []));
+  faults.push(...(pitchFacts(voice.pitch).faults?.(voice.pitch, voice, `${path}.pitch`, instrument) ?? []));
   const { way } = kindOf(own);
-  const { is, strength } = velocityStage(voice.velocity);
+  const { is } = voice.velocity;
+  const { strength } = velocityFacts(voice.velocity);
   if (strength && wayNamed(way).strength !== strength)
     faults.push({ path: `${path}.velocity.is`, says: `${own.name} has no ${is} to take a velocity from` });
   return faults;

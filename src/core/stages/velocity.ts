@@ -14,28 +14,23 @@ import {
   type Source,
   type Velocity,
 } from '../instrument/voices';
-import type { Port } from '../kinds/kind';
 import { lanesOfSource, portThat } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
 import { responseAt } from '../instrument/access';
 import { curveOf } from '../shape/families';
-import type { Way } from '../ways/way';
 import { fullAttack } from '../ways/level/full-attack';
 import { levelOf, wayNamed } from '../ways/registry';
 import type { Attack } from './gate';
 import { answerTable, levelsRead } from './levels-read';
 import { sensorNamed, type Making } from './making';
+import { addVelocityFacts, velocityFacts, type VelocityFacts } from './velocity-facts';
 import { numberWord, type Offer, type Word } from './word';
 
 /** Where a note's velocity comes from: a member of the stage. */
-export interface VelocityStage<V extends object = Velocity> {
+export interface VelocityStage<V extends object = Velocity> extends VelocityFacts {
   is: string;
   /** Its class in documents. */
   document: new () => V;
-  /** What a port must carry that it names as its `source`. */
-  carries?: Port['carries'];
-  /** What the way of the gate's sensor must give; left out where any gate will do. */
-  strength?: Way['strength'];
   /** How the gate's attack is judged for it. */
   attack?(velocity: V): Attack;
   /** What a note record has of it. @returns null where it comes from what is not there */
@@ -78,7 +73,7 @@ export const FIRST_WINDOW_MS = 10;
 const attack: VelocityStage<AttackVelocity> = {
   is: 'attack',
   document: AttackVelocity,
-  strength: 'attack',
+  ...velocityFacts({ is: 'attack' }),
   attack: (velocity) => velocity,
   compile: (_, __, { from, to }) => record('strength', from, to),
   key: () => 'attack',
@@ -101,7 +96,7 @@ const fullOf = (sensor: Sensor, windowMs: number): number => fullAttack(levelOf(
 const strike: VelocityStage<StrikeVelocity> = {
   is: 'strike',
   document: StrikeVelocity,
-  strength: 'strike',
+  ...velocityFacts({ is: 'strike' }),
   compile: (m, { gate }, { from, to }) => {
     answerByResponses(m, gate);
     return record('strength', from, to);
@@ -128,7 +123,7 @@ const MOST_OFFERED = 4;
 const level: VelocityStage<LevelVelocity> = {
   is: 'level',
   document: LevelVelocity,
-  carries: 'level',
+  ...velocityFacts({ is: 'level' }),
   compile: (m, _, { source, from, to }) => {
     const read = levelsRead(m, source)[0];
     if (!read) return null;
@@ -163,6 +158,7 @@ const STAGES = new Map<string, VelocityStage>();
 export function addVelocity(stage: VelocityStage): void {
   if (STAGES.has(stage.is)) throw new RangeError(`addVelocity: ${stage.is}: its name must be free`);
   STAGES.set(stage.is, stage);
+  addVelocityFacts(stage.is, stage);
   (VELOCITIES as Record<string, new () => object>)[stage.is] = stage.document;
 }
 for (const stage of [fixed, attack, strike, level]) addVelocity(stage);

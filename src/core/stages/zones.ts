@@ -2,15 +2,11 @@ import { NO_BEND, POOLED } from '../engine/codes';
 import { channelOf, channelsOfVoice, managerOf, membersOf, zoneOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import type { NoteVoice, Voice } from '../instrument/voices';
-import { MPE_BEND_RANGE, USUAL_BEND_RANGE, type MpeZone, type Zone } from '../instrument/zones';
+import { bendRangeOf, USUAL_BEND_RANGE, type MpeZone, type Zone } from '../instrument/zones';
 import { pitchOfKey, spell } from '../pitch/tuning';
 import { REGISTERED } from '../midi/messages';
 import type { Making } from './making';
 import { tuningOf } from './tuned';
-
-/** Bend range of the channels that a zone's notes play on, semitones. */
-export const bendRangeOf = (zone: Zone): number =>
-  zone.bendRange ?? (zone.is === 'mpe' ? MPE_BEND_RANGE : USUAL_BEND_RANGE);
 
 /** The channel byte of a lane of notes: a channel, or the pool that gives it one. @param place of the lane in its sensor */
 export function channelByte(m: Making, zone: Zone, place: number): number {
@@ -67,7 +63,7 @@ export function spelled(instrument: Instrument, zone: Zone, pitch: number): { no
 }
 
 /** Whether anything bends there: its notes, or a level. */
-const isBent = (instrument: Instrument, zone: Zone): boolean =>
+export const isBent = (instrument: Instrument, zone: Zone): boolean =>
   zoneBends(instrument, zone) || instrument.voices.some((v) => v.is === 'bend' && v.zone === zone.id);
 
 /** What receivers must know of the zones that notes bend in: the MPE configuration message, and bend ranges. */

@@ -6,7 +6,7 @@ import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/voices';
 import { playsAlone } from '../instrument/rules';
 import type { Zone } from '../instrument/zones';
-import { zoneBends } from '../stages/zones';
+import { isBent } from '../stages/zones';
 import { randomAlong, randomExtras, randomFingering, randomMpe, randomTunings } from './random-pitches';
 import { wayNamed } from '../ways/registry';
 import { random, type Random } from '../signal/random';
@@ -67,7 +67,7 @@ export function withOtherSettings(instrument: Instrument, seed: number): Instrum
     zones: instrument.zones.map((zone) => {
       if (zone.is === 'mpe') return zone;
       // Where notes bend, the channels are announced: they are structure.
-      if (zoneBends(instrument, zone)) return zone;
+      if (isBent(instrument, zone)) return zone;
       return zone.is === 'single' ? { ...zone, channel: r.whole(1, 16) } : { ...zone, first: r.whole(1, 16) };
     }),
     voices: instrument.voices.map((v) => ({ ...otherVoice(r, v), ...randomScenes(r, instrument) })),

@@ -1,5 +1,5 @@
 import { longAgo, ticksSince } from '../clock';
-import { PAIR_STAGE } from '../codes';
+import { MOST_A_FRAME, PAIR_STAGE } from '../codes';
 import type { Engine } from '../engine';
 import { gateCloses } from '../events';
 import { isTable } from '../map';
@@ -71,9 +71,6 @@ function takeEdge(e: Engine, contact: number, closed: boolean): void {
     return left ? leaves(e, index, lane) : returns(e, index, lane);
   }
 }
-
-/** So many keys at most begin or end in one frame, which bounds what it sends; others wait for the next. */
-export const MOST_A_FRAME = 4;
 
 /** Plays a frame on the keys whose debounce may be over. Most often there is none. */
 function playPairs(e: Engine, index: number): void {

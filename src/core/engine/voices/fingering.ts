@@ -1,13 +1,12 @@
 import type { Block } from '../blocks/block';
 import { longAgo, ticksSince } from '../clock';
-import { FINGERING_STAGE, NO_BEND, UNASSIGNED } from '../codes';
+import { FINGERING_STAGE, NO_BEND, STEPS_ZERO, UNASSIGNED } from '../codes';
 import type { Engine } from '../engine';
 import { lives } from '../scene';
 import { firstDue } from '../stretch';
 import type { Of } from '../struct';
 import type { FINGERING_ENTRY, FINGERING_STATE } from '../voice-records';
 import { endNote, replaceNote } from './allocator';
-import { STEPS_ZERO } from './glide-pitch';
 
 /** So many entries are looked at in a frame, so that none takes long. */
 const ENTRIES_A_FRAME = 8;

@@ -1,5 +1,5 @@
 import { ONE } from '../../shape/table';
-import { GLIDE_READS, NO_TABLE } from '../codes';
+import { GLIDE_READS, GLIDE_TABLE_BITS, NO_TABLE, STEPS_ZERO } from '../codes';
 import type { Engine } from '../engine';
 import { levelShare } from '../map';
 import { feeds, locate, type Place } from '../place';
@@ -9,12 +9,8 @@ import { bendOf, SEMITONE } from './bend';
 
 type Glide = Of<typeof GLIDE>;
 
-/** Segments of a glide's table: twice those of the finest response, since what is heard is pitch. */
-export const GLIDE_TABLE_BITS = 8;
-
-/** Offsets, steps and semitones are kept with this added, so that none is below 0. */
+/** Offsets are kept with this added, so that none is below 0. */
 export const OFFSET_ZERO = 32768;
-export const STEPS_ZERO = 128;
 
 const where: Place = { side: 0, distance: 0 };
 

@@ -1,6 +1,16 @@
 import type { Block } from '../blocks/block';
 import { longAgo, ticksSince } from '../clock';
-import { GLIDE_READS, GLIDE_SCHOOL, GLIDE_STAGE, NO_NOTE, NO_TABLE } from '../codes';
+import {
+  GLIDE_ANEW,
+  GLIDE_READS,
+  GLIDE_SCHOOL,
+  GLIDE_SLURRED,
+  GLIDE_STAGE,
+  GLIDE_TABLE_BITS,
+  NO_NOTE,
+  NO_TABLE,
+  STEPS_ZERO,
+} from '../codes';
 import type { Engine } from '../engine';
 import type { Image } from '../layout';
 import { emptyBand, fullBand, inBand, setBand } from '../place';
@@ -12,13 +22,9 @@ import { wireTakesNote } from '../wire';
 import { endNote, replaceNote } from './allocator';
 import { bendOf, SEMITONE } from './bend';
 import { degreeBeside, degreeNote, degreePitch, nearestDegree, roomAround } from './degrees';
-import { GLIDE_TABLE_BITS, OFFSET_ZERO, placePitch, STEPS_ZERO } from './glide-pitch';
+import { OFFSET_ZERO, placePitch } from './glide-pitch';
 
 type Glide = Of<typeof GLIDE>;
-
-/** How a glide plays, as bits: each note begins before the last ends; a slide past the bend range begins the nearest note anew. */
-export const GLIDE_SLURRED = 1;
-export const GLIDE_ANEW = 2;
 
 /** A drift takes a step this often, ticks: 16.4 ms. */
 const DRIFT_TICKS = 1024;

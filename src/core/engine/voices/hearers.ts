@@ -7,7 +7,7 @@ import { hold } from './hold';
 import { note } from './note';
 import { switched } from './switched';
 
-// Those of the product, in the order of their codes.
+// Those of the product.
 for (const block of [note, choice, glide, fingering, gating, switched, hold]) addHearers(block);
 
-export { addHearers, hearerCode, hearers } from './hearer-list';
+export { addHearers, hearers } from './hearer-list';

@@ -1,5 +1,6 @@
 import { CODES } from '../../engine/codes';
-import { DUMP_MAGIC, settingsOf } from '../settings/settings-dump';
+import { DUMP_MAGIC } from '../settings/settings-dump';
+import { settingsOf } from '../settings/settings-room';
 import { COUNTS, partNames, PARTS, stateLists, structs, type PartName } from '../../engine/layout';
 import { LAYOUT_VERSION } from '../../engine/records';
 import { velocities } from '../../engine/voices/velocity';

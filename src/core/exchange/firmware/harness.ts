@@ -4,7 +4,8 @@ import { COUNTS, partNames, PARTS, stateLists, type Image, type State } from '..
 import { ENGINE_STATE } from '../../engine/records';
 import { placed, scalarsOf, sizeOf, type Fields, type Struct, type Word } from '../../engine/struct';
 import type { Frames } from '../../signal/take';
-import { dumpRoom, LISTS, roomOf, structureDigest } from '../settings/settings-dump';
+import { structureDigest } from '../settings/settings-dump';
+import { dumpRoom, LISTS, roomOf } from '../settings/settings-room';
 
 /** What was sent in one operation. */
 export interface Sent {

@@ -9,7 +9,8 @@ import { contactsOf } from '../../instrument/access';
 import type { Board } from '../../instrument/board';
 import { VERSION, type Instrument } from '../../instrument/document';
 import { arrayOf, cTypeOf, partsOf, readArray, room, type Part } from './c-image';
-import { dumpRoom, roomOf, structureDigest } from '../settings/settings-dump';
+import { structureDigest } from '../settings/settings-dump';
+import { dumpRoom, roomOf } from '../settings/settings-room';
 import { commentSafe } from './comment-safe';
 import { digestOf, type Identity } from '../document/instrument-digest';
 

@@ -2,7 +2,7 @@ import { partNames, PARTS, stateLists, type Count, type Image, type PartName } f
 import { ENGINE_STATE } from '../../engine/records';
 import { sizeOf } from '../../engine/struct';
 import type { Board } from '../../instrument/board';
-import { dumpRoom, roomOf } from '../settings/settings-dump';
+import { dumpRoom, roomOf } from '../settings/settings-room';
 
 /** Bytes of an image in flash: its parts, its tables and its stairs. */
 export const imageBytes = (image: Image): number =>

@@ -1,6 +1,6 @@
 import { partNames, PARTS, type Image, type PartName } from '../../engine/layout';
 import { scalarsOf } from '../../engine/struct';
-import { LISTS, settingsOf } from './settings-dump';
+import { LISTS, settingsOf } from './settings-room';
 
 /** What of two images of the same structure has other settings: records of each part, tables and stairs. */
 export function otherSettings(a: Image, b: Image): Partial<Record<PartName | 'tables' | 'stairs', number>> {

@@ -5,7 +5,8 @@ import { identityInstrument, levelWith, oneSided } from '@/core/testing/identity
 import { randomInstrument, randomTwoScenes, withOtherSettings } from '@/core/testing/random-instruments';
 import { compile } from '../../compile/compile';
 import { otherSettings } from './other-settings';
-import { dumpRoom, readDump, writeDump } from './settings-dump';
+import { readDump, writeDump } from './settings-dump';
+import { dumpRoom } from './settings-room';
 import { dumpInSysex, settingsSysex } from './settings-sysex';
 
 const demo = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));

@@ -1,27 +1,16 @@
 import { structureOf } from '../../engine/change';
-import { isCoarse } from '../../engine/codes';
-import { GLIDE_TABLE_BITS } from '../../engine/voices/glide-pitch';
 import { ONE } from '../../shape/table';
 import { blocks } from '../../engine/blocks/registry';
-import { partNames, PARTS, type Image, type PartName } from '../../engine/layout';
+import { partNames, PARTS, type Image } from '../../engine/layout';
 import { LAYOUT_VERSION, SETTINGS_HEAD } from '../../engine/records';
-import { velocities } from '../../engine/voices/velocity';
-import { fromScalars, placed, scalarsOf, sizeOf, type Placed } from '../../engine/struct';
+import { fromScalars, placed, scalarsOf } from '../../engine/struct';
 import { ok, refuse, type Result } from '../../result';
 import { crc32 } from '../../units/crc32';
 import type { Identity } from '../document/instrument-digest';
+import { bodyBytes, HEAD_BYTES, LISTS, settingsBytes, settingsOf, WORD_BYTES } from './settings-room';
 
 /** "Chei", little-endian. */
 export const DUMP_MAGIC = 0x69656843;
-
-/** Bytes before the settings themselves. */
-export const HEAD_BYTES = sizeOf(SETTINGS_HEAD);
-
-/** The scalars of a part's record that are settings, in the layout's order; `index` among all of its scalars. */
-export const settingsOf = (part: PartName): (Placed & { index: number })[] =>
-  placed(PARTS[part].of)
-    .map((scalar, index) => ({ ...scalar, index }))
-    .filter(({ path }) => PARTS[part].settings.includes(path.split(/[.[]/)[0]));
 
 /**
  * Four bytes that differ wherever two images differ in structure, in where their settings lie, or their boards in wiring: settings
@@ -31,12 +20,6 @@ export const structureDigest = (image: Image, wiring: string): number =>
   crc32(
     `${wiring}${partNames().map((part) => settingsOf(part).map(({ path, word }) => path + word))}${structureOf(image)}`,
   );
-
-/** Bytes of the settings of one record. */
-const settingsBytes = (part: PartName): number =>
-  settingsOf(part).reduce((n, { word }) => n + WORD_BYTES[word], 0);
-
-export const LISTS = ['tables', 'stairs'] as const;
 
 /**
  * The settings of an image as a dump: a head, then each part's settings record by record in the layout's order, then tables
@@ -59,54 +42,6 @@ export function writeDump(image: Image, { digest, wiring }: Identity): Uint8Arra
   }
   return withHead({ structure: structureDigest(image, wiring), digest: parseInt(digest, 16) }, body);
 }
-
-/** Bytes of an image's settings without their head. */
-const bodyBytes = (image: Image): number =>
-  partNames().reduce(
-    (n, part) => n + image[part].length * settingsBytes(part),
-    LISTS.reduce((n, list) => n + 2 + 2 * image[list].length, 0),
-  );
-
-/** Most bytes of a dump of an image whose curves may become any others. */
-export const dumpRoom = (image: Image): number => {
-  const { tables, stairs } = roomOf(image);
-  return HEAD_BYTES + bodyBytes(image) + 2 * (tables - image.tables.length + stairs - image.stairs.length);
-};
-
-/** Entries of tables and stairs where all that can have one has its own. */
-export function roomOf(image: Image): { tables: number; stairs: number } {
-  const fine = image.controls.filter(({ kind }) => !isCoarse(kind)).length;
-  const notes = image.notes.filter(({ velocity }) => velocities()[velocity].hasTable).length;
-  const strikes =
-    tablesOfBanks(
-      image.strike_banks,
-      image.strikes.map(({ table }) => table),
-    ) +
-    tablesOfBanks(
-      image.pair_banks,
-      image.pairs.map(({ table }) => table),
-    ) +
-    tablesOfBanks(
-      image.depth_banks,
-      image.depths.map(({ answers }) => answers),
-    );
-  const places = image.ribbons.length + 2 * image.surfaces.length + image.depths.length;
-  return {
-    tables:
-      (fine + notes + strikes + places) * ((1 << image.table_bits) + 1) +
-      image.glides.length * ((1 << GLIDE_TABLE_BITS) + 1),
-    stairs: 127 * (image.controls.length - fine),
-  };
-}
-
-/** As many as a bank's lanes have now, and one at least: one a lane would cost more memory than small chips have. */
-const tablesOfBanks = (
-  banks: readonly { lane: number; lanes: number }[],
-  tables: readonly number[],
-): number =>
-  banks.reduce((n, { lane, lanes }) => n + Math.max(1, new Set(tables.slice(lane, lane + lanes)).size), 0);
-
-const WORD_BYTES = { u8: 1, u16: 2, u32: 4 } as const;
 
 /** Writes words one after another. */
 function writer(bytes: Uint8Array<ArrayBuffer>) {

@@ -1,6 +1,7 @@
 import * as scaleType from '@tonaljs/scale-type';
 import { describe, expect, it } from 'vitest';
 import { frequencyBytes, tuningDump } from '../midi/tuning-dump';
+import { tunedOctave } from './tuned-octave';
 import { readKbm, readScl, writeKbm, writeScl } from './scala';
 import { SCALE_DICTIONARY } from './scale-dictionary';
 import {
@@ -42,6 +43,41 @@ describe('scales', () => {
     ]);
     expect(notesBetween({ ...cMajor, key: 7 }, 60, 72)).toEqual([59, 60, 62, 64, 66, 67, 69, 71, 72, 74]);
   });
+});
+
+it('an octave of a tuning is heard note by note, each bent before it begins and ended', () => {
+  const quarter = { is: 'scala', cents: [50, 100, 1200] } as const;
+  // A degree a key: the third key above middle C is an octave up.
+  expect(tunedOctave(quarter, 15)).toEqual([
+    {
+      on: [
+        [0xef, 0, 64],
+        [0x9f, 60, 90],
+      ],
+      off: [0x8f, 60, 64],
+    },
+    {
+      on: [
+        [0xef, 0, 48],
+        [0x9f, 61, 90],
+      ],
+      off: [0x8f, 61, 64],
+    },
+    {
+      on: [
+        [0xef, 0, 64],
+        [0x9f, 61, 90],
+      ],
+      off: [0x8f, 61, 64],
+    },
+    {
+      on: [
+        [0xef, 0, 64],
+        [0x9f, 72, 90],
+      ],
+      off: [0x8f, 72, 64],
+    },
+  ]);
 });
 
 describe('pitch', () => {

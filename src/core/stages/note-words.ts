@@ -81,8 +81,23 @@ export function endWords(instrument: Instrument, voice: NoteVoice): Word<NoteVoi
           : [],
       ),
     );
-  return [...andWords(gates, voice), ...lengthWords(gates, voice)];
+  return [...andWords(gates, voice), ...lengthWords(gates, voice), ...slurWords(voice)];
 }
+
+/** Of one note at a time: whether each is slurred to the next. */
+const slurWords = (voice: NoteVoice): Word<NoteVoice>[] =>
+  ONE_AT_A_TIME.includes(voice.pitch.is)
+    ? [
+        {
+          is: 'pick',
+          label: 'Slurred',
+          value: voice.legato === false ? 'apart' : 'slurred',
+          options: { slurred: 'each slurred to the next', apart: 'each by itself' },
+          set: (key) => ({ ...voice, legato: key === 'apart' ? false : undefined }),
+        },
+      ]
+    : [];
+const ONE_AT_A_TIME: readonly string[] = ['chosen', 'along', 'fingering'];
 
 interface Gate {
   key: string;

@@ -16,6 +16,7 @@ import { MenuButton } from '../parts/menu-button';
 import { notify } from '../parts/notice';
 import { Pick } from '../parts/pick';
 import { useFilePicker } from '../parts/use-file-picker';
+import { useHear } from './use-hear';
 import styles from './voice.module.css';
 
 const KEY_NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'B♭', 'B'];
@@ -27,6 +28,7 @@ const OWN = 'its own notes';
 export function Tunings() {
   const { tunings = [] } = useInstrument();
   const change = useChangeInstrument();
+  const hear = useHear();
   const set = (says: string, next: (list: Tuning[]) => Tuning[]) =>
     change(says, (instrument) => ({ ...instrument, tunings: next(instrument.tunings ?? []) }));
   const addScale = () => set('scale added', (list) => [...list, firstScale(list)]);
@@ -66,6 +68,9 @@ export function Tunings() {
                 {tuning.map ? ', with a keyboard map' : ''}
               </span>
             )}
+            <Button variant="text" onClick={() => hear(tuning)}>
+              Hear it
+            </Button>
             <MenuButton
               button={(show) => (
                 <Button variant="text" aria-haspopup="menu" onClick={show}>

@@ -1,11 +1,12 @@
 import type { Fault } from '../../result';
 import { CURVE_FAMILIES } from '../../shape/families';
 import type { Instrument } from '../document';
-import { channelsOfVoice } from '../access';
+import { channelsOfVoice, zoneOf } from '../access';
 import { canBeButton } from '../button';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
 import { tuningFaults } from './tunings';
+import type { Voice } from '../voices';
 import { playsAlone, soundingSource, voiceFaults } from './voices';
 import { zoneFaults } from './zones';
 
@@ -119,16 +120,25 @@ function laneCountFaults({ boards, sensors }: Instrument): Fault[] {
   });
 }
 
-/** So are the controllers that it sends. */
+/** So are the controllers that it sends, and the bends of its places. */
 function controllerFaults(instrument: Instrument): Fault[] {
   let sent = 0;
   return instrument.voices.flatMap((v, i) => {
-    if (v.is === 'note' || !instrument.zones.some((z) => z.id === v.zone)) return [];
+    if (!instrument.zones.some((z) => z.id === v.zone)) return [];
     const before = sent;
-    sent += channelsOfVoice(instrument, v).length * (v.is === 'controller' && v.bits === 14 ? 2 : 1);
-    const says = `voices can send at most ${MOST_CONTROLLERS} controllers together, one a channel, got ${sent}`;
+    sent += controllersOf(instrument, v);
+    const says = `voices can send at most ${MOST_CONTROLLERS} controllers together, one a channel or a lane, got ${sent}`;
     return before <= MOST_CONTROLLERS && sent > MOST_CONTROLLERS ? [{ path: `voices.${i}`, says }] : [];
   });
+}
+
+/** How many of them a voice has: one a channel, or a lane where each says it of its own note. */
+function controllersOf(instrument: Instrument, v: Voice): number {
+  if (v.is === 'note') return v.pitch.is === 'along' ? 1 : 0;
+  const lanes = instrument.sensors.find((s) => s.id === v.source.sensor)?.lanes.length ?? 1;
+  const ofNotes = v.is === 'poly-pressure' || zoneOf(instrument, v).is === 'mpe';
+  const each = ofNotes && v.source.lane === undefined ? lanes : channelsOfVoice(instrument, v).length;
+  return each * (v.is === 'controller' && v.bits === 14 ? 2 : 1);
 }
 
 /** So are the notes that can sound at once. */

@@ -51,10 +51,14 @@ test('a guided take, and the dark scheme', async ({ page }) => {
   await expect(page.getByText('Levels you use')).toBeVisible();
   await page.waitForTimeout(500);
   await page.screenshot(shot('shape-dark'));
-  await page.goto('/i/sallow/plan');
-  await expect(page.getByText('It fits its 2 boards.')).toBeVisible();
-  await page.waitForTimeout(1500);
-  await page.screenshot(shot('plan-dark'));
+  await page.goto('/i/sallow/voice');
+  await page.getByText('Drone strip', { exact: true }).first().click();
+  await page.getByLabel('Pitch', { exact: true }).first().selectOption({ label: 'along Drone strip' });
+  const schools = page.getByRole('region', { name: 'Schools of pitch' });
+  await expect(schools.getByRole('img', { name: /free plays/ })).toBeVisible();
+  await schools.evaluate((element) => element.scrollIntoView());
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('voice-schools-dark'));
 });
 
 test('all lanes at once, and a recording', async ({ page }) => {

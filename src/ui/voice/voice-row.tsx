@@ -9,14 +9,8 @@ import type { Sensor } from '@/core/instrument/sensor';
 import type { NoteVoice, SideOf, Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
 import { kindOf } from '@/core/kinds/registry';
-import {
-  expressionWords,
-  jumpWords,
-  laneWords,
-  rateWords,
-  whileWords,
-  type Expression,
-} from '@/core/stages/expression';
+import type { Expression } from '@/core/stages/expression';
+import { expressionWords, jumpWords, laneWords, rateWords, whileWords } from '@/core/stages/expression-words';
 import { endWords, tuningWords } from '@/core/stages/note-words';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';

@@ -1,0 +1,142 @@
+import type { Instrument } from '../instrument/document';
+import type {
+  BendVoice,
+  ControllerVoice,
+  PolyPressureVoice,
+  PressureVoice,
+  Source,
+} from '../instrument/voices';
+import { USUAL_BEND_RANGE } from '../instrument/zones';
+import { kindOf } from '../kinds/registry';
+import { controllerName } from '../midi/words';
+import { sendsOf, type Expression } from './expression';
+import { numberWord, type Word } from './word';
+
+/** How the sentence begins. @param gated whether a gate moves it: it has no 14 bits then */
+type Begins<V extends Expression> = (voice: V, gated: boolean) => Word<Expression>[];
+
+const controller: Begins<ControllerVoice> = (voice, gated) => {
+  const bits = voice.bits ?? 7;
+  const name = controllerName(voice.controller);
+  const sizes: Record<string, string> =
+    voice.controller > HIGHEST_FINE ? { 7: '7 bits' } : { 7: '7 bits', 14: '14 bits' };
+  const setBits = (b: string): Expression => ({
+    ...{ ...voice, bits: Number(b) as 7 | 14, from: undefined, to: undefined },
+  });
+  return [
+    { is: 'strong', says: 'controller' },
+    numberWord('Controller number', voice.controller, [0, 119], (n) => ({
+      ...{ ...voice, controller: n, bits: n > HIGHEST_FINE ? 7 : bits },
+    })),
+    ...(name ? [{ is: 'aside', says: name } as const] : []),
+    ...(gated
+      ? []
+      : ['in', { is: 'pick', label: 'Bits', value: String(bits), options: sizes, set: setBits } as const]),
+  ];
+};
+/** The highest controller that can have 14 bits (MIDI 1.0 Detailed Specification, table III). */
+const HIGHEST_FINE = 31;
+
+const pressure: Begins<PressureVoice> = () => [{ is: 'strong', says: 'channel pressure' }];
+
+const polyPressure: Begins<PolyPressureVoice> = () => [{ is: 'strong', says: 'pressure of its note' }];
+
+const bend: Begins<BendVoice> = (voice) => [
+  { is: 'strong', says: 'pitch bend' },
+  'by',
+  numberWord('Semitones at its reach', voice.semitones ?? USUAL_BEND_RANGE, [0.01, 96], (semitones) => ({
+    ...{ ...voice, semitones },
+  })),
+  'semitones',
+];
+
+const BEGINS: { [V in Expression as V['is']]: Begins<V> } = {
+  ...{ controller, pressure, bend },
+  'poly-pressure': polyPressure,
+};
+
+/** What it is sent as, in the sentence. @param gated whether a gate moves it */
+export const expressionWords = (voice: Expression, gated: boolean): Word<Expression>[] =>
+  (BEGINS[voice.is] as Begins<Expression>)(voice, gated);
+
+/** Of which lane it is, in the sentence, where its sensor has several levels. */
+export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] =>
+  lane === undefined ? [] : [{ is: 'aside', says: `of ${lane}` }];
+
+/** While which gate it follows, in the sentence; no word where its board has no gate. */
+export function whileWords(instrument: Instrument, voice: Expression): Word<Expression>[] {
+  const own = instrument.sensors.find((s) => s.id === voice.source.sensor)!;
+  const beside = instrument.sensors.filter((s) => s.board === own.board);
+  const gates = beside.flatMap((sensor) =>
+    Object.entries(kindOf(sensor).ports).flatMap(([port, { carries, says }]) =>
+      carries === 'gate'
+        ? [
+            {
+              key: `${sensor.id}/${port}`,
+              says: `${says}: ${sensor.name}`,
+              source: { sensor: sensor.id, port },
+            },
+          ]
+        : [],
+    ),
+  );
+  if (gates.length === 0) return [];
+  const { while: gate } = voice;
+  const options = Object.fromEntries([['always', 'always'], ...gates.map((g) => [g.key, g.says])]);
+  const set = (key: string): Expression => ({ ...voice, while: gates.find((g) => g.key === key)?.source });
+  return [
+    {
+      is: 'pick',
+      label: 'Follows while',
+      value: gate ? `${gate.sensor}/${gate.port}` : 'always',
+      options,
+      set,
+    },
+    ...(gate ? waitingWords(instrument, own.board, gate) : []),
+  ];
+}
+
+/** A gate that holds nothing yet. */
+function waitingWords({ sensors }: Instrument, board: string, { sensor: id }: Source): Word<Expression>[] {
+  const sensor = sensors.find((s) => s.id === id)!;
+  if (sensor.board !== board) return [{ is: 'aside', says: `always: ${sensor.name} is on another board` }];
+  return sensor.calibration ? [] : [{ is: 'aside', says: `always, until ${sensor.name} is calibrated` }];
+}
+
+/** Whether it follows its level or jumps, in the sentence; of 14 bits it follows. */
+export function jumpWords(voice: Expression): Word<Expression>[] {
+  if (sendsOf(voice).fine) return [];
+  const { jumps } = voice;
+  const as = jumps === undefined ? 'follows' : jumps.length === 1 ? 'snaps' : 'halves';
+  const options = {
+    follows: 'as it goes',
+    snaps: 'all or nothing',
+    halves: `in ${(jumps?.length ?? 2) + 1} positions`,
+  };
+  const set = (option: string): Expression => ({ ...voice, jumps: JUMPS[option as keyof typeof JUMPS] });
+  return [
+    { is: 'pick', label: 'How it follows', value: as, options, set },
+    ...(jumps?.length === 1
+      ? [
+          'from',
+          numberWord('Snaps at, %', Math.round(100 * jumps[0]), [1, 100] as const, (at) => ({
+            ...{ ...voice, jumps: [at / 100] },
+          })),
+          '% on,',
+        ]
+      : []),
+  ];
+}
+/** What is offered first: half way; a pedal with a half position. */
+const JUMPS = { follows: undefined, snaps: [0.5], halves: [1 / 3, 2 / 3] };
+
+/** How often and how finely a level is sent, in the sentence. */
+export const rateWords = (voice: Expression): Word<Expression>[] => [
+  'smallest step',
+  numberWord('Deadband, steps', voice.deadband ?? 0, [0, 64], (deadband) => ({ ...voice, deadband })),
+  'and at most',
+  numberWord('Messages a second', voice.perSecond ?? 1000, [20, 1000], (perSecond) => ({
+    ...{ ...voice, perSecond },
+  })),
+  'times a second',
+];

@@ -112,7 +112,7 @@ function pictureOf(transitions: readonly Transition[], own: number | null, settl
     title: 'Ghost notes against latency',
     lane: own === null ? 'fingers 10 to 30 ms apart' : `your fingers, ${Math.round(own)} ms apart`,
     x: { label: 'settle time, added to every note', unit: 'ms' },
-    y: { label: 'ghosts', unit: 'of a hundred changes', most: 100 },
+    y: { label: 'ghosts', unit: 'in 100 changes', most: 100 },
     lines: spreads.map((spread) => ({
       name: `${Math.round(spread)} ms`,
       points: ghostCurve(transitions, spread).map((p) => [p.settleMs, p.ghosts] as [number, number]),

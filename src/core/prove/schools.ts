@@ -30,7 +30,7 @@ export interface SchoolPlay {
   unintended: number;
   /** From a touch to its first note, ms; median. NaN where none was played. */
   lateMs: number;
-  /** How far what sounds lies from the note of the tuning on which the finger rests, cents; median. NaN where it never rests. */
+  /** How far what sounds lies from the note of the tuning on which the finger rests, cents; median. NaN where it never rests. What has not followed the finger lies as far off as it does. */
   offCents: number;
 }
 
@@ -160,6 +160,15 @@ function restsOf(line: readonly SchoolNote[]): number[] {
   });
 }
 
+/** Further from the finger than this, semitones, it has not followed: a slide that stays at the end of its bend range. */
+const FOLLOWS = 1;
+
+/** How far what sounds lies from a note of the tuning, semitones: from that on which the finger rests where it has not followed. */
+function offGrid(sounds: number, finger: number, grid: readonly number[]): number {
+  const from = (pitch: number) => Math.min(...grid.map((own) => Math.abs(own - pitch)));
+  return Math.abs(sounds - finger) <= FOLLOWS ? from(sounds) : Math.abs(sounds - finger);
+}
+
 function judged(
   notes: SchoolNote[],
   line: readonly SchoolNote[],
@@ -179,10 +188,7 @@ function judged(
         line.find((touch) => t >= touch.fromUs && t < touch.toUs)!,
         t,
       );
-      const sought = grid.reduce((best, own) =>
-        Math.abs(own - finger) < Math.abs(best - finger) ? own : best,
-      );
-      off.push(100 * Math.abs(pitchAt(note, t) - sought));
+      off.push(100 * offGrid(pitchAt(note, t), finger, grid));
     }
   // A touch too short to rest in is meant all the same: its last note is.
   for (const touch of line)

@@ -66,6 +66,8 @@ describe('Standard MIDI File', () => {
       .tuple(channel, data(0, 119), data(0, 127))
       .map(([c, controller, value]) => [0xb0 | c, controller, value]),
     fc.tuple(channel, data(0, 127)).map(([c, value]) => [0xd0 | c, value]),
+    fc.tuple(channel, data(0, 127), data(0, 127)).map(([c, low, high]) => [0xe0 | c, low, high]),
+    fc.tuple(channel, data(0, 127), data(0, 127)).map(([c, note, value]) => [0xa0 | c, note, value]),
   );
   const events = fc
     .array(fc.record({ wait: fc.integer({ min: 0, max: 3_000_000 }), bytes: message }), { maxLength: 60 })
@@ -92,6 +94,9 @@ describe('Standard MIDI File', () => {
           tick += e.deltaTime;
           if (e.type === 'noteOn') return [[tick, 0x90 | e.channel, e.noteNumber, e.velocity].join()];
           if (e.type === 'noteOff') return [[tick, 0x80 | e.channel, e.noteNumber, e.velocity].join()];
+          if (e.type === 'pitchBend')
+            return [[tick, 0xe0 | e.channel, (e.value + 8192) & 127, (e.value + 8192) >> 7].join()];
+          if (e.type === 'noteAftertouch') return [[tick, 0xa0 | e.channel, e.noteNumber, e.amount].join()];
           if (e.type === 'controller') return [[tick, 0xb0 | e.channel, e.controllerType, e.value].join()];
           return e.type === 'channelAftertouch' ? [[tick, 0xd0 | e.channel, e.amount].join()] : [];
         });

@@ -7,6 +7,7 @@
 /* How a glide plays, as bits. */
 #define GLIDE_SLURRED 1u
 #define GLIDE_ANEW 2u
+#define GLIDE_BENDS 4u
 /* A drift takes a step this often, ticks. */
 #define DRIFT_TICKS 1024u
 #define TOP_NOTE 127u
@@ -87,7 +88,8 @@ static OUT_OF_LINE UNUSED void sound_glide(uint8_t index, uint8_t degree, int32_
     uint16_t bend;
     if (sounds < 0) sounds = 0;
     if (sounds > (int16_t)TOP_NOTE) sounds = TOP_NOTE;
-    if (U8(glide->school) == CHEIR_SCHOOL_FRETTED) bend = degree_bend(glide, degree);
+    if (!(U8(glide->how) & GLIDE_BENDS)) bend = NO_BEND;
+    else if (U8(glide->school) == CHEIR_SCHOOL_FRETTED) bend = degree_bend(glide, degree);
     else bend = bend_of(glide, pitch - (int32_t)pitch_of_note(own));
     replace_note(U8(glide->note), lane, lane, (uint8_t)sounds, bend, state->strength, U8(glide->how) & GLIDE_SLURRED);
     state->stage = CHEIR_GLIDE_SOUNDS;

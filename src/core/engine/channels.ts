@@ -1,4 +1,4 @@
-import { NO_BEND, POOLED } from './codes';
+import { GLIDE_BENDS, NO_BEND, POOLED } from './codes';
 import type { Image } from './layout';
 
 /** Channels, 0 … 15, on which an image sends, rising. */
@@ -18,4 +18,5 @@ export const channelsOfPool = ({ members, channel, down }: Image['pools'][number
 
 /** Whether any of its notes says its bend. */
 export const bendsNotes = ({ note_lanes, glides, fingering_entries }: Image): boolean =>
-  glides.length > 0 || [...note_lanes, ...fingering_entries].some(({ bend }) => bend !== NO_BEND);
+  glides.some(({ how }) => (how & GLIDE_BENDS) !== 0) ||
+  [...note_lanes, ...fingering_entries].some(({ bend }) => bend !== NO_BEND);

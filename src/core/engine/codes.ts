@@ -96,9 +96,10 @@ export const GLIDE_SCHOOL = { fretted: 0, slide: 1, pullIn: 2 } as const;
 /** What a glide reads: a share of a level's way from rest to reach, one side or both, a share as it stands in its column, or a pitch. */
 export const GLIDE_READS = { level: 0, aboveIsUp: 1, belowIsUp: 2, share: 3, pitch: 4 } as const;
 
-/** How a glide plays, as bits: each note begins before the last ends; a slide past the bend range begins the nearest note anew. */
+/** How a glide plays, as bits: each note begins before the last ends; a slide past the bend range begins the nearest note anew; its notes say their bend. */
 export const GLIDE_SLURRED = 1;
 export const GLIDE_ANEW = 2;
+export const GLIDE_BENDS = 4;
 
 /** Segments of a glide's table: more than of a response, since what is heard is pitch. */
 export const GLIDE_TABLE_BITS = 8;

@@ -1,6 +1,7 @@
 import {
   CONTROL_KIND,
   GLIDE_ANEW,
+  GLIDE_BENDS,
   GLIDE_READS,
   GLIDE_SCHOOL,
   GLIDE_SLURRED,
@@ -27,6 +28,7 @@ import { ALONG } from './pitch-facts';
 import type { PitchStage } from './pitch-stage';
 import { alongOffers, alongWords } from './along-words';
 import { degreesOf } from './degrees-of';
+import { zoneBends } from './zones';
 
 /** Cents past a boundary, and ms of rest, where none are given. (Common practice, no source.) */
 export const USUAL_HYSTERESIS_CENTS = 15;
@@ -79,7 +81,10 @@ function placeOf(m: Making, voice: NoteVoice, pitch: AlongPitch, { level, lane }
     control: 0,
     steps: STEPS_ZERO + (voice.steps ?? 0),
     adds: STEPS_ZERO + (voice.semitones ?? 0),
-    how: (voice.legato === false ? 0 : GLIDE_SLURRED) | (pitch.beyond === 'anew' ? GLIDE_ANEW : 0),
+    how:
+      (voice.legato === false ? 0 : GLIDE_SLURRED) |
+      (pitch.beyond === 'anew' ? GLIDE_ANEW : 0) |
+      (zoneBends(m.instrument, zone) ? GLIDE_BENDS : 0),
   };
 }
 /** A drift takes a step each so often, s: engine/voices/glide.ts. */

@@ -60,6 +60,11 @@ it('fretted: a new note at each boundary, past it by the hysteresis alone, the o
   expect(back.notes.filter((n) => n.begins !== undefined).map((n) => n.begins)).toEqual([49, 48]);
 });
 
+it('fretted in even semitones says no bend: every note is its number, and costs three bytes each way', () => {
+  const { bends, notes } = play([...hold(0), ...hold(3), ...hold(null)], { school: 'fretted' });
+  expect([bends, notes.length]).toEqual([[], 4]);
+});
+
 it('fretted: places that are passed in less than the settle time sound no note, and it costs that time', () => {
   const path = [...hold(0), ...glide(0, 5, 20), ...hold(5, 40), ...hold(null)];
   const quick = play(path, { school: 'fretted' }).notes.filter((n) => n.begins !== undefined);

@@ -2,11 +2,13 @@ import type { Block } from '../blocks/block';
 import { longAgo, ticksSince } from '../clock';
 import {
   GLIDE_ANEW,
+  GLIDE_BENDS,
   GLIDE_READS,
   GLIDE_SCHOOL,
   GLIDE_SLURRED,
   GLIDE_STAGE,
   GLIDE_TABLE_BITS,
+  NO_BEND,
   NO_NOTE,
   NO_TABLE,
   STEPS_ZERO,
@@ -135,17 +137,28 @@ function soundGlide(e: Engine, index: number, degree: number, pitch: number): vo
   const state = e.state.glides[index];
   const own = degreeNote(e, glide, degree);
   const sounds = Math.min(127, Math.max(0, own.note + glide.adds - STEPS_ZERO));
-  const bend =
-    glide.school === GLIDE_SCHOOL.fretted
-      ? own.bend
-      : bendOf(glide.bend, glide.range, pitch - SEMITONE * own.note);
   const { lane } = e.image.notes[glide.note];
   const slurred = (glide.how & GLIDE_SLURRED) !== 0;
-  replaceNote(e, glide.note, lane, lane, { note: sounds, bend }, state.strength, slurred);
+  replaceNote(
+    e,
+    glide.note,
+    lane,
+    lane,
+    { note: sounds, bend: bendTo(glide, own, pitch) },
+    state.strength,
+    slurred,
+  );
   state.stage = GLIDE_STAGE.sounds;
   state.since = e.t;
   emptyBand(state);
   e.woken = true;
+}
+
+/** The bend that a degree's note says before it begins, so that it sounds at a pitch. */
+function bendTo(glide: Glide, own: { note: number; bend: number }, pitch: number): number {
+  if ((glide.how & GLIDE_BENDS) === 0) return NO_BEND;
+  if (glide.school === GLIDE_SCHOOL.fretted) return own.bend;
+  return bendOf(glide.bend, glide.range, pitch - SEMITONE * own.note);
 }
 
 /** Plays a frame on a glide. What it would begin waits while the wire is full; in a scene in which it does not live, what sounds goes on as it is. */

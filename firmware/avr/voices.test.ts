@@ -41,6 +41,14 @@ it.each([
   },
 );
 
+it('a string that bends nothing builds without what bends, and sends what the application’s engine sends', () => {
+  const plain = strings(1, { school: 'fretted' }, { is: 'single', id: 'z', channel: 1 });
+  const bent = strings(1, { school: 'pull-in' }, { is: 'single', id: 'z', channel: 1 });
+  const [less, more] = [plain, bent].map((own) => runOnChip(own, path, 0));
+  expect([less.identical, more.identical]).toEqual([true, true]);
+  expect(less.flashBytes).toBeLessThan(more.flashBytes - 500);
+});
+
 it('a level of two sides as a pitch, from its end below to its end above: 16 bits of the chip hold both', () => {
   const instrument = strings(
     1,

@@ -101,6 +101,9 @@ export const GLIDE_SLURRED = 1;
 export const GLIDE_ANEW = 2;
 export const GLIDE_BENDS = 4;
 
+/** A drift to the nearest degree takes a step this often, ticks: 16.4 ms. */
+export const DRIFT_TICKS = 1024;
+
 /** Segments of a glide's table: more than of a response, since what is heard is pitch. */
 export const GLIDE_TABLE_BITS = 8;
 

@@ -10,3 +10,5 @@ export const MOST_CONTROLLERS = 255;
 export const MOST_NOTE_LANES = 255;
 /** And whatever else of its voices it counts: notes of tunings, fingerings, fingers, lanes of joined gates. */
 export const MOST_COUNTED = 255;
+/** Octaves of a place that is spaced as a string is: a board's table of 257 points is 0.7 cent off then, and 2.8 with one more. */
+export const MOST_STRING_OCTAVES = 4;

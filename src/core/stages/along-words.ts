@@ -2,10 +2,15 @@ import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { AlongPitch, School } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
+import { MOST_STRING_OCTAVES } from '../instrument/limits';
+import { TOP_NOTE } from '../pitch/scale';
 import { numberWord, type Offer, type Word } from './word';
 
 /** Families whose levels can be where a pitch is. */
 const PLACES: readonly string[] = ['place', 'move'];
+
+/** Cents past a boundary where none are given. (Common practice, no source.) */
+export const USUAL_HYSTERESIS_CENTS = 15;
 
 /** What a place plays first: two octaves from C3, fretted. */
 const FIRST = { lowest: 48, octaves: 2 };
@@ -20,7 +25,7 @@ export const alongOffers = ({ sensors }: Instrument, gate: Sensor): Offer<AlongP
         const makes: AlongPitch = {
           is: 'along',
           source: { sensor: sensor.id, port },
-          ...(tunes ? {} : { ...FIRST, octaves: sensor.facts?.octaves ?? FIRST.octaves }),
+          ...(tunes ? {} : { ...FIRST, octaves: firstOctaves(sensor) }),
           spacing: spacingOf(sensor),
           school: 'fretted',
         };
@@ -33,6 +38,13 @@ export const alongOffers = ({ sensors }: Instrument, gate: Sensor): Offer<AlongP
 const spacingOf = ({ calibration }: Sensor): AlongPitch['spacing'] =>
   calibration && 'spacing' in calibration && calibration.spacing === 'string' ? 'string' : 'even';
 
+/** What its sheet says, as far as there is room. */
+const firstOctaves = (sensor: Sensor): number =>
+  Math.min(
+    sensor.facts?.octaves ?? FIRST.octaves,
+    mostOctaves({ ...FIRST, spacing: spacingOf(sensor) } as AlongPitch),
+  );
+
 /** The schools of continuous pitch, in words. */
 export const SCHOOL_WORDS: Readonly<Record<School, string>> = {
   fretted: 'a new note at each boundary',
@@ -43,8 +55,19 @@ export const SCHOOL_WORDS: Readonly<Record<School, string>> = {
 const SPACING_WORDS = { even: 'evenly', string: 'as on a string' };
 const BEYOND_WORDS = { clip: 'stays at its end', anew: 'begins a new note' };
 
-/** The highest note. */
-const TOP = 127;
+/** Octaves that a place can have: up to the highest note, and of a string as far as a board's table is true. */
+const mostOctaves = ({ lowest = 0, spacing }: AlongPitch): number =>
+  Math.min(
+    Math.floor(10 * ((TOP_NOTE - lowest) / 12)) / 10,
+    spacing === 'string' ? MOST_STRING_OCTAVES : Infinity,
+  );
+
+const spacedAs = (pitch: AlongPitch, spacing: AlongPitch['spacing']): AlongPitch => {
+  const next = { ...pitch, spacing };
+  return pitch.octaves === undefined
+    ? next
+    : { ...next, octaves: Math.min(pitch.octaves, mostOctaves(next)) };
+};
 
 /** What follows the choice: its span, its spacing, its school and what that asks for. */
 export function alongWords(pitch: AlongPitch): Word<AlongPitch>[] {
@@ -58,10 +81,10 @@ export function alongWords(pitch: AlongPitch): Word<AlongPitch>[] {
             is: 'note',
             label: 'Lowest note',
             value: Math.round(lowest),
-            set: (n) => ({ ...pitch, lowest: Math.min(n, TOP - 12 * octaves) }),
+            set: (n) => ({ ...pitch, lowest: Math.min(n, TOP_NOTE - 12 * octaves) }),
           },
           'over',
-          numberWord('Octaves', octaves, [0.1, Math.floor(10 * ((TOP - lowest) / 12)) / 10], (n) => ({
+          numberWord('Octaves', octaves, [0.1, mostOctaves(pitch)], (n) => ({
             ...{ ...pitch, octaves: n },
           })),
           'octaves, spaced',
@@ -70,7 +93,7 @@ export function alongWords(pitch: AlongPitch): Word<AlongPitch>[] {
             label: 'Spacing',
             value: spacing,
             options: SPACING_WORDS,
-            set: (s) => ({ ...pitch, spacing: s as AlongPitch['spacing'] }),
+            set: (s) => spacedAs(pitch, s as AlongPitch['spacing']),
           },
         ] satisfies Word<AlongPitch>[])),
     {
@@ -94,7 +117,7 @@ export function inSchool(pitch: AlongPitch, school: School): AlongPitch {
 }
 
 function schoolWords(pitch: AlongPitch): Word<AlongPitch>[] {
-  const { school, hysteresisCents = 15, driftCents = 0, beyond = 'clip' } = pitch;
+  const { school, hysteresisCents = USUAL_HYSTERESIS_CENTS, driftCents = 0, beyond = 'clip' } = pitch;
   if (school === 'fretted')
     return [
       'past it by',

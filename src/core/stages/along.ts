@@ -1,5 +1,6 @@
 import {
   CONTROL_KIND,
+  DRIFT_TICKS,
   GLIDE_ANEW,
   GLIDE_BENDS,
   GLIDE_READS,
@@ -9,7 +10,7 @@ import {
   NO_TABLE,
   STEPS_ZERO,
 } from '../engine/codes';
-import { ticksIn } from '../engine/clock';
+import { TICK_US, ticksIn } from '../engine/clock';
 import { bendScale, SEMITONE } from '../engine/voices/bend';
 import { responseAt, zoneOf } from '../instrument/access';
 import type { Sensor } from '../instrument/sensor';
@@ -26,12 +27,9 @@ import { levelsRead } from './levels-read';
 import { scenesOf, sensorNamed, type Making } from './making';
 import { ALONG } from './pitch-facts';
 import type { PitchStage } from './pitch-stage';
-import { alongOffers, alongWords } from './along-words';
+import { alongOffers, alongWords, USUAL_HYSTERESIS_CENTS } from './along-words';
 import { degreesOf } from './degrees-of';
 import { zoneBends } from './zones';
-
-/** Cents past a boundary, and ms of rest, where none are given. (Common practice, no source.) */
-export const USUAL_HYSTERESIS_CENTS = 15;
 
 export const along: PitchStage<AlongPitch> = {
   is: 'along',
@@ -87,8 +85,8 @@ function placeOf(m: Making, voice: NoteVoice, pitch: AlongPitch, { level, lane }
       (zoneBends(m.instrument, zone) ? GLIDE_BENDS : 0),
   };
 }
-/** A drift takes a step each so often, s: engine/voices/glide.ts. */
-const DRIFT_S = 0.016384;
+/** A drift takes a step each so often, s. */
+const DRIFT_S = (DRIFT_TICKS * TICK_US) / 1e6;
 
 const SCHOOL_CODES = {
   fretted: GLIDE_SCHOOL.fretted,

@@ -51,6 +51,9 @@ it('an empty scale, a scale that repeats at nothing, a place without a pitch, on
   expect(refused(strings(1, { lowest: undefined, octaves: undefined }, SINGLE))).toEqual([
     'voices.0.pitch.lowest: String 0 has no pitch of its own: give lowest and octaves',
   ]);
+  expect(refused(strings(1, { spacing: 'string', lowest: 20, octaves: 5 }, SINGLE))).toEqual([
+    'voices.0.pitch.octaves: as on a string 4 octaves at most are true to a cent, got 5',
+  ]);
   expect(refused(strings(1, { lowest: 100, octaves: 3 }, SINGLE))).toEqual([
     'voices.0.pitch.octaves: reach past note 127: 2.2 octaves at most from 100',
   ]);

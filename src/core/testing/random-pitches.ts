@@ -1,4 +1,5 @@
 import type { Instrument } from '../instrument/document';
+import { MOST_STRING_OCTAVES } from '../instrument/limits';
 import type { Sensor } from '../instrument/sensor';
 import type { Tuning } from '../instrument/tunings';
 import {
@@ -43,7 +44,7 @@ export function randomAlong(r: Random, source: Source, tunes: boolean): AlongPit
   const lowest = r.next() < 0.5 ? r.whole(20, 60) : r.between(20, 60);
   return {
     ...{ is: 'along', source, school, spacing: r.next() < 0.5 ? 'even' : 'string' },
-    ...(tunes ? {} : { lowest, octaves: r.between(0.1, 5) }),
+    ...(tunes ? {} : { lowest, octaves: r.between(0.1, MOST_STRING_OCTAVES) }),
     ...(r.next() < 0.5 ? { hysteresisCents: r.between(0, 60) } : {}),
     ...(r.next() < 0.5 ? { settleMs: r.between(0, 60) } : {}),
     ...(school === 'pull-in' && r.next() < 0.7 ? { driftCents: r.between(1, 1200) } : {}),

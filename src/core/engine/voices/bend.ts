@@ -9,7 +9,7 @@ export const SEMITONE = 512;
 export const bendScale = (range: number): number => Math.round((BEND_CENTRE * 65536) / (SEMITONE * range));
 
 /**
- * The bend of a difference of pitch, 0 … 16383, at most half a step off but for the scale's own 2^−17; past the range its end.
+ * The bend of a difference of pitch, 0 … 16383, at most 0.81 of a step off in any range; past the range its end.
  * @param scale of {@link bendScale} @param range units of pitch @param difference units of pitch, either way
  */
 export function bendOf(scale: number, range: number, difference: number): number {

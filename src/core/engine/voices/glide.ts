@@ -1,6 +1,7 @@
 import type { Block } from '../blocks/block';
 import { longAgo, ticksSince } from '../clock';
 import {
+  DRIFT_TICKS,
   GLIDE_ANEW,
   GLIDE_BENDS,
   GLIDE_READS,
@@ -27,9 +28,6 @@ import { degreeBeside, degreeNote, degreePitch, nearestDegree, roomAround } from
 import { OFFSET_ZERO, placePitch } from './glide-pitch';
 
 type Glide = Of<typeof GLIDE>;
-
-/** A drift takes a step this often, ticks: 16.4 ms. */
-const DRIFT_TICKS = 1024;
 
 /**
  * Places without frets: one note at a time, while any lane of a gate is open. What it bends to, its glide follows (glide.ts).

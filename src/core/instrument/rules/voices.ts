@@ -1,5 +1,6 @@
 import type { Fault } from '../../result';
 import type { Instrument } from '../document';
+import { MOST_STRING_OCTAVES } from '../limits';
 import type { AlongPitch, FingeringPitch, NoteVoice, Source, Voice } from '../voices';
 
 /** What must hold of a voice by itself, and that its sensors, its zone and its scenes exist. */
@@ -51,7 +52,7 @@ function noteFaults(voice: NoteVoice, path: string, { tunings = [] }: Instrument
   return faults;
 }
 
-function alongFaults({ lowest, octaves, school, driftCents }: AlongPitch): Fault[] {
+function alongFaults({ lowest, octaves, spacing, school, driftCents }: AlongPitch): Fault[] {
   const faults: Fault[] = [];
   if ((lowest === undefined) !== (octaves === undefined))
     faults.push({ path: 'octaves', says: 'lowest and octaves go together: give both, or neither' });
@@ -59,6 +60,10 @@ function alongFaults({ lowest, octaves, school, driftCents }: AlongPitch): Fault
   if (top > 127) {
     const most = Math.floor(((127 - lowest!) / 12) * 10) / 10;
     faults.push({ path: 'octaves', says: `reach past note 127: ${most} octaves at most from ${lowest}` });
+  }
+  if (spacing === 'string' && (octaves ?? 0) > MOST_STRING_OCTAVES) {
+    const says = `as on a string ${MOST_STRING_OCTAVES} octaves at most are true to a cent, got ${octaves}`;
+    faults.push({ path: 'octaves', says });
   }
   if (driftCents && school !== 'pull-in')
     faults.push({ path: 'driftCents', says: `only a pull-in drifts, not ${school}` });

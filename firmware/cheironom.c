@@ -26,8 +26,7 @@
 #define PAUSE_US 524288ul
 /* Timers that have ended are cleared this often, ticks. */
 #define SWEEP_TICKS 0x4000u
-/* Status and controllers that end what a receiver hears. */
-#define CONTROL_CHANGE 0xb0u
+/* Controllers that end what a receiver hears. */
 #define SUSTAIN 64u
 #define ALL_NOTES_OFF 123u
 #define START(block) block##_start();

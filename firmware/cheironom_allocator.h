@@ -6,9 +6,6 @@
 #include "cheironom_pool.h"
 
 #define RELEASE_VELOCITY 64u
-#define NOTE_ON 0x90u
-#define NOTE_OFF 0x80u
-#define NOTE_CONTROL 0xb0u
 #define TIMBRE 74u
 /* What a receiver takes for timbre where nobody says. */
 #define TIMBRE_CENTRE 64u
@@ -64,8 +61,8 @@ static uint8_t take_channel(uint8_t index, uint8_t latch)
 
 static void send_initial(uint8_t channel, uint8_t pressure, uint8_t timbre)
 {
-    send2((uint8_t)(0xd0u | channel), pressure);
-    send3((uint8_t)(NOTE_CONTROL | channel), TIMBRE, timbre);
+    send2((uint8_t)(CHANNEL_PRESSURE | channel), pressure);
+    send3((uint8_t)(CONTROL_CHANGE | channel), TIMBRE, timbre);
 }
 #endif
 

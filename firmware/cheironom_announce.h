@@ -8,7 +8,7 @@ static void announce_frame(void)
     const cheir_announcement *own;
     if (STATE(engine).announced >= COUNT(announcements) || !wire_is_free()) return;
     own = &IMAGE(announcements)[STATE(engine).announced++];
-    send3((uint8_t)(0xb0u | U8(own->channel)), U8(own->controller), U8(own->value));
+    send3((uint8_t)(CONTROL_CHANGE | U8(own->channel)), U8(own->controller), U8(own->value));
 }
 
 static void announce_start(void)

@@ -2,7 +2,6 @@
 #ifndef CHEIRONOM_BEND_H
 #define CHEIRONOM_BEND_H
 
-#define PITCH_BEND 0xe0u
 #define BEND_CENTRE 8192u
 #define BEND_END 16383u
 

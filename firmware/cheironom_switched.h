@@ -2,8 +2,6 @@
 #ifndef CHEIRONOM_SWITCHED_H
 #define CHEIRONOM_SWITCHED_H
 
-#define CHANNEL_PRESSURE 0xd0u
-
 static inline void switched_opens(uint8_t index, uint8_t lane, uint16_t strength)
 {
     (void)lane, (void)strength;

@@ -2,6 +2,13 @@
 #ifndef CHEIRONOM_WIRE_H
 #define CHEIRONOM_WIRE_H
 
+/* Status bytes, channel 0. */
+#define NOTE_OFF 0x80u
+#define NOTE_ON 0x90u
+#define CONTROL_CHANGE 0xb0u
+#define CHANNEL_PRESSURE 0xd0u
+#define PITCH_BEND 0xe0u
+
 /*
  * Levels wait while the wire needs longer than this for what was sent; what the gates of levels and strikes have to tell
  * waits while it needs longer than that.

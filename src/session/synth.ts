@@ -1,4 +1,5 @@
 import { Receiver } from '@/core/midi/receiver';
+import { hzOf } from '@/core/pitch/frequency';
 
 /** Time constants, s: of loudness and brightness, of a note's beginning, of its end. */
 const FOLLOW_S = 0.005;
@@ -104,9 +105,6 @@ export class Synth {
 }
 
 const keyOf = (channel: number, note: number): number => (channel << 7) | note;
-
-/** Frequency of a note, Hz (A4 = 440 Hz, ISO 16). */
-const hzOf = (note: number): number => 440 * 2 ** ((note - 69) / 12);
 
 /** Gain at a loudness of 0 … 1: 0 … 1. */
 const gainAt = (loudness: number): number => loudness ** 1.5;

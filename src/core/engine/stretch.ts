@@ -1,4 +1,4 @@
-import { TICK_US, ticksAt, ticksSince } from './clock';
+import { SLOW_US, slowAt, TICK_US, ticksAt, ticksSince } from './clock';
 
 /** The frames at hand. */
 export interface Stretch {
@@ -38,6 +38,12 @@ export function firstOutside(
 export function firstDue(s: Stretch, frame: number, since: number, ticks: number): number {
   const left = ticks - ticksSince(since, ticksAt(s.tUs[frame]));
   return firstAt(s, frame + 1, TICK_US * (Math.floor(s.tUs[frame] / TICK_US) + left));
+}
+
+/** The same of the slow clock. @param since, ticks of the timer, slow ticks */
+export function firstSlow(s: Stretch, frame: number, since: number, ticks: number): number {
+  const left = ticks - ticksSince(since, slowAt(s.tUs[frame]));
+  return firstAt(s, frame + 1, SLOW_US * (Math.floor(s.tUs[frame] / SLOW_US) + left));
 }
 
 /** The first frame after one that was played at which a time has come (clock.ts). @param until less than half a turn away */

@@ -1,11 +1,7 @@
 import 'reflect-metadata/lite';
 import { IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { MPE_BEND_RANGE, USUAL_BEND_RANGE } from '../midi/bend';
 import { ID } from './field';
-
-/** Bend range that receivers begin with, semitones (MIDI 1.0 Detailed Specification, RPN 0 "Pitch Bend Sensitivity", common practice: 2). */
-export const USUAL_BEND_RANGE = 2;
-/** Of a member channel, as MPE 1.1 (M1-100-UM, 2.4) has it, semitones. */
-export const MPE_BEND_RANGE = 48;
 
 /** Everything on one channel. */
 export class SingleZone {

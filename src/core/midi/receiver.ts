@@ -1,3 +1,4 @@
+import { BEND_CENTRE, MPE_BEND_RANGE, USUAL_BEND_RANGE } from './bend';
 import { CONTROLLER, REGISTERED } from './messages';
 
 /** Members of the zones that MPE configuration messages have made, 0 … 15, by their manager's channel (MPE 1.1, M1-100-UM, 2.1). */
@@ -22,11 +23,8 @@ interface Channel {
   manager: number | null;
 }
 
-/** Bend range of a member channel until another is announced, semitones (MPE 1.1, 2.4). */
-const MEMBER_RANGE = 48;
-
 const fresh = (): Channel => ({
-  ...{ bend: 0, range: 2, level: 127, pressure: null, timbre: 64 },
+  ...{ bend: 0, range: USUAL_BEND_RANGE, level: 127, pressure: null, timbre: 64 },
   ...{ named: [127, 127] as [number, number], manager: null },
 });
 
@@ -38,7 +36,7 @@ export class Receiver {
   take([status, a, b]: readonly number[]): number[] {
     const own = this.channels[status & 15];
     const kind = status & 0xf0;
-    if (kind === 0xe0) own.bend = (a + 128 * b - 8192) / 8192;
+    if (kind === 0xe0) own.bend = (a + 128 * b - BEND_CENTRE) / BEND_CENTRE;
     else if (kind === 0xd0) own.pressure = a;
     else if (kind === 0xb0) this.control(status & 15, a, b);
     else return [];
@@ -87,7 +85,7 @@ export class Receiver {
     if (!member) return;
     for (const old of this.membersOf(manager)) this.channels[old] = fresh();
     for (let i = 0; i < Math.min(15, members); i++)
-      this.channels[member(i)] = { ...fresh(), range: MEMBER_RANGE, manager };
+      this.channels[member(i)] = { ...fresh(), range: MPE_BEND_RANGE, manager };
   }
 
   private membersOf(manager: number): number[] {

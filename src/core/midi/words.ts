@@ -14,10 +14,24 @@ export const controllerWords = (controller: number): string =>
 /** The name of a controller, or null. */
 export const controllerName = (controller: number): string | null => CONTROLLER_WORDS[controller] ?? null;
 
-const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'G♯', 'A', 'B♭', 'B'];
+/** The twelve notes of an octave from C on. */
+export const NOTE_CLASSES: readonly string[] = [
+  'C',
+  'C♯',
+  'D',
+  'E♭',
+  'E',
+  'F',
+  'F♯',
+  'G',
+  'G♯',
+  'A',
+  'B♭',
+  'B',
+];
 
 /** "D4": the name of a note number, with middle C (60) as C4. */
-export const noteName = (note: number): string => `${NAMES[note % 12]}${Math.floor(note / 12) - 1}`;
+export const noteName = (note: number): string => `${NOTE_CLASSES[note % 12]}${Math.floor(note / 12) - 1}`;
 
 const LETTERS: Record<string, number> = { c: 0, d: 2, e: 4, f: 5, g: 7, a: 9, b: 11 };
 const SIGNS: Record<string, number> = { '': 0, '#': 1, '♯': 1, b: -1, '♭': -1 };

@@ -1,15 +1,17 @@
+import { SCALE_DICTIONARY } from './scale-dictionary';
+
 /** A scale: semitones above its first note within an octave, rising from 0. */
 export interface Scale {
   name: string;
   steps: readonly number[];
 }
 
-/** The scales that a bank begins with. Major, natural minor, pentatonic: any textbook of harmony. */
+/** The scales that a bank begins with. Of those of the dictionary. */
 export const SCALES = {
-  major: { name: 'major', steps: [0, 2, 4, 5, 7, 9, 11] },
-  minor: { name: 'minor', steps: [0, 2, 3, 5, 7, 8, 10] },
-  pentatonic: { name: 'pentatonic', steps: [0, 2, 4, 7, 9] },
-  chromatic: { name: 'chromatic', steps: [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11] },
+  major: { name: 'major', steps: SCALE_DICTIONARY.major },
+  minor: { name: 'minor', steps: SCALE_DICTIONARY['natural minor'] },
+  pentatonic: { name: 'pentatonic', steps: SCALE_DICTIONARY['major pentatonic'] },
+  chromatic: { name: 'chromatic', steps: SCALE_DICTIONARY.chromatic },
 } as const satisfies Record<string, Scale>;
 
 export type ScaleId = keyof typeof SCALES;

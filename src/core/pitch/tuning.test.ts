@@ -4,15 +4,8 @@ import { frequencyBytes, tuningDump } from '../midi/tuning-dump';
 import { tunedOctave } from './tuned-octave';
 import { readKbm, readScl, writeKbm, writeScl } from './scala';
 import { SCALE_DICTIONARY } from './scale-dictionary';
-import {
-  bendOfSemitones,
-  centsOfDegree,
-  notesBetween,
-  pitchOfKey,
-  semitonesOf,
-  spell,
-  stepped,
-} from './tuning';
+import { semitonesOf } from './frequency';
+import { bendOfSemitones, centsOfDegree, notesBetween, pitchOfKey, spell, stepped } from './tuning';
 
 /** Names of the dictionary that the registry's music-theory library gives otherwise. */
 const ELSEWHERE: Record<string, string> = { 'natural minor': 'aeolian' };

@@ -1,3 +1,7 @@
+import { BEND_CENTRE, BEND_END } from '../midi/bend';
+import { hzOf, semitonesOf } from './frequency';
+import { TOP_NOTE } from './scale';
+
 /** Twelve even semitones, some of which make a scale. */
 export interface EvenScale {
   is: 'scale';
@@ -27,19 +31,12 @@ export interface FreeScale {
 
 export type AnyTuning = EvenScale | FreeScale;
 
-/** Frequency of A4, Hz (ISO 16), which is note 69. */
-const A4_HZ = 440;
-const A4 = 69;
-const TOP_KEY = 127;
 const MIDDLE_C = 60;
 /** Where a scale has no map: degree 0 on middle C, where even semitones would have it, and a degree a key. */
 const linearMap = (degrees: number): KeyMap => ({
-  ...{ first: 0, last: TOP_KEY, middle: MIDDLE_C, reference: MIDDLE_C, octave: degrees, keys: [] },
-  hz: A4_HZ * 2 ** ((MIDDLE_C - A4) / 12),
+  ...{ first: 0, last: TOP_NOTE, middle: MIDDLE_C, reference: MIDDLE_C, octave: degrees, keys: [] },
+  hz: hzOf(MIDDLE_C),
 });
-
-/** The pitch of a frequency, semitones: 69 is 440 Hz (handbook 6). @param hz above 0 */
-export const semitonesOf = (hz: number): number => A4 + 12 * Math.log2(hz / A4_HZ);
 
 /** Cents of a degree above the first; degrees go on beyond both ends, repeating. */
 export function centsOfDegree(cents: readonly number[], degree: number): number {
@@ -69,7 +66,7 @@ export function pitchOfKey(tuning: AnyTuning | undefined, key: number): number |
   const degree = degreeOfKey(tuning.cents, map, key);
   if (degree === null) return null;
   // The reference may lie on a key that the map leaves silent: then degree 0 sounds as it would there.
-  const reference = degreeOfKey(tuning.cents, { ...map, first: 0, last: TOP_KEY }, map.reference) ?? 0;
+  const reference = degreeOfKey(tuning.cents, { ...map, first: 0, last: TOP_NOTE }, map.reference) ?? 0;
   const cents = centsOfDegree(tuning.cents, degree) - centsOfDegree(tuning.cents, reference);
   return semitonesOf(map.hz) + cents / 100;
 }
@@ -82,10 +79,10 @@ const SAME = 0.001;
  * @param low, high semitones
  */
 export function notesBetween(tuning: AnyTuning | undefined, low: number, high: number): number[] {
-  const all = Array.from({ length: TOP_KEY + 1 }, (_, key) => key)
+  const all = Array.from({ length: TOP_NOTE + 1 }, (_, key) => key)
     .filter((key) => tuning?.is !== 'scale' || tuning.notes.includes(mod(key - tuning.key, 12)))
     .flatMap((key) => pitchOfKey(tuning, key) ?? [])
-    .filter((pitch) => pitch >= 0 && pitch <= TOP_KEY)
+    .filter((pitch) => pitch >= 0 && pitch <= TOP_NOTE)
     .sort((a, b) => a - b)
     .filter((pitch, i, list) => i === 0 || pitch - list[i - 1] > SAME);
   const first = all.findIndex((pitch) => pitch >= low);
@@ -96,7 +93,7 @@ export function notesBetween(tuning: AnyTuning | undefined, low: number, high: n
 /** A pitch moved by steps of a tuning, from its note that lies nearest (half-way the upper); the outermost note at most. */
 export function stepped(tuning: AnyTuning | undefined, pitch: number, steps: number): number {
   if (steps === 0) return pitch;
-  const notes = notesBetween(tuning, 0, TOP_KEY);
+  const notes = notesBetween(tuning, 0, TOP_NOTE);
   if (notes.length === 0) return pitch;
   const at = notes.findIndex((note, i) => i === notes.length - 1 || pitch < (note + notes[i + 1]) / 2);
   const moved = notes[Math.min(notes.length - 1, Math.max(0, at + steps))];
@@ -105,13 +102,9 @@ export function stepped(tuning: AnyTuning | undefined, pitch: number, steps: num
 
 const mod = (x: number, n: number): number => ((x % n) + n) % n;
 
-/** Bend in the middle, and its highest (MIDI 1.0 Detailed Specification, "Pitch Bend Change"). */
-const BEND_CENTRE = 8192;
-const BEND_END = 16383;
-
 /** A pitch as the nearest note and the bend from there. @param range of its receiver, semitones */
 export function spell(pitch: number, range: number): { note: number; bend: number } {
-  const note = Math.min(TOP_KEY, Math.max(0, Math.floor(pitch + 0.5)));
+  const note = Math.min(TOP_NOTE, Math.max(0, Math.floor(pitch + 0.5)));
   return { note, bend: bendOfSemitones(pitch - note, range) };
 }
 

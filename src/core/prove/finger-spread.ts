@@ -1,8 +1,7 @@
-import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import { gatePort } from '../kinds/ports';
 import type { Frames } from '../signal/take';
-import { boardTakes, playTake } from './play-take';
+import { playedAlone } from './alone';
 import { fingerSpreadMs } from './transition-risk';
 
 /**
@@ -11,23 +10,10 @@ import { fingerSpreadMs } from './transition-risk';
  */
 export function fingerSpreadOf(instrument: Instrument, sensor: string, take: Frames): number {
   const own = instrument.sensors.find(({ id }) => id === sensor)!;
-  const board = instrument.boards.find(({ id }) => id === own.board)!;
   const port = gatePort(own);
   if (port === null || !own.calibration) return NaN;
-  const alone: Instrument = {
-    ...newInstrument('fingers', 'Fingers', '2026-01-01T00:00:00Z'),
-    boards: [{ ...board, midiBaud: FAST_BAUD }],
-    sensors: [{ ...own, lanes: own.lanes.map((lane, i) => ({ ...lane, note: i })) }],
-    zones: [{ is: 'single', id: 'z', channel: 1 }],
-    voices: [
-      {
-        ...{ is: 'note', id: 'v', zone: 'z', side: 'both', gate: { sensor, port } },
-        ...{ pitch: { is: 'lane' }, velocity: { is: 'fixed', value: 100 } },
-      },
-    ],
-  };
-  const events = boardTakes(alone, take).flatMap((part) => playTake(part, Infinity)?.events ?? []);
+  const told = { ...own, lanes: own.lanes.map((lane, i) => ({ ...lane, note: i })) };
+  const voice = { gate: { sensor, port }, side: 'both', pitch: { is: 'lane' } } as const;
+  const events = playedAlone(instrument, told, { ...voice, velocity: { is: 'fixed', value: 100 } }, take);
   return fingerSpreadMs(events.map(({ tUs }) => tUs));
 }
-/** A wire that never waits. */
-const FAST_BAUD = 2_000_000;

@@ -4,7 +4,7 @@ import type { Sensor } from '../instrument/sensor';
 import type { AlongPitch, NoteVoice } from '../instrument/voices';
 import { checkInstrument } from '../exchange/document/instrument-json';
 import { splitMessages } from '../midi/messages';
-import { semitonesOf } from '../pitch/tuning';
+import { semitonesOf } from '../pitch/frequency';
 import { valves, openHoles } from '../pitch/fingerings';
 import { instrumentOf, touchPads } from '../testing/bank-instruments';
 import { breathNote, oneSided } from '../testing/identity-response';

@@ -1,7 +1,7 @@
-import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import { SCHOOLS, type AlongPitch, type NoteVoice, type School } from '../instrument/voices';
-import { bendRangeOf, USUAL_BEND_RANGE } from '../instrument/zones';
+import { bendRangeOf } from '../instrument/zones';
+import { BEND_CENTRE, USUAL_BEND_RANGE } from '../midi/bend';
 import type { MidiEvent } from '../midi/event';
 import { splitMessages } from '../midi/messages';
 import { gatePort } from '../kinds/ports';
@@ -9,7 +9,7 @@ import { notesBetween } from '../pitch/tuning';
 import { median } from '../signal/quantile';
 import type { Frames } from '../signal/take';
 import { inSchool } from '../stages/along-words';
-import { boardTakes, playTake } from './play-take';
+import { playedAlone } from './alone';
 import { tuningOf } from '../stages/tuned';
 
 /** A note that a school plays of a take: when, and its pitch from each moment on. */
@@ -49,8 +49,6 @@ const REST_US = 80_000;
 const LOOK_US = 10_000;
 /** The bend range in which the line is followed, semitones: further than any place reaches in one touch. */
 const LINE_RANGE = 96;
-/** A wire that never waits: what a school costs is told from what the cable does. */
-const FAST_BAUD = 2_000_000;
 
 /**
  * A take of a place, or of a tone, through every school.
@@ -84,7 +82,7 @@ const rangeOf = ({ zones }: Instrument, { zone }: NoteVoice): number => {
   return own ? bendRangeOf(own) : USUAL_BEND_RANGE;
 };
 
-/** What the sensor's own touch plays by a pitch, alone on its board. */
+/** What the sensor's own touch plays by a pitch. */
 function playedAs(
   instrument: Instrument,
   voice: NoteVoice,
@@ -93,29 +91,11 @@ function playedAs(
   bendRange: number,
 ): MidiEvent[] {
   const sensor = instrument.sensors.find(({ id }) => id === pitch.source.sensor)!;
-  const board = instrument.boards.find(({ id }) => id === sensor.board)!;
-  const gate = gatePort(sensor);
-  const alone: Instrument = {
-    ...newInstrument('compared', 'Compared', '2026-01-01T00:00:00Z'),
-    boards: [{ ...board, midiBaud: FAST_BAUD }],
-    sensors: [sensor],
-    tunings: instrument.tunings,
-    zones: [{ is: 'single', id: 'z', channel: 1, bendRange }],
-    voices: [
-      {
-        ...{ is: 'note', id: 'v', zone: 'z', side: voice.side, velocity: { is: 'fixed', value: 100 } },
-        gate: gate === null ? voice.gate : { sensor: sensor.id, port: gate },
-        ...{
-          pitch,
-          tuning: voice.tuning,
-          steps: voice.steps,
-          semitones: voice.semitones,
-          legato: voice.legato,
-        },
-      },
-    ],
-  };
-  return boardTakes(alone, take).flatMap((own) => playTake(own, Infinity)?.events ?? []);
+  const port = gatePort(sensor);
+  const gate = port === null ? voice.gate : { sensor: sensor.id, port };
+  const { side, tuning, steps, semitones, legato } = voice;
+  const own = { gate, side, pitch, tuning, steps, semitones, legato };
+  return playedAlone(instrument, sensor, { ...own, velocity: { is: 'fixed', value: 100 } }, take, bendRange);
 }
 
 /** Notes of one channel with their bends. */
@@ -126,7 +106,7 @@ function notesOf(events: readonly MidiEvent[], range: number): SchoolNote[] {
   for (const { tUs, bytes } of events)
     for (const [status, a, b] of splitMessages(bytes)) {
       if (status >> 4 === 14) {
-        bend = ((a + 128 * b - 8192) / 8192) * range;
+        bend = ((a + 128 * b - BEND_CENTRE) / BEND_CENTRE) * range;
         for (const [note, own] of open) own.pitches.push([tUs, note + bend]);
       } else if (status >> 4 === 9) {
         const own: SchoolNote = { fromUs: tUs, toUs: tUs, pitches: [[tUs, a + bend]], meant: false };

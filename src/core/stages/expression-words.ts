@@ -6,7 +6,7 @@ import type {
   PressureVoice,
   Source,
 } from '../instrument/voices';
-import { USUAL_BEND_RANGE } from '../instrument/zones';
+import { USUAL_BEND_RANGE } from '../midi/bend';
 import { kindOf } from '../kinds/registry';
 import { controllerName } from '../midi/words';
 import { sendsOf, type Expression } from './expression';

@@ -4,7 +4,7 @@ import { MOST_FINGERS } from './fingers';
 
 /**
  * An instrument whose fingerings fit a sensor that has so many lanes now: new lanes may be either, and what is gone leaves its sign and
- * what it added; of fingerings that are the same then the first stays. Fingers past 32 are none: their voice plays what its gate's lanes stand for no more, and is left out.
+ * what it added; of fingerings that are the same then the first stays. A voice that would have more fingers than a board can tell is left out.
  */
 export function withFingerLanes(before: Instrument, after: Instrument, sensor: string): Instrument {
   const lanesIn = ({ sensors }: Instrument, id: string) =>

@@ -1,10 +1,10 @@
 import { TOUCH_STAGE } from '../codes';
 import { ONE } from '../../shape/table';
-import { SLOW_US, slowAt, ticksSince } from '../clock';
+import { ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import type { TOUCH, TOUCH_BANK, TOUCH_STATE } from '../bank-records';
-import { firstAt, firstOutside, type Stretch, type Unit } from '../stretch';
+import { type Unit, firstOutside, firstSlow } from '../stretch';
 import type { Of } from '../struct';
 import type { Block } from './block';
 
@@ -149,7 +149,7 @@ function touchUnit(e: Engine, index: number): Unit {
   return {
     play: () => playTouchBank(e, index),
     next: (frame, s) => {
-      let next = firstFollow(s, frame, state.since, bank.follow_slow);
+      let next = firstSlow(s, frame, state.since, bank.follow_slow);
       lanes.forEach((lane, i) => {
         touchBand(e, index, i, band);
         const same =
@@ -161,10 +161,4 @@ function touchUnit(e: Engine, index: number): Unit {
       return next;
     },
   };
-}
-
-/** The first frame after `frame` at which the untouched levels of a bank follow. */
-function firstFollow(s: Stretch, frame: number, since: number, slow: number): number {
-  const left = slow - ticksSince(since, slowAt(s.tUs[frame]));
-  return firstAt(s, frame + 1, SLOW_US * (Math.floor(s.tUs[frame] / SLOW_US) + left));
 }

@@ -1,6 +1,4 @@
-/** Bend in the middle, and at its ends (MIDI 1.0 Detailed Specification, "Pitch Bend Change"). */
-export const BEND_CENTRE = 8192;
-export const BEND_END = 16383;
+import { BEND_CENTRE, BEND_END } from '../../midi/bend';
 
 /** Units of pitch a semitone. */
 export const SEMITONE = 512;

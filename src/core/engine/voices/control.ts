@@ -12,7 +12,7 @@ import { stepOf } from '../scale';
 import { lives, livesIn } from '../scene';
 import { stepAt } from '../stairs';
 import type { Of } from '../struct';
-import { BEND_CENTRE, BEND_END } from './bend';
+import { BEND_CENTRE, BEND_END } from '../../midi/bend';
 import { glideOf } from './glide-pitch';
 import { isKept } from './hold';
 import { sendBend } from './send-bend';

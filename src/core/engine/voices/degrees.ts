@@ -1,15 +1,13 @@
+import { TOP_NOTE } from '../../pitch/scale';
 import type { Engine } from '../engine';
 import type { Of } from '../struct';
 import type { GLIDE } from '../voice-records';
 import { SEMITONE } from './bend';
-import { BEND_CENTRE } from './bend';
+import { BEND_CENTRE } from '../../midi/bend';
 
 type Glide = Of<typeof GLIDE>;
 
-/** Degrees of twelve even semitones: the notes themselves. */
-const TOP_NOTE = 127;
-
-/** How many degrees a glide has. */
+/** How many degrees a glide has; of twelve even semitones the notes themselves. */
 const countOf = ({ degrees }: Glide): number => (degrees === 0 ? TOP_NOTE + 1 : degrees);
 
 /** The pitch of a degree, 1/512 semitone. @param k 0 … as many as there are, less one */

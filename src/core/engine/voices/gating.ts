@@ -1,8 +1,8 @@
 import type { Block } from '../blocks/block';
-import { SLOW_US, slowAt, ticksSince } from '../clock';
+import { ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
-import { firstAt, type Stretch, type Unit } from '../stretch';
+import { firstSlow, type Unit } from '../stretch';
 
 /** What a lane's listeners have heard: nothing, that it opened, or that it opened and ended by itself while its gate stays open. */
 const THROUGH = { closed: 0, open: 1, spent: 2 } as const;
@@ -123,10 +123,4 @@ function gatingUnit(e: Engine, index: number): Unit {
       return next;
     },
   };
-}
-
-/** The first frame after one that was played at which so many slow ticks have passed. */
-function firstSlow(s: Stretch, frame: number, since: number, ticks: number): number {
-  const left = ticks - ticksSince(since, slowAt(s.tUs[frame]));
-  return firstAt(s, frame + 1, SLOW_US * (Math.floor(s.tUs[frame] / SLOW_US) + left));
 }

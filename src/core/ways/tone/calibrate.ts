@@ -6,7 +6,7 @@ import type { Take } from '../../signal/take';
 import { round } from '../../units/round';
 import { HIGHEST_PITCH, LOWEST_PITCH, type ToneCalibration, type ToneLane } from './calibration';
 import { toneFindings } from './findings';
-import { hzOf } from './lane-level';
+import { hzOf } from '../../pitch/frequency';
 import { closingsOf, followed, noiseOf, stretchesOf, timeQuantile, type Period } from './periods';
 import type { SoundedLane } from './sounded-lane';
 import { LEAST_SPAN } from './way';

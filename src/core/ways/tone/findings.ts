@@ -2,7 +2,7 @@ import type { SensorJob } from '../../calibrate/report';
 import type { Finding, Said } from '../../findings/finding';
 import { counted } from '../../units/counted';
 import { HIGHEST_PITCH, LOWEST_PITCH } from './calibration';
-import { hzOf } from './lane-level';
+import { hzOf } from '../../pitch/frequency';
 import type { SoundedLane } from './sounded-lane';
 
 /** A tone this uneven wanders by itself, cents. (Common practice, no source.) */

@@ -1,5 +1,7 @@
 import { LEAST_US, MOST_STOP_TICKS } from '../../engine/blocks/tone';
 import { TICK_US } from '../../engine/clock';
+import { SEMITONE } from '../../engine/voices/bend';
+import { hzOf } from '../../pitch/frequency';
 import type { LaneLevel } from '../level/lane-level';
 import { touchedLevel } from '../place/lane-level';
 import type { ToneCalibration, ToneLane } from './calibration';
@@ -8,8 +10,6 @@ import type { ToneCalibration, ToneLane } from './calibration';
 export const PITCH_PORT = 'pitch';
 export const SOUNDS_PORT = 'sounds';
 
-/** Counts of the derived column a semitone. */
-export const COUNTS_A_SEMITONE = 512;
 /** What comes sooner than the highest by this is no period: a whole tone above. */
 const ABOVE_SEMITONES = 2;
 /** It is silent once none has come for so many of its longest periods. (Common practice, no source.) */
@@ -17,9 +17,6 @@ const SILENT_PERIODS = 2.4;
 /** Noise past a step's edge that still sends nothing, σ; and what both ends read themselves at least, semitones. */
 const SLACK_SIGMAS = 3;
 const LEAST_END = 0.1;
-
-/** Frequency of a pitch, Hz (A4 = 440 Hz, ISO 16). */
-export const hzOf = (semitones: number): number => 440 * 2 ** ((semitones - 69) / 12);
 
 /** The shortest and the longest that a board takes for a period: µs, and ticks until it is silent. */
 export const timesOf = ({ lowest, highest }: ToneLane): { least: number; stop: number } => ({
@@ -32,12 +29,12 @@ export function toneLevel(c: ToneCalibration, lane: string, port?: string): Lane
   const own = c.lanes.find((l) => l.lane === lane);
   if (!own || port === undefined) return undefined;
   if (port === SOUNDS_PORT) return touchedLevel(lane);
-  const noise = (own.noise / 100 / 2 ** own.smoothing) * COUNTS_A_SEMITONE;
+  const noise = (own.noise / 100 / 2 ** own.smoothing) * SEMITONE;
   const slack = Math.min(255, Math.ceil(SLACK_SIGMAS * noise));
-  const end = Math.ceil(Math.max(LEAST_END * COUNTS_A_SEMITONE, 2 * slack));
-  const span = Math.round((own.highest - own.lowest) * COUNTS_A_SEMITONE);
+  const end = Math.ceil(Math.max(LEAST_END * SEMITONE, 2 * slack));
+  const span = Math.round((own.highest - own.lowest) * SEMITONE);
   const up = { reach: span - end, dead: end, on: end + 2, off: end };
-  const rest = Math.round(own.lowest * COUNTS_A_SEMITONE);
+  const rest = Math.round(own.lowest * SEMITONE);
   return {
     ...{ lane, rest, noise, slack },
     polarity: 'rising',

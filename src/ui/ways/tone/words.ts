@@ -1,4 +1,4 @@
-import { hzOf } from '@/core/ways/tone/lane-level';
+import { hzOf } from '@/core/pitch/frequency';
 import type { ToneCalibration } from '@/core/ways/tone/calibration';
 import { lanesMeasured } from '../lanes-measured';
 import type { WayWords } from '../way-words';

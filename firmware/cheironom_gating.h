@@ -2,42 +2,32 @@
 #ifndef CHEIRONOM_GATING_H
 #define CHEIRONOM_GATING_H
 
-/* What a lane's listeners have heard: nothing, that it opened, or that it opened and ended by itself while its gate stays open. */
-enum { THROUGH_CLOSED, THROUGH_OPEN, THROUGH_SPENT };
-
 static void gate_opens(uint8_t listener, uint8_t listeners, uint8_t lane, uint16_t strength);
 static void gate_closes(uint8_t listener, uint8_t listeners, uint8_t lane);
 
 /* Its listeners hear that it has closed, where they heard that it opened. */
-static OUT_OF_LINE UNUSED void end_lane(const cheir_gating *gating, uint8_t lane, uint8_t becomes)
+static OUT_OF_LINE UNUSED void end_lane(const cheir_gating *gating, uint8_t lane)
 {
     cheir_gating_lane_state *state = &STATE(gating_lanes)[(uint8_t)(U8(gating->lane) + lane)];
-    if (state->through != THROUGH_OPEN) return;
-    state->through = becomes;
+    if (!state->through) return;
+    state->through = 0;
     gate_closes(U8(gating->listener), U8(gating->listeners), lane);
 }
 
-/* Whether a lane's gates are open. */
-static uint8_t lane_wants(const cheir_gating *gating, const cheir_gating_state *own, const cheir_gating_lane_state *state)
-{
-    return state->open && (U8(gating->joined) == 0 || own->joined > 0);
-}
-
-/* Whether a lane goes through now. One that lasts for a time is ended by that alone. */
+/* A lane goes through as its gates come to be open, or ends. One that lasts for a time is ended by that alone, and is not held. */
 static OUT_OF_LINE UNUSED void judge_lane(uint8_t index, uint8_t lane)
 {
     const cheir_gating *gating = &IMAGE(gatings)[index];
     const cheir_gating_state *own = &STATE(gatings)[index];
     cheir_gating_lane_state *state = &STATE(gating_lanes)[(uint8_t)(U8(gating->lane) + lane)];
-    if (lane_wants(gating, own, state)) {
-        if (state->through != THROUGH_CLOSED) return;
-        state->through = THROUGH_OPEN;
+    if (state->open && (U8(gating->joined) == 0 || own->joined > 0)) {
+        if (state->through) return;
+        state->through = 1;
         state->since = now_slow;
         gate_opens(U8(gating->listener), U8(gating->listeners), lane, state->strength);
         return;
     }
-    if (state->through == THROUGH_SPENT) state->through = THROUGH_CLOSED;
-    if (U16(gating->length_slow) == 0 && own->held == 0) end_lane(gating, lane, THROUGH_CLOSED);
+    if (U16(gating->length_slow) == 0 && own->held == 0) end_lane(gating, lane);
 }
 
 static void judge_lanes(uint8_t index)
@@ -53,8 +43,7 @@ static inline void gating_gate_opens(uint8_t index, uint8_t lane, uint16_t stren
     state->open = 1;
     state->strength = strength;
     /* Struck anew while it is held, or lasts. */
-    end_lane(gating, lane, THROUGH_CLOSED);
-    if (state->through == THROUGH_SPENT) state->through = THROUGH_CLOSED;
+    end_lane(gating, lane);
     judge_lane(index, lane);
 }
 
@@ -98,15 +87,14 @@ static void gating_frame(void)
         if (length == 0) continue;
         for (lane = 0; lane != U8(gating->lanes); lane++) {
             const cheir_gating_lane_state *state = &STATE(gating_lanes)[(uint8_t)(U8(gating->lane) + lane)];
-            if (state->through != THROUGH_OPEN || (uint16_t)(now_slow - state->since) < length) continue;
-            end_lane(gating, lane, lane_wants(gating, &STATE(gatings)[i], state) ? THROUGH_SPENT : THROUGH_CLOSED);
+            if (state->through && (uint16_t)(now_slow - state->since) >= length) end_lane(gating, lane);
         }
     }
 }
 
 static void gating_start(void)
 {
-    static const cheir_gating_lane_state closed = {0, 0, 0, THROUGH_CLOSED};
+    static const cheir_gating_lane_state closed = {0, 0, 0, 0};
     uint8_t i;
     for (i = 0; i != COUNT(gatings); i++) STATE(gatings)[i].joined = STATE(gatings)[i].held = 0;
     for (i = 0; i != COUNT(gating_lanes); i++) STATE(gating_lanes)[i] = closed;
@@ -120,7 +108,7 @@ static void gating_silence(void)
         STATE(gatings)[i].joined = STATE(gatings)[i].held = 0;
         for (lane = 0; lane != U8(gating->lanes); lane++) {
             STATE(gating_lanes)[(uint8_t)(U8(gating->lane) + lane)].open = 0;
-            end_lane(gating, lane, THROUGH_CLOSED);
+            end_lane(gating, lane);
         }
     }
 }

@@ -4,9 +4,6 @@ import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import { firstSlow, type Unit } from '../stretch';
 
-/** What a lane's listeners have heard: nothing, that it opened, or that it opened and ended by itself while its gate stays open. */
-const THROUGH = { closed: 0, open: 1, spent: 2 } as const;
-
 /**
  * Lets the lanes of a gate through while another gate is open too; until they close, for a time, or as long as a third gate holds them.
  */
@@ -17,7 +14,7 @@ export const gating: Block = {
   start: ({ gatings, gating_lanes }) => ({
     gatings: gatings.map(() => ({ joined: 0, held: 0 })),
     gating_lanes: Array.from({ length: gating_lanes }, () => ({
-      ...{ strength: 0, since: 0, open: 0, through: THROUGH.closed },
+      ...{ strength: 0, since: 0, open: 0, through: 0 },
     })),
   }),
   hears: {
@@ -27,8 +24,7 @@ export const gating: Block = {
         state.open = 1;
         state.strength = strength;
         // Struck anew while it is held, or lasts.
-        if (state.through === THROUGH.open) endLane(e, index, lane, THROUGH.closed);
-        if (state.through === THROUGH.spent) state.through = THROUGH.closed;
+        endLane(e, index, lane);
         judgeLane(e, index, lane);
       },
       closes: (e, index, lane) => {
@@ -61,7 +57,7 @@ export const gating: Block = {
       Object.assign(e.state.gatings[i], { joined: 0, held: 0 });
       for (let lane = 0; lane < lanes; lane++) {
         e.state.gating_lanes[first + lane].open = 0;
-        endLane(e, i, lane, THROUGH.closed);
+        endLane(e, i, lane);
       }
     }),
   units: (e) => e.image.gatings.map((_, i) => gatingUnit(e, i)),
@@ -71,41 +67,37 @@ function judgeLanes(e: Engine, index: number): void {
   for (let lane = 0; lane < e.image.gatings[index].lanes; lane++) judgeLane(e, index, lane);
 }
 
-/** Whether a lane goes through now. One that lasts for a time is ended by that alone. */
+/** A lane goes through as its gates come to be open, or ends. One that lasts for a time is ended by that alone, and is not held. */
 function judgeLane(e: Engine, index: number, lane: number): void {
   const { joined, length_slow, listener, listeners, lane: first } = e.image.gatings[index];
   const own = e.state.gatings[index];
   const state = e.state.gating_lanes[first + lane];
   if (state.open !== 0 && (joined === 0 || own.joined > 0)) {
-    if (state.through !== THROUGH.closed) return;
-    state.through = THROUGH.open;
+    if (state.through !== 0) return;
+    state.through = 1;
     state.since = e.slow;
     if (length_slow > 0) e.woken = true;
     return gateOpens(e, listener, listeners, lane, state.strength);
   }
-  if (state.through === THROUGH.spent) state.through = THROUGH.closed;
-  if (length_slow === 0 && own.held === 0) endLane(e, index, lane, THROUGH.closed);
+  if (length_slow === 0 && own.held === 0) endLane(e, index, lane);
 }
 
 /** Its listeners hear that it has closed, where they heard that it opened. */
-function endLane(e: Engine, index: number, lane: number, becomes: number): void {
+function endLane(e: Engine, index: number, lane: number): void {
   const { listener, listeners, lane: first } = e.image.gatings[index];
   const state = e.state.gating_lanes[first + lane];
-  if (state.through === THROUGH.open) {
-    state.through = becomes;
-    gateCloses(e, listener, listeners, lane);
-  }
+  if (state.through === 0) return;
+  state.through = 0;
+  gateCloses(e, listener, listeners, lane);
 }
 
 /** Lanes that have lasted long enough end. */
 function playGating(e: Engine, index: number): void {
-  const { length_slow, lanes, lane: first, joined } = e.image.gatings[index];
+  const { length_slow, lanes, lane: first } = e.image.gatings[index];
   if (length_slow === 0) return;
   for (let lane = 0; lane < lanes; lane++) {
-    const { through, since, open } = e.state.gating_lanes[first + lane];
-    if (through !== THROUGH.open || ticksSince(since, e.slow) < length_slow) continue;
-    const stays = open !== 0 && (joined === 0 || e.state.gatings[index].joined > 0);
-    endLane(e, index, lane, stays ? THROUGH.spent : THROUGH.closed);
+    const { through, since } = e.state.gating_lanes[first + lane];
+    if (through !== 0 && ticksSince(since, e.slow) >= length_slow) endLane(e, index, lane);
   }
 }
 
@@ -118,7 +110,7 @@ function gatingUnit(e: Engine, index: number): Unit {
       const length = e.image.gatings[index].length_slow;
       for (let at = first; length > 0 && at < first + lanes; at++) {
         const { through, since } = e.state.gating_lanes[at];
-        if (through === THROUGH.open) next = Math.min(next, firstSlow(s, frame, since, length));
+        if (through !== 0) next = Math.min(next, firstSlow(s, frame, since, length));
       }
       return next;
     },

@@ -14,6 +14,7 @@ import {
   Min,
 } from 'class-validator';
 import { Board, Link } from './board';
+import { Face } from './face';
 import { finite, ID } from './field';
 import { Sensor } from './sensor';
 import { Union } from './union';
@@ -92,4 +93,5 @@ export class Instrument {
   prices?: Price[];
   /** Three-colour lights that it carries, and how they are wired. */
   @IsOptional() @ObjectOf(() => Lights) lights?: Lights;
+  @IsOptional() @ObjectOf(() => Face) face?: Face;
 }

@@ -14,6 +14,7 @@ import {
   Min,
 } from 'class-validator';
 import { CALIBRATIONS, type Calibration } from './calibration';
+import { At } from './face';
 import { COLUMN, finite, ID, PIN_PLACE } from './field';
 import { PortResponse } from './response';
 import { Union } from './union';
@@ -38,6 +39,8 @@ export class Lane {
   @IsOptional() @Matches(PIN_PLACE) otherPin?: string;
   /** The note that it stands for, 0 … 127. */
   @IsOptional() @IsInt() @Min(0) @Max(127) note?: number;
+  /** Where it lies on the face; among what has no place yet where it is left out. Of lanes that are one part the first one's counts. */
+  @IsOptional() @ObjectOf(() => At) at?: At;
 }
 
 /** A calibration that no longer fits, and the bits of the board in whose counts it is. */

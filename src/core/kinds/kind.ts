@@ -32,6 +32,14 @@ export interface Fact {
   usual: number;
 }
 
+/** How a lane of it looks on the instrument, or all its lanes where they are one part: mm across and along, as such parts usually are (common practice, no source). */
+export interface FaceShape {
+  /** Keys lie as on a keyboard, by their notes; the size is a white one's. */
+  shape: 'round' | 'square' | 'keys';
+  width: number;
+  height: number;
+}
+
 /** One way of sensing, as documents and screens know it. A folder each beside this file, with its plan and its workings; see CONTRIBUTING.md. */
 export interface Kind {
   id: string;
@@ -47,6 +55,7 @@ export interface Kind {
   gestures: string;
   /** Shown where the work can hurt someone. */
   care: string;
+  face: FaceShape;
   /** How many lanes it can have, whether they are columns of counts or contacts, their names where they differ, and contacts a lane, one unless said. */
   lanes: { least: number; most: number; are: 'counts' | 'contacts'; names?: readonly string[]; contacts?: 2 };
   /** The notes that its lanes begin with, rising from the lowest, where it has so many lanes; none where a lane stands for no note. */

@@ -4,6 +4,7 @@ import { Board, BoardPins, Link } from '../../instrument/board';
 import { allWays } from '../../ways/registry';
 import { OPTIONAL } from '../../instrument/complete';
 import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, Price, VERSION } from '../../instrument/document';
+import { At, Face } from '../../instrument/face';
 import { Typed } from '../../instrument/measured';
 import { CurvePoint, Dynamics, PortResponse } from '../../instrument/response';
 import { FormerCalibration, Lane, Sensor } from '../../instrument/sensor';
@@ -20,7 +21,20 @@ type PartClass = new () => object;
 const PARTS: readonly PartClass[] = [
   ...[Board, BoardPins, Link, Lane, FormerCalibration, Sensor, CurvePoint, Dynamics, PortResponse],
   ...allWays().flatMap(({ records, document }) => [...records, document]),
-  ...[Source, Scene, LogEntry, BuiltStep, Lights, Price, Typed, Fingers, FingeringEntry, KeyboardMap],
+  ...[
+    Source,
+    Scene,
+    LogEntry,
+    BuiltStep,
+    Lights,
+    Price,
+    Typed,
+    Face,
+    At,
+    Fingers,
+    FingeringEntry,
+    KeyboardMap,
+  ],
   ...[PITCHES, VELOCITIES, VOICES, ZONES, TUNINGS].flatMap((u) => Object.values<PartClass>(u)),
 ];
 

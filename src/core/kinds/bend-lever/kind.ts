@@ -12,6 +12,7 @@ export const bendLever: Kind = {
   gesture: 'bend',
   gestures: 'bends',
   care: '',
+  face: { shape: 'square', width: 14, height: 44 },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   letGo: 'returns',

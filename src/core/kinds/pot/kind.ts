@@ -12,6 +12,7 @@ export const pot: Kind = {
   gesture: 'turn',
   gestures: 'turns',
   care: '',
+  face: { shape: 'round', width: 16, height: 16 },
   lanes: { least: 1, most: 32, are: 'counts' },
   readBy: 'converter',
   letGo: 'stays',

@@ -12,6 +12,7 @@ export const tilt: Kind = {
   gesture: 'tilt',
   gestures: 'tilts',
   care: '',
+  face: { shape: 'square', width: 24, height: 18 },
   lanes: { least: 3, most: 3, are: 'counts', names: ['x', 'y', 'z'] },
   readBy: 'converter',
   ports: {

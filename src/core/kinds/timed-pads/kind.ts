@@ -11,6 +11,7 @@ export const timedPads: Kind = {
   gesture: 'touch',
   gestures: 'touches',
   care: 'Pads that skin touches belong on a battery or an isolated low voltage, never on a mains supply without isolation.',
+  face: { shape: 'square', width: 18, height: 18 },
   lanes: { least: 1, most: 64, are: 'counts' },
   notes: { lowest: 60, scale: 'major' },
   readBy: 'touch peripheral',

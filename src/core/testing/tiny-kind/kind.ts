@@ -12,6 +12,7 @@ export const pullCord: Kind = {
   gesture: 'pull',
   gestures: 'pulls',
   care: 'A cord that slips lashes back: hold it behind the knot.',
+  face: { shape: 'square', width: 10, height: 30 },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   ports: {

@@ -12,6 +12,7 @@ export const flaps: Kind = {
   gesture: 'lift',
   gestures: 'lifts',
   care: '',
+  face: { shape: 'square', width: 10, height: 30 },
   lanes: { least: 1, most: 8, are: 'counts' },
   notes: { lowest: 60, scale: 'major' },
   readBy: 'converter',

@@ -37,7 +37,7 @@ export function Prompter({ sensor, view }: { sensor: Sensor; view: GuideView }) 
       </header>
       {traced ? <OnePicture sensor={sensor} /> : <LaneMap sensor={sensor} view={view} />}
       <Under sensor={sensor} view={view} level={level} />
-      {!level && <PlaySurface sensors={[sensor]} />}
+      {traced && !level && <PlaySurface sensors={[sensor]} />}
       {(view.role === 'loud' || view.role === 'full') && care !== '' && <Care>{care}</Care>}
     </section>
   );

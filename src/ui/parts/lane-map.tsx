@@ -1,43 +1,35 @@
 'use client';
 
-import { useRef } from 'react';
 import type { GuideView } from '@/core/guide/guide';
 import type { Sensor } from '@/core/instrument/sensor';
-import { kindOf } from '@/core/kinds/registry';
-import { noteName } from '@/core/midi/words';
-import { useLaneValues } from './lane-values';
+import { placeWord, type Place } from '@/core/plan/face/places';
+import { practises } from '@/session/live-state';
+import { useHand } from '../hooks/use-hand';
+import { useLive } from '../hooks/use-session';
+import { PlayedFace, type Marked } from './face/played-face';
+import { LevelsBeside } from './play-surface';
 import styles from './lanes.module.css';
 
-/** The lanes as the instrument lies: how far each is played now, and how often it was; ticked off once it is enough. */
+/** Greatest height, px. */
+const HIGHEST = 360;
+
+/** The lanes as they lie on the instrument: how far each is played now, and how often it was; ticked off once it is enough. */
 export function LaneMap({ sensor, view }: { sensor: Sensor; view: GuideView }) {
-  const bars = useRef<(HTMLElement | null)[]>([]);
-  useLaneValues(sensor, (shares) =>
-    shares.forEach((share, i) => {
-      const bar = bars.current[i];
-      if (bar) bar.style.transform = `scaleY(${Math.max(0.01, share)})`;
-    }),
-  );
-  const each = view.lanes ? Math.round(view.wanted / view.lanes.length) : 0;
-  const few = sensor.lanes.length <= 30;
+  const hand = useHand();
+  const practice = useLive(practises);
   return (
-    <div className={styles.map} role="list" aria-label={`Lanes of ${sensor.name}`}>
-      {sensor.lanes.map((lane, i) => {
-        const other = view.only !== undefined && i !== view.only;
-        const done = (view.only === i ? view.lanes?.[0] : view.lanes?.[i]) ?? 0;
-        const enough = view.lanes !== null && (other || done >= each);
-        return (
-          <div key={lane.id} role="listitem" data-done={enough}>
-            <i
-              ref={(bar) => {
-                bars.current[i] = bar;
-              }}
-              style={{ background: `var(--${kindOf(sensor).family})`, transform: 'scaleY(0.01)' }}
-            />
-            {few && <strong>{view.lanes === null ? '' : enough ? '✓' : `${done}/${each}`}</strong>}
-            <span>{few ? (lane.note === undefined ? lane.id : noteName(lane.note)) : ''}</span>
-          </div>
-        );
-      })}
+    <div className={styles.map} role="group" aria-label={`Lanes of ${sensor.name}`}>
+      <PlayedFace sensors={[sensor]} hand={hand} most={HIGHEST} marks={(place) => markOf(place, view)} />
+      {practice && <LevelsBeside sensor={sensor} hand={hand} />}
     </div>
   );
+}
+
+/** How often a place was played, of how often; its name where nothing is counted. */
+function markOf(place: Place, { lanes, only, wanted }: GuideView): Marked {
+  if (lanes === null) return { word: placeWord(place), done: false };
+  const each = Math.round(wanted / lanes.length);
+  const others = only !== undefined && !place.lanes.includes(only);
+  const done = Math.min(...place.lanes.map((lane) => lanes[only === undefined ? lane : 0] ?? 0));
+  return others || done >= each ? { word: '✓', done: true } : { word: `${done}/${each}`, done: false };
 }

@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { withEdited, withNumber } from '@/core/plan/face/edit';
 import { LiveStandIn } from '@/session/testing/live-stand-in';
 import type { Session } from '@/session/session';
 import type { ToLive } from '@/workers/live-protocol';
@@ -14,19 +15,20 @@ afterEach(async () => {
   await closeDemo(session);
 });
 
-/** The practice surface of one sensor; boxes are 200 by 100 px. */
-async function open(name: string, id: string): Promise<void> {
+/** The practice surface of one sensor; the middle of every place is at 500, 300 px of the window. */
+async function open(name: string, id: string, turn = 0): Promise<void> {
   session = await openDemo(name);
-  HTMLElement.prototype.setPointerCapture = () => {};
-  vi.spyOn(HTMLElement.prototype, 'getBoundingClientRect').mockReturnValue({
-    ...{ left: 0, top: 0, right: 200, bottom: 100, width: 200, height: 100, x: 0, y: 0 },
-    toJSON: () => ({}),
-  });
+  Element.prototype.setPointerCapture = () => {};
+  vi.spyOn(Element.prototype, 'getBoundingClientRect').mockReturnValue(new DOMRect(400, 250, 200, 100));
   const { history } = session.workspace.store.getState();
-  const sensors = history!.present.sensors.filter((s) => s.id === id);
+  session.workspace.change(
+    'turned',
+    withEdited(history!.present, new Set([`${id} 0`]), withNumber('turn', turn)),
+  );
+  const { sensors } = session.workspace.store.getState().history!.present;
   render(
     <SessionContext value={session}>
-      <PlaySurface sensors={sensors} titled />
+      <PlaySurface sensors={sensors.filter((s) => s.id === id)} titled />
     </SessionContext>,
   );
 }
@@ -35,55 +37,74 @@ const hands = () =>
   LiveStandIn.last.sent
     .filter((m): m is Hand => m.is === 'hand')
     .map(({ lane, strength }) => [lane, strength === null ? null : Math.round(100 * strength) / 100]);
+/** As wide, or as high, as a place is drawn, px. */
+const sizeOf = (place: Element, of = 'width') => Number(place.querySelector('rect')?.getAttribute(of));
 
-describe('two lanes that a hand plays at once', () => {
-  it('a stick goes both ways from its middle, across and along, and is let go by both', async () => {
+describe('a place of two lanes', () => {
+  it('goes both ways from its middle, across and along, and is let go by both', async () => {
     await open('sallow', 'thumb');
-    const pad = screen.getByText('y ↑').parentElement!;
-    fireEvent.pointerDown(pad, { clientX: 150, clientY: 25 });
-    fireEvent.pointerMove(pad, { clientX: 0, clientY: 100, buttons: 1 });
-    fireEvent.pointerMove(pad, { clientX: 100, clientY: 50, buttons: 0 });
-    fireEvent.pointerUp(pad);
-    expect(hands()).toEqual([
-      ...[
-        [0, 0.5],
-        [1, 0.5],
-      ],
-      ...[
-        [0, -1],
-        [1, -1],
-      ],
-      ...[
-        [0, null],
-        [1, null],
-      ],
-    ]);
+    const stick = screen.getByRole('button', { name: 'push Thumb stick' });
+    const radius = Number(stick.querySelector('ellipse')!.getAttribute('rx'));
+    fireEvent.pointerDown(stick, { clientX: 500 + radius / 2, clientY: 300 - radius / 2 });
+    fireEvent.pointerMove(stick, { clientX: 500 - 2 * radius, clientY: 300 + 2 * radius, buttons: 1 });
+    fireEvent.pointerMove(stick, { clientX: 500, clientY: 300, buttons: 0 });
+    fireEvent.pointerUp(stick);
+    const both = (strength: number | null) => [
+      [0, strength],
+      [1, strength],
+    ];
+    expect(hands()).toEqual([...both(0.5), ...both(-1), ...both(null)]);
   });
-  it('a tilt says what each way is; what is held stays when the pointer is lifted', async () => {
+  it('is held where the pointer left it, if that is asked', async () => {
     await open('wherry', 'tilt');
-    expect(screen.getByText('pitch →')).toBeTruthy();
     fireEvent.click(screen.getByRole('checkbox', { name: 'hold what I press' }));
-    const pad = screen.getByText('roll ↑').parentElement!;
-    fireEvent.pointerDown(pad, { clientX: 120, clientY: 10 });
-    fireEvent.pointerUp(pad);
+    const tilt = screen.getByRole('button', { name: /Tilt$/ });
+    fireEvent.pointerDown(tilt, {
+      clientX: 500 + sizeOf(tilt) / 10,
+      clientY: 300 - sizeOf(tilt, 'height') / 4,
+    });
+    fireEvent.pointerUp(tilt);
     expect(hands()).toEqual([
       [0, 0.2],
-      [1, 0.8],
+      [1, 0.5],
     ]);
   });
 });
 
-describe('one lane', () => {
-  it('a wheel is turned one way, from rest at the left', async () => {
-    await open('sallow', 'wheel');
-    fireEvent.pointerDown(screen.getByText('turn').parentElement!, { clientX: 100, clientY: 5 });
-    expect(hands()).toEqual([[0, 0.55]]);
+describe('a place of one lane', () => {
+  it('a ribbon is played where the pointer is, however it lies on the instrument', async () => {
+    for (const turn of [0, 90]) {
+      await open('wherry', 'wrist', turn);
+      const ribbon = screen.getByRole('button', { name: /Wrist ribbon$/ });
+      const quarter = sizeOf(ribbon) / 4;
+      const [x, y] = turn === 0 ? [500 - quarter, 300] : [500, 300 - quarter];
+      fireEvent.pointerDown(ribbon, { clientX: x, clientY: y });
+      expect(hands()).toEqual([[0, 0.25]]);
+      cleanup();
+      await closeDemo(session);
+    }
+    session = await openDemo('wherry');
   });
-  it('an encoder is turned either way, from the middle', async () => {
+  it('a small level is drawn up and down from where it is pressed: an encoder either way', async () => {
     await open('cairn', 'encoder');
-    const pad = screen.getByText('turn').parentElement!;
-    fireEvent.pointerDown(pad, { clientX: 0, clientY: 5 });
-    expect(hands()).toEqual([[0, -1.1]]);
-    expect(screen.getByText('the other way')).toBeTruthy();
+    const encoder = screen.getByRole('button', { name: /Encoder$/ });
+    fireEvent.pointerDown(encoder, { clientX: 500, clientY: 300 });
+    fireEvent.pointerMove(encoder, { clientX: 500, clientY: 240, buttons: 1 });
+    fireEvent.pointerMove(encoder, { clientX: 500, clientY: 400, buttons: 1 });
+    fireEvent.pointerUp(encoder);
+    // 60 px up are half its way, 160 px down from there one and a third.
+    expect(hands()).toEqual([0.35, 0.85, -0.48, null].map((strength) => [0, strength]));
+  });
+  it('a key is struck harder nearer to its end', async () => {
+    await open('sallow', 'keys');
+    const key = screen.getByRole('button', { name: 'play C4' });
+    const height = sizeOf(key, 'height');
+    fireEvent.pointerDown(key, { clientX: 500, clientY: 300 - 0.3 * height });
+    fireEvent.pointerMove(key, { clientX: 500, clientY: 300, buttons: 1 });
+    fireEvent.pointerUp(key);
+    expect(hands()).toEqual([
+      [5, 0.8],
+      [5, null],
+    ]);
   });
 });

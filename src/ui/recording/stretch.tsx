@@ -9,7 +9,8 @@ import type { TraceData } from '@/session/trace-ring';
 import { Trace, TRACE_LEFT } from '../parts/trace';
 import styles from './recording.module.css';
 import { TimeAxis } from './time-axis';
-import { useWheel, useWidth } from './use-wheel';
+import { useWidth } from '../hooks/use-width';
+import { useWheel } from './use-wheel';
 
 /** Room for names, px: the trace's own counts stand there too. */
 const LEFT = TRACE_LEFT + 60;

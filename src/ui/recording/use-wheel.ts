@@ -3,21 +3,6 @@
 import { useEffect, type RefObject } from 'react';
 import type { Span } from '@/workers/desk';
 
-/** Tells how many pixels the lanes have. @param names room for names at the left, px */
-export function useWidth(
-  box: RefObject<HTMLDivElement | null>,
-  names: number,
-  set: (n: number) => void,
-): void {
-  useEffect(() => {
-    const { current } = box;
-    if (!current) return;
-    const observer = new ResizeObserver(() => set(Math.max(100, Math.round(current.clientWidth - names))));
-    observer.observe(current);
-    return () => observer.disconnect();
-  }, [box, names, set]);
-}
-
 /** The wheel draws nearer or further where the pointer is; with Shift, or sideways, it moves along. */
 export function useWheel(
   box: RefObject<HTMLDivElement | null>,

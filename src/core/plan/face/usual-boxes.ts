@@ -12,6 +12,9 @@ const BLACK = { width: 0.58, height: 0.64 };
 /** White keys up to each note of an octave; those of black ones end in a half. */
 const WHITES = [0, 0.5, 1, 1.5, 2, 3, 3.5, 4, 4.5, 5, 5.5, 6];
 
+/** Whether a note is a black key on a keyboard. */
+export const isBlack = (note: number): boolean => !Number.isInteger(WHITES[note % 12]);
+
 /** Whether all lanes of a sensor are one part: a stick, a surface. */
 export const isOnePart = (sensor: Sensor): boolean => kindOf(sensor).lanes.names !== undefined;
 

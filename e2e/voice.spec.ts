@@ -61,7 +61,7 @@ test('a fingering is made by playing: held, Enter, its note typed; then it sound
   ).toHaveCount(11);
   // A fork that no table of open holes has.
   for (const key of ['q', 'e']) await page.keyboard.down(key);
-  await expect(fingering.locator('i[data-sign="1"]')).toHaveCount(2);
+  await expect(fingering.locator('g[data-sign="1"]')).toHaveCount(2);
   await expect(fingering.getByText('in no fingering', { exact: true })).toBeVisible();
   await page.keyboard.press('Enter');
   const note = fingering.getByLabel('Note of 1010000000');

@@ -20,6 +20,7 @@ function Bench() {
       <p>bench</p>
       <input type="range" aria-label="slider" />
       <input aria-label="field" />
+      <button onKeyDown={(e) => e.preventDefault()}>nearer</button>
     </>
   );
 }
@@ -42,6 +43,13 @@ it('keys are heard on the bench and on a slider, but for those that move it; a f
     heard.push('|');
   }
   expect(heard.join(' ')).toBe('h left escape | h escape | escape |');
+});
+
+it('what something nearer has answered is not heard', () => {
+  render(<Bench />);
+  press(screen.getByText('nearer'), 'ArrowLeft', 'ArrowLeft');
+  press(screen.getByText('nearer'), '+', 'BracketRight');
+  expect(heard).toEqual([]);
 });
 
 it('a symbol is heard wherever it lies on the keyboard and whatever is held to write it; with Ctrl it is the browser’s', () => {

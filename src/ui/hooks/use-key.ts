@@ -15,10 +15,16 @@ export const typesInto = (target: EventTarget | null): boolean =>
 const moves = ({ target, key }: KeyboardEvent): boolean =>
   target instanceof HTMLInputElement && target.type === 'range' && /^(Arrow|Home|End|Page)/.test(key);
 
-/** A key of the bench: heard everywhere but in fields that are typed into, and on a slider all but the keys that move it. */
+/**
+ * A key of the bench: heard everywhere but in fields that are typed into, and on a slider all but the keys that move it; not
+ * where something nearer to the hand has answered it (has prevented what the browser does with it).
+ */
 export function useKey(keys: string | string[], run: Run, options: Options = {}): void {
   const ignoreEventWhen = (e: KeyboardEvent) =>
-    (!options.enableOnFormTags && typesInto(e.target)) || moves(e) || (options.ignoreEventWhen?.(e) ?? false);
+    e.defaultPrevented ||
+    (!options.enableOnFormTags && typesInto(e.target)) ||
+    moves(e) ||
+    (options.ignoreEventWhen?.(e) ?? false);
   useHotkeys(keys, run, { ...options, enableOnFormTags: true, ignoreEventWhen });
 }
 

@@ -1,6 +1,7 @@
 'use client';
 
 import Button from '@mui/material/Button';
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { planOf, type Plan as Planned } from '@/core/plan/plan';
 import { keeps } from '@/core/parts/figure';
@@ -24,6 +25,9 @@ import { Wiring } from './wiring';
 import { WiringDesk } from './wiring-desk';
 import styles from './plan.module.css';
 
+// Further down than the first screen.
+const FaceDesk = dynamic(() => import('./face-desk').then((m) => m.FaceDesk));
+
 /** Station 1: from what the hands should do to a board that can. */
 export function Plan() {
   const instrument = useInstrument();
@@ -45,6 +49,7 @@ export function Plan() {
           ))}
         </WiringDesk>
         <PartNumbers key={sensor.id} />
+        <FaceDesk />
         <Boards fits={plan.fits} />
         <Parts parts={plan.parts} />
         <BuildList steps={plan.steps} />

@@ -99,7 +99,6 @@ function Signal({
       onKeyDown={(e) => {
         if (e.key !== 'Enter' && e.key !== ' ') return;
         e.preventDefault();
-        e.stopPropagation();
         hold(board, wire);
       }}
     >

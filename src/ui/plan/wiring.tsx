@@ -170,7 +170,6 @@ function Pin({
       onKeyDown={(e) => {
         if (e.key !== 'Enter' && e.key !== ' ') return;
         e.preventDefault();
-        e.stopPropagation();
         press();
       }}
     >

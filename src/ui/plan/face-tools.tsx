@@ -18,8 +18,8 @@ import type { FaceEdit } from './use-face-edit';
 import styles from './face-desk.module.css';
 
 const NUMBERS: readonly { field: keyof Box; says: string; low: number; high: number; unit: string }[] = [
-  { field: 'x', says: 'from the left', low: 0, high: MOST_MM, unit: 'mm' },
-  { field: 'y', says: 'from above', low: 0, high: MOST_MM, unit: 'mm' },
+  { field: 'x', says: 'across', low: 0, high: MOST_MM, unit: 'mm' },
+  { field: 'y', says: 'down', low: 0, high: MOST_MM, unit: 'mm' },
   { field: 'width', says: 'wide', low: 1, high: MOST_MM, unit: 'mm' },
   { field: 'height', says: 'high', low: 1, high: MOST_MM, unit: 'mm' },
   { field: 'turn', says: 'turned', low: -180, high: 180, unit: '°' },

@@ -16,6 +16,15 @@ vi.mock('./fingering-risk', () => ({ FingeringRisk: () => null }));
 let session: Session;
 let pitch: FingeringPitch;
 beforeEach(async () => {
+  pitch = {
+    is: 'fingering',
+    fingers: [{ source: { sensor: 'leaves', port: 'touch' } }],
+    table: [
+      { keys: '1110000000', note: 64 },
+      { keys: '1100000000', note: 66 },
+    ],
+    unassigned: 'hold',
+  };
   session = await openDemo('wherry');
 });
 afterEach(async () => {
@@ -24,17 +33,12 @@ afterEach(async () => {
 });
 
 function Own() {
-  const [own, setOwn] = useState<FingeringPitch>({
-    is: 'fingering',
-    fingers: [{ source: { sensor: 'leaves', port: 'touch' } }],
-    table: [
-      { keys: '1110000000', note: 64 },
-      { keys: '1100000000', note: 66 },
-    ],
-    unassigned: 'hold',
-  });
-  pitch = own;
-  return <Fingering pitch={own} change={setOwn} />;
+  const [own, setOwn] = useState(pitch);
+  const change = (next: FingeringPitch) => {
+    pitch = next;
+    setOwn(next);
+  };
+  return <Fingering pitch={own} change={change} />;
 }
 const open = () =>
   render(

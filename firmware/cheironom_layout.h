@@ -636,14 +636,16 @@ typedef struct {
     uint8_t open;
 } cheir_glide_state;
 
-/* Lets a gate through while others allow it: joined: another must be open; length: slow ticks until it ends by itself, 0: when it closes. */
+/* Lets a gate through while others allow it; which lanes count of the gate, of one that must be open too, of one that holds: one and 1 more, 255: any, 0: there is none; length: slow ticks until it ends by itself, 0: when it closes. */
 typedef struct {
     uint16_t length_slow;
     uint8_t listener;
     uint8_t listeners;
     uint8_t lane;
     uint8_t lanes;
+    uint8_t own;
     uint8_t joined;
+    uint8_t held;
     uint8_t pad;
 } cheir_gating;
 
@@ -1355,14 +1357,16 @@ CHEIR_LIES(glide_state_5, offsetof(cheir_glide_state, degree) == 10);
 CHEIR_LIES(glide_state_6, offsetof(cheir_glide_state, wanted) == 11);
 CHEIR_LIES(glide_state_7, offsetof(cheir_glide_state, stage) == 12);
 CHEIR_LIES(glide_state_8, offsetof(cheir_glide_state, open) == 13);
-CHEIR_LIES(gating, sizeof(cheir_gating) == 8);
+CHEIR_LIES(gating, sizeof(cheir_gating) == 10);
 CHEIR_LIES(gating_0, offsetof(cheir_gating, length_slow) == 0);
 CHEIR_LIES(gating_1, offsetof(cheir_gating, listener) == 2);
 CHEIR_LIES(gating_2, offsetof(cheir_gating, listeners) == 3);
 CHEIR_LIES(gating_3, offsetof(cheir_gating, lane) == 4);
 CHEIR_LIES(gating_4, offsetof(cheir_gating, lanes) == 5);
-CHEIR_LIES(gating_5, offsetof(cheir_gating, joined) == 6);
-CHEIR_LIES(gating_6, offsetof(cheir_gating, pad) == 7);
+CHEIR_LIES(gating_5, offsetof(cheir_gating, own) == 6);
+CHEIR_LIES(gating_6, offsetof(cheir_gating, joined) == 7);
+CHEIR_LIES(gating_7, offsetof(cheir_gating, held) == 8);
+CHEIR_LIES(gating_8, offsetof(cheir_gating, pad) == 9);
 CHEIR_LIES(gating_state, sizeof(cheir_gating_state) == 2);
 CHEIR_LIES(gating_state_0, offsetof(cheir_gating_state, joined) == 0);
 CHEIR_LIES(gating_state_1, offsetof(cheir_gating_state, held) == 1);

@@ -234,17 +234,22 @@ export const GLIDE_STATE = struct(
 
 export const GATING = struct(
   'gating',
-  'lets a gate through while others allow it: joined: another must be open; length: slow ticks until it ends by itself, 0: when it closes',
+  'lets a gate through while others allow it; which lanes count of the gate, of one that must be open too, of one that holds: one and 1 more, 255: any, 0: there is none; length: slow ticks until it ends by itself, 0: when it closes',
   {
     length_slow: 'u16',
     listener: 'u8',
     listeners: 'u8',
     lane: 'u8',
     lanes: 'u8',
+    own: 'u8',
     joined: 'u8',
+    held: 'u8',
     pad: 'u8',
   },
 );
+
+/** A gate of which any lane counts. */
+export const ANY_LANE = 255;
 
 export const GATING_STATE = struct(
   'gating_state',

@@ -24,7 +24,7 @@ function outputsOf(instrument: Instrument, v: Voice): { key: string; words: stri
     if (v.is === 'note' && glides(v)) return [{ key: `bend ${n}`, words: `pitch bend on ${channel}` }];
     if (v.is === 'note')
       return notesOf(instrument, v).map((note) => ({
-        key: `note ${n} ${note}`,
+        key: `note ${n} ${note} ${v.steps ?? 0} ${v.tuning ?? ''}`,
         words: `${noteName(note)} on ${channel}`,
       }));
     const numbers = v.bits === 14 ? [v.controller, v.controller + LSB_OFFSET] : [v.controller];
@@ -35,12 +35,14 @@ function outputsOf(instrument: Instrument, v: Voice): { key: string; words: stri
   });
 }
 
-/** The notes that a voice can play. */
+/** The notes that a voice can play, before steps of its tuning are added. None where a second gate lets it: that is the player's choice. */
 function notesOf(instrument: Instrument, voice: NoteVoice): number[] {
-  if ('note' in voice.pitch) return [voice.pitch.note];
+  const { semitones = 0 } = voice;
+  if (voice.and) return [];
+  if ('note' in voice.pitch) return [voice.pitch.note + semitones];
   const { sensor } = soundingSource(voice);
   const lanes = instrument.sensors.find((s) => s.id === sensor)?.lanes ?? [];
-  return [...new Set(lanes.flatMap((l) => l.note ?? []))];
+  return [...new Set(lanes.flatMap((l) => (l.note === undefined ? [] : [l.note + semitones])))];
 }
 
 /** The clashes of a channel plan, each named once. */

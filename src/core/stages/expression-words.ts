@@ -7,9 +7,9 @@ import type {
   Source,
 } from '../instrument/voices';
 import { USUAL_BEND_RANGE } from '../midi/bend';
-import { kindOf } from '../kinds/registry';
 import { controllerName } from '../midi/words';
 import { sendsOf, type Expression } from './expression';
+import { gateKey, gatesBeside } from './gate-offers';
 import { numberWord, type Word } from './word';
 
 /** How the sentence begins. @param gated whether a gate moves it: it has no 14 bits then */
@@ -66,20 +66,7 @@ export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] 
 /** While which gate it follows, in the sentence; no word where its board has no gate. */
 export function whileWords(instrument: Instrument, voice: Expression): Word<Expression>[] {
   const own = instrument.sensors.find((s) => s.id === voice.source.sensor)!;
-  const beside = instrument.sensors.filter((s) => s.board === own.board);
-  const gates = beside.flatMap((sensor) =>
-    Object.entries(kindOf(sensor).ports).flatMap(([port, { carries, says }]) =>
-      carries === 'gate'
-        ? [
-            {
-              key: `${sensor.id}/${port}`,
-              says: `${says}: ${sensor.name}`,
-              source: { sensor: sensor.id, port },
-            },
-          ]
-        : [],
-    ),
-  );
+  const gates = gatesBeside(instrument, own);
   if (gates.length === 0) return [];
   const { while: gate } = voice;
   const options = Object.fromEntries([['always', 'always'], ...gates.map((g) => [g.key, g.says])]);
@@ -88,7 +75,7 @@ export function whileWords(instrument: Instrument, voice: Expression): Word<Expr
     {
       is: 'pick',
       label: 'Follows while',
-      value: gate ? `${gate.sensor}/${gate.port}` : 'always',
+      value: gate ? gateKey(gate) : 'always',
       options,
       set,
     },

@@ -2,6 +2,7 @@ import { SLOW_US, ticksIn } from '../engine/clock';
 import { hearerCode } from '../engine/voices/hearer-list';
 import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import { attackScales, sideMask } from '../ways/level/image';
+import { isGated, laneThatCounts } from './gated';
 import { levelsRead } from './levels-read';
 import type { Making } from './making';
 
@@ -24,18 +25,21 @@ const SLOW_MS = SLOW_US / 1000;
  */
 export function hearGate(
   m: Making,
-  { gate, and, heldBy, lastsMs, side }: NoteVoice,
+  voice: NoteVoice,
   hearer: { is: string; index: number },
   attack?: Attack,
 ): void {
-  if (!and && !heldBy && lastsMs === undefined) return listen(m, gate, side, hearer, attack);
+  const { gate, and, heldBy, lastsMs, side } = voice;
+  if (!isGated(m.instrument, voice)) return listen(m, gate, side, hearer, attack);
   const { image } = m.parts;
   const index = image.gatings.length;
   const lanes = m.sensors.get(gate.sensor)!.lanes.length;
   image.gatings.push({
     length_slow: lastsMs === undefined ? 0 : Math.max(1, Math.round(lastsMs / SLOW_MS)),
     ...{ listener: image.listeners.length, listeners: 1, lane: image.gating_lanes, lanes },
-    ...{ joined: and ? 1 : 0, pad: 0 },
+    joined: and ? laneThatCounts(m.instrument, and) : 0,
+    held: heldBy ? laneThatCounts(m.instrument, heldBy) : 0,
+    ...{ own: laneThatCounts(m.instrument, gate), pad: 0 },
   });
   image.listeners.push({ is: hearerCode(hearer.is), index: hearer.index });
   image.gating_lanes += lanes;

@@ -1,6 +1,6 @@
 import type { Instrument } from '../instrument/document';
-import type { NoteVoice, Source } from '../instrument/voices';
-import { kindOf } from '../kinds/registry';
+import type { NoteVoice } from '../instrument/voices';
+import { gateKey, gatesOfOthers, laneOffers, type GateOffer } from './gate-offers';
 import { numberWord, type Word } from './word';
 
 /** How many degrees above what is played another part lies, and how many semitones, by the word that musicians have for it. */
@@ -66,22 +66,13 @@ const EVEN = 'even';
 /** When a note may begin, and when it ends. */
 export function endWords(instrument: Instrument, voice: NoteVoice): Word<NoteVoice>[] {
   const own = instrument.sensors.find(({ id }) => id === voice.gate.sensor)!;
-  const gates = instrument.sensors
-    .filter(({ id, board }) => board === own.board && id !== own.id)
-    .flatMap((sensor) =>
-      Object.entries(kindOf(sensor).ports).flatMap(([port, { carries, says }]) =>
-        carries === 'gate'
-          ? [
-              {
-                key: `${sensor.id}/${port}`,
-                says: `${says}: ${sensor.name}`,
-                source: { sensor: sensor.id, port },
-              },
-            ]
-          : [],
-      ),
-    );
-  return [...andWords(gates, voice), ...lengthWords(gates, voice), ...slurWords(voice)];
+  const gates = gatesOfOthers(instrument, own);
+  return [
+    ...ownLaneWords(instrument, voice),
+    ...andWords(gates, voice),
+    ...lengthWords(gates, voice),
+    ...slurWords(voice),
+  ];
 }
 
 /** Of one note at a time: whether each is slurred to the next. */
@@ -99,22 +90,33 @@ const slurWords = (voice: NoteVoice): Word<NoteVoice>[] =>
     : [];
 const ONE_AT_A_TIME: readonly string[] = ['chosen', 'along', 'fingering'];
 
-interface Gate {
-  key: string;
-  says: string;
-  source: Source;
+/** Which lane of its bank opens it; no word where it has but one. */
+function ownLaneWords(instrument: Instrument, voice: NoteVoice): Word<NoteVoice>[] {
+  const { sensor, port } = voice.gate;
+  const all = { sensor, port };
+  const lanes = laneOffers(instrument, { key: gateKey(all), says: 'only', source: all });
+  if (lanes.length === 0) return [];
+  const options = [['any', 'any of them,'], ...lanes.map(({ key, says }) => [key, `${says},`])];
+  return [
+    {
+      is: 'pick',
+      label: 'Which of them',
+      value: voice.gate.lane === undefined ? 'any' : gateKey(voice.gate),
+      options: Object.fromEntries(options),
+      set: (key) => ({ ...voice, gate: lanes.find((own) => own.key === key)?.source ?? all }),
+    },
+  ];
 }
-const keyOf = ({ sensor, port }: Source): string => `${sensor}/${port}`;
 
 /** A second gate; no word where its board has none. */
-const andWords = (gates: readonly Gate[], voice: NoteVoice): Word<NoteVoice>[] =>
+const andWords = (gates: readonly GateOffer[], voice: NoteVoice): Word<NoteVoice>[] =>
   gates.length === 0
     ? []
     : [
         {
           is: 'pick',
           label: 'And only while',
-          value: voice.and ? keyOf(voice.and) : 'always',
+          value: voice.and ? gateKey(voice.and) : 'always',
           options: Object.fromEntries([['always', 'alone,'], ...gates.map((g) => [g.key, `and ${g.says},`])]),
           set: (key) => ({ ...voice, and: gates.find((g) => g.key === key)?.source }),
         },
@@ -123,9 +125,9 @@ const andWords = (gates: readonly Gate[], voice: NoteVoice): Word<NoteVoice>[] =
 /** How long a new length is, ms. */
 const FIRST_LENGTH_MS = 400;
 
-function lengthWords(gates: readonly Gate[], voice: NoteVoice): Word<NoteVoice>[] {
+function lengthWords(gates: readonly GateOffer[], voice: NoteVoice): Word<NoteVoice>[] {
   const { lastsMs, heldBy } = voice;
-  const value = lastsMs !== undefined ? 'lasts' : heldBy ? `held ${keyOf(heldBy)}` : 'release';
+  const value = lastsMs !== undefined ? 'lasts' : heldBy ? `held ${gateKey(heldBy)}` : 'release';
   const options = Object.fromEntries([
     ['release', 'ending with it'],
     ['lasts', 'lasting'],

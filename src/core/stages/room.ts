@@ -1,6 +1,7 @@
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { MOST_COUNTED } from '../instrument/limits';
+import { isGated } from './gated';
 import { sourcesOf } from '../instrument/rules';
 import type { NoteVoice } from '../instrument/voices';
 import type { Fault } from '../result';
@@ -34,7 +35,7 @@ function boardFaults(instrument: Instrument, board: Board): Fault[] {
       sums.fingerings += voice.pitch.table.length;
       sums.fingers += fingerCount(instrument, voice.pitch.fingers);
     }
-    if (voice.and || voice.heldBy || voice.lastsMs !== undefined) sums.gates += lanesOf(voice.gate.sensor);
+    if (isGated(instrument, voice)) sums.gates += lanesOf(voice.gate.sensor);
     return (Object.keys(sums) as (keyof typeof sums)[]).flatMap((what) =>
       before[what] <= MOST_COUNTED && sums[what] > MOST_COUNTED
         ? [

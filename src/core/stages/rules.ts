@@ -9,6 +9,7 @@ import { findKind, kindOf } from '../kinds/registry';
 import { portWords } from '../kinds/rules';
 import type { Fault } from '../result';
 import { wayNamed } from '../ways/registry';
+import { isHeardTogether } from './gated';
 import { sensorNamed } from './making';
 import { pitchFacts } from './pitch-facts';
 import { roomFaults } from './room';
@@ -41,7 +42,7 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
           says: `must carry a ${carries.join(' or a ')}, ${source.port} carries a ${port.carries}`,
         },
       ];
-    return laneFaults(instrument, voice, source, port, `${path}.${field}.lane`);
+    return laneFaults(instrument, voice, { field, source, port }, `${path}.${field}.lane`);
   });
   return faults.length > 0 || voice.is !== 'note' ? faults : noteFaults(voice, path, instrument);
 }
@@ -51,18 +52,23 @@ function carriedBy(voice: Voice, field: string): readonly Port['carries'][] {
   if (field === 'while') return ['gate'];
   if (voice.is === 'bend' || voice.is === 'poly-pressure') return ['level'];
   if (voice.is !== 'note') return ['level', 'gate'];
-  if (['gate', 'and', 'heldBy'].includes(field)) return ['gate'];
+  if (GATES_OF_NOTES.includes(field)) return ['gate'];
   if (field.startsWith('pitch.')) return pitchFacts(voice.pitch).carries ?? [];
   return [velocityFacts(voice.velocity).carries ?? []].flat();
 }
 
 /** A lane that a source names must be its port's; one level is read at a time. */
-function laneFaults(instrument: Instrument, voice: Voice, source: Source, port: Port, path: string): Fault[] {
+function laneFaults(
+  instrument: Instrument,
+  voice: Voice,
+  { field, source, port }: { field: string; source: Source; port: Port },
+  path: string,
+): Fault[] {
   const sensor = sensorNamed({ instrument }, source);
   const n = lanesOfSource(sensor, source).length;
   if (n === 0) return [{ path, says: `must name a lane of ${source.port}, got ${source.lane}` }];
-  const { way } = kindOf(sensor);
-  if (source.lane !== undefined && !wayNamed(way).heardOneByOne)
+  const gates = voice.is === 'note' && GATES_OF_NOTES.includes(field);
+  if (source.lane !== undefined && !gates && isHeardTogether(instrument, source))
     return [
       { path, says: `${source.port} of ${sensor.name} is heard with all of its lanes: leave the lane out` },
     ];
@@ -70,6 +76,9 @@ function laneFaults(instrument: Instrument, voice: Voice, source: Source, port: 
     return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
   return [];
 }
+
+/** Fields of a note whose gate may be one lane of a bank. */
+const GATES_OF_NOTES: readonly string[] = ['gate', 'and', 'heldBy'];
 
 /** Whether each of its lanes says it of its own note. */
 const isOfNotes = (instrument: Instrument, voice: Voice): boolean =>

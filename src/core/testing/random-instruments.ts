@@ -234,9 +234,14 @@ function randomNote(
         ]
       : []),
   ];
-  const gates = banks.map((bank) => ({ sensor: bank.sensor.id, port: bank.port }));
+  const gates = banks.map(({ sensor: own, port }) => ({
+    ...{ sensor: own.id, port },
+    lanes: lanesOfSource(own, { port }).map((i) => own.lanes[i].id),
+  }));
+  const lanes = gates.find((own) => own.sensor === voice.gate.sensor)?.lanes ?? [];
+  const gate = r.next() < 0.2 ? { ...voice.gate, lane: lanes[r.whole(0, lanes.length - 1)] } : voice.gate;
   return {
-    ...voice,
+    ...{ ...voice, gate },
     ...randomExtras(r, instrument, gates),
     is: 'note',
     velocity: velocities[r.whole(0, velocities.length - 1)],

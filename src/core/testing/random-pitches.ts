@@ -81,10 +81,13 @@ export function randomFingering(
 export function randomExtras(
   r: Random,
   { tunings = [] }: Instrument,
-  gates: readonly Source[],
+  gates: readonly (Source & { lanes: readonly string[] })[],
 ): Partial<NoteVoice> {
   const some = (share: number) => r.next() < share;
-  const gate = () => gates[r.whole(0, gates.length - 1)];
+  const gate = (): Source => {
+    const { lanes, ...source } = gates[r.whole(0, gates.length - 1)];
+    return some(0.4) ? { ...source, lane: lanes[r.whole(0, lanes.length - 1)] } : source;
+  };
   return {
     ...(some(0.25) ? { and: gate() } : {}),
     ...(some(0.2) ? { lastsMs: r.between(20, 800) } : some(0.2) ? { heldBy: gate() } : {}),

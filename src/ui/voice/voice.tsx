@@ -16,6 +16,7 @@ import { laneReader } from '../parts/lane-values';
 import { PlaySurface } from '../parts/play-surface';
 import { Headline, Reading, Station } from '../parts/station';
 import { ButtonChoice } from './button-choice';
+import { ChordButtons } from './chord-buttons';
 import { LaneNotes } from './lane-notes';
 import { VoiceRow } from './voice-row';
 import { wireBytes } from '../parts/words';
@@ -66,6 +67,7 @@ export function VoiceStation() {
                 {says}
               </Button>
             ))}
+            <ChordButtons voices={own} />
           </div>
         </>
       )}

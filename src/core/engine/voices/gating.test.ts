@@ -78,3 +78,52 @@ it('a note that is held ends when both its gate and what holds it have closed', 
     [500, -60],
   ]);
 });
+
+it('of a bank one lane alone can open a note, let it through or hold it', () => {
+  const pads = touchPads([60, 62, 64]);
+  const own = (voice: Partial<NoteVoice>) => {
+    const knee = kneeSwitch();
+    const instrument = instrumentOf(
+      [pads, knee],
+      [{ ...bankNotes(knee, 'closed', { pitch: { is: 'fixed', note: 36 } }), ...voice }],
+    );
+    // Pads are touched one after another, 100 ms each; the knee is closed from 50 to 350 ms.
+    const touched = (i: number, lane: number) => Math.floor((i - POWER_UP) / 100) === lane + 1;
+    const take = framesFrom(
+      instrument,
+      Array.from({ length: POWER_UP + 600 }, (_, i) =>
+        [0, 1, 2].map((lane) => (touched(i, lane) ? 400 : 300)),
+      ),
+    );
+    const edges = {
+      contacts: ['knee'],
+      tUs: Float64Array.of((POWER_UP + 50) * 1000, (POWER_UP + 350) * 1000),
+      contact: Uint16Array.of(0, 0),
+      closed: Uint8Array.of(1, 0),
+    };
+    return run(compile(instrument), { ...take, edges }).flatMap(({ tUs, bytes }) =>
+      splitMessages(bytes).map(([status, note]) => [
+        Math.round(tUs / 1000 - POWER_UP),
+        status >> 4 === 9 ? note : -note,
+      ]),
+    );
+  };
+  const near = (played: number[][], wanted: number[][]) => {
+    expect(played.map(([, note]) => note)).toEqual(wanted.map(([, note]) => note));
+    // A contact's bounce is waited for.
+    played.forEach(([ms], i) => expect(Math.abs(ms - wanted[i][0])).toBeLessThanOrEqual(11));
+  };
+  const second = { sensor: pads.id, port: 'touch', lane: 'p1' };
+  near(own({ and: second }), [
+    [200, 36],
+    [300, -36],
+  ]);
+  near(own({ heldBy: { ...second, lane: 'p2' } }), [
+    [50, 36],
+    [400, -36],
+  ]);
+  near(own({ gate: second, pitch: { is: 'lane' } }), [
+    [200, 62],
+    [300, -62],
+  ]);
+});

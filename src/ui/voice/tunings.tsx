@@ -14,7 +14,7 @@ import {
   type TuningFile,
 } from '@/core/exchange/music/tuning-files';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
-import { useInstrument } from '../hooks/use-session';
+import { useInstrument, useSession } from '../hooks/use-session';
 import { download } from '../parts/download';
 import { MenuButton } from '../parts/menu-button';
 import { notify } from '../parts/notice';
@@ -28,6 +28,7 @@ export function Tunings() {
   const { tunings = [] } = useInstrument();
   const change = useChangeInstrument();
   const hear = useHear();
+  const session = useSession();
   const set = (says: string, next: (list: Tuning[]) => Tuning[]) =>
     change(says, (instrument) => ({ ...instrument, tunings: next(instrument.tunings ?? []) }));
   const addScale = () => set('scale added', (list) => [...list, firstScale(list)]);
@@ -36,6 +37,8 @@ export function Tunings() {
     if (typeof added === 'string') return notify(added);
     set('tuning added', (list) => [...list.filter(({ id }) => id !== added.id), added]);
   };
+  const send = async (tuning: Tuning) =>
+    notify((await session.midi.sendSystem(dumpOf(tuning).content)) ?? `${tuning.name} was sent to MIDI out.`);
   const { open, field } = useFilePicker('Scala file', '.scl,.kbm', (files) => void read(files));
   return (
     <section className={styles.tunings} aria-label="Scales and tunings">
@@ -73,13 +76,14 @@ export function Tunings() {
             <MenuButton
               button={(show) => (
                 <Button variant="text" aria-haspopup="menu" onClick={show}>
-                  Save as …
+                  Save or send …
                 </Button>
               )}
               choices={[
                 { key: 'scl', words: 'Scala scale (.scl)', run: () => save(sclOf(tuning)) },
                 ...mapChoices(tuning),
                 { key: 'syx', words: 'MIDI tuning dump (.syx)', run: () => save(dumpOf(tuning)) },
+                { key: 'send', words: 'Send the dump to MIDI out', run: () => void send(tuning) },
               ]}
             />
             <IconButton

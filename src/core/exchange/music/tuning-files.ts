@@ -42,9 +42,9 @@ export const withoutTuning = (instrument: Instrument, id: string): Instrument =>
 });
 
 /** A file of a tuning: its name, and what is in it. */
-export interface TuningFile {
+export interface TuningFile<Content = string | Uint8Array<ArrayBuffer>> {
   name: string;
-  content: string | Uint8Array<ArrayBuffer>;
+  content: Content;
 }
 
 const stem = ({ name }: Tuning): string => name.replace(/[^\w-]+/g, '-').toLowerCase();
@@ -60,7 +60,7 @@ export const kbmOf = (tuning: Tuning): TuningFile | null =>
   tuning.is === 'scala' && tuning.map ? { name: `${stem(tuning)}.kbm`, content: writeKbm(tuning.map) } : null;
 
 /** A bulk dump of every key; one that the tuning leaves silent stays as the receiver has it. */
-export function dumpOf(tuning: Tuning): TuningFile {
+export function dumpOf(tuning: Tuning): TuningFile<Uint8Array<ArrayBuffer>> {
   const pitches = Array.from({ length: 128 }, (_, key) => pitchOfKey(tuning, key));
   return { name: `${stem(tuning)}.syx`, content: Uint8Array.from(tuningDump(pitches, tuning.name)) };
 }

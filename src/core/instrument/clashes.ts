@@ -1,4 +1,5 @@
 import { LSB_OFFSET } from '../midi/messages';
+import { counted } from '../units/counted';
 import { controllerWords, noteName } from '../midi/words';
 import { channelsOfVoice, managerOf, membersOf, zoneOf } from './access';
 import { soundingSource } from './rules/voices';
@@ -67,20 +68,26 @@ export function clashesOf(instrument: Instrument): Clash[] {
   return [...doubled, ...volume, ...overlaps(instrument), ...shortRanges(instrument)];
 }
 
-/** Voices that play on channels which an MPE zone has for itself. */
+/** Voices that play on channels which an MPE zone has for itself, a clash a channel. */
 function overlaps(instrument: Instrument): Clash[] {
   const own = new Map(
     instrument.zones.flatMap((zone) =>
       zone.is === 'mpe' ? [managerOf(zone), ...membersOf(zone)].map((c) => [c, zone.side] as const) : [],
     ),
   );
-  return instrument.voices.flatMap((v) => {
-    if (zoneOf(instrument, v).is === 'mpe') return [];
+  const within = new Map<number, string[]>();
+  for (const v of instrument.voices) {
+    if (zoneOf(instrument, v).is === 'mpe') continue;
     const channel = channelsOfVoice(instrument, v).find((c) => own.has(c));
-    if (channel === undefined) return [];
-    const says = `Channel ${channel} belongs to the ${own.get(channel)} MPE zone: play this on a channel outside it.`;
-    return [{ voices: [v.id], says }];
-  });
+    if (channel !== undefined) within.set(channel, [...(within.get(channel) ?? []), v.id]);
+  }
+  const free = Array.from({ length: 16 }, (_, i) => i + 1).find((c) => !own.has(c));
+  const cure =
+    free === undefined ? 'give the zone fewer members' : `choose a channel outside it, such as ${free}`;
+  return [...within].map(([channel, voices]) => ({
+    voices,
+    says: `Channel ${channel} belongs to the ${own.get(channel)} MPE zone, and ${counted(voices.length, 'voice')} without MPE ${voices.length === 1 ? 'plays' : 'play'} on it: ${cure}.`,
+  }));
 }
 
 /** Slides that reach past the bend range of their zone and stay at its end. */

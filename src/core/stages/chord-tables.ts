@@ -13,30 +13,23 @@ interface Added {
   semitones?: number;
 }
 
-/** Chords to begin from: what each button adds, in order. Intervals of chords: common practice, no source. */
-export interface ChordTable {
-  name: string;
-  buttons: readonly (readonly Added[])[];
-}
+/** Chords to begin from, a button each, in order. Intervals of chords: common practice, no source. */
+export type ChordTable = readonly { says: string; adds: readonly Added[] }[];
 
-const semitones = (...adds: number[]): Added[] => adds.map((n) => ({ semitones: n }));
+const inKey = (says: string, steps: number) => ({ says: `${says} in key`, adds: [{ steps }] });
+const above = (says: string, ...adds: number[]) => ({ says, adds: adds.map((n) => ({ semitones: n })) });
 
 export const CHORD_TABLES: readonly ChordTable[] = [
-  {
-    name: 'third, fifth and seventh in key, a button each',
-    buttons: [[{ steps: 2 }], [{ steps: 4 }], [{ steps: 6 }]],
-  },
-  {
-    name: 'major, minor, seventh, a chord a button',
-    buttons: [semitones(4, 7), semitones(3, 7), semitones(4, 7, 10)],
-  },
-  { name: 'fifth and octave, a button each', buttons: [semitones(7), semitones(12)] },
+  [inKey('third', 2), inKey('fifth', 4), inKey('seventh', 6)],
+  [above('major', 4, 7), above('minor', 3, 7), above('seventh', 4, 7, 10)],
+  [above('fifth', 7), above('octave', 12)],
 ];
 
 /** The tables that suit a voice: those in key want a scale. */
 export const tablesFor = ({ tuning }: NoteVoice): ChordTable[] =>
   CHORD_TABLES.filter(
-    ({ buttons }) => tuning !== undefined || buttons.flat().every(({ steps }) => steps === undefined),
+    (table) =>
+      tuning !== undefined || table.every(({ adds }) => adds.every(({ steps }) => steps === undefined)),
   );
 
 /** A sensor whose gates can be the chord buttons of a voice. */
@@ -84,7 +77,7 @@ export function withChords(
   const apart = zone.is !== 'mpe' && zoneBends(instrument, zone);
   const zones: Zone[] = [];
   const taken = new Set(others.map(({ id }) => id));
-  const chords = table.buttons.slice(0, buttons.length).flatMap((adds, i) =>
+  const chords = table.slice(0, buttons.length).flatMap(({ adds }, i) =>
     adds.map((added): NoteVoice => {
       const own = apart ? freeZone(instrument, zones, zone) : zone;
       if (own !== zone) zones.push(own);

@@ -76,7 +76,7 @@ it('more members than channels, two zones on one side; channels of a zone that o
   const beside = { ...own, zones: [{ ...MPE, members: 3 } as const, { ...SINGLE, channel: 3 }] };
   beside.voices = [...own.voices, { ...(own.voices[0] as NoteVoice), id: 'other', zone: 'z' }];
   expect(clashesOf(beside).map(({ says }) => says)).toEqual([
-    'Channel 3 belongs to the lower MPE zone: play this on a channel outside it.',
+    'Channel 3 belongs to the lower MPE zone, and 1 voice without MPE plays on it: choose a channel outside it, such as 5.',
   ]);
 });
 

@@ -22,11 +22,14 @@ export function ChordButtons({ voices }: { voices: readonly Voice[] }) {
         </Button>
       )}
       choices={banks.flatMap(({ name, buttons }) =>
-        tablesFor(voice).map((table) => ({
-          key: `${name} ${table.name}`,
-          words: `${name}: ${table.name}`,
-          run: () => change('chords added', (own) => withChords(own, voice, table, buttons)),
-        })),
+        tablesFor(voice).map((table) => {
+          const words = `${name}: ${table
+            .slice(0, buttons.length)
+            .map(({ says }) => says)
+            .join(', ')}`;
+          const run = () => change('chords added', (own) => withChords(own, voice, table, buttons));
+          return { key: words, words, run };
+        }),
       )}
     />
   );

@@ -94,16 +94,18 @@ function useKeyLetters(): (place: Place) => string {
       .join(' ');
 }
 
-/** Above the middle, where there is room for them; else below the place, and below its name. */
+/** Above the middle, where there is room for them; at the left of what is flat; else below the place, and below its name. */
 function KeyLetters({ drawn: { width, height, place }, says }: { drawn: Drawn; says: string }) {
   if (says === '') return null;
+  const flat = width >= 11 * says.length + 180;
   const fits = width >= 11 * says.length && height >= 34;
   return (
     <text
       className={styles.key}
       transform={`rotate(${-place.box.turn})`}
-      y={fits ? -height / 2 + 14 : height / 2 + 28}
-      textAnchor="middle"
+      x={flat && !fits ? 8 - width / 2 : 0}
+      y={fits ? 14 - height / 2 : flat ? 4 : height / 2 + 28}
+      textAnchor={flat && !fits ? 'start' : 'middle'}
     >
       {says}
     </text>

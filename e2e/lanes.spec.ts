@@ -21,7 +21,7 @@ test('Cairn: its stones are struck hands-free, none doubled and none missed, and
   await expect(page.getByRole('heading', { name: 'Stones: calibrated.' })).toBeVisible();
 
   await page.keyboard.press('5');
-  const stone = page.getByRole('button', { name: 'strike stone-1', exact: true });
+  const stone = page.getByRole('button', { name: 'strike D3', exact: true });
   const velocities: number[] = [];
   for (const height of [0.9, 0.5, 0.05]) {
     const box = (await stone.boundingBox())!;

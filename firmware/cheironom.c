@@ -101,6 +101,16 @@ static OUT_OF_LINE void play_button(void)
 }
 #endif
 
+#if CHEIR_scenes
+static void enter_scene(uint8_t scene)
+{
+    uint8_t before = STATE(engine).scene;
+    if (scene >= COUNT(scenes) || scene == before) return;
+    STATE(engine).scene = scene;
+    CHEIR_SCENES(SCENE)
+}
+#endif
+
 uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
 {
     pass_time(t_us, out);
@@ -118,6 +128,9 @@ uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
     STATE(engine).frame++;
 #if CHEIR_learns
     if (COUNT(learns) > 0) play_button();
+#endif
+#if CHEIR_selectors
+    if (COUNT(selectors) > 0) enter_scene(scene_asked());
 #endif
     CHEIR_FRAMES(FRAME)
     return (uint16_t)(now_out - out);
@@ -145,12 +158,7 @@ uint16_t cheir_scene(uint8_t scene, uint8_t *out)
     now_out = out;
     (void)scene;
 #if CHEIR_scenes
-    if (scene < COUNT(scenes) && scene != STATE(engine).scene) {
-        uint8_t before = STATE(engine).scene;
-        STATE(engine).scene = scene;
-        (void)before;
-        CHEIR_SCENES(SCENE)
-    }
+    enter_scene(scene);
 #endif
     return (uint16_t)(now_out - out);
 }

@@ -123,6 +123,16 @@
 #else
 #define CHEIR_IF_learn_lanes(x)
 #endif
+#if CHEIR_selectors
+#define CHEIR_IF_selectors(x) x
+#else
+#define CHEIR_IF_selectors(x)
+#endif
+#if CHEIR_scene_starts
+#define CHEIR_IF_scene_starts(x) x
+#else
+#define CHEIR_IF_scene_starts(x)
+#endif
 #if CHEIR_listeners
 #define CHEIR_IF_listeners(x) x
 #else
@@ -188,16 +198,16 @@
 #else
 #define CHEIR_IF_fingering_entries(x)
 #endif
-#define CHEIR_PARTS_IN(X) CHEIR_IF_levels(X(levels, level)) CHEIR_IF_creeps(X(creeps, creep)) CHEIR_IF_gates(X(gates, gate)) CHEIR_IF_controls(X(controls, control)) CHEIR_IF_holds(X(holds, hold)) CHEIR_IF_takeovers(X(takeovers, takeover)) CHEIR_IF_switched(X(switched, switched)) CHEIR_IF_touch_banks(X(touch_banks, touch_bank)) CHEIR_IF_touches(X(touches, touch)) CHEIR_IF_strike_banks(X(strike_banks, strike_bank)) CHEIR_IF_strikes(X(strikes, strike)) CHEIR_IF_contact_banks(X(contact_banks, contact_bank)) CHEIR_IF_pair_banks(X(pair_banks, pair_bank)) CHEIR_IF_pairs(X(pairs, pair)) CHEIR_IF_depth_banks(X(depth_banks, depth_bank)) CHEIR_IF_depths(X(depths, depth)) CHEIR_IF_ribbons(X(ribbons, ribbon)) CHEIR_IF_turns(X(turns, turn)) CHEIR_IF_speeds(X(speeds, speed)) CHEIR_IF_tones(X(tones, tone)) CHEIR_IF_tilts(X(tilts, tilt)) CHEIR_IF_surfaces(X(surfaces, surface)) CHEIR_IF_learns(X(learns, learn)) CHEIR_IF_learn_lanes(X(learn_lanes, learn_lane)) CHEIR_IF_listeners(X(listeners, listener)) CHEIR_IF_notes(X(notes, note)) CHEIR_IF_note_lanes(X(note_lanes, note_lane)) CHEIR_IF_choices(X(choices, choice)) CHEIR_IF_pools(X(pools, pool)) CHEIR_IF_announcements(X(announcements, announcement)) CHEIR_IF_degrees(X(degrees, degree)) CHEIR_IF_glides(X(glides, glide)) CHEIR_IF_gatings(X(gatings, gating)) CHEIR_IF_fingerings(X(fingerings, fingering)) CHEIR_IF_fingers(X(fingers, fingers)) CHEIR_IF_finger_adds(X(finger_adds, finger)) CHEIR_IF_fingering_entries(X(fingering_entries, fingering_entry))
+#define CHEIR_PARTS_IN(X) CHEIR_IF_levels(X(levels, level)) CHEIR_IF_creeps(X(creeps, creep)) CHEIR_IF_gates(X(gates, gate)) CHEIR_IF_controls(X(controls, control)) CHEIR_IF_holds(X(holds, hold)) CHEIR_IF_takeovers(X(takeovers, takeover)) CHEIR_IF_switched(X(switched, switched)) CHEIR_IF_touch_banks(X(touch_banks, touch_bank)) CHEIR_IF_touches(X(touches, touch)) CHEIR_IF_strike_banks(X(strike_banks, strike_bank)) CHEIR_IF_strikes(X(strikes, strike)) CHEIR_IF_contact_banks(X(contact_banks, contact_bank)) CHEIR_IF_pair_banks(X(pair_banks, pair_bank)) CHEIR_IF_pairs(X(pairs, pair)) CHEIR_IF_depth_banks(X(depth_banks, depth_bank)) CHEIR_IF_depths(X(depths, depth)) CHEIR_IF_ribbons(X(ribbons, ribbon)) CHEIR_IF_turns(X(turns, turn)) CHEIR_IF_speeds(X(speeds, speed)) CHEIR_IF_tones(X(tones, tone)) CHEIR_IF_tilts(X(tilts, tilt)) CHEIR_IF_surfaces(X(surfaces, surface)) CHEIR_IF_learns(X(learns, learn)) CHEIR_IF_learn_lanes(X(learn_lanes, learn_lane)) CHEIR_IF_selectors(X(selectors, selector)) CHEIR_IF_scene_starts(X(scene_starts, scene_start)) CHEIR_IF_listeners(X(listeners, listener)) CHEIR_IF_notes(X(notes, note)) CHEIR_IF_note_lanes(X(note_lanes, note_lane)) CHEIR_IF_choices(X(choices, choice)) CHEIR_IF_pools(X(pools, pool)) CHEIR_IF_announcements(X(announcements, announcement)) CHEIR_IF_degrees(X(degrees, degree)) CHEIR_IF_glides(X(glides, glide)) CHEIR_IF_gatings(X(gatings, gating)) CHEIR_IF_fingerings(X(fingerings, fingering)) CHEIR_IF_fingers(X(fingers, fingers)) CHEIR_IF_finger_adds(X(finger_adds, finger)) CHEIR_IF_fingering_entries(X(fingering_entries, fingering_entry))
 
 /* Blocks by what they do, each by the function of its name: CHEIR_STARTS: _start, CHEIR_LOOKS: _look, CHEIR_DERIVES: _derive, CHEIR_DERIVE_EDGES: _derive_edge, CHEIR_BYTES: _byte, CHEIR_SCENES: _scene, CHEIR_SILENCES: _silence, CHEIR_DERIVE_EXPIRES: _derive_expire, CHEIR_SWEEPS: _sweep. */
-#define CHEIR_STARTS(X) CHEIR_IF_ribbons(X(ribbon)) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone)) CHEIR_IF_tilts(X(tilt)) CHEIR_IF_surfaces(X(surface)) CHEIR_IF_choices(X(choice)) CHEIR_IF_holds(X(hold)) CHEIR_IF_switched(X(switched)) CHEIR_IF_takeovers(X(takeover)) CHEIR_IF_controls(X(control)) CHEIR_IF_announcements(X(announce)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_levels(X(level)) CHEIR_IF_creeps(X(creep)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_learns(X(learn)) CHEIR_IF_pools(X(pool)) CHEIR_IF_note_lanes(X(note))
+#define CHEIR_STARTS(X) CHEIR_IF_ribbons(X(ribbon)) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone)) CHEIR_IF_tilts(X(tilt)) CHEIR_IF_surfaces(X(surface)) CHEIR_IF_choices(X(choice)) CHEIR_IF_holds(X(hold)) CHEIR_IF_switched(X(switched)) CHEIR_IF_takeovers(X(takeover)) CHEIR_IF_controls(X(control)) CHEIR_IF_announcements(X(announce)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_levels(X(level)) CHEIR_IF_creeps(X(creep)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_learns(X(learn)) CHEIR_IF_selectors(X(selector)) CHEIR_IF_pools(X(pool)) CHEIR_IF_note_lanes(X(note))
 #define CHEIR_LOOKS(X) CHEIR_IF_levels(X(level)) CHEIR_IF_strike_banks(X(strike))
 #define CHEIR_FRAMES(X) CHEIR_IF_switched(X(switched)) CHEIR_IF_controls(X(control)) CHEIR_IF_announcements(X(announce)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth))
 #define CHEIR_EDGES(X) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_learns(X(learn))
 #define CHEIR_BYTES(X) 
-#define CHEIR_SCENES(X) CHEIR_IF_turns(X(turn)) CHEIR_IF_controls(X(control))
-#define CHEIR_SILENCES(X) CHEIR_IF_choices(X(choice)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_note_lanes(X(note))
+#define CHEIR_SCENES(X) CHEIR_IF_turns(X(turn)) CHEIR_IF_controls(X(control)) CHEIR_IF_note_lanes(X(note))
+#define CHEIR_SILENCES(X) CHEIR_IF_choices(X(choice)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_selectors(X(selector)) CHEIR_IF_note_lanes(X(note))
 #define CHEIR_EXPIRES(X) CHEIR_IF_controls(X(control)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gates(X(gate)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_learns(X(learn))
 #define CHEIR_SWEEPS(X) CHEIR_IF_controls(X(control)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_creeps(X(creep)) CHEIR_IF_pair_banks(X(pair))
 #define CHEIR_DERIVES(X) CHEIR_IF_ribbons(X(ribbon)) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone)) CHEIR_IF_tilts(X(tilt)) CHEIR_IF_surfaces(X(surface))
@@ -205,8 +215,8 @@
 #define CHEIR_DERIVE_EXPIRES(X) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone))
 
 /* Who hears a gate, and where a velocity comes from: `<name>_opens` and `<name>_closes`, `velocity_<name>`. */
-enum { CHEIR_HEARS_NOTE = 0, CHEIR_HEARS_CHOICE_GATE = 1, CHEIR_HEARS_CHOICE_PITCH = 2, CHEIR_HEARS_GLIDE = 3, CHEIR_HEARS_FINGERING_GATE = 4, CHEIR_HEARS_FINGER = 5, CHEIR_HEARS_GATING_GATE = 6, CHEIR_HEARS_GATING_JOINED = 7, CHEIR_HEARS_GATING_HELD = 8, CHEIR_HEARS_SWITCHED = 9, CHEIR_HEARS_HOLD = 10 };
-#define CHEIR_HEARERS(X) CHEIR_IF_note_lanes(X(note, CHEIR_HEARS_NOTE)) CHEIR_IF_choices(X(choice_gate, CHEIR_HEARS_CHOICE_GATE)) CHEIR_IF_choices(X(choice_pitch, CHEIR_HEARS_CHOICE_PITCH)) CHEIR_IF_glides(X(glide, CHEIR_HEARS_GLIDE)) CHEIR_IF_fingerings(X(fingering_gate, CHEIR_HEARS_FINGERING_GATE)) CHEIR_IF_fingerings(X(finger, CHEIR_HEARS_FINGER)) CHEIR_IF_gatings(X(gating_gate, CHEIR_HEARS_GATING_GATE)) CHEIR_IF_gatings(X(gating_joined, CHEIR_HEARS_GATING_JOINED)) CHEIR_IF_gatings(X(gating_held, CHEIR_HEARS_GATING_HELD)) CHEIR_IF_switched(X(switched, CHEIR_HEARS_SWITCHED)) CHEIR_IF_holds(X(hold, CHEIR_HEARS_HOLD))
+enum { CHEIR_HEARS_NOTE = 0, CHEIR_HEARS_CHOICE_GATE = 1, CHEIR_HEARS_CHOICE_PITCH = 2, CHEIR_HEARS_GLIDE = 3, CHEIR_HEARS_FINGERING_GATE = 4, CHEIR_HEARS_FINGER = 5, CHEIR_HEARS_GATING_GATE = 6, CHEIR_HEARS_GATING_JOINED = 7, CHEIR_HEARS_GATING_HELD = 8, CHEIR_HEARS_SWITCHED = 9, CHEIR_HEARS_HOLD = 10, CHEIR_HEARS_SELECTOR = 11, CHEIR_HEARS_SELECTOR_GUARD = 12 };
+#define CHEIR_HEARERS(X) CHEIR_IF_note_lanes(X(note, CHEIR_HEARS_NOTE)) CHEIR_IF_choices(X(choice_gate, CHEIR_HEARS_CHOICE_GATE)) CHEIR_IF_choices(X(choice_pitch, CHEIR_HEARS_CHOICE_PITCH)) CHEIR_IF_glides(X(glide, CHEIR_HEARS_GLIDE)) CHEIR_IF_fingerings(X(fingering_gate, CHEIR_HEARS_FINGERING_GATE)) CHEIR_IF_fingerings(X(finger, CHEIR_HEARS_FINGER)) CHEIR_IF_gatings(X(gating_gate, CHEIR_HEARS_GATING_GATE)) CHEIR_IF_gatings(X(gating_joined, CHEIR_HEARS_GATING_JOINED)) CHEIR_IF_gatings(X(gating_held, CHEIR_HEARS_GATING_HELD)) CHEIR_IF_switched(X(switched, CHEIR_HEARS_SWITCHED)) CHEIR_IF_holds(X(hold, CHEIR_HEARS_HOLD)) CHEIR_IF_selectors(X(selector, CHEIR_HEARS_SELECTOR)) CHEIR_IF_selectors(X(selector_guard, CHEIR_HEARS_SELECTOR_GUARD))
 enum { CHEIR_VELOCITY_FIXED = 0, CHEIR_VELOCITY_STRENGTH = 1, CHEIR_VELOCITY_LEVEL = 2 };
 #if CHEIR_velocity_fixed
 #define CHEIR_IF_velocity_fixed(x) x
@@ -247,6 +257,9 @@ enum { CHEIR_VELOCITY_FIXED = 0, CHEIR_VELOCITY_STRENGTH = 1, CHEIR_VELOCITY_LEV
 #endif
 #if CHEIR_gatings
 #include "cheironom_gating.h"
+#endif
+#if CHEIR_selectors
+#include "cheironom_selector.h"
 #endif
 #if CHEIR_note_lanes
 #include "cheironom_note.h"

@@ -13,12 +13,19 @@
         continue;             \
     }
 
+/* Whether a listener hears a lane: it hears all, or that one. */
+static inline uint8_t hears_lane(const cheir_listener *own, uint8_t lane)
+{
+    return U8(own->lane) == 255 || U8(own->lane) == lane;
+}
+
 static OUT_OF_LINE UNUSED void gate_opens(uint8_t listener, uint8_t listeners, uint8_t lane, uint16_t strength)
 {
     for (; listeners > 0; listeners--, listener++) {
         uint8_t is = U8(IMAGE(listeners)[listener].is);
         uint8_t index = U8(IMAGE(listeners)[listener].index);
-        (void)is, (void)index, (void)lane, (void)strength;
+        if (!hears_lane(&IMAGE(listeners)[listener], lane)) continue;
+        (void)is, (void)index, (void)strength;
         CHEIR_HEARERS(OPENS)
     }
 }
@@ -28,7 +35,8 @@ static OUT_OF_LINE UNUSED void gate_closes(uint8_t listener, uint8_t listeners, 
     for (; listeners > 0; listeners--, listener++) {
         uint8_t is = U8(IMAGE(listeners)[listener].is);
         uint8_t index = U8(IMAGE(listeners)[listener].index);
-        (void)is, (void)index, (void)lane;
+        if (!hears_lane(&IMAGE(listeners)[listener], lane)) continue;
+        (void)is, (void)index;
         CHEIR_HEARERS(CLOSES)
     }
 }

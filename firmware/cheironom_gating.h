@@ -36,17 +36,10 @@ static void judge_lanes(uint8_t index)
     for (lane = 0; lane != U8(IMAGE(gatings)[index].lanes); lane++) judge_lane(index, lane);
 }
 
-/* Whether a lane of a gate counts. */
-static inline uint8_t lane_counts(uint8_t of, uint8_t lane)
-{
-    return of == 255 || of == (uint8_t)(lane + 1);
-}
-
 static inline void gating_gate_opens(uint8_t index, uint8_t lane, uint16_t strength)
 {
     const cheir_gating *gating = &IMAGE(gatings)[index];
     cheir_gating_lane_state *state = &STATE(gating_lanes)[(uint8_t)(U8(gating->lane) + lane)];
-    if (!lane_counts(U8(gating->own), lane)) return;
     state->open = 1;
     state->strength = strength;
     /* Struck anew while it is held, or lasts. */
@@ -56,33 +49,31 @@ static inline void gating_gate_opens(uint8_t index, uint8_t lane, uint16_t stren
 
 static inline void gating_gate_closes(uint8_t index, uint8_t lane)
 {
-    if (!lane_counts(U8(IMAGE(gatings)[index].own), lane)) return;
     STATE(gating_lanes)[(uint8_t)(U8(IMAGE(gatings)[index].lane) + lane)].open = 0;
     judge_lane(index, lane);
 }
 
 static inline void gating_joined_opens(uint8_t index, uint8_t lane, uint16_t strength)
 {
-    (void)strength;
-    if (!lane_counts(U8(IMAGE(gatings)[index].joined), lane)) return;
+    (void)lane, (void)strength;
     if (STATE(gatings)[index].joined++ == 0) judge_lanes(index);
 }
 
 static inline void gating_joined_closes(uint8_t index, uint8_t lane)
 {
-    if (!lane_counts(U8(IMAGE(gatings)[index].joined), lane)) return;
+    (void)lane;
     if (STATE(gatings)[index].joined > 0 && --STATE(gatings)[index].joined == 0) judge_lanes(index);
 }
 
 static inline void gating_held_opens(uint8_t index, uint8_t lane, uint16_t strength)
 {
-    (void)strength;
-    if (lane_counts(U8(IMAGE(gatings)[index].held), lane)) STATE(gatings)[index].held++;
+    (void)lane, (void)strength;
+    STATE(gatings)[index].held++;
 }
 
 static inline void gating_held_closes(uint8_t index, uint8_t lane)
 {
-    if (!lane_counts(U8(IMAGE(gatings)[index].held), lane)) return;
+    (void)lane;
     if (STATE(gatings)[index].held > 0 && --STATE(gatings)[index].held == 0) judge_lanes(index);
 }
 

@@ -153,6 +153,11 @@ static OUT_OF_LINE UNUSED uint8_t lives_in(const uint16_t *scenes, uint8_t scene
 #define LIVES(record) 1
 #endif
 
+#if CHEIR_scene_starts
+CHANGES_BY_ITSELF(scene_start)
+ALWAYS_SOUND(scene_start)
+#endif
+
 /* Whether a time has come, which is less than half a turn away. */
 static inline uint8_t has_come(uint16_t until)
 {

@@ -19,6 +19,7 @@ enum { CHEIR_LEARN_IDLE = 0, CHEIR_LEARN_REST = 1, CHEIR_LEARN_PLAY = 2, CHEIR_L
 enum { CHEIR_LIGHT_FREE = 0, CHEIR_LIGHT_OFF = 1, CHEIR_LIGHT_ON = 2 };
 enum { CHEIR_BY_JUMP = 0, CHEIR_BY_PICK_UP = 1, CHEIR_BY_SCALE = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
+enum { CHEIR_SELECT_PREVIOUS = 254, CHEIR_SELECT_NEXT = 255 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2, CHEIR_CONTROL_POLY_PRESSURE = 3, CHEIR_CONTROL_BEND = 4, CHEIR_CONTROL_GLIDE = 5 };
 enum { CHEIR_SCHOOL_FRETTED = 0, CHEIR_SCHOOL_SLIDE = 1, CHEIR_SCHOOL_PULL_IN = 2 };
 enum { CHEIR_READS_LEVEL = 0, CHEIR_READS_ABOVE_IS_UP = 1, CHEIR_READS_BELOW_IS_UP = 2, CHEIR_READS_SHARE = 3, CHEIR_READS_PITCH = 4 };
@@ -513,10 +514,28 @@ typedef struct {
     uint16_t spread;
 } cheir_learn_lane_state;
 
-/* Who hears a gate. */
+/* A gate that changes the scene when it opens; to: which, 254: the one before, 255: the next, round; guards: so many of its guards must be open. */
+typedef struct {
+    uint8_t to;
+    uint8_t guards;
+} cheir_selector;
+
+/* Open: how many of its guards are; asks: it opened, and its scene comes with the next frame. */
+typedef struct {
+    uint8_t open;
+    uint8_t asks;
+} cheir_selector_state;
+
+/* How a scene begins; ends: notes that do not live in it end then, else when they are let go. */
+typedef struct {
+    uint8_t ends;
+} cheir_scene_start;
+
+/* Who hears a gate; lane: the only one of its bank that it hears, 255: all. */
 typedef struct {
     uint8_t is;
     uint8_t index;
+    uint8_t lane;
 } cheir_listener;
 
 /* Notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it. */
@@ -636,16 +655,14 @@ typedef struct {
     uint8_t open;
 } cheir_glide_state;
 
-/* Lets a gate through while others allow it; which lanes count of the gate, of one that must be open too, of one that holds: one and 1 more, 255: any, 0: there is none; length: slow ticks until it ends by itself, 0: when it closes. */
+/* Lets a gate through while others allow it: joined: another must be open; length: slow ticks until it ends by itself, 0: when it closes. */
 typedef struct {
     uint16_t length_slow;
     uint8_t listener;
     uint8_t listeners;
     uint8_t lane;
     uint8_t lanes;
-    uint8_t own;
     uint8_t joined;
-    uint8_t held;
     uint8_t pad;
 } cheir_gating;
 
@@ -785,6 +802,10 @@ typedef struct {
 #define CHEIR_BYTES_OF_learn 0u
 #define CHEIR_SETTINGS_OF_learn_lane(BYTE, WORD)
 #define CHEIR_BYTES_OF_learn_lane 0u
+#define CHEIR_SETTINGS_OF_selector(BYTE, WORD) BYTE(to)
+#define CHEIR_BYTES_OF_selector 1u
+#define CHEIR_SETTINGS_OF_scene_start(BYTE, WORD) BYTE(ends)
+#define CHEIR_BYTES_OF_scene_start 1u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
@@ -813,9 +834,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_fingering_entry 11u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(scene_starts, scene_start) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(members) X(gating_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -843,6 +864,8 @@ typedef struct {
 #define CHEIR_surfaces 1
 #define CHEIR_learns 1
 #define CHEIR_learn_lanes 1
+#define CHEIR_selectors 1
+#define CHEIR_scene_starts 1
 #define CHEIR_listeners 1
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
@@ -1272,9 +1295,18 @@ CHEIR_LIES(learn_lane_state_5, offsetof(cheir_learn_lane_state, low) == 8);
 CHEIR_LIES(learn_lane_state_6, offsetof(cheir_learn_lane_state, high) == 10);
 CHEIR_LIES(learn_lane_state_7, offsetof(cheir_learn_lane_state, last) == 12);
 CHEIR_LIES(learn_lane_state_8, offsetof(cheir_learn_lane_state, spread) == 14);
-CHEIR_LIES(listener, sizeof(cheir_listener) == 2);
+CHEIR_LIES(selector, sizeof(cheir_selector) == 2);
+CHEIR_LIES(selector_0, offsetof(cheir_selector, to) == 0);
+CHEIR_LIES(selector_1, offsetof(cheir_selector, guards) == 1);
+CHEIR_LIES(selector_state, sizeof(cheir_selector_state) == 2);
+CHEIR_LIES(selector_state_0, offsetof(cheir_selector_state, open) == 0);
+CHEIR_LIES(selector_state_1, offsetof(cheir_selector_state, asks) == 1);
+CHEIR_LIES(scene_start, sizeof(cheir_scene_start) == 1);
+CHEIR_LIES(scene_start_0, offsetof(cheir_scene_start, ends) == 0);
+CHEIR_LIES(listener, sizeof(cheir_listener) == 3);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);
+CHEIR_LIES(listener_2, offsetof(cheir_listener, lane) == 2);
 CHEIR_LIES(note, sizeof(cheir_note) == 12);
 CHEIR_LIES(note_0, offsetof(cheir_note, scenes[0]) == 0);
 CHEIR_LIES(note_1, offsetof(cheir_note, scenes[1]) == 2);
@@ -1357,16 +1389,14 @@ CHEIR_LIES(glide_state_5, offsetof(cheir_glide_state, degree) == 10);
 CHEIR_LIES(glide_state_6, offsetof(cheir_glide_state, wanted) == 11);
 CHEIR_LIES(glide_state_7, offsetof(cheir_glide_state, stage) == 12);
 CHEIR_LIES(glide_state_8, offsetof(cheir_glide_state, open) == 13);
-CHEIR_LIES(gating, sizeof(cheir_gating) == 10);
+CHEIR_LIES(gating, sizeof(cheir_gating) == 8);
 CHEIR_LIES(gating_0, offsetof(cheir_gating, length_slow) == 0);
 CHEIR_LIES(gating_1, offsetof(cheir_gating, listener) == 2);
 CHEIR_LIES(gating_2, offsetof(cheir_gating, listeners) == 3);
 CHEIR_LIES(gating_3, offsetof(cheir_gating, lane) == 4);
 CHEIR_LIES(gating_4, offsetof(cheir_gating, lanes) == 5);
-CHEIR_LIES(gating_5, offsetof(cheir_gating, own) == 6);
-CHEIR_LIES(gating_6, offsetof(cheir_gating, joined) == 7);
-CHEIR_LIES(gating_7, offsetof(cheir_gating, held) == 8);
-CHEIR_LIES(gating_8, offsetof(cheir_gating, pad) == 9);
+CHEIR_LIES(gating_5, offsetof(cheir_gating, joined) == 6);
+CHEIR_LIES(gating_6, offsetof(cheir_gating, pad) == 7);
 CHEIR_LIES(gating_state, sizeof(cheir_gating_state) == 2);
 CHEIR_LIES(gating_state_0, offsetof(cheir_gating_state, joined) == 0);
 CHEIR_LIES(gating_state_1, offsetof(cheir_gating_state, held) == 1);

@@ -24,6 +24,20 @@ static void note_start(void)
     }
 }
 
+#if CHEIR_scenes
+/* What does not live in the scene that begins ends with it, where the scene says so. */
+static void note_scene(uint8_t before)
+{
+    uint8_t i, lane;
+    (void)before;
+    if (!U8(IMAGE(scene_starts)[STATE(engine).scene].ends)) return;
+    for (i = 0; i != COUNT(notes); i++) {
+        if (LIVES(&IMAGE(notes)[i])) continue;
+        for (lane = 0; lane != U8(IMAGE(notes)[i].lanes); lane++) end_note((uint8_t)(U8(IMAGE(notes)[i].lane) + lane));
+    }
+}
+#endif
+
 static void note_silence(void)
 {
     uint8_t i;

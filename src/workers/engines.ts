@@ -82,6 +82,11 @@ export class Engines {
     return { is, lit: lightOf(e) === LIGHT.on };
   }
 
+  /** The scene that each board plays, its place in the document. */
+  scenes(): number[] {
+    return this.boards.map(({ e }) => e.state.engine.scene);
+  }
+
   /** From the next frame on. */
   announce(): void {
     for (const { e } of this.boards) announceAnew(e);

@@ -114,6 +114,8 @@ export interface Tick {
   rest: { column: number; stats: RestStatistics | null }[];
   /** Bytes sent in the last second. */
   bytesPerSecond: number;
+  /** The scene that each board plays, its place in the document. */
+  scenes: number[];
   /** What the cable has brought; null for the practice board. */
   line: LineState | null;
   /** Whether the sketch on the cable was made from this instrument as it is; null where it has not said, or there is no cable. */

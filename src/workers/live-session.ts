@@ -268,6 +268,7 @@ export class LiveSession {
       sketchIsOurs: this.sketchIsOurs(),
       recordingUs: this.recording.lengthUs(tUs),
       replay: this.replay?.state ?? null,
+      scenes: this.engines.scenes(),
       button: this.engines.button(),
     });
     this.looked = [];

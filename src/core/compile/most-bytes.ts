@@ -21,7 +21,11 @@ const LEVEL_BYTES = 6;
 export const mostBytes = (image: Image): number =>
   Math.max(
     1,
-    levelBytes(image) + noteBytes(image) + ANNOUNCEMENT_BYTES * Math.min(1, image.announcements.length),
+    levelBytes(image) +
+      noteBytes(image) +
+      ANNOUNCEMENT_BYTES * Math.min(1, image.announcements.length) +
+      // A scene that begins may end them all.
+      OFF_BYTES * (image.selectors.length > 0 ? image.note_lanes.length : 0),
     OFF_BYTES * image.note_lanes.length,
     END_BYTES * channelsOfImage(image).length,
   );
@@ -69,7 +73,9 @@ function laneBytes(image: Image, { listener, listeners: count }: ListenerRange):
   const aNote = noteBytesOf(image);
   const bytes = new Map([
     [hearerCode('note'), aNote],
-    ...['switched', 'hold', 'finger'].map((name) => [hearerCode(name), 0] as const),
+    ...['switched', 'hold', 'finger', 'selector', 'selectorGuard'].map(
+      (name) => [hearerCode(name), 0] as const,
+    ),
     // What it lets through is counted where it stands.
     ...['gatingGate', 'gatingJoined', 'gatingHeld'].map((name) => [hearerCode(name), 0] as const),
   ]);

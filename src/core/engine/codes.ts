@@ -68,6 +68,9 @@ export const LIGHT = { free: 0, off: 1, on: 2 } as const;
 /** How a control goes on from what was sent: it jumps from it, waits until it reads it, or is scaled. */
 export const TAKES_OVER_BY = { jump: 0, pickUp: 1, scale: 2 } as const;
 
+/** What a selector selects besides a scene: the one before the one that plays, and the one after it, round. */
+export const SELECTS = { previous: 254, next: 255 } as const;
+
 /** Stages of a takeover: begun by a change of scene; then it waits below or above what had been sent, or scales, until it follows again. */
 export const TAKEOVER_STAGE = { follows: 0, begun: 1, below: 2, above: 3, scales: 4 } as const;
 
@@ -174,6 +177,7 @@ export const CODES = {
   light: LIGHT,
   by: TAKES_OVER_BY,
   chooses: CHOOSES,
+  select: SELECTS,
   control: CONTROL_KIND,
   school: GLIDE_SCHOOL,
   reads: GLIDE_READS,

@@ -1,5 +1,6 @@
 import type { Engine } from './engine';
 import { hearerOf } from './voices/hearer-list';
+import { ANY_LANE } from './voice-records';
 
 /**
  * A gate of a lane opens: its listeners hear it at once, by plain calls.
@@ -7,14 +8,14 @@ import { hearerOf } from './voices/hearer-list';
  */
 export function gateOpens(e: Engine, first: number, count: number, lane: number, strength: number): void {
   for (let i = first; i < first + count; i++) {
-    const { is, index } = e.image.listeners[i];
-    hearerOf(is).opens(e, index, lane, strength);
+    const { is, index, lane: only } = e.image.listeners[i];
+    if (only === ANY_LANE || only === lane) hearerOf(is).opens(e, index, lane, strength);
   }
 }
 
 export function gateCloses(e: Engine, first: number, count: number, lane: number): void {
   for (let i = first; i < first + count; i++) {
-    const { is, index } = e.image.listeners[i];
-    hearerOf(is).closes(e, index, lane);
+    const { is, index, lane: only } = e.image.listeners[i];
+    if (only === ANY_LANE || only === lane) hearerOf(is).closes(e, index, lane);
   }
 }

@@ -55,6 +55,9 @@ import {
   TAKEOVER,
   TAKEOVER_STATE,
   LISTENER,
+  SCENE_START,
+  SELECTOR,
+  SELECTOR_STATE,
   NOTE,
   NOTE_LANE,
   NOTE_LANE_STATE,
@@ -202,6 +205,8 @@ const LIST = {
   },
   learns: { of: LEARN, settings: [], states: { learns: LEARN_STATE } },
   learn_lanes: { of: LEARN_LANE, settings: [], states: { learn_lanes: LEARN_LANE_STATE } },
+  selectors: { of: SELECTOR, settings: ['to'], states: { selectors: SELECTOR_STATE } },
+  scene_starts: { of: SCENE_START, settings: ['ends'], states: {} },
   listeners: { of: LISTENER, settings: [], states: {} },
   notes: { of: NOTE, settings: ['table', 'from', 'span', 'scenes'], states: {} },
   note_lanes: {

@@ -7,7 +7,7 @@ import { lookersOf, lookOn, playLooker } from './look-ahead';
 import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
 import { derivedFrames } from './derive';
-import { drainTo, passTime, playByte, playEdge, playFrame, stepTo, sweepTimers } from './play';
+import { changeScene, drainTo, passTime, playByte, playEdge, playFrame, stepTo, sweepTimers } from './play';
 import { WaitingSet } from './waiting-set';
 import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
 import { playControl } from './voices/control';
@@ -25,10 +25,31 @@ export type Emit = (tUs: number, out: Uint8Array, bytes: number) => void;
  * counts stay in its band and none of its timers ends.
  */
 export function playMany(e: Engine, take: Frames, emit: Emit): void {
+  if (cannotDeriveAhead(e)) return playEach(e, take, emit);
   const frames = derivedFrames(e, take);
   e.derived = true;
   playFrames(e, frames, emit);
   e.derived = false;
+}
+
+/** Whether what encoders are turned to depends on scenes that change within the take: the columns of a whole take know none. */
+const cannotDeriveAhead = ({ image }: Engine): boolean => image.turn_values > 0 && image.selectors.length > 0;
+
+/** Plays every frame in full. */
+function playEach(e: Engine, { tUs, counts, channels, edges, bytes }: Frames, emit: Emit): void {
+  const between = new BetweenFrames(edges, bytes);
+  const tell = (atUs: number, written: number) => {
+    if (written > 0) emit(atUs, e.out, written);
+  };
+  const inputs = {
+    edge: (atUs: number, contact: number, closed: boolean) => tell(atUs, playEdge(e, atUs, contact, closed)),
+    byte: (atUs: number, port: number, byte: number) => tell(atUs, playByte(e, atUs, port, byte)),
+  };
+  for (let frame = 0; frame < tUs.length; frame++) {
+    between.upTo(tUs[frame], inputs);
+    tell(tUs[frame], playFrame(e, tUs[frame], counts, frame * channels.length));
+  }
+  between.upTo(Infinity, inputs);
 }
 
 function playFrames(e: Engine, frames: Frames, emit: Emit): void {
@@ -170,6 +191,7 @@ class Passage implements Stretch {
       e.woken = false;
     }
     if (this.lookCalendar.has(row)) this.look(frame);
+    if (changeScene(e)) this.wakeAll(row);
     playSwitched(e);
     this.playControls(frame);
     for (let unit = this.calendar.take(row); unit >= 0; unit = this.calendar.take(row)) {

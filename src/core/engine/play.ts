@@ -8,6 +8,7 @@ import { deriveEdge, deriveExpire, deriveFrame } from './derive';
 import { MOST_STEP, type Counts, type Engine } from './engine';
 import { framesToTurn, lookersOf, playLooker } from './look-ahead';
 import { announceAnew } from './voices/announce';
+import { sceneAsked } from './voices/selector';
 import { drain, send } from './wire';
 import { channelsOfImage } from './channels';
 
@@ -59,8 +60,22 @@ export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): n
   if (engine.looking > 0) lookAtRests(e);
   engine.frame = (engine.frame + 1) & 0xff;
   if (e.image.learns.length > 0) playButton(e);
+  changeScene(e);
   for (const block of blocks()) block.frame?.(e);
   return e.bytes;
+}
+
+/** The scene that a gate has asked for plays from this frame on. @returns whether it is another */
+export const changeScene = (e: Engine): boolean =>
+  e.image.selectors.length > 0 && enterScene(e, sceneAsked(e));
+
+/** @returns whether another scene plays now */
+function enterScene(e: Engine, scene: number): boolean {
+  const before = e.state.engine.scene;
+  if (scene >= e.image.scenes || scene === before) return false;
+  e.state.engine.scene = scene;
+  for (const block of blocks()) block.scene?.(e, before);
+  return true;
 }
 
 /** Puts the frame's columns where there is room behind them, and computes those. */
@@ -134,15 +149,12 @@ export function playByte(e: Engine, tUs: number, port: number, byte: number): nu
 }
 
 /**
- * Another scene plays from the next frame on; what sounds goes on until it is let go. @param scene one that is not there changes
+ * Another scene plays from the next frame on; what sounds goes on until it is let go, or ends, as the scene begins. @param scene one that is not there changes
  * nothing @returns bytes written to `e.out`
  */
 export function setScene(e: Engine, scene: number): number {
   e.bytes = 0;
-  const before = e.state.engine.scene;
-  if (scene >= e.image.scenes || scene === before) return 0;
-  e.state.engine.scene = scene;
-  for (const block of blocks()) block.scene?.(e, before);
+  enterScene(e, scene);
   return e.bytes;
 }
 

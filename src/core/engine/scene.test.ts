@@ -4,6 +4,7 @@ import { breathController, identityInstrument } from '../testing/identity-respon
 import { awake } from '../testing/play';
 import { encoderSensor } from '../testing/random-derived';
 import { random } from '../signal/random';
+import type { Selector } from '../instrument/scenes';
 import { playEdge, setScene } from './play';
 
 const SCENES = ['first', 'second'].map((id) => ({ id, name: id }));
@@ -103,3 +104,69 @@ it('an encoder has a value in each scene, and gives it back there', () => {
   setScene(e, 1);
   expect(value()).toBe(9);
 });
+
+/** Two pads and a knee; a note of the first pad in the first scene, of the second in both; the knee and the second pad select. */
+function selecting(selectors: Selector[], ends?: boolean) {
+  const two = touchPads([60, 62]);
+  const instrument = identityInstrument([
+    bankNotes(two, 'touch', { scenes: ['first'], gate: { sensor: two.id, port: 'touch', lane: 'p0' } }),
+    bankNotes(two, 'touch', { id: 'both', gate: { sensor: two.id, port: 'touch', lane: 'p1' } }),
+  ]);
+  instrument.sensors.push(two, knee);
+  instrument.scenes = [...SCENES, { id: 'third', name: 'third' }].map((scene) => ({
+    ...scene,
+    ...(ends && { ends }),
+  }));
+  instrument.selectors = selectors;
+  const { e, at } = awake(instrument, [1000, 300, 300]);
+  for (let i = 0; i < 70; i++) at(1000 * i, [1000, 300, 300]);
+  return { e, at };
+}
+const byKnee = { sensor: 'knee', port: 'closed' };
+const bySecond = { sensor: pads.id, port: 'touch', lane: 'p1' };
+
+it('a gate selects a scene, from the next frame on; another one the next or the one before, round', () => {
+  const { e, at } = selecting([
+    { gate: byKnee, scene: 'third' },
+    { gate: bySecond, step: 1 },
+  ]);
+  expect(e.state.engine.scene).toBe(0);
+  playEdge(e, 70_500, 0, true);
+  expect(e.state.engine.scene).toBe(0);
+  at(71_000, [1000, 300, 300]);
+  expect(e.state.engine.scene).toBe(2);
+  at(72_000, [1000, 300, 400]);
+  at(73_000, [1000, 300, 400]);
+  expect(e.state.engine.scene).toBe(0);
+});
+
+it('a guard must be held: without it nothing is selected', () => {
+  const { e, at } = selecting([{ gate: bySecond, step: -1, guards: [byKnee] }]);
+  const press = (ms: number) => {
+    at(1000 * ms, [1000, 300, 400]);
+    at(1000 * (ms + 1), [1000, 300, 400]);
+    at(1000 * (ms + 2), [1000, 300, 300]);
+    return e.state.engine.scene;
+  };
+  expect(press(71)).toBe(0);
+  playEdge(e, 80_500, 0, true);
+  expect(press(81)).toBe(2);
+  playEdge(e, 120_500, 0, false);
+  at(121_000, [1000, 300, 300]);
+  at(140_000, [1000, 300, 300]);
+  expect(press(141)).toBe(2);
+});
+
+it.each([true, false])(
+  'notes that do not live in a scene end as it begins, or when they are let go (ends: %s); others sound on',
+  (ends) => {
+    const { e, at } = selecting([{ gate: byKnee, scene: 'second' }], ends);
+    expect(at(71_000, [1000, 400, 400])).toEqual([
+      [0x90, 60, 100],
+      [0x90, 62, 100],
+    ]);
+    playEdge(e, 71_500, 0, true);
+    expect(at(72_000, [1000, 400, 400])).toEqual(ends ? [[0x80, 60, 64]] : []);
+    expect(at(73_000, [1000, 300, 300])).toEqual([...(ends ? [] : [[0x80, 60, 64]]), [0x80, 62, 64]]);
+  },
+);

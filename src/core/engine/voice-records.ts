@@ -89,7 +89,36 @@ export const SWITCHED_STATE = struct('switched_state', 'what was sent, and how m
   open: 'u8',
 });
 
-export const LISTENER = struct('listener', 'who hears a gate', { is: 'u8', index: 'u8' });
+export const SELECTOR = struct(
+  'selector',
+  'a gate that changes the scene when it opens; to: which, 254: the one before, 255: the next, round; guards: so many of its guards must be open',
+  { to: 'u8', guards: 'u8' },
+);
+
+export const SELECTOR_STATE = struct(
+  'selector_state',
+  'open: how many of its guards are; asks: it opened, and its scene comes with the next frame',
+  { open: 'u8', asks: 'u8' },
+);
+
+export const SCENE_START = struct(
+  'scene_start',
+  'how a scene begins; ends: notes that do not live in it end then, else when they are let go',
+  { ends: 'u8' },
+);
+
+/** A listener that hears every lane of a gate. */
+export const ANY_LANE = 255;
+
+export const LISTENER = struct(
+  'listener',
+  'who hears a gate; lane: the only one of its bank that it hears, 255: all',
+  {
+    is: 'u8',
+    index: 'u8',
+    lane: 'u8',
+  },
+);
 
 export const NOTE = struct(
   'note',
@@ -234,22 +263,17 @@ export const GLIDE_STATE = struct(
 
 export const GATING = struct(
   'gating',
-  'lets a gate through while others allow it; which lanes count of the gate, of one that must be open too, of one that holds: one and 1 more, 255: any, 0: there is none; length: slow ticks until it ends by itself, 0: when it closes',
+  'lets a gate through while others allow it: joined: another must be open; length: slow ticks until it ends by itself, 0: when it closes',
   {
     length_slow: 'u16',
     listener: 'u8',
     listeners: 'u8',
     lane: 'u8',
     lanes: 'u8',
-    own: 'u8',
     joined: 'u8',
-    held: 'u8',
     pad: 'u8',
   },
 );
-
-/** A gate of which any lane counts. */
-export const ANY_LANE = 255;
 
 export const GATING_STATE = struct(
   'gating_state',

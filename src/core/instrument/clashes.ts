@@ -5,6 +5,7 @@ import { channelsOfVoice, managerOf, membersOf, zoneOf } from './access';
 import { soundingSource } from './rules/voices';
 import type { Instrument } from './document';
 import type { NoteVoice, Voice } from './voices';
+import { livesInScene } from './with-scenes';
 import { bendRangeOf } from './zones';
 
 /** Two outputs that would overwrite each other, or one that another device usually owns. */
@@ -49,24 +50,28 @@ function notesOf(instrument: Instrument, voice: NoteVoice): number[] {
 /** The clashes of a channel plan, each named once. */
 export function clashesOf(instrument: Instrument): Clash[] {
   const { voices } = instrument;
-  const senders = new Map<string, { words: string; voices: string[] }>();
+  const senders = new Map<string, { words: string; voices: Voice[] }>();
   for (const v of voices)
     for (const { key, words } of outputsOf(instrument, v)) {
       const known = senders.get(key) ?? { words, voices: [] };
-      known.voices.push(v.id);
+      known.voices.push(v);
       senders.set(key, known);
     }
-  const doubled = [...senders.values()]
-    .filter((s) => s.voices.length > 1)
-    .map((s) => ({
-      voices: s.voices,
-      says: `${s.voices.length} voices send ${s.words}: each overwrites the other.`,
-    }));
+  const doubled = [...senders.values()].flatMap(({ words, voices: all }) => {
+    // What lives in different scenes never plays at once.
+    const meet = all.filter((v) => all.some((other) => other !== v && livesTogether(instrument, v, other)));
+    const says = `${meet.length} voices send ${words}: each overwrites the other.`;
+    return meet.length > 1 ? [{ voices: meet.map(({ id }) => id), says }] : [];
+  });
   const volume = voices
     .filter((v) => v.is === 'controller' && v.controller === 7)
     .map((v) => ({ voices: [v.id], says: 'Controller 7 is the mixer’s volume; 2 or 11 leaves it alone.' }));
   return [...doubled, ...volume, ...overlaps(instrument), ...shortRanges(instrument)];
 }
+
+/** Whether there is a scene in which both live. */
+const livesTogether = ({ scenes }: Instrument, a: Voice, b: Voice): boolean =>
+  scenes.length === 0 || scenes.some(({ id }) => livesInScene(a, id) && livesInScene(b, id));
 
 /** Voices that play on channels which an MPE zone has for itself, a clash a channel. */
 function overlaps(instrument: Instrument): Clash[] {

@@ -20,7 +20,8 @@ import { Sensor } from './sensor';
 import { Union } from './union';
 import { VOICES, type Voice } from './voices';
 import { TUNINGS, type Tuning } from './tunings';
-import { Scene, ZONES, type Zone } from './zones';
+import { Scene, Selector } from './scenes';
+import { ZONES, type Zone } from './zones';
 import { ListOf, ObjectOf } from './parts-of';
 
 /**
@@ -75,6 +76,10 @@ export class Instrument {
   @IsArray() @ArrayMaxSize(64) @Union(ZONES, { each: true }) zones!: Zone[];
   @ListOf(() => Scene, 32)
   scenes!: Scene[];
+  /** What selects them; none where it is left out. */
+  @IsOptional()
+  @ListOf(() => Selector, 64)
+  selectors?: Selector[];
   @ListOf(() => LogEntry, 5000)
   log!: LogEntry[];
   /** Scales and tunings that its voices name; twelve even semitones where they name none. */

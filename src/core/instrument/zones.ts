@@ -1,5 +1,5 @@
 import 'reflect-metadata/lite';
-import { IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsOptional, Length, Matches, Max, Min } from 'class-validator';
 import { MPE_BEND_RANGE, USUAL_BEND_RANGE } from '../midi/bend';
 import { ID } from './field';
 
@@ -45,9 +45,3 @@ export const ZONES = { single: SingleZone, lanes: LaneZone, mpe: MpeZone } as co
 /** Bend range of the channels that a zone's notes play on, semitones. */
 export const bendRangeOf = (zone: Zone): number =>
   zone.bendRange ?? (zone.is === 'mpe' ? MPE_BEND_RANGE : USUAL_BEND_RANGE);
-
-/** A set of voices that can be switched in; every voice is in all scenes unless it names some. */
-export class Scene {
-  @Matches(ID) @Length(1, 40) id!: string;
-  @IsString() @Length(1, 60) name!: string;
-}

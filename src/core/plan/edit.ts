@@ -1,11 +1,11 @@
 import { wayOf } from '../ways/registry';
-import { hears } from '../instrument/access';
 import { withoutStrayButtons } from '../instrument/button';
 import { sourcesOf } from '../instrument/rules/voices';
-import type { Voice } from '../instrument/voices';
+import type { Source, Voice } from '../instrument/voices';
 import type { Zone } from '../instrument/zones';
 import type { Instrument } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
+import { withoutSelectorsOf } from '../instrument/with-scenes';
 import { withVoices } from '../instrument/with-voices';
 import { withFingerLanes } from '../stages/with-finger-lanes';
 import { freshSensor, inputsOf, isFree, newLane, newSensor } from '../kinds/new-sensor';
@@ -44,18 +44,25 @@ export function withAnother(instrument: Instrument, id: string): Instrument {
 export function withoutSensor(instrument: Instrument, id: string): Instrument {
   const sensors = instrument.sensors.filter((s) => s.id !== id);
   if (sensors.length === 0) return instrument;
-  const voices = instrument.voices.map((v) => withoutGates(v, id)).filter((v) => !hears(v, id));
-  return withoutStrayButtons(withVoices({ ...instrument, sensors }, voices));
+  return withoutStrayButtons({ ...withoutSources(instrument, ({ sensor }) => sensor === id), sensors });
 }
 
-/** A voice without the gates of a sensor that only let it through: what follows while it is open follows always. */
-function withoutGates(voice: Voice, sensor: string): Voice {
-  if (voice.is !== 'note') return voice.while?.sensor === sensor ? { ...voice, while: undefined } : voice;
-  const { and, heldBy } = voice;
+/** An instrument without the voices and selectors that listen to what is gone; what only let a voice through lets it through always. */
+function withoutSources(instrument: Instrument, isGone: (source: Source) => boolean): Instrument {
+  const voices = instrument.voices
+    .map((v) => withoutGates(v, isGone))
+    .filter((v) => !sourcesOf(v).some(([, source]) => isGone(source)));
+  return withoutSelectorsOf(withVoices(instrument, voices), isGone);
+}
+
+/** A voice without the gates that only let it through, where they are gone. */
+function withoutGates(voice: Voice, isGone: (source: Source) => boolean): Voice {
+  const gone = (source?: Source) => source !== undefined && isGone(source);
+  if (voice.is !== 'note') return gone(voice.while) ? { ...voice, while: undefined } : voice;
   return {
     ...voice,
-    ...(and?.sensor === sensor ? { and: undefined } : {}),
-    ...(heldBy?.sensor === sensor ? { heldBy: undefined } : {}),
+    ...(gone(voice.and) ? { and: undefined } : {}),
+    ...(gone(voice.heldBy) ? { heldBy: undefined } : {}),
   };
 }
 
@@ -145,7 +152,12 @@ export function withLanes(instrument: Instrument, id: string, lanes: number): In
     };
   };
   const sensors = instrument.sensors.map((s) => (s.id === id ? change(s) : s));
-  return withoutStrayButtons(withPins(withFingerLanes(instrument, { ...instrument, sensors }, id)));
+  const left = new Set(sensors.find((s) => s.id === id)?.lanes.map((lane) => lane.id));
+  const kept = withoutSources(
+    instrument,
+    ({ sensor, lane }) => sensor === id && lane !== undefined && !left.has(lane),
+  );
+  return withoutStrayButtons(withPins(withFingerLanes(kept, { ...kept, sensors }, id)));
 }
 
 /** Lanes as they are made, those after the kept ones under other names where another sensor has theirs. */

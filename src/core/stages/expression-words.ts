@@ -9,7 +9,7 @@ import type {
 import { USUAL_BEND_RANGE } from '../midi/bend';
 import { controllerName } from '../midi/words';
 import { sendsOf, type Expression } from './expression';
-import { gateKey, gatesBeside } from './gate-offers';
+import { gateKey, gatesAndLanes } from './gate-offers';
 import { numberWord, type Word } from './word';
 
 /** How the sentence begins. @param gated whether a gate moves it: it has no 14 bits then */
@@ -66,7 +66,7 @@ export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] 
 /** While which gate it follows, in the sentence; no word where its board has no gate. */
 export function whileWords(instrument: Instrument, voice: Expression): Word<Expression>[] {
   const own = instrument.sensors.find((s) => s.id === voice.source.sensor)!;
-  const gates = gatesBeside(instrument, own);
+  const gates = gatesAndLanes(instrument, own);
   if (gates.length === 0) return [];
   const { while: gate } = voice;
   const options = Object.fromEntries([['always', 'always'], ...gates.map((g) => [g.key, g.says])]);

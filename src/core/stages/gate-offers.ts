@@ -3,7 +3,8 @@ import type { Sensor } from '../instrument/sensor';
 import type { Source } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
 import { noteName } from '../midi/words';
-import { isHeardTogether } from './gated';
+import { isBank } from './gated';
+import type { Word } from './word';
 
 /** A gate that a voice can hear, as it is offered. */
 export interface GateOffer {
@@ -30,18 +31,41 @@ export const gatesBeside = ({ sensors }: Instrument, { board }: Sensor): GateOff
       }),
     );
 
-/** The same, and after each bank its lanes one by one, but those of the sensor itself. */
+/** The same, and after each bank its lanes one by one. */
+export const gatesAndLanes = (instrument: Instrument, own: Sensor): GateOffer[] =>
+  gatesBeside(instrument, own).flatMap((offer) => [offer, ...laneOffers(instrument, offer)]);
+
+/** Those of other sensors. */
 export const gatesOfOthers = (instrument: Instrument, own: Sensor): GateOffer[] =>
-  gatesBeside(instrument, own)
-    .filter(({ source }) => source.sensor !== own.id)
-    .flatMap((offer) => [offer, ...laneOffers(instrument, offer)]);
+  gatesAndLanes(instrument, own).filter(({ source }) => source.sensor !== own.id);
 
 /** The lanes of a gate's bank one by one; none where it has but one, or too many, or its lanes are heard by themselves. */
 export function laneOffers(instrument: Instrument, { source, says }: GateOffer): GateOffer[] {
   const { lanes } = instrument.sensors.find(({ id }) => id === source.sensor)!;
-  if (lanes.length < 2 || lanes.length > MOST_LANES || !isHeardTogether(instrument, source)) return [];
+  if (lanes.length < 2 || lanes.length > MOST_LANES || !isBank(instrument, source)) return [];
   return lanes.map(({ id, note }, i) => {
     const own = { ...source, lane: id };
     return { key: gateKey(own), says: `${says} ${note === undefined ? i + 1 : noteName(note)}`, source: own };
   });
+}
+
+/** Which lane of its bank opens a gate, in a sentence; no word where it has but one. @param set the voice with another gate */
+export function ownLaneWords<V>(
+  instrument: Instrument,
+  { sensor, port, lane }: Source,
+  set: (gate: Source) => V,
+): Word<V>[] {
+  const all = { sensor, port };
+  const lanes = laneOffers(instrument, { key: gateKey(all), says: 'only', source: all });
+  if (lanes.length === 0) return [];
+  const options = [['any', 'any of them,'], ...lanes.map(({ key, says }) => [key, `${says},`])];
+  return [
+    {
+      is: 'pick',
+      label: 'Which of them',
+      value: lane === undefined ? 'any' : gateKey({ ...all, lane }),
+      options: Object.fromEntries(options),
+      set: (key) => set(lanes.find((own) => own.key === key)?.source ?? all),
+    },
+  ];
 }

@@ -2,7 +2,8 @@ import { SLOW_US, ticksIn } from '../engine/clock';
 import { hearerCode } from '../engine/voices/hearer-list';
 import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import { attackScales, sideMask } from '../ways/level/image';
-import { isGated, laneThatCounts } from './gated';
+import { ANY_LANE } from '../engine/voice-records';
+import { isGated, laneHeard } from './gated';
 import { levelsRead } from './levels-read';
 import type { Making } from './making';
 
@@ -30,18 +31,16 @@ export function hearGate(
   attack?: Attack,
 ): void {
   const { gate, and, heldBy, lastsMs, side } = voice;
-  if (!isGated(m.instrument, voice)) return listen(m, gate, side, hearer, attack);
+  if (!isGated(voice)) return listen(m, gate, side, hearer, attack);
   const { image } = m.parts;
   const index = image.gatings.length;
   const lanes = m.sensors.get(gate.sensor)!.lanes.length;
   image.gatings.push({
     length_slow: lastsMs === undefined ? 0 : Math.max(1, Math.round(lastsMs / SLOW_MS)),
     ...{ listener: image.listeners.length, listeners: 1, lane: image.gating_lanes, lanes },
-    joined: and ? laneThatCounts(m.instrument, and) : 0,
-    held: heldBy ? laneThatCounts(m.instrument, heldBy) : 0,
-    ...{ own: laneThatCounts(m.instrument, gate), pad: 0 },
+    ...{ joined: and ? 1 : 0, pad: 0 },
   });
-  image.listeners.push({ is: hearerCode(hearer.is), index: hearer.index });
+  image.listeners.push({ is: hearerCode(hearer.is), index: hearer.index, lane: ANY_LANE });
   image.gating_lanes += lanes;
   listen(m, gate, side, { is: 'gatingGate', index }, attack);
   if (and) listen(m, and, 'both', { is: 'gatingJoined', index });
@@ -58,7 +57,7 @@ export function listen(
 ): void {
   const own = m.sensors.get(source.sensor)!;
   const { image } = m.parts;
-  const listener = { is: hearerCode(hearer.is), index: hearer.index };
+  const listener = { is: hearerCode(hearer.is), index: hearer.index, lane: laneHeard(m.instrument, source) };
   if (own.bank) {
     m.heard.set(own.bank, [...(m.heard.get(own.bank) ?? []), listener]);
     return;

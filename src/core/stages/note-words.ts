@@ -1,6 +1,6 @@
 import type { Instrument } from '../instrument/document';
 import type { NoteVoice } from '../instrument/voices';
-import { gateKey, gatesOfOthers, laneOffers, type GateOffer } from './gate-offers';
+import { gateKey, gatesOfOthers, ownLaneWords, type GateOffer } from './gate-offers';
 import { numberWord, type Word } from './word';
 
 /** How many degrees above what is played another part lies, and how many semitones, by the word that musicians have for it. */
@@ -68,7 +68,7 @@ export function endWords(instrument: Instrument, voice: NoteVoice): Word<NoteVoi
   const own = instrument.sensors.find(({ id }) => id === voice.gate.sensor)!;
   const gates = gatesOfOthers(instrument, own);
   return [
-    ...ownLaneWords(instrument, voice),
+    ...ownLaneWords(instrument, voice.gate, (gate) => ({ ...voice, gate })),
     ...andWords(gates, voice),
     ...lengthWords(gates, voice),
     ...slurWords(voice),
@@ -89,24 +89,6 @@ const slurWords = (voice: NoteVoice): Word<NoteVoice>[] =>
       ]
     : [];
 const ONE_AT_A_TIME: readonly string[] = ['chosen', 'along', 'fingering'];
-
-/** Which lane of its bank opens it; no word where it has but one. */
-function ownLaneWords(instrument: Instrument, voice: NoteVoice): Word<NoteVoice>[] {
-  const { sensor, port } = voice.gate;
-  const all = { sensor, port };
-  const lanes = laneOffers(instrument, { key: gateKey(all), says: 'only', source: all });
-  if (lanes.length === 0) return [];
-  const options = [['any', 'any of them,'], ...lanes.map(({ key, says }) => [key, `${says},`])];
-  return [
-    {
-      is: 'pick',
-      label: 'Which of them',
-      value: voice.gate.lane === undefined ? 'any' : gateKey(voice.gate),
-      options: Object.fromEntries(options),
-      set: (key) => ({ ...voice, gate: lanes.find((own) => own.key === key)?.source ?? all }),
-    },
-  ];
-}
 
 /** A second gate; no word where its board has none. */
 const andWords = (gates: readonly GateOffer[], voice: NoteVoice): Word<NoteVoice>[] =>

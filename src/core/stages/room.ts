@@ -35,7 +35,7 @@ function boardFaults(instrument: Instrument, board: Board): Fault[] {
       sums.fingerings += voice.pitch.table.length;
       sums.fingers += fingerCount(instrument, voice.pitch.fingers);
     }
-    if (isGated(instrument, voice)) sums.gates += lanesOf(voice.gate.sensor);
+    if (isGated(voice)) sums.gates += lanesOf(voice.gate.sensor);
     return (Object.keys(sums) as (keyof typeof sums)[]).flatMap((what) =>
       before[what] <= MOST_COUNTED && sums[what] > MOST_COUNTED
         ? [

@@ -9,7 +9,7 @@ import { findKind, kindOf } from '../kinds/registry';
 import { portWords } from '../kinds/rules';
 import type { Fault } from '../result';
 import { wayNamed } from '../ways/registry';
-import { isHeardTogether } from './gated';
+import { isBank } from './gated';
 import { sensorNamed } from './making';
 import { pitchFacts } from './pitch-facts';
 import { roomFaults } from './room';
@@ -52,7 +52,7 @@ function carriedBy(voice: Voice, field: string): readonly Port['carries'][] {
   if (field === 'while') return ['gate'];
   if (voice.is === 'bend' || voice.is === 'poly-pressure') return ['level'];
   if (voice.is !== 'note') return ['level', 'gate'];
-  if (GATES_OF_NOTES.includes(field)) return ['gate'];
+  if (['gate', 'and', 'heldBy'].includes(field)) return ['gate'];
   if (field.startsWith('pitch.')) return pitchFacts(voice.pitch).carries ?? [];
   return [velocityFacts(voice.velocity).carries ?? []].flat();
 }
@@ -67,18 +67,14 @@ function laneFaults(
   const sensor = sensorNamed({ instrument }, source);
   const n = lanesOfSource(sensor, source).length;
   if (n === 0) return [{ path, says: `must name a lane of ${source.port}, got ${source.lane}` }];
-  const gates = voice.is === 'note' && GATES_OF_NOTES.includes(field);
-  if (source.lane !== undefined && !gates && isHeardTogether(instrument, source))
+  if (source.lane !== undefined && field.startsWith('pitch.') && isBank(instrument, source))
     return [
-      { path, says: `${source.port} of ${sensor.name} is heard with all of its lanes: leave the lane out` },
+      { path, says: `${source.port} of ${sensor.name} chooses by all of its lanes: leave the lane out` },
     ];
   if (port.carries === 'level' && n > 1 && !isOfNotes(instrument, voice))
     return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
   return [];
 }
-
-/** Fields of a note whose gate may be one lane of a bank. */
-const GATES_OF_NOTES: readonly string[] = ['gate', 'and', 'heldBy'];
 
 /** Whether each of its lanes says it of its own note. */
 const isOfNotes = (instrument: Instrument, voice: Voice): boolean =>

@@ -5,6 +5,7 @@ import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/voices';
 import { playsAlone } from '../instrument/rules';
+import type { Selector } from '../instrument/scenes';
 import type { Zone } from '../instrument/zones';
 import { isBent } from '../stages/zones';
 import { randomAlong, randomExtras, randomFingering, randomMpe, randomTunings } from './random-pitches';
@@ -28,8 +29,12 @@ export function randomInstrument(seed: number): Instrument {
   if (r.next() < 0.4) instrument.zones.push(...randomMpe(r));
   instrument.tunings = randomTunings(r);
   const scenes = r.next() < 0.5 ? 0 : r.next() < 0.5 ? r.whole(1, 4) : r.whole(5, 32);
-  instrument.scenes = Array.from({ length: scenes }, (_, i) => ({ id: `scene${i}`, name: `Scene ${i}` }));
+  instrument.scenes = Array.from({ length: scenes }, (_, i) => ({
+    ...{ id: `scene${i}`, name: `Scene ${i}` },
+    ...(r.next() < 0.5 ? { ends: true } : {}),
+  }));
   instrument.voices = randomVoices(r, instrument);
+  instrument.selectors = randomSelectors(r, instrument);
   return instrument;
 }
 
@@ -40,6 +45,7 @@ export function randomLevels(seed: number): Instrument {
   const top = 2 ** instrument.boards[0].bits - 1;
   instrument.sensors = Array.from({ length: r.whole(1, 4) }, (_, i) => levelSensor(r, i, top));
   instrument.voices = randomVoices(r, instrument);
+  instrument.selectors = randomSelectors(r, instrument);
   return instrument;
 }
 
@@ -54,6 +60,7 @@ export function randomTwoScenes(seed: number): Instrument {
     ...randomVoice(r, i, instrument),
     scenes: [instrument.scenes[i % 2].id],
   }));
+  instrument.selectors = randomSelectors(r, instrument);
   return instrument;
 }
 
@@ -72,6 +79,27 @@ export function withOtherSettings(instrument: Instrument, seed: number): Instrum
     }),
     voices: instrument.voices.map((v) => ({ ...otherVoice(r, v), ...randomScenes(r, instrument) })),
   };
+}
+
+/** What selects the scenes: gates, some of one lane, some guarded by others. */
+function randomSelectors(r: Random, { sensors, scenes }: Instrument): Selector[] {
+  const gates = sensors.filter((s) => PORTS[s.kind].gate);
+  if (gates.length === 0 || scenes.length === 0) return [];
+  const any = () => gates[r.whole(0, gates.length - 1)];
+  const guard = () => {
+    const own = any();
+    return levelSource(r, own, PORTS[own.kind].gate!);
+  };
+  return Array.from({ length: r.whole(0, 4) }, (): Selector => {
+    const own = any();
+    return {
+      gate: gateOf(r, own, PORTS[own.kind].gate!),
+      ...(r.next() < 0.6
+        ? { scene: scenes[r.whole(0, scenes.length - 1)].id }
+        : { step: r.next() < 0.5 ? 1 : -1 }),
+      ...(r.next() < 0.3 ? { guards: Array.from({ length: r.whole(1, 2) }, guard) } : {}),
+    };
+  });
 }
 
 /** The scenes that a voice lives in: most often it names none. */
@@ -189,7 +217,7 @@ function levelSource(r: Random, sensor: Sensor, port: string): Source {
 
 /** A gate: of a level's lanes now and then of one alone. */
 function gateOf(r: Random, sensor: Sensor, port: string): Source {
-  const alone = sensor.kind === 'pressure-sheet' && r.next() < 0.3;
+  const alone = r.next() < 0.3;
   return alone ? levelSource(r, sensor, port) : { sensor: sensor.id, port };
 }
 
@@ -234,15 +262,13 @@ function randomNote(
         ]
       : []),
   ];
-  const gates = banks.map(({ sensor: own, port }) => ({
-    ...{ sensor: own.id, port },
-    lanes: lanesOfSource(own, { port }).map((i) => own.lanes[i].id),
-  }));
-  const lanes = gates.find((own) => own.sensor === voice.gate.sensor)?.lanes ?? [];
-  const gate = r.next() < 0.2 ? { ...voice.gate, lane: lanes[r.whole(0, lanes.length - 1)] } : voice.gate;
+  const gate = () => {
+    const { sensor: own, port } = banks[r.whole(0, banks.length - 1)];
+    return gateOf(r, own, port);
+  };
   return {
-    ...{ ...voice, gate },
-    ...randomExtras(r, instrument, gates),
+    ...voice,
+    ...randomExtras(r, instrument, gate),
     is: 'note',
     velocity: velocities[r.whole(0, velocities.length - 1)],
     pitch: pitches[r.whole(0, pitches.length - 1)],

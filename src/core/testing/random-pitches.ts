@@ -77,17 +77,13 @@ export function randomFingering(
   };
 }
 
-/** What a note may have besides: another gate, a length or a hold, a tuning, what is added, no slurs. @param gates of the board */
+/** What a note may have besides: another gate, a length or a hold, a tuning, what is added, no slurs. @param gate one of the board */
 export function randomExtras(
   r: Random,
   { tunings = [] }: Instrument,
-  gates: readonly (Source & { lanes: readonly string[] })[],
+  gate: () => Source,
 ): Partial<NoteVoice> {
   const some = (share: number) => r.next() < share;
-  const gate = (): Source => {
-    const { lanes, ...source } = gates[r.whole(0, gates.length - 1)];
-    return some(0.4) ? { ...source, lane: lanes[r.whole(0, lanes.length - 1)] } : source;
-  };
   return {
     ...(some(0.25) ? { and: gate() } : {}),
     ...(some(0.2) ? { lastsMs: r.between(20, 800) } : some(0.2) ? { heldBy: gate() } : {}),

@@ -45,6 +45,8 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   tones: 'tone',
   tilts: 'tilt',
   surfaces: 'surface',
+  selectors: 'gate that selects a scene',
+  scene_starts: 'scene',
   listeners: 'listener',
   notes: 'note voice',
   note_lanes: 'note',

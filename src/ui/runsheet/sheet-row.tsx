@@ -7,12 +7,10 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { boardOf, channelsOfVoice, lanePlaces, responseAt, sensorOf } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
-import type { Voice } from '@/core/instrument/voices';
 import { soundingOf } from '@/core/compile/sounding';
 import type { MovedSince } from '@/core/ways/moved-lanes';
 import { levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
-import { controllerWords, noteName } from '@/core/midi/words';
 import { CURVE_FAMILIES } from '@/core/shape/families';
 import { counted } from '@/core/units/counted';
 import type { StationId } from '../frame/stations';
@@ -22,6 +20,7 @@ import { LaneStrip } from '../parts/lane-strip';
 import { wordsOf } from '../ways/registry';
 import { CurvePicture, LanesPicture, RangePicture } from './pictures';
 import { TinyTrace } from './tiny-trace';
+import { voiceWord } from '../parts/voice-word';
 import styles from './runsheet.module.css';
 
 /** A sensor's row: in each cell a tiny true picture and its state in words. */
@@ -153,13 +152,6 @@ function LoadCell({ sensor }: { sensor: Sensor }) {
       state={sounds === 'some' ? 'doubt' : undefined}
     />
   );
-}
-
-/** What a voice sends, in a word. */
-function voiceWord(v: Voice): string {
-  if (v.is === 'controller') return controllerWords(v.controller);
-  if (v.is !== 'note') return v.is === 'bend' ? 'bend' : 'pressure';
-  return v.pitch.is === 'fixed' ? noteName(v.pitch.note) : 'notes';
 }
 
 function Cell({

@@ -11,6 +11,7 @@ import type { Zone } from '@/core/instrument/zones';
 import { kindOf } from '@/core/kinds/registry';
 import type { Expression } from '@/core/stages/expression';
 import { expressionWords, jumpWords, laneWords, rateWords, whileWords } from '@/core/stages/expression-words';
+import { ownLaneWords } from '@/core/stages/gate-offers';
 import { endWords, tuningWords } from '@/core/stages/note-words';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';
@@ -126,10 +127,14 @@ function LevelSentence({
     <Words
       words={[
         ...expressionWords(voice, gated),
-        ...laneWords(voice),
         ...(gated
-          ? [`127 ${says}, else 0,`]
+          ? [
+              `127 ${says},`,
+              ...ownLaneWords(instrument, voice.source, (source) => ({ ...voice, source })),
+              'else 0,',
+            ]
           : [
+              ...laneWords(voice),
               ...(several ? [`for ${says},`] : []),
               ...jumpWords(voice),
               ...whileWords(instrument, voice),

@@ -25,6 +25,7 @@ import styles from './voice.module.css';
 // What few instruments need is fetched when it is shown.
 const Schools = dynamic(() => import('./schools').then((m) => m.Schools));
 const Fingering = dynamic(() => import('./fingering').then((m) => m.Fingering));
+const Scenes = dynamic(() => import('./scenes').then((m) => m.Scenes));
 const Tunings = dynamic(() => import('./tunings').then((m) => m.Tunings));
 
 /** Station 5: what each sensor sends, as short as it can be said. */
@@ -77,6 +78,7 @@ export function VoiceStation() {
       <LaneNotes key={sensor.id} sensor={sensor} />
       <Said />
       <PlaySurface titled />
+      <Scenes />
       <Tunings />
     </Station>
   );

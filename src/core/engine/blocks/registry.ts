@@ -8,6 +8,7 @@ import { glide } from '../voices/glide';
 import { addHearers } from '../voices/hearers';
 import { note } from '../voices/note';
 import { pool } from '../voices/pool';
+import { selector } from '../voices/selector';
 import { switched } from '../voices/switched';
 import { takeover } from '../voices/takeover';
 import type { Block } from './block';
@@ -56,6 +57,7 @@ const BLOCKS: Block[] = [
   pair,
   depth,
   learn,
+  selector,
   pool,
   note,
 ];

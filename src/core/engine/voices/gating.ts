@@ -3,7 +3,6 @@ import { ticksSince } from '../clock';
 import type { Engine } from '../engine';
 import { gateCloses, gateOpens } from '../events';
 import { firstSlow, type Unit } from '../stretch';
-import { ANY_LANE } from '../voice-records';
 
 /**
  * Lets the lanes of a gate through while another gate is open too; until they close, for a time, or as long as a third gate holds them.
@@ -21,7 +20,6 @@ export const gating: Block = {
   hears: {
     gatingGate: {
       opens: (e, index, lane, strength) => {
-        if (!counts(e.image.gatings[index].own, lane)) return;
         const state = e.state.gating_lanes[e.image.gatings[index].lane + lane];
         state.open = 1;
         state.strength = strength;
@@ -30,29 +28,23 @@ export const gating: Block = {
         judgeLane(e, index, lane);
       },
       closes: (e, index, lane) => {
-        if (!counts(e.image.gatings[index].own, lane)) return;
         e.state.gating_lanes[e.image.gatings[index].lane + lane].open = 0;
         judgeLane(e, index, lane);
       },
     },
     gatingJoined: {
-      opens: (e, index, lane) => {
-        if (!counts(e.image.gatings[index].joined, lane)) return;
+      opens: (e, index) => {
         if (e.state.gatings[index].joined++ === 0) judgeLanes(e, index);
       },
-      closes: (e, index, lane) => {
+      closes: (e, index) => {
         const state = e.state.gatings[index];
-        if (!counts(e.image.gatings[index].joined, lane)) return;
         if (state.joined > 0 && --state.joined === 0) judgeLanes(e, index);
       },
     },
     gatingHeld: {
-      opens: (e, index, lane) => {
-        if (counts(e.image.gatings[index].held, lane)) e.state.gatings[index].held++;
-      },
-      closes: (e, index, lane) => {
+      opens: (e, index) => void e.state.gatings[index].held++,
+      closes: (e, index) => {
         const state = e.state.gatings[index];
-        if (!counts(e.image.gatings[index].held, lane)) return;
         if (state.held > 0 && --state.held === 0) judgeLanes(e, index);
       },
     },
@@ -70,9 +62,6 @@ export const gating: Block = {
     }),
   units: (e) => e.image.gatings.map((_, i) => gatingUnit(e, i)),
 };
-
-/** Whether a lane of a gate counts. @param of as a gating has it */
-const counts = (of: number, lane: number): boolean => of === ANY_LANE || of === lane + 1;
 
 function judgeLanes(e: Engine, index: number): void {
   for (let lane = 0; lane < e.image.gatings[index].lanes; lane++) judgeLane(e, index, lane);

@@ -7,7 +7,7 @@ import type { Hearer } from './hearer';
  */
 const NAMES: string[] = [
   ...['note', 'choiceGate', 'choicePitch', 'glide', 'fingeringGate', 'finger'],
-  ...['gatingGate', 'gatingJoined', 'gatingHeld', 'switched', 'hold'],
+  ...['gatingGate', 'gatingJoined', 'gatingHeld', 'switched', 'hold', 'selector', 'selectorGuard'],
 ];
 
 /** What hears, at the places of their names, once hearers.ts has made it known. */

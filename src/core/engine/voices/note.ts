@@ -24,6 +24,11 @@ export const note: Block = {
       closes: (e, index, lane) => endNote(e, e.image.notes[index].lane + lane),
     },
   },
+  scene: (e) => {
+    if (e.image.scene_starts[e.state.engine.scene].ends === 0) return;
+    for (const { scenes, lane, lanes } of e.image.notes)
+      for (let at = lane; !lives(e, scenes) && at < lane + lanes; at++) endNote(e, at);
+  },
   silence: (e) => e.state.note_lanes.forEach((_, i) => endNote(e, i)),
   changed: ({ state }) => {
     // From now on any lane may play what another has begun: both look for who holds it.

@@ -8,6 +8,7 @@ import { upgraded, versionFault } from '../../instrument/upgrade/upgrade';
 import { flattenErrors } from '../../instrument/validation';
 import { kindFaults } from '../../kinds/rules';
 import { voicesFaults } from '../../stages/rules';
+import { selectorPortFaults } from '../../stages/selector-rules';
 import { ok, refuse, type Result } from '../../result';
 import { plainFaults } from './plain-json';
 
@@ -58,7 +59,7 @@ export function checkInstrument(value: unknown): Result<Instrument> {
   if (errors.length > 0) return refuse(...flattenErrors(errors));
   const plain = instanceToPlain(instrument, { exposeUnsetFields: false }) as Instrument;
   // Each asks what those before it have made sure of.
-  for (const rules of [faultsOf, kindFaults, voicesFaults]) {
+  for (const rules of [faultsOf, kindFaults, voicesFaults, selectorPortFaults]) {
     const faults = rules(plain);
     if (faults.length > 0) return refuse(...faults);
   }

@@ -11,7 +11,8 @@ import { FormerCalibration, Lane, Sensor } from '../../instrument/sensor';
 import { unionOf } from '../../instrument/union';
 import { KeyboardMap, TUNINGS } from '../../instrument/tunings';
 import { FingeringEntry, Fingers, PITCHES, Source, VELOCITIES, VOICES } from '../../instrument/voices';
-import { Scene, ZONES } from '../../instrument/zones';
+import { Scene, Selector } from '../../instrument/scenes';
+import { ZONES } from '../../instrument/zones';
 
 type Field = Record<string, unknown>;
 type Part = { properties: Record<string, Field>; required?: string[] };
@@ -24,6 +25,7 @@ const PARTS: readonly PartClass[] = [
   ...[
     Source,
     Scene,
+    Selector,
     LogEntry,
     BuiltStep,
     Lights,

@@ -8,9 +8,11 @@ import type { Sensor } from '../sensor';
 import { tuningFaults } from './tunings';
 import type { Voice } from '../voices';
 import { playsAlone, soundingSource, voiceFaults } from './voices';
+import { selectorFaults } from './selectors';
 import { zoneFaults } from './zones';
 
 export { playsAlone, soundingSource, sourcesOf } from './voices';
+export { gatesOfSelector } from './selectors';
 export { zoneFaults } from './zones';
 
 /**
@@ -39,6 +41,7 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ...buttonFaults(instrument),
     ...laneCountFaults(instrument),
     ...voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, instrument)),
+    ...selectorFaults(instrument),
     ...noteLaneFaults(instrument),
     ...controllerFaults(instrument),
   ];

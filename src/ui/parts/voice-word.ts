@@ -1,0 +1,9 @@
+import type { Voice } from '@/core/instrument/voices';
+import { controllerWords, noteName } from '@/core/midi/words';
+
+/** What a voice sends, in a word. */
+export function voiceWord(v: Voice): string {
+  if (v.is === 'controller') return controllerWords(v.controller);
+  if (v.is !== 'note') return v.is === 'bend' ? 'bend' : 'pressure';
+  return v.pitch.is === 'fixed' ? noteName(v.pitch.note) : 'notes';
+}

@@ -1,0 +1,154 @@
+'use client';
+
+import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import { boardOf } from '@/core/instrument/access';
+import { MOST_GUARDS, type Selector } from '@/core/instrument/scenes';
+import { sceneFindings } from '@/core/stages/scene-findings';
+import { gateKey, gatesAndLanes, type GateOffer } from '@/core/stages/gate-offers';
+import { useChangeInstrument } from '../hooks/use-change-sensor';
+import { useInstrument, useSensor } from '../hooks/use-session';
+import { Pick } from '../parts/pick';
+import styles from './scenes.module.css';
+
+/** What selects a scene: a gate when it opens, while its guards are held. */
+export function SceneSelectors() {
+  const instrument = useInstrument();
+  const change = useChangeInstrument();
+  const { sensor } = useSensor();
+  const { selectors = [], scenes, sensors } = instrument;
+  const set = (says: string, next: (list: readonly Selector[]) => Selector[]) =>
+    change(says, (own) => ({ ...own, selectors: next(own.selectors ?? []) }));
+  const offers = gatesAndLanes(instrument, sensor);
+  const findings = sceneFindings(instrument);
+  return (
+    <>
+      <ul>
+        {selectors.map((own, i) => {
+          const board = sensors.find(({ id }) => id === own.gate.sensor)!;
+          return (
+            <li key={i}>
+              <SelectorWords
+                selector={own}
+                gates={gatesAndLanes(instrument, board)}
+                single={singleGates(instrument, board)}
+                targets={Object.fromEntries([
+                  ...scenes.map(({ id, name }) => [id, name]),
+                  [NEXT, 'the next scene'],
+                  [BEFORE, 'the scene before'],
+                ])}
+                set={(next) =>
+                  set('what selects a scene', (list) => list.map((s, k) => (k === i ? next : s)))
+                }
+              />
+              <IconButton
+                size="small"
+                aria-label={`Remove selector ${i + 1}`}
+                onClick={() => set('selector removed', (list) => list.filter((_, k) => k !== i))}
+              >
+                <DeleteOutlined fontSize="small" />
+              </IconButton>
+            </li>
+          );
+        })}
+      </ul>
+      <footer>
+        <Button
+          variant="outlined"
+          disabled={offers.length === 0}
+          onClick={() =>
+            set('selector added', (list) => [...list, { gate: (offers.at(-1) ?? offers[0]).source, step: 1 }])
+          }
+        >
+          Select a scene by …
+        </Button>
+        {offers.length === 0 && <span>Nothing on {boardOf(instrument, sensor).name} opens and closes.</span>}
+        {findings.map((says) => (
+          <span key={says} className={styles.doubt}>
+            {says}
+          </span>
+        ))}
+      </footer>
+    </>
+  );
+}
+
+const NEXT = ' next';
+const BEFORE = ' before';
+
+/** The gates that can guard: those of one lane. */
+function singleGates(
+  instrument: Parameters<typeof gatesAndLanes>[0],
+  beside: Parameters<typeof gatesAndLanes>[1],
+): GateOffer[] {
+  const lanes = (id: string) => instrument.sensors.find((s) => s.id === id)!.lanes.length;
+  return gatesAndLanes(instrument, beside).filter(
+    ({ source }) => source.lane !== undefined || lanes(source.sensor) === 1,
+  );
+}
+
+function SelectorWords({
+  selector,
+  gates,
+  single,
+  targets,
+  set,
+}: {
+  selector: Selector;
+  gates: readonly GateOffer[];
+  single: readonly GateOffer[];
+  targets: Record<string, string>;
+  set: (next: Selector) => void;
+}) {
+  const { gate, scene, step, guards = [] } = selector;
+  const optionsOf = (offers: readonly GateOffer[]) =>
+    Object.fromEntries(offers.map(({ key, says }) => [key, says]));
+  const sourceOf = (key: string) => gates.find((own) => own.key === key)!.source;
+  const setGuards = (next: Selector['guards'] & object) => {
+    set({ ...selector, guards: next.length > 0 ? next : undefined });
+  };
+  const to = (key: string): Pick<Selector, 'scene' | 'step'> =>
+    key === NEXT ? { step: 1 } : key === BEFORE ? { step: -1 } : { scene: key };
+  return (
+    <span className={styles.sentence}>
+      <Pick
+        label="Gate"
+        value={gateKey(gate)}
+        options={optionsOf(gates)}
+        set={(key) => set({ ...selector, gate: sourceOf(key) })}
+      />
+      selects
+      <Pick
+        label="Scene"
+        value={scene ?? (step === 1 ? NEXT : BEFORE)}
+        options={targets}
+        set={(key) => set({ gate, ...to(key), ...(guards.length > 0 ? { guards } : {}) })}
+      />
+      {guards.map((guard, i) => (
+        <Pick
+          key={i}
+          label={`Guard ${i + 1}`}
+          value={gateKey(guard)}
+          options={{ [NONE]: 'nothing else', ...optionsOf(single) }}
+          set={(key) =>
+            setGuards(
+              key === NONE
+                ? guards.filter((_, k) => k !== i)
+                : guards.map((g, k) => (k === i ? sourceOf(key) : g)),
+            )
+          }
+        />
+      ))}
+      {guards.length < MOST_GUARDS && (
+        <Pick
+          label="Another guard"
+          value={NONE}
+          options={{ [NONE]: guards.length === 0 ? 'at once' : 'and no more', ...optionsOf(single) }}
+          set={(key) => key !== NONE && setGuards([...guards, sourceOf(key)])}
+        />
+      )}
+    </span>
+  );
+}
+const NONE = ' none';

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openBench, openWherry, test } from './bench';
+import { expect, hold, openBench, openCairn, openWherry, test } from './bench';
 
 /** Chooses a sensor in the list at the left. */
 const choose = (page: Page, name: string) => page.getByText(name, { exact: true }).first().click();
@@ -78,4 +78,29 @@ test('a fingering is made by playing: held, Enter, its note typed; then it sound
   // A tune says what its changes pass.
   await fingering.getByLabel('A tune, to try it on').fill('E5 A4 D4');
   await expect(fingering.getByText(/can sound another note on the way/)).toBeVisible();
+});
+
+test('two scenes of Cairn: a stone changes them, and what lives in one alone is silent in the other', async ({
+  page,
+}) => {
+  await openCairn(page, 'voice');
+  const scenes = page.getByRole('region', { name: 'Scenes' });
+  await scenes.getByRole('button', { name: 'Two scenes' }).click();
+  await scenes.getByRole('checkbox', { name: 'Stones: notes in Scene 2' }).uncheck();
+  await scenes.getByRole('button', { name: 'Select a scene by …' }).click();
+  await scenes.getByLabel('Gate').selectOption({ label: 'when a pad is struck: Stones A4' });
+  const plays = (name: string) =>
+    expect(scenes.getByRole('columnheader', { name }).and(page.locator('[data-plays="true"]'))).toBeVisible();
+  await plays('Scene 1');
+  const sent = page.getByLabel('Sent now');
+  await hold(page, 'q', 100);
+  await expect(sent.getByText(/note 50 on/)).toBeVisible();
+  await hold(page, 'o', 100);
+  await plays('Scene 2');
+  await expect(sent.getByText(/note 69 off/)).toBeVisible();
+  await page.waitForTimeout(500);
+  await hold(page, 'w', 100);
+  await hold(page, 'o', 100);
+  await plays('Scene 1');
+  await expect(sent.getByText(/note 52/)).toHaveCount(0);
 });

@@ -46,21 +46,9 @@ export class MidiOut {
     this.port.send([...bytes]);
   }
 
-  /**
-   * Sends a system exclusive message to the chosen port; the browser asks for that by itself.
-   * @returns one sentence where that cannot be
-   */
-  async sendSystem(bytes: Uint8Array): Promise<string | null> {
-    if (!this.port) return 'Choose a MIDI out first, in the strip below.';
-    try {
-      const access = await navigator.requestMIDIAccess({ sysex: true });
-      const port = access.outputs.get(this.port.id);
-      if (!port) return 'That MIDI out is gone. Choose one that is plugged in.';
-      port.send([...bytes]);
-      return null;
-    } catch (error) {
-      return `The browser refused system exclusive messages (${(error as Error).name}). Save the dump, and send it with your music software.`;
-    }
+  /** The id of the port that it sends to; null where there is none. */
+  get chosen(): string | null {
+    return this.port?.id ?? null;
   }
 
   silence(): void {

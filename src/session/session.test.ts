@@ -1,3 +1,4 @@
+import type { Instrument } from '@/core/instrument/document';
 import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { importInstrument } from '@/store/bench';
@@ -218,5 +219,24 @@ it('plays a recording again from what is kept, loads it anew where the wiring ch
   await session.practise();
   expect(session.live.getState().replays).toBeNull();
   expect(told('open').at(-1)).toMatchObject({ source: 'practice' });
+  await session.close();
+});
+
+it('tells the engine of all that changes what is played: tunings, scenes and what selects them too; of a name it tells nothing', async () => {
+  const session = new Session(id, false);
+  await session.open();
+  const now = () => session.workspace.store.getState().history!.present;
+  const changes: Partial<Instrument>[] = [
+    { tunings: [{ is: 'scale', id: 'c', name: 'C', key: 0, notes: [0, 7] }] },
+    { scenes: ['a', 'b'].map((own) => ({ id: own, name: own })) },
+    { selectors: [{ gate: { sensor: 'knee', port: 'closed' }, step: 1 }] },
+    { name: 'Other' },
+  ];
+  const heard = changes.map((change) => {
+    const before = told('instrument').length;
+    session.workspace.change('changed', { ...now(), ...change });
+    return told('instrument').length - before;
+  });
+  expect(heard).toEqual([1, 1, 1, 0]);
   await session.close();
 });

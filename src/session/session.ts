@@ -340,7 +340,7 @@ function withRest(s: LiveState, looked: Tick['rest']): Pick<LiveState, 'rest' | 
 }
 
 /** The parts of an instrument that change what sounds. */
-const PLAYED = ['boards', 'sensors', 'voices', 'zones', 'scenes'] as const;
+const PLAYED = ['boards', 'sensors', 'voices', 'zones', 'tunings', 'scenes', 'selectors'] as const;
 
 /** Names, marks and the log change nothing that sounds; everything else needs a new program. */
 function playsDifferently(before: Instrument | null, after: Instrument): boolean {

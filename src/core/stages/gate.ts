@@ -1,11 +1,12 @@
 import { SLOW_US, ticksIn } from '../engine/clock';
 import { hearerCode } from '../engine/voices/hearer-list';
+import type { Instrument } from '../instrument/document';
 import type { NoteVoice, Source, Voice } from '../instrument/voices';
 import { attackScales, sideMask } from '../ways/level/image';
 import { ANY_LANE } from '../engine/voice-records';
-import { isGated, laneHeard } from './gated';
+import { isBank, isGated } from './gated';
 import { levelsRead } from './levels-read';
-import type { Making } from './making';
+import { sensorNamed, type Making } from './making';
 
 /** How long a gate's attack is judged, and how far it goes at full strength. */
 export interface Attack {
@@ -75,4 +76,10 @@ export function listen(
       lane: i,
     });
   image.listeners.push(listener);
+}
+
+/** Which lane of a bank a listener hears. Of a gate that has a gate a lane only that one is listened to, so it hears any. */
+function laneHeard(instrument: Instrument, source: Source): number {
+  if (source.lane === undefined || !isBank(instrument, source)) return ANY_LANE;
+  return sensorNamed({ instrument }, source).lanes.findIndex(({ id }) => id === source.lane);
 }

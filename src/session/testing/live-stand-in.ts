@@ -35,7 +35,17 @@ export class LiveStandIn extends EventTarget {
 
 /** For tests: a tick of a board of so many columns on which nothing happens, but what is said. */
 export const tickOf = (columns: number, change: Partial<Tick> = {}): FromLive => ({
-  ...{ is: 'tick', tUs: 1, rateHz: 1000, lost: 0, computed: {}, closed: [], bytesPerSecond: 0, rest: [], scenes: [0] },
+  ...{
+    is: 'tick',
+    tUs: 1,
+    rateHz: 1000,
+    lost: 0,
+    computed: {},
+    closed: [],
+    bytesPerSecond: 0,
+    rest: [],
+    scenes: [0],
+  },
   ...{
     columns: new Uint16Array(0),
     guide: null,

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef } from 'react';
 import { useKey } from '../hooks/use-key';
-import { useInstrument, useSensor, useSession } from '../hooks/use-session';
+import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
 import type { Sensor } from '@/core/instrument/sensor';
 import { levelPort } from '@/core/kinds/ports';
 import type { Tick } from '@/workers/live-protocol';
@@ -16,6 +16,9 @@ export function OpenGlance() {
   const instrument = useInstrument();
   const { sensor, lane, column } = useSensor();
   const number = useRef<HTMLElement>(null);
+  const { scenes, boards } = instrument;
+  const board = boards.findIndex(({ id }) => id === sensor.board);
+  const plays = useLive((s) => s.tick?.scenes[board] ?? 0);
   const close = () => choice.setState({ glance: false });
   useKey('escape', close);
   const read = useMemo(() => laneReader(instrument, sensor), [instrument, sensor]);
@@ -35,6 +38,7 @@ export function OpenGlance() {
         {levelPort(sensor, lane) === null && column < 0 ? '' : sensor.calibration ? 'of 127' : 'counts'}
       </span>
       <LevelBar sensor={sensor} lane={lane} large />
+      {scenes.length > 0 && <p className={styles.scene}>{scenes[plays]?.name}</p>}
       <p>
         <kbd>G</kbd>, <kbd>Esc</kbd> or a click leads back
       </p>

@@ -12,6 +12,7 @@ afterEach(() => {
 function Bench() {
   useKey('h', () => heard.push('h'));
   useKey('left', () => heard.push('left'));
+  useKey('space', () => heard.push('space'));
   useKey('escape', () => heard.push('escape'), { enableOnFormTags: true });
   useSymbolKey(['+', '='], () => heard.push('nearer'));
   useSymbolKey([','], () => heard.push('stand'));
@@ -20,6 +21,7 @@ function Bench() {
       <p>bench</p>
       <input type="range" aria-label="slider" />
       <input aria-label="field" />
+      <input type="checkbox" aria-label="box" />
       <button onKeyDown={(e) => e.preventDefault()}>nearer</button>
     </>
   );
@@ -43,6 +45,15 @@ it('keys are heard on the bench and on a slider, but for those that move it; a f
     heard.push('|');
   }
   expect(heard.join(' ')).toBe('h left escape | h escape | escape |');
+});
+
+it('a box that can be ticked takes the key that ticks it, and no letter', () => {
+  render(<Bench />);
+  const box = screen.getByLabelText('box');
+  press(box, 'h', 'KeyH');
+  press(box, ' ', 'Space');
+  press(screen.getByText('bench'), ' ', 'Space');
+  expect(heard).toEqual(['h', 'space']);
 });
 
 it('what something nearer has answered is not heard', () => {

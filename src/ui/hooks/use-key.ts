@@ -4,19 +4,27 @@ import { useHotkeys, type Options } from 'react-hotkeys-hook';
 
 type Run = Parameters<typeof useHotkeys>[1];
 
-/** Fields in which letters are typed; a slider is none. */
-const TYPED = 'input:not([type="range"]), textarea, select, [role="combobox"], [contenteditable="true"]';
+/** Fields in which letters are typed; a slider and what is ticked are none. */
+const TYPED =
+  'input:not([type="range"], [type="checkbox"], [type="radio"]), textarea, select, [role="combobox"], [contenteditable="true"]';
 
 /** Whether an event's letters go into a field. */
 export const typesInto = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest(TYPED) !== null;
 
-/** Whether a key moves the slider that it is pressed on. */
+/** Keys that move a slider, tick a box, or choose among radio buttons. */
+const MOVES: Readonly<Record<string, RegExp>> = {
+  range: /^(Arrow|Home|End|Page)/,
+  checkbox: /^ $/,
+  radio: /^( |Arrow)/,
+};
+
+/** Whether a key moves what it is pressed on. */
 const moves = ({ target, key }: KeyboardEvent): boolean =>
-  target instanceof HTMLInputElement && target.type === 'range' && /^(Arrow|Home|End|Page)/.test(key);
+  target instanceof HTMLInputElement && (MOVES[target.type]?.test(key) ?? false);
 
 /**
- * A key of the bench: heard everywhere but in fields that are typed into, and on a slider all but the keys that move it; not
+ * A key of the bench: heard everywhere but in fields that are typed into, and on a slider or a box all but the keys that move it; not
  * where something nearer to the hand has answered it (has prevented what the browser does with it).
  */
 export function useKey(keys: string | string[], run: Run, options: Options = {}): void {

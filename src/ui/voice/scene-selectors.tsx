@@ -32,7 +32,7 @@ export function SceneSelectors() {
               <SelectorWords
                 selector={own}
                 gates={gatesAndLanes(instrument, board)}
-                single={singleGates(instrument, board)}
+                single={singleGates(instrument, board).filter(({ key }) => key !== gateKey(own.gate))}
                 targets={Object.fromEntries([
                   ...scenes.map(({ id, name }) => [id, name]),
                   [NEXT, 'the next scene'],

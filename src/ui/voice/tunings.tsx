@@ -13,6 +13,7 @@ import {
   withoutTuning,
   type TuningFile,
 } from '@/core/exchange/music/tuning-files';
+import { sendSystem } from '@/session/send-system';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { download } from '../parts/download';
@@ -38,7 +39,10 @@ export function Tunings() {
     set('tuning added', (list) => [...list.filter(({ id }) => id !== added.id), added]);
   };
   const send = async (tuning: Tuning) =>
-    notify((await session.midi.sendSystem(dumpOf(tuning).content)) ?? `${tuning.name} was sent to MIDI out.`);
+    notify(
+      (await sendSystem(session.midi.chosen, dumpOf(tuning).content)) ??
+        `${tuning.name} was sent to MIDI out.`,
+    );
   const { open, field } = useFilePicker('Scala file', '.scl,.kbm', (files) => void read(files));
   return (
     <section className={styles.tunings} aria-label="Scales and tunings">

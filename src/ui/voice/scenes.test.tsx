@@ -1,0 +1,58 @@
+// @vitest-environment jsdom
+import { act, cleanup, render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import { allColumns } from '@/core/instrument/access';
+import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
+import type { Session } from '@/session/session';
+import { closeDemo, openDemo } from '../testing/test-bench';
+import { SessionContext } from '../hooks/use-session';
+import { Scenes } from './scenes';
+
+let session: Session;
+beforeEach(async () => {
+  session = await openDemo('cairn');
+  render(
+    <SessionContext value={session}>
+      <Scenes />
+    </SessionContext>,
+  );
+});
+afterEach(async () => {
+  cleanup();
+  await closeDemo(session);
+});
+const now = () => session.workspace.store.getState().history!.present;
+
+it('two scenes, a voice taken out of one, a stone that selects the other while another is held; which plays is marked', async () => {
+  await userEvent.click(screen.getByRole('button', { name: 'Two scenes' }));
+  await userEvent.click(screen.getByRole('checkbox', { name: 'Stones: notes in Scene 2' }));
+  expect(now().voices.find(({ id }) => id === 'stones-notes' || id.startsWith('stones'))!.scenes).toEqual([
+    'scene-1',
+  ]);
+  // It would live nowhere.
+  expect(screen.getByRole('checkbox', { name: 'Stones: notes in Scene 1' }).hasAttribute('disabled')).toBe(
+    true,
+  );
+  expect(screen.getByText('Nothing selects a scene yet: Scene 1 plays for good.')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: /^Select a scene by/ }));
+  await userEvent.selectOptions(screen.getByLabelText('Gate'), 'when a pad is struck: Stones D3');
+  await userEvent.selectOptions(screen.getByLabelText('Scene'), 'Scene 2');
+  await userEvent.selectOptions(screen.getByLabelText('Another guard'), 'when a pad is struck: Stones A4');
+  const [first, , , , , , , , last] = now().sensors.find(({ id }) => id === 'stones')!.lanes;
+  expect(now().selectors).toEqual([
+    {
+      gate: { sensor: 'stones', port: 'hit', lane: first.id },
+      scene: 'scene-2',
+      guards: [{ sensor: 'stones', port: 'hit', lane: last.id }],
+    },
+  ]);
+  expect(screen.getByText('Nothing leads out of Scene 2.')).toBeTruthy();
+  act(() => LiveStandIn.last.says(tickOf(allColumns(now()).length, { scenes: [1] })));
+  const heads = screen.getAllByRole('columnheader');
+  expect(heads.map((head) => head.dataset.plays)).toEqual([undefined, 'false', 'true']);
+  await userEvent.selectOptions(within(heads[2]).getByLabelText(/^Held notes/), 'held notes end');
+  expect(now().scenes[1].ends).toBe(true);
+  await userEvent.click(screen.getByRole('button', { name: 'Remove Scene 2' }));
+  expect([now().scenes, now().selectors]).toEqual([[], []]);
+});

@@ -14,6 +14,12 @@ test('bench, run sheet and stations', async ({ page }) => {
   await expect(page.getByText('It fits its board.')).toBeVisible();
   await page.waitForTimeout(1500);
   await page.screenshot(shot('plan'));
+  await page.getByText('Leaves', { exact: true }).first().click();
+  const face = page.getByRole('region', { name: 'Face' });
+  await face.evaluate((element) => element.scrollIntoView());
+  await page.waitForTimeout(300);
+  await page.screenshot(shot('face'));
+  await page.getByText('Bellows', { exact: true }).first().click();
   await page.keyboard.press('2');
   await page.waitForTimeout(8000);
   await page.screenshot(shot('listen'));
@@ -47,10 +53,6 @@ test('a guided take, and the dark scheme', async ({ page }) => {
   await page.keyboard.press('Space');
   await page.keyboard.press('d');
   await page.waitForTimeout(500);
-  await page.keyboard.press('4');
-  await expect(page.getByText('Levels you use')).toBeVisible();
-  await page.waitForTimeout(500);
-  await page.screenshot(shot('shape-dark'));
   await page.goto('/i/sallow/voice');
   await page.getByText('Drone strip', { exact: true }).first().click();
   await page.getByLabel('Pitch', { exact: true }).first().selectOption({ label: 'along Drone strip' });
@@ -91,11 +93,8 @@ test('all lanes at once, and a recording', async ({ page }) => {
 });
 
 test('many lanes: leaves and stones', async ({ page }) => {
-  await openWherry(page, 'listen');
+  await openWherry(page, 'calibrate');
   await page.keyboard.press('ArrowDown');
-  await page.waitForTimeout(6000);
-  await page.screenshot(shot('listen-lanes'));
-  await page.keyboard.press('3');
   await expect(page.getByText('Leaves: calibrated.')).toBeVisible();
   await page.waitForTimeout(500);
   await page.screenshot(shot('calibrate-touch'));
@@ -112,6 +111,16 @@ test('many lanes: leaves and stones', async ({ page }) => {
   }
   await page.screenshot(shot('self-test'));
   await page.keyboard.up('v');
+  await openCairn(page, 'voice');
+  const scenes = page.getByRole('region', { name: 'Scenes' });
+  await scenes.getByRole('button', { name: 'Two scenes' }).click();
+  await scenes.getByRole('checkbox', { name: 'Stones: notes in Scene 2' }).uncheck();
+  await scenes.getByRole('checkbox', { name: 'Press strip: D2 in Scene 1' }).uncheck();
+  await scenes.getByRole('button', { name: 'Select a scene by …' }).click();
+  await scenes.getByLabel('Gate').selectOption({ label: 'when a pad is struck: Stones A4' });
+  await scenes.evaluate((element) => element.scrollIntoView({ block: 'end' }));
+  await page.waitForTimeout(500);
+  await page.screenshot(shot('scenes'));
   await openCairn(page, 'calibrate');
   await expect(page.getByText('Stones: calibrated.')).toBeVisible();
   await expect(page.getByText('9 of 9').or(page.getByRole('progressbar'))).toBeVisible();

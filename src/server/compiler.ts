@@ -24,6 +24,10 @@ export const STRICT = [
   '-fno-sanitize-recover=all',
 ];
 
+/** Longest that the compiler may take, ms; with sanitizers it takes over twice as long, and tests run two at a time. */
+const COMPILE_MS = 20_000;
+const STRICT_COMPILE_MS = 120_000;
+
 /** The runtime compiled for this machine; it plays any instrument. */
 export interface HostRuntime {
   /** Plays what core/exchange/harness.ts encodes. @throws where the compiled program breaks */
@@ -65,7 +69,8 @@ async function build(binary: string, flags: readonly string[], folder: string): 
   const aside = `${binary}.${process.pid}`;
   const sources = ['cheironom.c', 'host/harness.c'].map((name) => path.join(folder, name));
   try {
-    await execute('cc', [...flags, '-I', folder, ...sources, '-o', aside], { timeout: 20_000 });
+    const timeout = flags === STRICT ? STRICT_COMPILE_MS : COMPILE_MS;
+    await execute('cc', [...flags, '-I', folder, ...sources, '-o', aside], { timeout });
     await rename(aside, binary);
   } finally {
     await rm(aside, { force: true });

@@ -15,6 +15,7 @@ import { POST as render } from '@/app/api/render/route';
 import { GET as schema } from '@/app/api/schema/route';
 import { bankNotes, instrumentOf, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf } from '@/core/testing/bellows';
+import { stringCount, strings } from '@/core/testing/strings';
 import { makeRun } from '@/core/testing/takes-by-formula';
 import { writeTakeCsv } from '@/core/exchange/takes/take-csv';
 
@@ -451,6 +452,81 @@ describe('POST /api/render', () => {
     expect(response.headers.get('content-type')).toBe('audio/midi');
     expect(strFromU8(new Uint8Array(await response.arrayBuffer()).subarray(0, 4))).toBe('MThd');
   });
+  it('strings in MPE, as a file that an independent reader reads: announced, then bend, pressure and 74 before each note', async () => {
+    const instrument = strings(
+      2,
+      { school: 'slide', octaves: 2 },
+      { is: 'mpe', id: 'z', side: 'lower', members: 3 },
+    );
+    // 300 ms of rest; the first string slides from an eighth to a quarter of its length, the second is touched meanwhile.
+    const csv = ['t_us,s0,s1'];
+    for (let ms = 0; ms < 1500; ms++) {
+      const slides = ms < 300 || ms > 1400 ? 0 : stringCount(0.125 + Math.min(0.125, (ms - 300) / 6400));
+      csv.push(`${1000 * ms},${slides},${ms < 700 || ms > 1400 ? 0 : stringCount(0.5)}`);
+    }
+    const response = await render(post({ instrument, csv: csv.join('\n') }, { accept: 'audio/midi' }));
+    const events = parseMidi(new Uint8Array(await response.arrayBuffer())).tracks.flat();
+    // MPE 1.1 (M1-100-UM), section 2: the configuration message is RPN 6 on the manager's channel, its value the members (memory).
+    const controllers = events.flatMap((e) =>
+      e.type === 'controller' && e.channel === 0 ? [[e.controllerType, e.value]] : [],
+    );
+    expect(controllers.slice(0, 3)).toEqual([
+      [101, 0],
+      [100, 6],
+      [6, 3],
+    ]);
+    const notes = events.flatMap((e, i) =>
+      e.type === 'noteOn' ? [{ ...e, before: events.slice(0, i) }] : [],
+    );
+    expect(notes.map(({ noteNumber }) => noteNumber)).toEqual([51, 60]);
+    expect(new Set(notes.map(({ channel }) => channel)).size).toBe(2);
+    for (const { channel, before } of notes) {
+      const own = before.filter((e) => 'channel' in e && e.channel === channel).map(({ type }) => type);
+      expect(own).toEqual(expect.arrayContaining(['pitchBend', 'channelAftertouch', 'controller']));
+    }
+    const bends = events.flatMap((e) =>
+      e.type === 'pitchBend' && e.channel === notes[0].channel ? [e.value] : [],
+    );
+    // It slides three semitones up, of a range of 48.
+    expect(Math.max(...bends)).toBeCloseTo((8192 * 3) / 48, -2);
+  });
+  it('scenes that one lane of a bank selects, and a chord that another one adds', async () => {
+    const pads = touchPads([60, 62, 64]);
+    const lane = (n: number) => ({ sensor: pads.id, port: 'touch', lane: `p${n}` });
+    const one = { pitch: { is: 'fixed', note: 40 } as const, gate: lane(0) };
+    const instrument = instrumentOf(
+      [pads],
+      [
+        bankNotes(pads, 'touch', { ...one, scenes: ['a'] }),
+        bankNotes(pads, 'touch', { ...one, id: 'fifth', semitones: 7, and: lane(2) }),
+      ],
+    );
+    instrument.scenes = ['a', 'b'].map((id) => ({ id, name: id }));
+    instrument.selectors = [{ gate: lane(1), step: 1 }];
+    const csv = ['t_us,p0,p1,p2'];
+    const touched = (ms: number, spans: [number, number][]) =>
+      spans.some(([a, b]) => ms >= a && ms < b) ? 400 : 300;
+    for (let ms = 0; ms < 1000; ms++)
+      csv.push(
+        [
+          1000 * ms,
+          touched(ms, [
+            [200, 250],
+            [400, 450],
+            [600, 650],
+          ]),
+          touched(ms, [
+            [300, 350],
+            [700, 750],
+          ]),
+          touched(ms, [[500, 900]]),
+        ].join(),
+      );
+    const { events } = await (await render(post({ instrument, csv: csv.join('\n') }))).json();
+    const begun = events.flatMap(({ bytes }: { bytes: number[] }) => (bytes[0] >> 4 === 9 ? [bytes[1]] : []));
+    // In the first scene the pad alone; in the second nothing; then, with the third pad held, the fifth, which lives in both.
+    expect(begun).toEqual([40, 47]);
+  });
 });
 
 describe('touch, strike and switch', () => {
@@ -559,6 +635,7 @@ describe('POST /api/firmware and /api/prove', () => {
           'pool',
           'port',
           'ribbon',
+          'selector',
           'settings',
           'speed',
           'strike',

@@ -1,50 +1,90 @@
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { MOST_COUNTED } from '../instrument/limits';
-import { isGated } from './gated';
-import { sourcesOf } from '../instrument/rules';
-import type { NoteVoice } from '../instrument/voices';
+import { gatesOfSelector, sourcesOf } from '../instrument/rules';
+import type { Source, Voice } from '../instrument/voices';
+import { kindOf } from '../kinds/registry';
+import { lanesOfSource } from '../kinds/ports';
 import type { Fault } from '../result';
 import { degreesOf } from './degrees-of';
 import { fingerCount } from './fingers';
+import { isBank, isGated } from './gated';
+import { sensorNamed } from './making';
 
-/** What the runtime counts in eight bits on each board: notes of tunings, fingerings, fingers, lanes of joined gates. */
+/** What the runtime counts in eight bits on each board, in words. */
+const SAYS = {
+  degrees: 'notes of its tunings',
+  fingerings: 'fingerings',
+  fingers: 'fingers',
+  joined: 'lanes of gates that are joined, timed or held',
+  listeners: 'listeners to gates (one for each gate of each voice and selector)',
+  gates: 'gates of levels (one for each lane that is listened to, each time)',
+} as const;
+type Room = Record<keyof typeof SAYS, number>;
+
+/** What does not fit a board, by the path of what is the first too many. */
 export const roomFaults = (instrument: Instrument): Fault[] =>
   instrument.boards.flatMap((board) => boardFaults(instrument, board));
 
 function boardFaults(instrument: Instrument, board: Board): Fault[] {
-  const { sensors, voices } = instrument;
-  const lanesOf = (id: string) => sensors.find((s) => s.id === id)?.lanes.length ?? 0;
-  const onBoard = (voice: NoteVoice) =>
-    sourcesOf(voice).some(([, { sensor }]) => sensors.some((s) => s.id === sensor && s.board === board.id));
-  const sums = { degrees: 0, fingerings: 0, fingers: 0, gates: 0 };
-  const says = {
-    degrees: 'notes of its tunings',
-    fingerings: 'fingerings',
-    fingers: 'fingers',
-    gates: 'lanes of gates that are joined, timed or held',
-  };
+  const sums: Room = { degrees: 0, fingerings: 0, fingers: 0, joined: 0, listeners: 0, gates: 0 };
+  const isOn = (sources: readonly Source[]) =>
+    sources.some((source) => sensorNamed({ instrument }, source).board === board.id);
   const known = new Set<string>();
-  return voices.flatMap((voice, i) => {
-    if (voice.is !== 'note' || !onBoard(voice)) return [];
-    const before = { ...sums };
-    const degrees = degreesOf(instrument, voice);
-    if (degrees && !known.has(degrees.key)) sums.degrees += degrees.notes.length;
-    if (degrees) known.add(degrees.key);
-    if (voice.pitch.is === 'fingering') {
-      sums.fingerings += voice.pitch.table.length;
-      sums.fingers += fingerCount(instrument, voice.pitch.fingers);
-    }
-    if (isGated(voice)) sums.gates += lanesOf(voice.gate.sensor);
-    return (Object.keys(sums) as (keyof typeof sums)[]).flatMap((what) =>
-      before[what] <= MOST_COUNTED && sums[what] > MOST_COUNTED
-        ? [
-            {
-              path: `voices.${i}`,
-              says: `a board can have ${MOST_COUNTED} ${says[what]} at most, got ${sums[what]}`,
-            },
-          ]
+  const taken = (path: string, room: Partial<Room>): Fault[] =>
+    (Object.keys(room) as (keyof Room)[]).flatMap((what) => {
+      const before = sums[what];
+      sums[what] += room[what]!;
+      return before <= MOST_COUNTED && sums[what] > MOST_COUNTED
+        ? [{ path, says: `a board can have ${MOST_COUNTED} ${SAYS[what]} at most, got ${sums[what]}` }]
+        : [];
+    });
+  return [
+    ...instrument.voices.flatMap((voice, i) =>
+      isOn(sourcesOf(voice).map(([, source]) => source))
+        ? taken(`voices.${i}`, roomOf(instrument, voice, known))
         : [],
-    );
-  });
+    ),
+    ...(instrument.selectors ?? []).flatMap((own, i) => {
+      const gates = gatesOfSelector(own).map(([, source]) => source);
+      return isOn(gates) ? taken(`selectors.${i}`, heardBy(instrument, gates)) : [];
+    }),
+  ];
+}
+
+/** What a voice takes. @param known tunings that stand already */
+function roomOf(instrument: Instrument, voice: Voice, known: Set<string>): Partial<Room> {
+  const sources = sourcesOf(voice)
+    .filter(([field, source]) => listens(instrument, field, source))
+    .map(([, source]) => source);
+  const heard = heardBy(instrument, sources);
+  if (voice.is !== 'note') return heard;
+  const gated = isGated(voice);
+  const degrees = degreesOf(instrument, voice);
+  const isNew = degrees !== null && !known.has(degrees.key);
+  if (degrees) known.add(degrees.key);
+  const { pitch } = voice;
+  return {
+    ...(isNew ? { degrees: degrees.notes.length } : {}),
+    ...(pitch.is === 'fingering'
+      ? { fingerings: pitch.table.length, fingers: fingerCount(instrument, pitch.fingers) }
+      : {}),
+    ...(gated ? { joined: sensorNamed({ instrument }, voice.gate).lanes.length } : {}),
+    // What joins gates is heard itself.
+    listeners: heard.listeners + (gated ? 1 : 0),
+    gates: heard.gates,
+  };
+}
+
+/** Whether a source of a voice is heard as a gate: a level, or a pitch, is read. */
+const listens = (instrument: Instrument, field: string, source: Source): boolean =>
+  field.includes('fingers') ||
+  (kindOf(sensorNamed({ instrument }, source)).ports[source.port].carries !== 'level' &&
+    !field.startsWith('velocity'));
+
+/** Listeners for so many gates, and the gates that levels need for them. */
+function heardBy(instrument: Instrument, sources: readonly Source[]): Pick<Room, 'listeners' | 'gates'> {
+  const ofLevels = sources.filter((source) => !isBank(instrument, source));
+  const lanes = ofLevels.map((source) => lanesOfSource(sensorNamed({ instrument }, source), source).length);
+  return { listeners: sources.length, gates: lanes.reduce((sum, n) => sum + n, 0) };
 }

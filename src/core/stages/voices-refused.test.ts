@@ -5,7 +5,7 @@ import type { Instrument } from '../instrument/document';
 import type { FingeringPitch, NoteVoice } from '../instrument/voices';
 import { openHoles } from '../pitch/fingerings';
 import { withLanes } from '../plan/edit';
-import { bankNotes, instrumentOf, touchPads } from '../testing/bank-instruments';
+import { bankNotes, instrumentOf, kneeSwitch, touchPads } from '../testing/bank-instruments';
 import { strings } from '../testing/strings';
 
 const MPE = { is: 'mpe', id: 'low', side: 'lower', members: 15 } as const;
@@ -107,4 +107,26 @@ it('a fingering goes on with its lanes: a new one may be either, what is gone le
   const fewer = withLanes(more, 'pads', 5);
   expect(refused(fewer)).toEqual([]);
   expect(keysOf(fewer)).toEqual(['11111', '11110', '11100', '11000', '10000', '00000']);
+});
+
+it('more listeners to gates than a board counts in eight bits: named at the first too many', () => {
+  const pads = touchPads([60]);
+  const knee = kneeSwitch();
+  const by = { sensor: 'knee', port: 'closed' };
+  // Its gate, the knee, and what joins them: three listeners each, 85 times 255.
+  const joined = Array.from({ length: 86 }, (_, n) => bankNotes(pads, 'touch', { id: `v${n}`, and: by }));
+  expect(refused(instrumentOf([pads, knee], joined.slice(1)))).toEqual([]);
+  expect(refused(instrumentOf([pads, knee], joined))).toEqual([
+    'voices.85: a board can have 255 listeners to gates (one for each gate of each voice and selector) at most, got 258',
+  ]);
+  const instrument = instrumentOf([pads, knee], []);
+  instrument.scenes = ['a', 'b'].map((id) => ({ id, name: id }));
+  instrument.selectors = Array.from({ length: 29 }, () => ({
+    gate: by,
+    step: 1,
+    guards: Array.from({ length: 8 }, () => by),
+  }));
+  expect(refused(instrument)).toEqual([
+    'selectors.28: a board can have 255 listeners to gates (one for each gate of each voice and selector) at most, got 261',
+  ]);
 });

@@ -84,6 +84,7 @@ test('a tab closed in the middle of a take loses at most a second of it, and wha
   context,
 }) => {
   await openWherry(page, 'calibrate');
+  await expect(page.getByRole('heading', { name: 'Bellows: calibrated.' })).toBeVisible();
   await page.keyboard.press('Space');
   await expect(page.getByText('rest, 5 of 8')).toBeVisible();
   const seen = Date.now();

@@ -9,6 +9,7 @@ test('Cairn: its stones are struck hands-free, none doubled and none missed, and
 }) => {
   test.setTimeout(240_000);
   await openCairn(page, 'calibrate');
+  await expect(page.getByRole('heading', { name: 'Stones: calibrated.' })).toBeVisible();
   await page.keyboard.press('Space');
   await expect(
     page.getByRole('heading', { name: 'Strike each one as softly as you ever would.' }),

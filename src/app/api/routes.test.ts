@@ -466,13 +466,13 @@ describe('POST /api/render', () => {
     }
     const response = await render(post({ instrument, csv: csv.join('\n') }, { accept: 'audio/midi' }));
     const events = parseMidi(new Uint8Array(await response.arrayBuffer())).tracks.flat();
-    // MPE 1.1 (M1-100-UM), section 2: the configuration message is RPN 6 on the manager's channel, its value the members (memory).
+    // MPE 1.1 (M1-100-UM), section 2: the configuration message is Bn 64 06, Bn 65 00, Bn 06 mm on the manager's channel (memory).
     const controllers = events.flatMap((e) =>
       e.type === 'controller' && e.channel === 0 ? [[e.controllerType, e.value]] : [],
     );
     expect(controllers.slice(0, 3)).toEqual([
-      [101, 0],
       [100, 6],
+      [101, 0],
       [6, 3],
     ]);
     const notes = events.flatMap((e, i) =>

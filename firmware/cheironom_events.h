@@ -13,10 +13,13 @@
         continue;             \
     }
 
+/* A listener that hears every lane of a gate. */
+#define ANY_LANE 255u
+
 /* Whether a listener hears a lane: it hears all, or that one. */
 static inline uint8_t hears_lane(const cheir_listener *own, uint8_t lane)
 {
-    return U8(own->lane) == 255 || U8(own->lane) == lane;
+    return U8(own->lane) == ANY_LANE || U8(own->lane) == lane;
 }
 
 static OUT_OF_LINE UNUSED void gate_opens(uint8_t listener, uint8_t listeners, uint8_t lane, uint16_t strength)

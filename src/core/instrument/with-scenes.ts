@@ -1,5 +1,6 @@
 import type { Instrument } from './document';
 import type { Scene, Selector } from './scenes';
+import { freeId } from '../units/free-id';
 import type { Voice } from './voices';
 
 /** Whether a voice lives in a scene. */
@@ -10,14 +11,10 @@ export const livesInScene = ({ scenes }: Voice, scene: string): boolean =>
 export function withScene(instrument: Instrument): Instrument {
   const scenes = [...instrument.scenes];
   do {
-    const number = freeNumber(scenes);
-    scenes.push({ id: `scene-${number}`, name: `Scene ${number}` });
+    const id = freeId('scene', (known) => scenes.some((scene) => scene.id === known));
+    scenes.push({ id, name: id.replace('scene-', 'Scene ') });
   } while (scenes.length < 2);
   return { ...instrument, scenes };
-}
-
-function freeNumber(scenes: readonly Scene[]): number {
-  for (let n = 1; ; n++) if (!scenes.some(({ id }) => id === `scene-${n}`)) return n;
 }
 
 /** Without a scene, and what selects it; where one alone would be left, without any. A voice that lived there alone lives in all. */

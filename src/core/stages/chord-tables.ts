@@ -4,6 +4,7 @@ import type { Zone } from '../instrument/zones';
 import { channelOf, zoneOf } from '../instrument/access';
 import { withVoices } from '../instrument/with-voices';
 import { sourcesOf } from '../instrument/rules/voices';
+import { freeId } from '../units/free-id';
 import { gateKey, gatesBeside, laneOffers } from './gate-offers';
 import { zoneBends } from './zones';
 
@@ -77,11 +78,16 @@ export function withChords(
   const apart = zone.is !== 'mpe' && zoneBends(instrument, zone);
   const zones: Zone[] = [];
   const taken = new Set(others.map(({ id }) => id));
+  const newId = () => {
+    const id = freeId('chord', (known) => taken.has(known));
+    taken.add(id);
+    return id;
+  };
   const chords = table.slice(0, buttons.length).flatMap(({ adds }, i) =>
     adds.map((added): NoteVoice => {
       const own = apart ? freeZone(instrument, zones, zone) : zone;
       if (own !== zone) zones.push(own);
-      return { ...voice, ...sumOf(voice, added), id: freeId(taken), and: buttons[i], zone: own.id };
+      return { ...voice, ...sumOf(voice, added), id: newId(), and: buttons[i], zone: own.id };
     }),
   );
   return withVoices(instrument, [...others, ...chords], zones);
@@ -92,15 +98,6 @@ const sumOf = (voice: NoteVoice, added: Added): Added => ({
   ...(added.steps === undefined ? {} : { steps: (voice.steps ?? 0) + added.steps }),
   ...(added.semitones === undefined ? {} : { semitones: (voice.semitones ?? 0) + added.semitones }),
 });
-
-function freeId(taken: Set<string>): string {
-  for (let n = 1; ; n++) {
-    const id = `chord-${n}`;
-    if (taken.has(id)) continue;
-    taken.add(id);
-    return id;
-  }
-}
 
 /** A channel that nothing plays on, with the bend range of another zone; that zone itself where all are taken. */
 function freeZone({ zones }: Instrument, more: readonly Zone[], like: Zone): Zone {

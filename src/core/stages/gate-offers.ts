@@ -1,8 +1,8 @@
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
+import { laneWord } from '../instrument/lane-word';
 import type { Source } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
-import { noteName } from '../midi/words';
 import { isBank } from './gated';
 import type { Word } from './word';
 
@@ -41,11 +41,12 @@ export const gatesOfOthers = (instrument: Instrument, own: Sensor): GateOffer[] 
 
 /** The lanes of a gate's bank one by one; none where it has but one, or too many, or its lanes are heard by themselves. */
 export function laneOffers(instrument: Instrument, { source, says }: GateOffer): GateOffer[] {
-  const { lanes } = instrument.sensors.find(({ id }) => id === source.sensor)!;
+  const sensor = instrument.sensors.find(({ id }) => id === source.sensor)!;
+  const { lanes } = sensor;
   if (lanes.length < 2 || lanes.length > MOST_LANES || !isBank(instrument, source)) return [];
-  return lanes.map(({ id, note }, i) => {
+  return lanes.map(({ id }, i) => {
     const own = { ...source, lane: id };
-    return { key: gateKey(own), says: `${says} ${note === undefined ? i + 1 : noteName(note)}`, source: own };
+    return { key: gateKey(own), says: `${says} ${laneWord(sensor, i)}`, source: own };
   });
 }
 

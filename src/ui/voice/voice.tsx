@@ -10,6 +10,7 @@ import { boardOf, channelsOfVoice, hears } from '@/core/instrument/access';
 import { attackNote, hasNotes, laneNotes } from '@/core/kinds/level-voices';
 import { gatePort, levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
+import { freeId } from '@/core/units/free-id';
 import { useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
 import { laneReader } from '../parts/lane-values';
@@ -36,7 +37,7 @@ export function VoiceStation() {
   const { voices, zones } = instrument;
   const own = voices.filter((v) => hears(v, sensor.id));
   const add = (voice: Voice) =>
-    changeVoices('voice added', (list) => [...list, { ...voice, id: freeId(list, sensor.id) }]);
+    changeVoices('voice added', (list) => [...list, { ...voice, id: freeIn(list, sensor.id) }]);
   const isButton = boardOf(instrument, sensor).button === sensor.id;
   const zone = own[0]?.zone ?? zones[0]?.id ?? 'main';
   return (
@@ -135,10 +136,8 @@ const plainNote = (sensor: Sensor, port: string, zone: string): Voice =>
         ...(hasNotes(sensor) ? {} : { pitch: { is: 'fixed', note: 62 } }),
       };
 
-const freeId = (voices: Voice[], sensor: string): string => {
-  for (let n = 1; ; n++)
-    if (!voices.some((v) => v.id === `${sensor}-voice-${n}`)) return `${sensor}-voice-${n}`;
-};
+const freeIn = (voices: readonly Voice[], sensor: string): string =>
+  freeId(`${sensor}-voice`, (id) => voices.some((v) => v.id === id));
 
 /** What it sends now, large: play and read. */
 function Said() {

@@ -4,14 +4,14 @@ import { tuningDump } from '../../midi/tuning-dump';
 import { readKbm, readScl, writeKbm, writeScl } from '../../pitch/scala';
 import { SCALE_DICTIONARY } from '../../pitch/scale-dictionary';
 import { pitchOfKey } from '../../pitch/tuning';
+import { freeId } from '../../units/free-id';
 
-const freeId = (stem: string, list: readonly Tuning[]): string => {
-  for (let n = 1; ; n++) if (!list.some(({ id }) => id === `${stem}-${n}`)) return `${stem}-${n}`;
-};
+const freeIn = (stem: string, list: readonly Tuning[]): string =>
+  freeId(stem, (id) => list.some((tuning) => tuning.id === id));
 
 /** A scale to begin with: C major. @param list of the instrument's tunings */
 export function firstScale(list: readonly Tuning[]): ScaleTuning {
-  const id = freeId('scale', list);
+  const id = freeIn('scale', list);
   return { is: 'scale', id, name: 'C major', key: 0, notes: [...SCALE_DICTIONARY.major] };
 }
 
@@ -29,7 +29,7 @@ export function tuningIn(file: string, text: string, list: readonly Tuning[]): T
   const read = readScl(text);
   if (!read.ok) return faultsOf(read.faults);
   const name = (read.value.description || file.replace(/\.scl$/i, '')).slice(0, 60);
-  return { is: 'scala', id: freeId('tuning', list), name, cents: read.value.cents };
+  return { is: 'scala', id: freeIn('tuning', list), name, cents: read.value.cents };
 }
 
 /** Voices that named it play twelve even semitones. */

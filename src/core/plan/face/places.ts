@@ -1,9 +1,9 @@
 import type { Face } from '../../instrument/face';
 import type { Instrument } from '../../instrument/document';
+import { laneWord } from '../../instrument/lane-word';
 import type { Lane, Sensor } from '../../instrument/sensor';
 import type { FaceShape } from '../../kinds/kind';
 import { kindOf } from '../../kinds/registry';
-import { noteName } from '../../midi/words';
 import { edgesOfAll, shifted, type Box } from './box';
 import { isOnePart, usualBoxes } from './usual-boxes';
 
@@ -29,8 +29,7 @@ export const placeKey = ({ sensor, lanes }: Pick<Place, 'sensor' | 'lanes'>): st
 /** How a place is told apart: by its sensor where that has no other, by its note, or by its number, from 1. */
 export function placeWord({ sensor, lanes }: Place): string {
   if (isOnePart(sensor) || sensor.lanes.length === 1) return sensor.name;
-  const { note } = sensor.lanes[lanes[0]];
-  return note === undefined ? String(lanes[0] + 1) : noteName(note);
+  return laneWord(sensor, lanes[0]);
 }
 
 /** Where everything lies, in the order of sensors and lanes; what has no place yet lies beside its own bank, or below all. */

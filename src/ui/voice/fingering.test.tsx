@@ -8,6 +8,7 @@ import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
 import type { Session } from '@/session/session';
 import { closeDemo, openDemo } from '../testing/test-bench';
 import { SessionContext } from '../hooks/use-session';
+import { freeSigns } from './finger-signs';
 import { Fingering } from './fingering';
 
 // jsdom has no canvas to draw the chart of its risk on.
@@ -89,4 +90,11 @@ it('what is played goes before what was clicked, and Enter takes it', () => {
   expect(table()[0]).toBe('1000000001 67');
   hold(0, 1);
   expect(within(screen.getByRole('region', { name: 'Fingering' })).getByText('fingering 3')).toBeTruthy();
+});
+
+it('signs that other fingerings have are passed over, and none is taken where they have all', () => {
+  const taken = (...own: string[]) => (keys: string) => own.includes(keys);
+  expect(freeSigns('110', '11x', taken())).toBe('11x');
+  expect(freeSigns('110', '11x', taken('11x'))).toBe('111');
+  expect(freeSigns('110', '11x', taken('11x', '111'))).toBeNull();
 });

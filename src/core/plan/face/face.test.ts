@@ -177,8 +177,8 @@ describe('edits', () => {
     const near = snapped([square(0, 0)], others, 93.6, 30.2, 2);
     // Its left edge (−5) comes to 90 only by 95: within 2 mm; up and down nothing is near, so y is a whole mm.
     expect(near).toEqual({ x: 95, y: 30, lines: [{ axis: 'x', at: 90 }] });
-    // 3 mm off is too far.
-    expect(snapped([square(0, 0)], others, 92, 30.2, 2)).toEqual({ x: 92, y: 30, lines: [] });
+    // 2.4 and 2.6 mm off are too far.
+    expect(snapped([square(0, 0)], others, 92.6, 30.2, 2)).toEqual({ x: 93, y: 30, lines: [] });
     expect(snapped([square(0.4, 0)], [], 10.2, 0, 2)).toMatchObject({ x: 10.6, y: 0, lines: [] });
   });
 });

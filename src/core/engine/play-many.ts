@@ -191,7 +191,8 @@ class Passage implements Stretch {
       e.woken = false;
     }
     if (this.lookCalendar.has(row)) this.look(frame);
-    if (changeScene(e)) this.wakeAll(row);
+    // Who asked for it has woken all for this frame.
+    changeScene(e);
     playSwitched(e);
     this.playControls(frame);
     for (let unit = this.calendar.take(row); unit >= 0; unit = this.calendar.take(row)) {

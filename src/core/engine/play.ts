@@ -65,17 +65,16 @@ export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): n
   return e.bytes;
 }
 
-/** The scene that a gate has asked for plays from this frame on. @returns whether it is another */
-export const changeScene = (e: Engine): boolean =>
-  e.image.selectors.length > 0 && enterScene(e, sceneAsked(e));
+/** The scene that a gate has asked for plays from this frame on. */
+export function changeScene(e: Engine): void {
+  if (e.image.selectors.length > 0) enterScene(e, sceneAsked(e));
+}
 
-/** @returns whether another scene plays now */
-function enterScene(e: Engine, scene: number): boolean {
+function enterScene(e: Engine, scene: number): void {
   const before = e.state.engine.scene;
-  if (scene >= e.image.scenes || scene === before) return false;
+  if (scene >= e.image.scenes || scene === before) return;
   e.state.engine.scene = scene;
   for (const block of blocks()) block.scene?.(e, before);
-  return true;
 }
 
 /** Puts the frame's columns where there is room behind them, and computes those. */

@@ -24,6 +24,8 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       ['+ −', 'one lane more or less'],
       ['Shift ↑ ↓', 'move the sensor'],
       ['Del', 'remove the sensor'],
+      ['← → ↑ ↓', 'on the face: move what is chosen by 1 mm; with Shift by 10'],
+      ['Page ↑ ↓', 'on the face: the next place; Shift and Enter add it, Ctrl+A all'],
     ],
   },
   {

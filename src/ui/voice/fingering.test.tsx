@@ -93,7 +93,10 @@ it('what is played goes before what was clicked, and Enter takes it', () => {
 });
 
 it('signs that other fingerings have are passed over, and none is taken where they have all', () => {
-  const taken = (...own: string[]) => (keys: string) => own.includes(keys);
+  const taken =
+    (...own: string[]) =>
+    (keys: string) =>
+      own.includes(keys);
   expect(freeSigns('110', '11x', taken())).toBe('11x');
   expect(freeSigns('110', '11x', taken('11x'))).toBe('111');
   expect(freeSigns('110', '11x', taken('11x', '111'))).toBeNull();

@@ -10,6 +10,7 @@
 #include "cheironom_numbers.h"
 #include "cheironom_place.h"
 #include "cheironom_wire.h"
+#include "cheironom_merge.h"
 #include "cheironom_zero.h"
 #include "cheironom_blocks.h"
 #if CHEIR_SETTABLE
@@ -26,9 +27,6 @@
 #define PAUSE_US 524288ul
 /* Timers that have ended are cleared this often, ticks. */
 #define SWEEP_TICKS 0x4000u
-/* Controllers that end what a receiver hears. */
-#define SUSTAIN 64u
-#define ALL_NOTES_OFF 123u
 #define START(block) block##_start();
 #define LOOK(block) ended = block##_look(ended);
 #define DERIVE(block) block##_derive();
@@ -111,6 +109,21 @@ static void enter_scene(uint8_t scene)
 }
 #endif
 
+#if CHEIR_scenes && (CHEIR_selectors || CHEIR_ports)
+/* The scene that a gate, or a program change, has asked for plays from this frame on. */
+static OUT_OF_LINE void change_scene(void)
+{
+    uint8_t scene = STATE(engine).scene;
+#if CHEIR_selectors
+    scene = scene_asked();
+#endif
+#if CHEIR_ports
+    scene = scene_of_program(scene);
+#endif
+    enter_scene(scene);
+}
+#endif
+
 uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
 {
     pass_time(t_us, out);
@@ -124,15 +137,19 @@ uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
         return 0;
     }
     if ((uint16_t)(now_t - STATE(engine).swept) >= SWEEP_TICKS) sweep_timers();
+#if CHEIR_ports
+    end_inputs();
+#endif
     if (STATE(engine).looking > 0) look_at_rests();
     STATE(engine).frame++;
 #if CHEIR_learns
     if (COUNT(learns) > 0) play_button();
 #endif
-#if CHEIR_selectors
-    if (COUNT(selectors) > 0) enter_scene(scene_asked());
+#if CHEIR_scenes && (CHEIR_selectors || CHEIR_ports)
+    change_scene();
 #endif
     CHEIR_FRAMES(FRAME)
+    PARK(out)
     return (uint16_t)(now_out - out);
 }
 
@@ -142,6 +159,7 @@ uint16_t cheir_edge(uint32_t t_us, uint8_t contact, uint8_t closed, uint8_t *out
     (void)contact, (void)closed;
     CHEIR_DERIVE_EDGES(DERIVE_EDGE)
     CHEIR_EDGES(EDGE)
+    PARK(out)
     return (uint16_t)(now_out - out);
 }
 
@@ -160,6 +178,7 @@ uint16_t cheir_scene(uint8_t scene, uint8_t *out)
 #if CHEIR_scenes
     enter_scene(scene);
 #endif
+    PARK(out)
     return (uint16_t)(now_out - out);
 }
 
@@ -206,6 +225,7 @@ uint16_t cheir_end_all(uint8_t *out)
         send3((uint8_t)(CONTROL_CHANGE | channel), SUSTAIN, 0);
         send3((uint8_t)(CONTROL_CHANGE | channel), ALL_NOTES_OFF, 0);
     }
+    PARK(out)
     return (uint16_t)(now_out - out);
 }
 

@@ -26,6 +26,8 @@ enum { CHEIR_READS_LEVEL = 0, CHEIR_READS_ABOVE_IS_UP = 1, CHEIR_READS_BELOW_IS_
 enum { CHEIR_GLIDE_IDLE = 0, CHEIR_GLIDE_SETTLING = 1, CHEIR_GLIDE_SOUNDS = 2, CHEIR_GLIDE_MOVING = 3 };
 enum { CHEIR_UNASSIGNED_NEAREST = 0, CHEIR_UNASSIGNED_HOLD = 1, CHEIR_UNASSIGNED_SILENCE = 2 };
 enum { CHEIR_FINGERING_RESTS = 0, CHEIR_FINGERING_WAITS = 1, CHEIR_FINGERING_LOOKS = 2 };
+enum { CHEIR_PORT_PLAIN = 0, CHEIR_PORT_BEGUN = 1, CHEIR_PORT_PASSES = 2, CHEIR_PORT_DROPPED = 3 };
+enum { CHEIR_LETS_CLOCK = 1, CHEIR_LETS_PROGRAMS = 2, CHEIR_LETS_SELECTS = 4 };
 enum { CHEIR_SYSEX_SETTINGS = 1, CHEIR_SYSEX_ASKS = 2, CHEIR_SYSEX_ANSWER = 3, CHEIR_SYSEX_COMMAND = 4 };
 enum { CHEIR_ANSWER_TAKEN = 0, CHEIR_ANSWER_NO_SETTINGS = 1, CHEIR_ANSWER_OTHER_STRUCTURE = 2, CHEIR_ANSWER_DAMAGED = 3, CHEIR_ANSWER_NO_ROOM = 4, CHEIR_ANSWER_TAKEN_FOR_NOW = 5, CHEIR_ANSWER_BUSY = 6 };
 
@@ -531,6 +533,47 @@ typedef struct {
     uint8_t ends;
 } cheir_scene_start;
 
+/* A MIDI input; blocks: a bit a controller that does not pass; how: what passes besides (LETS). */
+typedef struct {
+    uint16_t blocks[8];
+    uint8_t how;
+    uint8_t pad;
+} cheir_port;
+
+/* Notes: that sound, channel and note, 65535: none; ends: channels on which more sounds; pedals: on which a pedal holds; owed: channels that are still to be ended as a whole; since: the last byte; garbage: bytes that were no message; status: running, 0: none; have: data bytes so far; sensed: whether it says that it is there; program: that asks for a scene, from 1. */
+typedef struct {
+    uint16_t notes[10];
+    uint16_t ends;
+    uint16_t pedals;
+    uint16_t owed;
+    uint16_t since;
+    uint16_t garbage;
+    uint8_t status;
+    uint8_t first;
+    uint8_t have;
+    uint8_t stage;
+    uint8_t sensed;
+    uint8_t program;
+} cheir_port_state;
+
+/* What a board plays itself, and its inputs, on one wire. */
+typedef struct {
+    uint8_t ports;
+} cheir_merge;
+
+/* Bytes: that wait, so many, while a system exclusive message holds the wire; lock: of the port that it comes from, from 1; 0: none; since: its last byte. */
+typedef struct {
+    uint16_t since;
+    uint8_t bytes[24];
+    uint8_t n;
+    uint8_t lock;
+} cheir_merge_state;
+
+/* Says now and then that the board is there: active sensing. */
+typedef struct {
+    uint8_t pad;
+} cheir_sensing;
+
 /* Who hears a gate; lane: the only one of its bank that it hears, 255: all. */
 typedef struct {
     uint8_t is;
@@ -806,6 +849,12 @@ typedef struct {
 #define CHEIR_BYTES_OF_selector 1u
 #define CHEIR_SETTINGS_OF_scene_start(BYTE, WORD) BYTE(ends)
 #define CHEIR_BYTES_OF_scene_start 1u
+#define CHEIR_SETTINGS_OF_port(BYTE, WORD) WORD(blocks[0]) WORD(blocks[1]) WORD(blocks[2]) WORD(blocks[3]) WORD(blocks[4]) WORD(blocks[5]) WORD(blocks[6]) WORD(blocks[7]) BYTE(how)
+#define CHEIR_BYTES_OF_port 17u
+#define CHEIR_SETTINGS_OF_merge(BYTE, WORD)
+#define CHEIR_BYTES_OF_merge 0u
+#define CHEIR_SETTINGS_OF_sensing(BYTE, WORD)
+#define CHEIR_BYTES_OF_sensing 0u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
 #define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
@@ -834,9 +883,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_fingering_entry 11u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(scene_starts, scene_start) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(members) X(gating_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(ports, port_state, ports) X(merges, merge_state, merges) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -866,6 +915,9 @@ typedef struct {
 #define CHEIR_learn_lanes 1
 #define CHEIR_selectors 1
 #define CHEIR_scene_starts 1
+#define CHEIR_ports 1
+#define CHEIR_merges 1
+#define CHEIR_sensings 1
 #define CHEIR_listeners 1
 #define CHEIR_notes 1
 #define CHEIR_note_lanes 1
@@ -1303,6 +1355,71 @@ CHEIR_LIES(selector_state_0, offsetof(cheir_selector_state, open) == 0);
 CHEIR_LIES(selector_state_1, offsetof(cheir_selector_state, asks) == 1);
 CHEIR_LIES(scene_start, sizeof(cheir_scene_start) == 1);
 CHEIR_LIES(scene_start_0, offsetof(cheir_scene_start, ends) == 0);
+CHEIR_LIES(port, sizeof(cheir_port) == 18);
+CHEIR_LIES(port_0, offsetof(cheir_port, blocks[0]) == 0);
+CHEIR_LIES(port_1, offsetof(cheir_port, blocks[1]) == 2);
+CHEIR_LIES(port_2, offsetof(cheir_port, blocks[2]) == 4);
+CHEIR_LIES(port_3, offsetof(cheir_port, blocks[3]) == 6);
+CHEIR_LIES(port_4, offsetof(cheir_port, blocks[4]) == 8);
+CHEIR_LIES(port_5, offsetof(cheir_port, blocks[5]) == 10);
+CHEIR_LIES(port_6, offsetof(cheir_port, blocks[6]) == 12);
+CHEIR_LIES(port_7, offsetof(cheir_port, blocks[7]) == 14);
+CHEIR_LIES(port_8, offsetof(cheir_port, how) == 16);
+CHEIR_LIES(port_9, offsetof(cheir_port, pad) == 17);
+CHEIR_LIES(port_state, sizeof(cheir_port_state) == 36);
+CHEIR_LIES(port_state_0, offsetof(cheir_port_state, notes[0]) == 0);
+CHEIR_LIES(port_state_1, offsetof(cheir_port_state, notes[1]) == 2);
+CHEIR_LIES(port_state_2, offsetof(cheir_port_state, notes[2]) == 4);
+CHEIR_LIES(port_state_3, offsetof(cheir_port_state, notes[3]) == 6);
+CHEIR_LIES(port_state_4, offsetof(cheir_port_state, notes[4]) == 8);
+CHEIR_LIES(port_state_5, offsetof(cheir_port_state, notes[5]) == 10);
+CHEIR_LIES(port_state_6, offsetof(cheir_port_state, notes[6]) == 12);
+CHEIR_LIES(port_state_7, offsetof(cheir_port_state, notes[7]) == 14);
+CHEIR_LIES(port_state_8, offsetof(cheir_port_state, notes[8]) == 16);
+CHEIR_LIES(port_state_9, offsetof(cheir_port_state, notes[9]) == 18);
+CHEIR_LIES(port_state_10, offsetof(cheir_port_state, ends) == 20);
+CHEIR_LIES(port_state_11, offsetof(cheir_port_state, pedals) == 22);
+CHEIR_LIES(port_state_12, offsetof(cheir_port_state, owed) == 24);
+CHEIR_LIES(port_state_13, offsetof(cheir_port_state, since) == 26);
+CHEIR_LIES(port_state_14, offsetof(cheir_port_state, garbage) == 28);
+CHEIR_LIES(port_state_15, offsetof(cheir_port_state, status) == 30);
+CHEIR_LIES(port_state_16, offsetof(cheir_port_state, first) == 31);
+CHEIR_LIES(port_state_17, offsetof(cheir_port_state, have) == 32);
+CHEIR_LIES(port_state_18, offsetof(cheir_port_state, stage) == 33);
+CHEIR_LIES(port_state_19, offsetof(cheir_port_state, sensed) == 34);
+CHEIR_LIES(port_state_20, offsetof(cheir_port_state, program) == 35);
+CHEIR_LIES(merge, sizeof(cheir_merge) == 1);
+CHEIR_LIES(merge_0, offsetof(cheir_merge, ports) == 0);
+CHEIR_LIES(merge_state, sizeof(cheir_merge_state) == 28);
+CHEIR_LIES(merge_state_0, offsetof(cheir_merge_state, since) == 0);
+CHEIR_LIES(merge_state_1, offsetof(cheir_merge_state, bytes[0]) == 2);
+CHEIR_LIES(merge_state_2, offsetof(cheir_merge_state, bytes[1]) == 3);
+CHEIR_LIES(merge_state_3, offsetof(cheir_merge_state, bytes[2]) == 4);
+CHEIR_LIES(merge_state_4, offsetof(cheir_merge_state, bytes[3]) == 5);
+CHEIR_LIES(merge_state_5, offsetof(cheir_merge_state, bytes[4]) == 6);
+CHEIR_LIES(merge_state_6, offsetof(cheir_merge_state, bytes[5]) == 7);
+CHEIR_LIES(merge_state_7, offsetof(cheir_merge_state, bytes[6]) == 8);
+CHEIR_LIES(merge_state_8, offsetof(cheir_merge_state, bytes[7]) == 9);
+CHEIR_LIES(merge_state_9, offsetof(cheir_merge_state, bytes[8]) == 10);
+CHEIR_LIES(merge_state_10, offsetof(cheir_merge_state, bytes[9]) == 11);
+CHEIR_LIES(merge_state_11, offsetof(cheir_merge_state, bytes[10]) == 12);
+CHEIR_LIES(merge_state_12, offsetof(cheir_merge_state, bytes[11]) == 13);
+CHEIR_LIES(merge_state_13, offsetof(cheir_merge_state, bytes[12]) == 14);
+CHEIR_LIES(merge_state_14, offsetof(cheir_merge_state, bytes[13]) == 15);
+CHEIR_LIES(merge_state_15, offsetof(cheir_merge_state, bytes[14]) == 16);
+CHEIR_LIES(merge_state_16, offsetof(cheir_merge_state, bytes[15]) == 17);
+CHEIR_LIES(merge_state_17, offsetof(cheir_merge_state, bytes[16]) == 18);
+CHEIR_LIES(merge_state_18, offsetof(cheir_merge_state, bytes[17]) == 19);
+CHEIR_LIES(merge_state_19, offsetof(cheir_merge_state, bytes[18]) == 20);
+CHEIR_LIES(merge_state_20, offsetof(cheir_merge_state, bytes[19]) == 21);
+CHEIR_LIES(merge_state_21, offsetof(cheir_merge_state, bytes[20]) == 22);
+CHEIR_LIES(merge_state_22, offsetof(cheir_merge_state, bytes[21]) == 23);
+CHEIR_LIES(merge_state_23, offsetof(cheir_merge_state, bytes[22]) == 24);
+CHEIR_LIES(merge_state_24, offsetof(cheir_merge_state, bytes[23]) == 25);
+CHEIR_LIES(merge_state_25, offsetof(cheir_merge_state, n) == 26);
+CHEIR_LIES(merge_state_26, offsetof(cheir_merge_state, lock) == 27);
+CHEIR_LIES(sensing, sizeof(cheir_sensing) == 1);
+CHEIR_LIES(sensing_0, offsetof(cheir_sensing, pad) == 0);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 3);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);

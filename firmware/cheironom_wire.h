@@ -8,6 +8,9 @@
 #define CONTROL_CHANGE 0xb0u
 #define CHANNEL_PRESSURE 0xd0u
 #define PITCH_BEND 0xe0u
+/* Controllers that end what a receiver hears. */
+#define SUSTAIN 64u
+#define ALL_NOTES_OFF 123u
 
 /*
  * Levels wait while the wire needs longer than this for what was sent; what the gates of levels and strikes have to tell
@@ -39,8 +42,8 @@ static OUT_OF_LINE UNUSED void send3(uint8_t status, uint8_t first, uint8_t seco
     STATE(engine).backlog_us += 3ul * BYTE_US;
 }
 
-#if CHEIR_pressure
-/* Pressure of a channel. */
+#if CHEIR_pressure || CHEIR_ports
+/* Two bytes: pressure of a channel, what passes. */
 static OUT_OF_LINE UNUSED void send2(uint8_t status, uint8_t first)
 {
     *now_out++ = status;

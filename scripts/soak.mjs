@@ -9,6 +9,7 @@ const PARTS = [
     vitest('firmware/host/runtime'),
     { RUNTIME_INSTRUMENTS: '10000' },
   ],
+  ['a million events of MPE', vitest('src/core/engine/voices/mpe'), { MPE_EVENTS: '1000000' }],
   ['an hour of an emulated board', vitest('firmware/avr/board'), { BOARD_SECONDS: '3600', BOARD_SEED: seed }],
   [
     'the main job by keys and by pointer, three sizes of screen',

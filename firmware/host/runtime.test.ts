@@ -21,7 +21,7 @@ import { noteDifferences, toldOf } from '@/core/testing/bank-oracle';
 import { BANK_CASES, bankCase } from '@/core/testing/bank-oracle-cases';
 import { levelFaults, noteFaults } from '@/core/testing/handbook-oracle';
 import { oracleCase } from '@/core/testing/oracle-cases';
-import { randomInstrument, randomTwoScenes, withOtherSettings } from '@/core/testing/random-instruments';
+import { randomServed, randomTwoScenes, withOtherSettings } from '@/core/testing/random-instruments';
 import { randomButtonTake, randomWithButton } from '@/core/testing/random-button';
 import { randomTake } from '@/core/testing/random-takes';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
@@ -51,7 +51,7 @@ const strict = async (): Promise<HostRuntime> => {
 
 describe('the C runtime, compiled strictly and run under address and undefined-behaviour sanitizers', () => {
   it(`plays ${INSTRUMENTS} random instruments and takes as the application's engine does, byte for byte and state for state`, async () => {
-    const messages = await compare(INSTRUMENTS, randomInstrument, between);
+    const messages = await compare(INSTRUMENTS, randomServed, between);
     expect(messages).toBeGreaterThan(INSTRUMENTS * 80);
   }, 2_400_000);
 
@@ -97,7 +97,7 @@ describe('the files of a board, compiled strictly and run under the same sanitiz
   it('play what the application does: what is not used is not compiled in, and nothing reaches past an array', () => {
     // Banks of all kinds; controllers of fourteen bits alone; no column at all.
     for (const seed of [1, 8, 21, 120]) {
-      const instrument = randomInstrument(seed);
+      const instrument = randomServed(seed);
       const image = compile(instrument);
       const own = path.join(folder, `one-${seed}`);
       mkdirSync(own);

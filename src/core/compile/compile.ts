@@ -8,6 +8,7 @@ import { chainControls } from '../engine/image/chain-controls';
 import { groupByLevel } from '../engine/image/group-by-level';
 import { compileExpression } from '../stages/expression';
 import { beginMaking, type Listener, type Making } from '../stages/making';
+import { compilePorts } from '../stages/ports';
 import { compileScenes } from '../stages/scenes';
 import { announceZones } from '../stages/zones';
 import { compileButton } from './button';
@@ -50,6 +51,7 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
   for (const voice of instrument.voices) if (voice.is === 'note') compileNote(making, voice);
   for (const voice of instrument.voices) if (voice.is !== 'note') compileExpression(making, voice);
   compileScenes(making);
+  compilePorts(making, board);
   announceZones(making);
   markSharedNotes(parts.image);
   groupByLevel(parts.image);

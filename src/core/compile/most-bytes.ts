@@ -2,6 +2,8 @@ import { bendsNotes, channelsOfImage } from '../engine/channels';
 import { CONTROL_KIND, MOST_A_FRAME } from '../engine/codes';
 import { END_BYTES, OFF_BYTES } from '../engine/engine';
 import { partNames, PARTS, type Image } from '../engine/layout';
+import { UNLOCK_BYTES } from '../engine/merge';
+import { PORT_NOTES } from '../engine/port-records';
 import { hearerCode } from '../engine/voices/hearer-list';
 import type { ListenerRange } from '../ways/way';
 import { MOST_BACKLOG_OF_NOTES_US, MOST_BACKLOG_US } from '../engine/wire';
@@ -24,11 +26,17 @@ export const mostBytes = (image: Image): number =>
     levelBytes(image) +
       noteBytes(image) +
       ANNOUNCEMENT_BYTES * Math.min(1, image.announcements.length) +
+      inputBytes(image) +
       // A scene that begins may end them all.
       OFF_BYTES * (image.selectors.length > 0 ? image.note_lanes.length : 0),
-    OFF_BYTES * image.note_lanes.length,
-    END_BYTES * channelsOfImage(image).length,
+    OFF_BYTES * image.note_lanes.length + inputBytes(image),
+    END_BYTES * channelsOfImage(image).length + inputBytes(image),
   );
+
+/** What inputs add: the end of a message that holds the wire with all that waited for it, notes and a channel that end, a real-time byte. */
+const inputBytes = ({ ports, sensings }: Image): number =>
+  sensings.length +
+  (ports.length === 0 ? 0 : UNLOCK_BYTES + OFF_BYTES * PORT_NOTES * ports.length + END_BYTES + 1);
 
 /** What levels send in a frame: the wire is asked before each. */
 function levelBytes({ controls, switched, byte_us }: Image): number {

@@ -122,6 +122,12 @@ export const UNASSIGNED = { nearest: 0, hold: 1, silence: 2 } as const;
 /** Stages of a fingering: waiting until its fingers rest, then looking through its entries. */
 export const FINGERING_STAGE = { rests: 0, waits: 1, looks: 2 } as const;
 
+/** Stages of an input: of a system exclusive message that has begun it is not known yet whether it is the bench's own; others pass, or are passed over. */
+export const PORT_STAGE = { plain: 0, begun: 1, passes: 2, dropped: 3 } as const;
+
+/** What passes from an input, as bits: clock with start, stop and continue; program changes, which may select scenes besides. */
+export const LETS = { clock: 1, programs: 2, selects: 4 } as const;
+
 /** Nothing sent yet: a value of up to 14 bits, or of 7. */
 export const UNSENT = 0xffff;
 export const UNSENT7 = 0xff;
@@ -184,6 +190,8 @@ export const CODES = {
   glide: GLIDE_STAGE,
   unassigned: UNASSIGNED,
   fingering: FINGERING_STAGE,
+  port: PORT_STAGE,
+  lets: LETS,
   sysex: SYSEX_KIND,
   answer: ANSWER,
 } as const;

@@ -79,6 +79,7 @@ import {
   FINGER,
   FINGERING_ENTRY,
 } from './voice-records';
+import { MERGE, MERGE_STATE, PORT, PORT_STATE, SENSING } from './port-records';
 import { type Fields, type FieldType, type Of, type Struct } from './struct';
 
 /**
@@ -207,6 +208,9 @@ const LIST = {
   learn_lanes: { of: LEARN_LANE, settings: [], states: { learn_lanes: LEARN_LANE_STATE } },
   selectors: { of: SELECTOR, settings: ['to'], states: { selectors: SELECTOR_STATE } },
   scene_starts: { of: SCENE_START, settings: ['ends'], states: {} },
+  ports: { of: PORT, settings: ['blocks', 'how'], states: { ports: PORT_STATE } },
+  merges: { of: MERGE, settings: [], states: { merges: MERGE_STATE } },
+  sensings: { of: SENSING, settings: [], states: {} },
   listeners: { of: LISTENER, settings: [], states: {} },
   notes: { of: NOTE, settings: ['table', 'from', 'span', 'scenes'], states: {} },
   note_lanes: {

@@ -1,12 +1,14 @@
 import type { Frames } from '../signal/take';
 import { BetweenFrames, type Inputs } from './between-frames';
 import type { Looker } from './blocks/block';
+import { endInputs, nextOfInputs } from './blocks/port';
 import { blocks } from './blocks/registry';
 import { Calendar } from './calendar';
 import { lookersOf, lookOn, playLooker } from './look-ahead';
 import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
 import { derivedFrames } from './derive';
+import { isLocked, park } from './merge';
 import { changeScene, drainTo, passTime, playByte, playEdge, playFrame, stepTo, sweepTimers } from './play';
 import { WaitingSet } from './waiting-set';
 import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
@@ -33,7 +35,8 @@ export function playMany(e: Engine, take: Frames, emit: Emit): void {
 }
 
 /** Whether what encoders are turned to depends on scenes that change within the take: the columns of a whole take know none. */
-const cannotDeriveAhead = ({ image }: Engine): boolean => image.turn_values > 0 && image.selectors.length > 0;
+const cannotDeriveAhead = ({ image }: Engine): boolean =>
+  image.turn_values > 0 && (image.selectors.length > 0 || image.ports.length > 0);
 
 /** Plays every frame in full. */
 function playEach(e: Engine, { tUs, counts, channels, edges, bytes }: Frames, emit: Emit): void {
@@ -190,6 +193,9 @@ class Passage implements Stretch {
       if (e.woken) this.wakeAll(row);
       e.woken = false;
     }
+    const locked = isLocked(e);
+    endInputs(e);
+    if (locked && !isLocked(e)) this.wakeAll(row);
     if (this.lookCalendar.has(row)) this.look(frame);
     // Who asked for it has woken all for this frame.
     changeScene(e);
@@ -200,8 +206,9 @@ class Passage implements Stretch {
       this.schedule(this.calendar, unit, this.units[unit].next(frame, this));
     }
     if (e.woken) this.wakeNext(row + 1);
+    this.mark(nextOfInputs(e, frame, this));
     if (this.waits.size > 0 || switchedWaits(e)) this.mark(this.freeWire(frame));
-    this.tell(tUs[frame], e.bytes);
+    this.tell(tUs[frame], park(e));
   }
 
   /** The lanes whose look may end at a frame; what that changes is looked at by all. */

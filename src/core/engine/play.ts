@@ -2,11 +2,13 @@ import { CONTROLLER, STATUS } from '../midi/messages';
 import { applySettings } from './apply-settings';
 import { ZERO_STAGE } from './codes';
 import { abandonLearn, playLearn, restAsLearnt } from './blocks/learn';
+import { endInputs, sceneOfProgram } from './blocks/port';
 import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import { deriveEdge, deriveExpire, deriveFrame } from './derive';
 import { MOST_STEP, type Counts, type Engine } from './engine';
 import { framesToTurn, lookersOf, playLooker } from './look-ahead';
+import { park } from './merge';
 import { announceAnew } from './voices/announce';
 import { sceneAsked } from './voices/selector';
 import { drain, send } from './wire';
@@ -57,17 +59,19 @@ export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): n
     return 0;
   }
   sweepTimers(e);
+  endInputs(e);
   if (engine.looking > 0) lookAtRests(e);
   engine.frame = (engine.frame + 1) & 0xff;
   if (e.image.learns.length > 0) playButton(e);
   changeScene(e);
   for (const block of blocks()) block.frame?.(e);
-  return e.bytes;
+  return park(e);
 }
 
-/** The scene that a gate has asked for plays from this frame on. */
+/** The scene that a gate, or a program change, has asked for plays from this frame on. */
 export function changeScene(e: Engine): void {
-  if (e.image.selectors.length > 0) enterScene(e, sceneAsked(e));
+  const { selectors, ports } = e.image;
+  if (selectors.length > 0 || ports.length > 0) enterScene(e, sceneOfProgram(e, sceneAsked(e)));
 }
 
 function enterScene(e: Engine, scene: number): void {
@@ -133,7 +137,7 @@ export function playEdge(e: Engine, tUs: number, contact: number, closed: boolea
   passTime(e, tUs);
   if (!e.derived) deriveEdge(e, contact, closed);
   for (const block of blocks()) block.edge?.(e, contact, closed);
-  return e.bytes;
+  return park(e);
 }
 
 /**
@@ -154,7 +158,7 @@ export function playByte(e: Engine, tUs: number, port: number, byte: number): nu
 export function setScene(e: Engine, scene: number): number {
   e.bytes = 0;
   enterScene(e, scene);
-  return e.bytes;
+  return park(e);
 }
 
 /**
@@ -168,7 +172,7 @@ export function endAll(e: Engine): number {
     send(e, STATUS.controlChange | channel, CONTROLLER.sustain, 0);
     send(e, STATUS.controlChange | channel, CONTROLLER.allNotesOff, 0);
   }
-  return e.bytes;
+  return park(e);
 }
 
 /** Ends every note that sounds. What is open or touched stays mute until it has been let go once. @returns bytes written to `e.out` */

@@ -85,8 +85,36 @@ export class Board {
   @IsOptional() @ObjectOf(() => BoardPins) pins?: BoardPins;
 }
 
-/** One board's output entering another. */
-export class Link {
+/** What a program change that comes in does: it passes on, selects the scene of its number, or nothing. */
+export const PROGRAMS = ['pass', 'select', 'block'] as const;
+
+/** What passes from a MIDI input of a board to its output. */
+class Passing {
+  /** Controllers that do not pass. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(128)
+  @IsInt({ each: true })
+  @Min(0, { each: true })
+  @Max(127, { each: true })
+  blocks?: number[];
+  /** Whether clock, start, stop and continue pass; left out: those of a board's first input do. */
+  @IsOptional() @IsBoolean() clock?: boolean;
+  /** `pass` where it is left out. */
+  @IsOptional() @IsIn(PROGRAMS) programs?: (typeof PROGRAMS)[number];
+}
+
+/** One board's output entering another, by a MIDI input of its own. */
+export class Link extends Passing {
   @IsString() @Length(1, 40) from!: string;
   @IsString() @Length(1, 40) to!: string;
+}
+
+/** A MIDI input of a board for something else: a keyboard that the instrument serves. */
+export class MidiInput extends Passing {
+  @Matches(ID) @Length(1, 40) id!: string;
+  @IsString() @Length(1, 60) name!: string;
+  @IsString() @Length(1, 40) board!: string;
+  /** Channel, 1 … 16, on which what plays there is told not to sound by itself ("local control off"): its notes come back through the board. */
+  @IsOptional() @IsInt() @Min(1) @Max(16) localOff?: number;
 }

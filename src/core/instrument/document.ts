@@ -13,7 +13,7 @@ import {
   Max,
   Min,
 } from 'class-validator';
-import { Board, Link } from './board';
+import { Board, Link, MidiInput } from './board';
 import { Face } from './face';
 import { finite, ID } from './field';
 import { Sensor } from './sensor';
@@ -70,6 +70,10 @@ export class Instrument {
   boards!: Board[];
   @ListOf(() => Link, 8)
   links!: Link[];
+  /** MIDI inputs for what is none of its boards; none where it is left out. */
+  @IsOptional()
+  @ListOf(() => MidiInput, 8)
+  inputs?: MidiInput[];
   @ListOf(() => Sensor, 128, 1)
   sensors!: Sensor[];
   @IsArray() @ArrayMaxSize(255) @Union(VOICES, { each: true }) voices!: Voice[];

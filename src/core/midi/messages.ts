@@ -15,8 +15,14 @@ export const STATUS = {
 /** Controller 0 … 31 has its low seven bits on the controller 32 above (table III, "Controller Numbers"). */
 export const LSB_OFFSET = 32;
 
-/** Controllers of a receiver's state: "damper pedal", "sound controller 5" (timbre, as MPE has it), and the channel mode message "all notes off". */
-export const CONTROLLER = { sustain: 64, timbre: 74, allNotesOff: 123 } as const;
+/**
+ * Controllers of a receiver's state: "damper pedal", "sound controller 5" (timbre, as MPE has it), and channel mode messages: "all sound off",
+ * "reset all controllers", "local control", "all notes off", which those above it are too.
+ */
+export const CONTROLLER = {
+  ...{ sustain: 64, timbre: 74 },
+  ...{ allSoundOff: 120, resetAll: 121, localControl: 122, allNotesOff: 123 },
+} as const;
 
 /**
  * Registered parameters: the controllers that name one (low byte, high byte) and give its value, and the numbers of those that are used

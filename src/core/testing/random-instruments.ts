@@ -1,5 +1,6 @@
 import { lanesOfSource } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
+import { PROGRAMS } from '../instrument/board';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
@@ -35,6 +36,25 @@ export function randomInstrument(seed: number): Instrument {
   }));
   instrument.voices = randomVoices(r, instrument);
   instrument.selectors = randomSelectors(r, instrument);
+  return instrument;
+}
+
+/** Like {@link randomInstrument}; some have inputs, and some are themselves one of another board. */
+export function randomServed(seed: number): Instrument {
+  const r = random(seed);
+  const instrument = randomInstrument(seed);
+  const [board] = instrument.boards;
+  if (r.next() < 0.4)
+    instrument.inputs = Array.from({ length: r.whole(1, 3) }, (_, i) => ({
+      ...{ id: `in${i}`, name: `In ${i}`, board: board.id },
+      ...(r.next() < 0.3 ? { clock: r.next() < 0.5 } : {}),
+      ...(r.next() < 0.5 ? { blocks: [7, r.whole(0, 127)] } : {}),
+      ...(r.next() < 0.6 ? { programs: PROGRAMS[r.whole(0, 2)] } : {}),
+      ...(r.next() < 0.3 ? { localOff: r.whole(1, 16) } : {}),
+    }));
+  if (r.next() < 0.7) return instrument;
+  instrument.boards.push({ ...board, id: 'next', name: 'Next' });
+  instrument.links = [{ from: board.id, to: 'next' }];
   return instrument;
 }
 

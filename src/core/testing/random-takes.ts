@@ -1,8 +1,10 @@
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
+import { portsOf } from '../instrument/ports';
 import type { Lane, Sensor } from '../instrument/sensor';
 import { random, type Random } from '../signal/random';
 import type { Edges, Frames } from '../signal/take';
+import { randomBytes } from './random-bytes';
 
 /** Where a column rests, and where it goes when it is played: counts. */
 interface Ranges {
@@ -42,7 +44,12 @@ export function randomTake(instrument: Instrument, frames: number, seed: number)
     }
   }
   const contacts = contactsOf(instrument);
-  return { channels, tUs, counts, ...(contacts.length > 0 ? { edges: randomEdges(r, contacts, tUs) } : {}) };
+  const ports = portsOf(instrument, instrument.boards[0]).length;
+  return {
+    ...{ channels, tUs, counts },
+    ...(contacts.length > 0 ? { edges: randomEdges(r, contacts, tUs) } : {}),
+    ...(ports > 0 ? { bytes: randomBytes(ports, tUs[0], tUs[frames - 1], seed) } : {}),
+  };
 }
 
 function rangesOf(r: Random, sensor: Sensor, lane: Lane, top: number): Ranges {

@@ -19,7 +19,9 @@ import { gate } from './gate-block';
 import { learn } from './learn';
 import { level } from './level';
 import { pair } from './pair';
+import { port } from './port';
 import { ribbon } from './ribbon';
+import { sensing } from './sensing';
 import { speed } from './speed';
 import { strike } from './strike';
 import { surface } from './surface';
@@ -33,6 +35,8 @@ import { turn } from './turn';
  * another lane while lanes are muted one by one, and ends notes last.
  */
 const BLOCKS: Block[] = [
+  port,
+  sensing,
   ribbon,
   turn,
   speed,

@@ -1,6 +1,6 @@
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-import { Board, BoardPins, Link } from '../../instrument/board';
+import { Board, BoardPins, Link, MidiInput } from '../../instrument/board';
 import { allWays } from '../../ways/registry';
 import { OPTIONAL } from '../../instrument/complete';
 import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, Price, VERSION } from '../../instrument/document';
@@ -20,7 +20,7 @@ type PartClass = new () => object;
 
 /** The classes that the schema publishes, besides the instrument itself. */
 const PARTS: readonly PartClass[] = [
-  ...[Board, BoardPins, Link, Lane, FormerCalibration, Sensor, CurvePoint, Dynamics, PortResponse],
+  ...[Board, BoardPins, Link, MidiInput, Lane, FormerCalibration, Sensor, CurvePoint, Dynamics, PortResponse],
   ...allWays().flatMap(({ records, document }) => [...records, document]),
   ...[
     Source,

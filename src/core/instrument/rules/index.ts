@@ -5,6 +5,7 @@ import { channelsOfVoice, zoneOf } from '../access';
 import { canBeButton } from '../button';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
+import { portFaults } from './ports';
 import { tuningFaults } from './tunings';
 import type { Voice } from '../voices';
 import { playsAlone, soundingSource, voiceFaults } from './voices';
@@ -20,10 +21,11 @@ export { zoneFaults } from './zones';
  * ask a kind or a way stand in core/kinds/rules.ts.
  */
 export function faultsOf(instrument: Instrument): Fault[] {
-  const { boards, links, sensors, voices, zones, scenes } = instrument;
-  const unknown = (id: string) => !boards.some((b) => b.id === id);
+  const { boards, sensors, voices, zones, scenes } = instrument;
   return [
     ...repeated(boards, 'boards', (b) => b.id, 'id'),
+    ...repeated(boards, 'boards', (b) => b.name, 'name'),
+    ...repeated(instrument.inputs ?? [], 'inputs', (own) => own.id, 'id'),
     ...repeated(sensors, 'sensors', (s) => s.id, 'id'),
     ...repeated(voices, 'voices', (v) => v.id, 'id'),
     ...repeated(zones, 'zones', (z) => z.id, 'id'),
@@ -31,11 +33,7 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ...repeated(instrument.tunings ?? [], 'tunings', (t) => t.id, 'id'),
     ...zoneFaults(zones),
     ...tuningFaults(instrument.tunings ?? []),
-    ...links.flatMap(({ from, to }, i) =>
-      unknown(from) || unknown(to) || from === to
-        ? [{ path: `links.${i}`, says: `must lead from one board to another, got ${from} to ${to}` }]
-        : [],
-    ),
+    ...portFaults(instrument),
     ...columnFaults(sensors),
     ...sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument)),
     ...buttonFaults(instrument),

@@ -192,6 +192,16 @@ uint16_t cheir_silence(uint8_t *out)
     return (uint16_t)(now_out - out);
 }
 
+uint16_t cheir_end_owed(uint8_t *out)
+{
+    now_out = out;
+#if CHEIR_ports
+    end_owed();
+#endif
+    PARK(out)
+    return (uint16_t)(now_out - out);
+}
+
 /* Whether something is sent on a channel, 0 ... 15. */
 static uint8_t plays_on(uint8_t channel)
 {

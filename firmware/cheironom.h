@@ -171,8 +171,14 @@ uint16_t cheir_byte(uint32_t t_us, uint8_t port, uint8_t byte, uint8_t *out);
 /* Another scene plays from the next frame on; what sounds goes on until it is let go. Returns the bytes written. */
 uint16_t cheir_scene(uint8_t scene, uint8_t *out);
 
-/* Ends every note that sounds; what is open or touched stays mute until let go once. Returns the bytes written. */
+/*
+ * Ends every note that sounds; what is open or touched stays mute until let go once. Of inputs on which more sounded than is known note
+ * by note, channels are ended with the next frames, or by cheir_end_owed. Returns the bytes written.
+ */
 uint16_t cheir_silence(uint8_t *out);
+
+/* After a silence that no frame follows: ends one of the channels that inputs owe. Returns the bytes written, 0 where none is owed. */
+uint16_t cheir_end_owed(uint8_t *out);
 
 #ifdef __cplusplus
 }

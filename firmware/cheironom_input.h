@@ -96,6 +96,17 @@ static OUT_OF_LINE void end_channel(cheir_port_state *own)
     park(from);
 }
 
+/* Ends a channel that an input owes, where there is one. */
+static void end_owed(void)
+{
+    uint8_t i;
+    for (i = 0; i != COUNT(ports); i++) {
+        if (STATE(ports)[i].owed == 0) continue;
+        end_channel(&STATE(ports)[i]);
+        return;
+    }
+}
+
 /* Before anything else plays a frame: what has been cut off ends. */
 static void end_inputs(void)
 {
@@ -104,11 +115,7 @@ static void end_inputs(void)
     if (COUNT(ports) == 0) return;
     held = (uint16_t)(now_t - STATE(merges)[0].since);
     for (i = 0; i != COUNT(ports); i++) end_late(i, (uint16_t)(now_t - STATE(ports)[i].since), held);
-    for (i = 0; i != COUNT(ports); i++) {
-        if (STATE(ports)[i].owed == 0) continue;
-        end_channel(&STATE(ports)[i]);
-        return;
-    }
+    end_owed();
 }
 
 /* Nothing has come for longer than anything waits. */

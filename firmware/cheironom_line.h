@@ -85,16 +85,40 @@ static void take_command(uint8_t asked)
     if (asked != mode) change_mode(asked);
 }
 
+#if CHEIR_ports
+/* What comes in on MIDI_PORT, the first input, and on others. */
+static void hear_midi(uint8_t input, uint8_t byte)
+{
+    if (mode == MIDI) put(cheir_byte(micros(), input, byte, out));
+}
+
+/* Takes what has come on an input that has a port of its own. */
+template <typename Port> static void read_input(Port &port, uint8_t input)
+{
+    for (uint8_t n = 0; n < BYTES_AT_ONCE && port.available() > 0; n++) hear_midi(input, (uint8_t)port.read());
+}
+#endif
+
+/* Whether a port is that for MIDI. */
+template <typename Port> static bool is_midi(Port &port)
+{
+    return (const void *)&MIDI_PORT == (const void *)&port;
+}
+
 /* Takes what has come on a line, as much of it as there is time for. Returns a letter that asks for something, 0 for none. */
 template <typename Port> static uint8_t read_line(Port &port, cheir_sysex &in)
 {
     for (uint8_t n = 0; n < BYTES_AT_ONCE && port.available() > 0; n++) {
+        uint8_t byte = (uint8_t)port.read();
+#if CHEIR_ports
+        if (is_midi(port)) hear_midi(0, byte);
+#endif
 #if CHEIR_SETTABLE
         uint16_t room = is_keeping() ? (uint16_t)0 : (uint16_t)sizeof(dump);
-        uint8_t kind = cheir_sysex_byte(&in, (uint8_t)port.read(), now_ms(), dump, room);
+        uint8_t kind = cheir_sysex_byte(&in, byte, now_ms(), dump, room);
         if (kind == CHEIR_SYSEX_SETTINGS || kind == CHEIR_SYSEX_ASKS) hear_settings(port, kind, in.n);
 #else
-        uint8_t kind = cheir_sysex_byte(&in, (uint8_t)port.read(), now_ms(), 0, 0);
+        uint8_t kind = cheir_sysex_byte(&in, byte, now_ms(), 0, 0);
 #endif
         if (kind == CHEIR_SYSEX_COMMAND) return in.high;
     }
@@ -107,7 +131,20 @@ static void read_lines()
     uint8_t asked = read_line(PRINT_PORT, from_print);
     if (asked != 0) take_command(asked);
 #if CHEIR_SETTABLE
-    if ((const void *)&MIDI_PORT != (const void *)&PRINT_PORT && mode == MIDI) read_line(MIDI_PORT, from_midi);
+    if (!is_midi(PRINT_PORT) && mode == MIDI) read_line(MIDI_PORT, from_midi);
+#elif CHEIR_ports
+    if (!is_midi(PRINT_PORT)) read_input(MIDI_PORT, 0);
+#endif
+#if CHEIR_ports > 1
+    read_input(MIDI_IN_1, 1);
+#endif
+#if CHEIR_ports > 2
+    read_input(MIDI_IN_2, 2);
+#endif
+#if CHEIR_ports > 3
+    read_input(MIDI_IN_3, 3);
+#endif
+#if CHEIR_SETTABLE
 #if CHEIR_learns
     keep_learnt();
 #endif

@@ -42,7 +42,7 @@ static OUT_OF_LINE void unlock(void)
     uint8_t i;
     *now_out++ = END_OF_EXCLUSIVE;
     for (i = 0; i != merge->n; i++) *now_out++ = merge->bytes[i];
-    STATE(engine).backlog_us = (1ul + merge->n) * BYTE_US;
+    STATE(engine).backlog_us = (uint32_t)(merge->n + 1u) * BYTE_US;
     merge->n = merge->lock = 0;
 }
 

@@ -97,6 +97,7 @@ static void go_on_sending()
 static void fall_silent()
 {
     put(cheir_silence(out));
+    for (uint16_t n = cheir_end_owed(out); n > 0; n = cheir_end_owed(out)) put(n);
     put(cheir_end_all(out));
     wait_for_port(0);
 }

@@ -35,6 +35,12 @@
 #define PRINT_PORT Serial
 #endif
 
+//@if MIDI_COMES_IN
+/* MIDI comes in on MIDI_PORT as well: @MIDI_INPUT@. Its opto-coupler leads to that port's receiving pin. */
+//@end
+//@if MORE_COMES_IN
+@MORE_INPUTS@
+//@end
 /* The converters of 8-bit boards have ten bits; those of larger boards are set to what the instrument wants. */
 #if defined(__AVR__)
 #define CONVERTER_BITS 10
@@ -300,6 +306,9 @@ void setup()
     recall_settings();
 //@end
     begin_mode();
+//@if MORE_COMES_IN
+@BEGIN_INPUTS@
+//@end
 #if defined(LED_BUILTIN)
     if (has_light()) pinMode(LED_BUILTIN, OUTPUT);
 #endif

@@ -16,6 +16,7 @@ import { fitOf } from '@/core/plan/solve';
 import { takeFit } from '@/core/plan/take-fit';
 import { FrameQueue } from '@/board/board';
 import { SerialBoard } from '@/board/serial';
+import { MessageReader } from '@/core/midi/message-reader';
 import { splitMessages } from '@/core/midi/messages';
 import { bankNotes, kneeSwitch, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf, onBits } from '@/core/testing/bellows';
@@ -129,6 +130,46 @@ describe('the sketch, run against a stand-in for the Wiring-style library', () =
     expect(Array.from(sent.subarray(-60)).filter((byte) => byte >> 4 === 9 || byte >> 4 === 8)).not.toEqual(
       [],
     );
+  });
+  it('passes what comes in on its port among what it plays, by whole messages, and on a second port too', async () => {
+    const own = path.join(root, 'comes-in');
+    const inputs = ['one', 'two'].map((id) => ({ id, name: id, board: 'board' }));
+    // Running status, and a dump that is cut.
+    const first = [0x91, 40, 1, 41, 2, 42, 3, 0xf0, 9, 8];
+    const second = [0xb5, 20, 7, 21, 8];
+    const world = `#include <stdio.h>\n${STROKES}
+      void wiring_heard(const uint8_t *bytes, size_t n) { fwrite(bytes, 1, n, stdout); }
+      static const uint8_t first[] = ${listOf(Uint8Array.from(first))}, second[] = ${listOf(Uint8Array.from(second))};
+      int main() {
+        setup();
+        while (wiring_us < 300000) loop();
+        Serial1.brings(first, sizeof first);
+        second_input.brings(second, sizeof second);
+        while (wiring_us < 2000000) loop();
+      }\n`;
+    await unpack(own, { ...wherryOn(12), inputs }, world);
+    const text = readFileSync(path.join(own, 'main.cpp'), 'utf8');
+    const port = '#define MIDI_IN_1 second_input\nstatic WiringPort second_input;\n#include "wherry.ino"';
+    const main = text.replace('#include "wherry.ino"', port);
+    writeFileSync(path.join(own, 'main.cpp'), `#define WIRING_HEARD\n${main}`);
+    for (const name of ['cheironom', 'instrument'])
+      execFileSync('cc', ['-std=c99', ...WARNINGS, '-c', `${name}.c`, '-o', `${name}.o`], { cwd: own });
+    const flags = ['-std=c++11', ...WARNINGS, '-Wno-unused-function', '-Wno-unused-variable'];
+    execFileSync('c++', [...flags, 'main.cpp', ...OBJECTS, '-o', 'sketch'], { cwd: own });
+    const messages = new MessageReader().read(execFileSync(path.join(own, 'sketch')));
+    const passed = messages.filter(([status]) => [0x91, 0xb5, 0xf0].includes(status));
+    expect(passed).toHaveLength(6);
+    for (const message of [
+      [0x91, 40, 1],
+      [0x91, 41, 2],
+      [0x91, 42, 3],
+      [0xf0, 9, 8, 0xf7],
+      [0xb5, 20, 7],
+      [0xb5, 21, 8],
+    ])
+      expect(passed).toContainEqual(message);
+    // The bellows play on, before and after.
+    expect(messages.filter(([status]) => status === 0x90).length).toBeGreaterThanOrEqual(3);
   });
   it('plays on a port that does not say how much it takes', async () => {
     const mute = path.join(root, 'mute');

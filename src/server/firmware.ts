@@ -31,6 +31,7 @@ const RUNTIME = [
     'numbers',
     'place',
     'wire',
+    'merge',
     'zero',
     'velocity',
     'bend',

@@ -1,27 +1,30 @@
 import type { BoardTake } from '@/core/prove/play-take';
-import { boardTakes } from '@/core/prove/play-take';
+import { playBoards, type MidiIn } from '@/core/prove/play-take';
 import { encodeProgram, type Played, type Sent } from '@/core/exchange/firmware/harness';
 import { readImage, writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
-import { playOperations } from '@/core/exchange/firmware/play-operations';
+import { playOperations, TooManyBytes } from '@/core/exchange/firmware/play-operations';
 import type { Proof } from '@/core/exchange/firmware/proof';
 import type { Instrument } from '@/core/instrument/document';
-import { splitMessages } from '@/core/midi/messages';
+import { MessageReader } from '@/core/midi/message-reader';
 import type { Frames } from '@/core/signal/take';
 import { compileHost } from './compiler';
 
 /**
  * Plays a take with the application's engine and with what each board gets, and compares every byte, and the state.
  * @param frames columns in any order; those of no sensor are passed over
- * @param mostBytes gives up where the take plays more @param cache where compiled runtimes are kept
+ * @param mostBytes gives up where the take plays more @param midiIn what comes in on the instrument's inputs @param cache where compiled runtimes are kept
  * @throws TooManyBytes then
  */
 export async function prove(
   instrument: Instrument,
   frames: Frames,
   mostBytes = Infinity,
+  midiIn: readonly MidiIn[] = [],
   cache?: string,
 ): Promise<Proof> {
-  const takes = boardTakes(instrument, frames);
+  // A message has two bytes or more, but for real-time ones.
+  const takes = playBoards(instrument, frames, mostBytes, midiIn);
+  if (!takes) throw new TooManyBytes();
   const bench = takes.map((t) => playOperations(t.image, t.frames, { mostBytes }));
   const host = await compileHost(['-std=c99', '-O2'], cache);
   const boards = await Promise.all(
@@ -32,7 +35,7 @@ export async function prove(
   const differences = bench.flatMap((b, i) => firstDifferent(b, boards[i]) ?? []);
   return {
     ...(host.ok ? { by: 'c-runtime' } : { by: 'header', because: host.faults[0].says }),
-    messages: bench.flatMap((b) => b.sent).reduce((n, s) => n + splitMessages(s.bytes).length, 0),
+    messages: bench.reduce((n, b) => n + new MessageReader().read(b.sent.flatMap((s) => s.bytes)).length, 0),
     identical: differences.length === 0,
     firstDifference: differences.length === 0 ? null : Math.min(...differences),
   };

@@ -205,7 +205,7 @@ describe('the compiler', () => {
   const scratch = () => path.join(tmpdir(), `cheironom-${randomUUID()}`);
   it('is done without where there is none, where it fails, and where its files cannot be written', async () => {
     const why = async (cache = scratch()) => {
-      const proof = await prove(wherry(), soft(), Infinity, cache);
+      const proof = await prove(wherry(), soft(), Infinity, [], cache);
       expect(proof).toMatchObject({ by: 'header', identical: true });
       return proof.because;
     };
@@ -223,11 +223,14 @@ describe('the compiler', () => {
   });
   it('is asked once: what it made is kept for the next proof, whatever instrument that is of', async () => {
     const cache = scratch();
-    const made = await prove(wherry(), soft(), Infinity, cache);
+    const made = await prove(wherry(), soft(), Infinity, [], cache);
     expect(made).toMatchObject({ by: 'c-runtime', identical: true });
     vi.stubEnv('PATH', '/nowhere');
     const other = { ...wherry(), voices: wherry().voices.slice(0, 1) };
-    expect(await prove(other, soft(), Infinity, cache)).toMatchObject({ by: 'c-runtime', identical: true });
+    expect(await prove(other, soft(), Infinity, [], cache)).toMatchObject({
+      by: 'c-runtime',
+      identical: true,
+    });
   });
   it('finds the frame at which a board with other thresholds would differ', async () => {
     const instrument = wherry();

@@ -66,6 +66,10 @@ export type ToLive =
   | { is: 'replay-begins'; channels: string[]; endUs: number }
   | { is: 'replay-pieces'; pieces: Piece[]; complete: boolean }
   | { is: 'replay'; do: ReplayCommand }
+  /** Boards whose output is pulled out of the one that it enters, from now on. */
+  | { is: 'pull'; from: readonly string[] }
+  /** What has come in on one of the instrument's inputs. */
+  | { is: 'midi-in'; input: string; bytes: number[] }
   | { is: 'silence' }
   /** Whoever hears it is new: what receivers must know is announced again. */
   | { is: 'announce' };

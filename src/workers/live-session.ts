@@ -97,6 +97,10 @@ export class LiveSession {
         return this.line?.feed(message.bytes, this.nowUs);
       case 'silence':
         return this.silence();
+      case 'pull':
+        return this.engines.pull(message.from);
+      case 'midi-in':
+        return this.engines.comesIn(message.input, this.tUs, message.bytes);
       case 'announce':
         return this.engines.announce();
       case 'guide':
@@ -177,14 +181,14 @@ export class LiveSession {
 
   private change(instrument: Instrument): void {
     this.instrument = instrument;
-    this.emit(this.engines.change(instrument));
+    this.emit(this.engines.change(instrument, this.tUs));
     this.tellEvents();
     this.readers = readersOf(instrument);
     this.digests = null;
   }
 
   private silence(): void {
-    this.emit(this.engines.silence());
+    this.emit(this.engines.silence(this.tUs));
     this.tellEvents();
   }
 

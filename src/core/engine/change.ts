@@ -1,7 +1,7 @@
 import { applySettings } from './apply-settings';
 import type { Engine } from './engine';
 import { COUNTS, partNames, PARTS, type Image } from './layout';
-import { silence } from './play';
+import { endChannelOwed, silence } from './play';
 import { startEngine } from './start';
 
 /**
@@ -18,11 +18,12 @@ export function changeEngine(e: Engine, next: Image): number {
 }
 
 function restart(e: Engine, next: Image): number {
-  const bytes = silence(e);
+  const ended = [...e.out.subarray(0, silence(e))];
+  for (let n = endChannelOwed(e); n > 0; n = endChannelOwed(e)) ended.push(...e.out.subarray(0, n));
   const begun = startEngine(next);
-  if (begun.out.length < e.out.length) begun.out = e.out;
-  else begun.out.set(e.out.subarray(0, bytes));
-  return Object.assign(e, begun, { bytes }).bytes;
+  if (begun.out.length < ended.length) begun.out = new Uint8Array(ended.length);
+  begun.out.set(ended);
+  return Object.assign(e, begun, { bytes: ended.length }).bytes;
 }
 
 /** Whether two images differ in settings alone. */

@@ -8,6 +8,7 @@ import { bankNotes, instrumentOf, touchPads } from '../testing/bank-instruments'
 import { mergeReference, type ByteIn } from '../testing/merge-reference';
 import { framesFrom } from '../testing/play';
 import { randomMidi } from '../testing/random-bytes';
+import { changeEngine } from './change';
 import { run } from './run';
 import { startEngine } from './start';
 import { playByte, playFrame, silence } from './play';
@@ -143,6 +144,18 @@ it('whatever came in, a silence ends it, and at its end nothing sounds', () => {
     for (let i = 0; i < 20; i++) hear(playFrame(e, (tUs += MS), [300, 300], 0));
     expect([...sounding], `seed ${seed}`).toEqual([]);
   }
+});
+
+it('another structure ends what came in, a pedal too', () => {
+  const e = startEngine(compile(served({})));
+  for (const byte of [0x94, 60, 90, 0xb6, 64, 127]) playByte(e, 0, 0, byte);
+  const n = changeEngine(e, compile(served()));
+  const ended = new MessageReader().read(e.out.subarray(0, n));
+  expect(ended).toEqual([
+    [0x84, 60, 64],
+    [0xb6, 64, 0],
+    [0xb6, 123, 0],
+  ]);
 });
 
 it('what does not pass: controllers that are blocked, program changes that select, a second clock; garbage is counted', () => {

@@ -2,7 +2,7 @@ import { CONTROLLER, STATUS } from '../midi/messages';
 import { applySettings } from './apply-settings';
 import { ZERO_STAGE } from './codes';
 import { abandonLearn, playLearn, restAsLearnt } from './blocks/learn';
-import { endInputs, sceneOfProgram } from './blocks/port';
+import { endInputs, endOwed, sceneOfProgram } from './blocks/port';
 import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import { deriveEdge, deriveExpire, deriveFrame } from './derive';
@@ -175,10 +175,20 @@ export function endAll(e: Engine): number {
   return park(e);
 }
 
-/** Ends every note that sounds. What is open or touched stays mute until it has been let go once. @returns bytes written to `e.out` */
+/**
+ * Ends every note that sounds. What is open or touched stays mute until it has been let go once. Of inputs on which more sounded than is known note by note,
+ * channels are ended with the next frames, or by {@link endChannelOwed}. @returns bytes written to `e.out`
+ */
 export function silence(e: Engine): number {
   e.bytes = 0;
   abandonLearn(e);
   silenceAll(e);
   return e.bytes;
+}
+
+/** After a silence that no frame follows: ends one of the channels that inputs owe. @returns bytes written to `e.out`, 0 where none is owed */
+export function endChannelOwed(e: Engine): number {
+  e.bytes = 0;
+  endOwed(e);
+  return park(e);
 }

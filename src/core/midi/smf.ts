@@ -1,4 +1,5 @@
 import type { MidiEvent } from './event';
+import { END_OF_EXCLUSIVE, SYSTEM } from './message-reader';
 
 /** Ticks a quarter note and µs a quarter note: one tick is one millisecond. */
 const DIVISION = 1000;
@@ -9,7 +10,7 @@ const LONGEST_DELTA = 2 ** 28 - 1;
 /**
  * A Standard MIDI File of format 0 (RP-001, Standard MIDI Files 1.0, 1996) with one tick a millisecond. Times are
  * rounded to the nearest tick, counted from `startUs`; no running status, which every reader takes.
- * @param events in order of time, channel voice messages only
+ * @param events whole messages in order of time
  * @param name track name; anything but ASCII is left out
  */
 export function writeSmf(
@@ -27,7 +28,7 @@ export function writeSmf(
     // A wait longer than a delta can hold is bridged by empty text events.
     for (; at - tick > LONGEST_DELTA; tick += LONGEST_DELTA)
       track.push(...variableLength(LONGEST_DELTA), 0xff, 0x01, 0);
-    track.push(...variableLength(at - tick), ...bytes);
+    track.push(...variableLength(at - tick), ...inFile(bytes));
     tick = at;
   }
   track.push(0, 0xff, 0x2f, 0);
@@ -39,6 +40,13 @@ export function writeSmf(
     ...uint32(track.length),
     ...track,
   ]);
+}
+
+/** A message as a track has it: system exclusive ones with their length, others of the system as they are, after an escape. */
+function inFile(bytes: number[]): number[] {
+  if (bytes[0] < SYSTEM.exclusive) return bytes;
+  const [head, ...rest] = bytes[0] === SYSTEM.exclusive ? bytes : [END_OF_EXCLUSIVE, ...bytes];
+  return [head, ...variableLength(rest.length), ...rest];
 }
 
 /** Seven bits a byte, high bits first, the top bit set on all but the last. @param n 0 … 2^28 − 1 */

@@ -36,7 +36,8 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
   const sensors = instrument.sensors.map((sensor, i) =>
     movedTo(sensor, place.get(i) ?? boards[0], instrument),
   );
-  const links = boards.slice(1).map((b) => ({ from: b.id, to: boards[0].id }));
+  // One after the other, so that each needs one input.
+  const links = boards.slice(1).map((b, i) => ({ from: b.id, to: boards[i].id }));
   return withPins(withoutStrayButtons({ ...instrument, boards, sensors, links }));
 }
 

@@ -5,7 +5,7 @@ import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice } from '../instrument/voices';
 import type { MidiEvent } from '../midi/event';
 import type { Frames } from '../signal/take';
-import { boardTakes, playTake } from './play-take';
+import { playBoards } from './play-take';
 
 /** A wire that never waits: what a sensor and its voice do by themselves is told from what a cable does. */
 const FAST_BAUD = 2_000_000;
@@ -29,5 +29,5 @@ export function playedAlone(
     zones: [{ is: 'single', id: 'z', channel: 1, bendRange }],
     voices: [{ is: 'note', id: 'v', zone: 'z', ...voice }],
   };
-  return boardTakes(alone, take).flatMap((own) => playTake(own, Infinity)?.events ?? []);
+  return playBoards(alone, take)!.flatMap(({ events }) => events);
 }

@@ -4,7 +4,8 @@ import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { MidiEvent } from '../midi/event';
 import { secondsOf, type Frames } from '../signal/take';
-import { boardTakes, playTake } from './play-take';
+import { portsOf } from '../instrument/ports';
+import { playBoards, type BoardPlayed, type MidiIn } from './play-take';
 
 /** What a take came to, as messages. */
 export interface RenderMetrics {
@@ -23,30 +24,55 @@ export interface Rendered {
 }
 
 /**
- * Plays a take on every board of an instrument, each from power-up to its end, where a silence ends what still sounds.
+ * Plays a take on every board of an instrument, each from power-up to its end, where a silence ends what still sounds: what leaves the last
+ * of those in series is heard.
  * @param frames one frame or more; columns in any order, those of no sensor are passed over
- * @param most messages
+ * @param most messages @param midiIn what comes in on the instrument's inputs, in order of time
  * @returns null where it plays more than that
  */
 export function render(instrument: Instrument, frames: Frames): Rendered;
-export function render(instrument: Instrument, frames: Frames, most: number): Rendered | null;
-export function render(instrument: Instrument, frames: Frames, most = Infinity): Rendered | null {
-  const played: { events: MidiEvent[]; held: number }[] = [];
-  for (const take of boardTakes(instrument, frames)) {
-    const one = playTake(take, most);
-    if (!one) return null;
-    played.push(one);
-  }
-  const all = played.flatMap((p) => p.events);
-  const events = played.length > 1 ? all.sort((a, b) => a.tUs - b.tUs) : all;
+export function render(
+  instrument: Instrument,
+  frames: Frames,
+  most: number,
+  midiIn?: readonly MidiIn[],
+): Rendered | null;
+export function render(
+  instrument: Instrument,
+  frames: Frames,
+  most = Infinity,
+  midiIn: readonly MidiIn[] = [],
+): Rendered | null {
+  const played = playBoards(instrument, frames, most, midiIn);
+  if (!played) return null;
+  const heard = played.filter((p) => p.heard);
+  const all = heard.flatMap((p) => p.events);
+  const events = heard.length > 1 ? all.sort((a, b) => a.tUs - b.tUs) : all;
   if (events.length > most) return null;
-  const held = played.reduce((n, p) => n + p.held, 0);
+  const held = heard.reduce((n, p) => n + p.held, 0);
   return {
     events,
     metrics: metricsOf(events, secondsOf(frames)),
-    findings: findingsOf(instrument, frames, held),
+    findings: [...findingsOf(instrument, frames, held), ...garbageFindings(instrument, played)],
   };
 }
+
+/** Bytes that came in and were no message. */
+const garbageFindings = (instrument: Instrument, played: readonly BoardPlayed[]): Finding[] =>
+  played.flatMap(({ board, garbage }) =>
+    portsOf(instrument, board).flatMap((port, i): Finding[] => {
+      if (garbage[i] === 0) return [];
+      const from = 'name' in port ? port.name : `the board ${port.from}`;
+      const bytes = garbage[i] === 1 ? 'A byte' : `${garbage[i]} bytes`;
+      return [
+        {
+          ...{ code: 'garbage-in', severity: 'doubt', sensor: '', cures: [] },
+          says: `${bytes} from ${from} ${garbage[i] === 1 ? 'was' : 'were'} no MIDI message and passed nowhere.`,
+          causes: ['a loose plug', 'another baud rate', 'messages that were cut short'],
+        },
+      ];
+    }),
+  );
 
 function metricsOf(events: readonly MidiEvent[], seconds: number): RenderMetrics {
   let bytes = 0;

@@ -5,6 +5,8 @@ import { plainFaults } from '@/core/exchange/document/plain-json';
 import type { ReadTake } from '@/core/exchange/takes/take-csv';
 import { allColumns, allContacts } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
+import type { MidiIn } from '@/core/prove/play-take';
+import type { Fault } from '@/core/result';
 import { flattenErrors } from '@/core/instrument/validation';
 import { no, type Asked } from '../body';
 import { problem, under } from '../problem';
@@ -36,8 +38,15 @@ export function askedInstrument(text: string): Asked<Instrument> {
   return request.ok ? checked(request.value.instrument) : request;
 }
 
-/** Reads `{ instrument, csv }`; the take must have a column of one of the instrument's sensors. */
-export function askedRender(text: string): Asked<{ instrument: Instrument; take: ReadTake }> {
+/** What is to be played. */
+interface AskedPlay {
+  instrument: Instrument;
+  take: ReadTake;
+  midiIn: MidiIn[];
+}
+
+/** Reads `{ instrument, csv, midiIn }`; the take must have a column of one of the instrument's sensors. */
+export function askedRender(text: string): Asked<AskedPlay> {
   const request = asked(text, RenderRequest);
   if (!request.ok) return request;
   const instrument = checked(request.value.instrument);
@@ -54,8 +63,37 @@ export function askedRender(text: string): Asked<{ instrument: Instrument; take:
     const says = `a column of one of ${[...columns, ...contacts].join(', ')} is required, got ${channels.join(', ')}`;
     return no(problem(422, 'The take is not of this instrument', [{ path: 'csv', says }]));
   }
-  return { ok: true, value: { instrument: instrument.value, take: take.value } };
+  const midiIn = askedMidi(request.value.midiIn ?? [], instrument.value);
+  if (!midiIn.ok) return midiIn;
+  return { ok: true, value: { instrument: instrument.value, take: take.value, midiIn: midiIn.value } };
 }
+
+/** What comes in, each on an input that the instrument has. */
+function askedMidi(
+  asked: NonNullable<RenderRequest['midiIn']>,
+  { inputs = [] }: Instrument,
+): Asked<MidiIn[]> {
+  const midiIn = asked.map(({ tUs, bytes, input }) => ({
+    ...{ tUs: Math.round(tUs), bytes },
+    input: input ?? inputs[0]?.id ?? '',
+  }));
+  const faults = midiIn.flatMap(({ input, tUs }, i): Fault[] => {
+    if (!inputs.some(({ id }) => id === input)) {
+      const says = `must name one of the instrument’s inputs, ${inputs.map(({ id }) => id).join(', ') || 'which has none'}; got ${input || 'none'}`;
+      return [{ path: `midiIn.${i}.input`, says }];
+    }
+    const before = midiIn[i - 1]?.tUs ?? tUs;
+    return tUs < before
+      ? [{ path: `midiIn.${i}.tUs`, says: `must not be before ${before}, got ${tUs}` }]
+      : [];
+  });
+  return faults.length > 0
+    ? no(problem(422, 'What comes in cannot be played', faults.slice(0, MOST_FAULTS)))
+    : { ok: true, value: midiIn };
+}
+
+/** Faults that one answer names. */
+const MOST_FAULTS = 20;
 
 /** The board whose counts can be the highest, at whose rate takes without times are read. */
 const widestBoard = ({ boards }: Instrument) => boards.reduce((a, b) => (b.bits > a.bits ? b : a));

@@ -74,9 +74,26 @@ export class FirmwareRequest {
   @IsObject() instrument!: object;
 }
 
+class AskedMidi {
+  /** When its first byte arrives, µs; a cable brings one every 320 µs. */
+  @IsNumber() tUs!: number;
+  @IsArray()
+  @ArrayMaxSize(4096)
+  @IsInt({ each: true })
+  @Min(0, { each: true })
+  @Max(255, { each: true })
+  bytes!: number[];
+  /** Id of one of the instrument's inputs; its first where it is left out. */
+  @IsOptional() @IsString() @Length(1, 40) input?: string;
+}
+
 /** Body of POST /api/render and POST /api/prove. */
 export class RenderRequest extends FirmwareRequest {
   @IsString() csv!: string;
+  /** What comes in on its inputs, in order of time. */
+  @IsOptional()
+  @ListOf(() => AskedMidi, 50_000)
+  midiIn?: AskedMidi[];
 }
 
 class ListenedLane {

@@ -60,8 +60,14 @@ export function endInputs(e: Engine): void {
   if (ports.length === 0) return;
   const held = ticksSince(merges[0].since, e.t);
   ports.forEach(({ since }, i) => endLate(e, i, ticksSince(since, e.t), held));
-  const owing = ports.find(({ owed }) => owed !== 0);
+  endOwed(e);
+}
+
+/** Ends a channel that an input owes. @returns whether there was one */
+export function endOwed(e: Engine): boolean {
+  const owing = e.state.ports.find(({ owed }) => owed !== 0);
   if (owing) endChannel(e, owing);
+  return owing !== undefined;
 }
 
 /** The first frame after one at which {@link endInputs} has something to do. */

@@ -1,6 +1,7 @@
 import { columnsOfSensor } from '../../instrument/access';
-import type { Board } from '../../instrument/board';
+import type { Board, Link, MidiInput } from '../../instrument/board';
 import type { Instrument } from '../../instrument/document';
+import { portsOf } from '../../instrument/ports';
 import { kindOf } from '../../kinds/registry';
 import { commentSafe } from './comment-safe';
 
@@ -39,6 +40,7 @@ export const wiringOf = (instrument: Instrument, board: Board): string =>
   JSON.stringify([
     [board.bits, board.scanHz, board.pins?.choosers ?? []],
     [columnPlaces(instrument, board), touchColumns(instrument, board), contactPlaces(instrument, board)],
+    ...portsOf(instrument, board).map((port) => baudOf(instrument, port)),
   ]);
 
 /** Contacts of matrices, by their place among all, column by column. */
@@ -100,8 +102,11 @@ export function fillSketch(
   const columns = contacts.flatMap(({ chosen }) => chosen ?? []);
   const wired = [...new Set([...own, ...columns, ...(multiplexed ? choosers : [])])];
   const button = instrument.sensors.find((s) => s.id === board.button)?.name;
+  const inputs = portsOf(instrument, board);
   const parts = {
     SETTABLE: settable,
+    MIDI_COMES_IN: inputs.length > 0,
+    MORE_COMES_IN: inputs.length > 1,
     COLUMNS: places.length > 0,
     BUS: places.some(({ pin }) => pin === NO_PIN),
     TOUCH: touch.includes(true),
@@ -119,6 +124,15 @@ export function fillSketch(
     BITS: String(board.bits),
     PINS: lines(places, remarksOf(instrument, board, 'columns'), 'input'),
     CONTACT_PINS: lines(contacts, remarksOf(instrument, board, 'contacts'), 'column'),
+    MIDI_INPUT: inputs.length > 0 ? inputWords(instrument, inputs[0]) : '',
+    MORE_INPUTS: inputs
+      .slice(1)
+      .map((own, i) => otherInput(instrument, own, i + 1))
+      .join('\n'),
+    BEGIN_INPUTS: inputs
+      .slice(1)
+      .map((own, i) => `    MIDI_IN_${i + 1}.begin(${baudOf(instrument, own)});`)
+      .join('\n'),
     BUTTON_NAME: button ? commentSafe(button) : '',
     TOUCH: touch.map(Number).join(', '),
     INPUTS: places.map(chosenOr).join(', '),
@@ -136,6 +150,24 @@ export function fillSketch(
     (_, name: string) => values[name],
   );
 }
+
+/** What is wired to an input, for a comment. */
+const inputWords = ({ boards }: Instrument, port: Link | MidiInput): string =>
+  commentSafe('name' in port ? port.name : boards.find(({ id }) => id === port.from)!.name);
+
+/** A further input has a port of its own. @param place from 1 */
+const otherInput = (instrument: Instrument, port: Link | MidiInput, place: number): string =>
+  [
+    `/* And on this one: ${inputWords(instrument, port)}. Define it yourself to use another. */`,
+    `#ifndef MIDI_IN_${place}`,
+    `#define MIDI_IN_${place} Serial${place + 1}`,
+    '#endif',
+  ].join('\n');
+
+const baudOf = ({ boards }: Instrument, port: Link | MidiInput): number =>
+  ('from' in port ? boards.find(({ id }) => id === port.from)?.midiBaud : undefined) ?? CABLE_BAUD;
+/** Of a MIDI cable (MIDI 1.0 Detailed Specification, "Hardware"). */
+const CABLE_BAUD = 31_250;
 
 /** One more than the highest of A0, A1, … that is read. */
 const analoguePins = (places: readonly Place[]): number =>

@@ -109,23 +109,53 @@ static void enter_scene(uint8_t scene)
 }
 #endif
 
-#if CHEIR_scenes && (CHEIR_selectors || CHEIR_ports)
-/* The scene that a gate, or a program change, has asked for plays from this frame on. */
-static OUT_OF_LINE void change_scene(void)
+#if CHEIR_selectors
+/* Nothing sounds, no part is muted or shifted, and the clock is as it begins. */
+static OUT_OF_LINE void begin_anew(void)
+{
+    CHEIR_SILENCES(SILENCE)
+    reset_modes();
+#if CHEIR_tempos
+    reset_tempo();
+#endif
+}
+#endif
+
+#if CHEIR_selectors || CHEIR_ports
+/* What gates and program changes have asked for since the last frame, one after the other. */
+static OUT_OF_LINE void do_asked(void)
 {
     uint8_t scene = STATE(engine).scene;
 #if CHEIR_selectors
-    scene = scene_asked();
+    uint8_t i;
+    for (i = 0; i != COUNT(selectors); i++) {
+        uint8_t does = U8(IMAGE(selectors)[i].does), to = U8(IMAGE(selectors)[i].to);
+        if (!STATE(selectors)[i].asks) continue;
+        STATE(selectors)[i].asks = 0;
+        if (does == CHEIR_DOES_SCENE) scene = selected(to, scene);
+        else if (does != CHEIR_DOES_RESET) do_selected(does, to);
+        else {
+            begin_anew();
+            scene = 0;
+        }
+    }
 #endif
 #if CHEIR_ports
     scene = scene_of_program(scene);
 #endif
+#if CHEIR_scenes
     enter_scene(scene);
+#else
+    (void)scene;
+#endif
 }
 #endif
 
 uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
 {
+#if CHEIR_ports
+    uint8_t *clock;
+#endif
     pass_time(t_us, out);
 #if CHEIR_depths
     step_to(t_us);
@@ -137,7 +167,11 @@ uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
         return 0;
     }
     if ((uint16_t)(now_t - STATE(engine).swept) >= SWEEP_TICKS) sweep_timers();
+#if CHEIR_tempos
+    play_clock();
+#endif
 #if CHEIR_ports
+    clock = now_out;
     end_inputs();
 #endif
     if (STATE(engine).looking > 0) look_at_rests();
@@ -145,11 +179,11 @@ uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
 #if CHEIR_learns
     if (COUNT(learns) > 0) play_button();
 #endif
-#if CHEIR_scenes && (CHEIR_selectors || CHEIR_ports)
-    change_scene();
+#if CHEIR_selectors || CHEIR_ports
+    do_asked();
 #endif
     CHEIR_FRAMES(FRAME)
-    PARK(out)
+    PARK(clock)
     return (uint16_t)(now_out - out);
 }
 
@@ -209,7 +243,7 @@ static uint8_t plays_on(uint8_t channel)
     for (i = 0; i != COUNT(note_lanes); i++)
         if (!(U8(IMAGE(note_lanes)[i].channel) & POOLED) && (U8(IMAGE(note_lanes)[i].channel) & 15u) == channel) return 1;
     for (i = 0; i != COUNT(controls); i++)
-        if (U8(IMAGE(controls)[i].lane) == 0 && (U8(IMAGE(controls)[i].status) & 15u) == channel) return 1;
+        if (U8(IMAGE(controls)[i].lane) == 0 && U8(IMAGE(controls)[i].kind) != CHEIR_CONTROL_TEMPO && (U8(IMAGE(controls)[i].status) & 15u) == channel) return 1;
 #if CHEIR_switched
     for (i = 0; i != COUNT(switched); i++)
         if ((U8(IMAGE(switched)[i].status) & 15u) == channel) return 1;

@@ -68,6 +68,7 @@ static void send_initial(uint8_t channel, uint8_t pressure, uint8_t timbre)
 
 #if CHEIR_of_notes
 static uint8_t read_now(uint8_t index);
+static uint16_t told(const cheir_control *control, uint16_t value);
 
 /* What belongs to a lane's note begins with it: bends where it does, and in a pool pressure and timbre before it. */
 static OUT_OF_LINE UNUSED void begin_controls(uint8_t latch, uint16_t bend, uint8_t pooled)
@@ -81,15 +82,30 @@ static OUT_OF_LINE UNUSED void begin_controls(uint8_t latch, uint16_t bend, uint
         EMPTY_BAND(state);
         state->sent = UNSENT;
         if (kind == CHEIR_CONTROL_GLIDE) state->sent = bend;
-        else if (pooled && kind == CHEIR_CONTROL_PRESSURE) state->sent = pressure = read_now((uint8_t)(at - 1u));
-        else if (pooled && kind == CHEIR_CONTROL_CONTROLLER7 && U8(control->controller) == TIMBRE)
-            state->sent = timbre = read_now((uint8_t)(at - 1u));
+        else if (pooled && kind == CHEIR_CONTROL_PRESSURE) {
+            state->sent = read_now((uint8_t)(at - 1u));
+            pressure = (uint8_t)told(control, state->sent);
+        } else if (pooled && kind == CHEIR_CONTROL_CONTROLLER7 && U8(control->controller) == TIMBRE) {
+            state->sent = read_now((uint8_t)(at - 1u));
+            timbre = (uint8_t)told(control, state->sent);
+        }
         at = U8(control->next);
     }
     (void)bend, (void)pressure, (void)timbre;
 #if CHEIR_pools
     if (pooled) send_initial(STATE(note_lanes)[latch].channel & 15u, pressure, timbre);
 #endif
+}
+#endif
+
+/* The note that sounds where one is written; none where MIDI has none so high or so low. */
+#if CHEIR_modes
+static uint8_t shifted(uint8_t index, uint8_t note)
+{
+    int16_t moved;
+    if (COUNT(modes) == 0 || U8(IMAGE(notes)[index].stays)) return note;
+    moved = (int16_t)(note + STATE(modes)[0].shift - CHEIR_SHIFT_ZERO);
+    return moved < 0 || moved > 127 ? NO_NOTE : (uint8_t)moved;
 }
 #endif
 
@@ -109,6 +125,13 @@ void sound_note(uint8_t index, uint8_t latch, uint8_t lane, uint8_t note, uint16
     cheir_note_lane_state *sounding = &STATE(note_lanes)[latch];
     uint8_t channel = U8(IMAGE(note_lanes)[lane].channel);
     uint8_t pooled = channel & POOLED;
+#if CHEIR_modes
+    note = shifted(index, note);
+    if (note == NO_NOTE) {
+        sounding->note = NO_NOTE;
+        return;
+    }
+#endif
 #if CHEIR_pools
     if (pooled) channel = (uint8_t)(POOLED | (channel & SHARED_NOTE) | take_channel(channel & 15u, latch));
 #endif

@@ -39,7 +39,7 @@ static OUT_OF_LINE UNUSED void choice_changes(uint8_t index)
         end_note(first);
         return;
     }
-    if (!LIVES(&IMAGE(notes)[note])) return;
+    if (!PLAYS(&IMAGE(notes)[note])) return;
     wanted = &IMAGE(note_lanes)[(uint8_t)(first + lane)];
     if (sounding->note == U8(wanted->note)
         && ((U8(wanted->channel) & POOLED) || ((sounding->channel ^ U8(wanted->channel)) & 15u) == 0)

@@ -24,10 +24,35 @@ static uint8_t status_of(const cheir_control *control)
 #define IS_OF_NO_NOTE(control) 0
 #endif
 
+/* A bit a kind that sends seven bits. */
+#define COARSE_KINDS                                                                                    \
+    ((1u << CHEIR_CONTROL_CONTROLLER7) | (1u << CHEIR_CONTROL_PRESSURE) | (1u << CHEIR_CONTROL_POLY_PRESSURE) \
+     | (1u << CHEIR_CONTROL_PARAMETER7) | (1u << CHEIR_CONTROL_TEMPO))
+
+/* What is sent for a value: the same, or as far from the other end. */
+static UNUSED uint16_t told(const cheir_control *control, uint16_t value)
+{
+    uint16_t mirror = U16(control->mirror);
+    return mirror == 0 ? value : (uint16_t)(mirror - value);
+}
+
+#if CHEIR_parameters
+#define DATA_ENTRY 6u
+/* A parameter is named anew each time: others may name theirs in between. */
+static OUT_OF_LINE UNUSED void send_parameter(uint8_t status, uint8_t index, uint8_t high)
+{
+    const cheir_parameter *own = &IMAGE(parameters)[index];
+    uint8_t name = U8(own->registered) ? 100 : 98;
+    send3(status, (uint8_t)(name + 1u), U8(own->high));
+    send3(status, name, U8(own->low));
+    send3(status, DATA_ENTRY, high);
+}
+#endif
+
 /* Whether a control of this kind sends seven bits, by stairs. */
 static inline uint8_t is_coarse(uint8_t kind)
 {
-    return kind != CHEIR_CONTROL_CONTROLLER14 && kind < CHEIR_CONTROL_BEND;
+    return ((COARSE_KINDS >> kind) & 1u) != 0;
 }
 
 /* Whether what a control sent is kept. */
@@ -135,17 +160,28 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
         step = step_at(IMAGE(stairs) + U16(control->curve), span, side, distance);
     value = (uint8_t)TAKE_OVER(control, state->sent, (uint8_t)(low(U16(control->from)) + step));
     if (any ? value != state->sent : worth_sending(control, state, value)) {
+        uint8_t says = (uint8_t)told(control, value);
         note_sent(control, state, value);
 #if CHEIR_pressure
-        if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(STATUS_OF(control), value);
+        if (U8(control->kind) == CHEIR_CONTROL_PRESSURE) send2(STATUS_OF(control), says);
         else
 #endif
 #if CHEIR_poly
             if (U8(control->kind) == CHEIR_CONTROL_POLY_PRESSURE)
-            send3(STATUS_OF(control), STATE(note_lanes)[U8(control->lane) - 1u].note, value);
+            send3(STATUS_OF(control), STATE(note_lanes)[U8(control->lane) - 1u].note, says);
         else
 #endif
-            send3(STATUS_OF(control), U8(control->controller), value);
+#if CHEIR_parameters
+            if (U8(control->kind) == CHEIR_CONTROL_PARAMETER7)
+            send_parameter(STATUS_OF(control), U8(control->controller), says);
+        else
+#endif
+#if CHEIR_tempos
+            if (U8(control->kind) == CHEIR_CONTROL_TEMPO)
+            set_tempo(says);
+        else
+#endif
+            send3(STATUS_OF(control), U8(control->controller), says);
     } else charge_look_up();
     if (any && step > 0 && step < span && step_begins >= U8(control->slack) && step_ends < 0xff00u) {
         /* As most often; the search has met both ends of the step, and neither lies past rest or the converter's end with its slack. */
@@ -211,12 +247,20 @@ static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_st
     if (worth_sending(control, state, value)) {
         before = state->sent;
         note_sent(control, state, value);
+        value = told(control, value);
 #if CHEIR_bends || CHEIR_glides
-        if (U8(control->kind) != CHEIR_CONTROL_CONTROLLER14) send_bend(STATUS_OF(control) & 15u, value);
+        if (U8(control->kind) == CHEIR_CONTROL_BEND || U8(control->kind) == CHEIR_CONTROL_GLIDE)
+            send_bend(STATUS_OF(control) & 15u, value);
         else
 #endif
+#if CHEIR_parameters
+            if (U8(control->kind) == CHEIR_CONTROL_PARAMETER14) {
+            send_parameter(STATUS_OF(control), U8(control->controller), (uint8_t)(value >> 7));
+            send3(STATUS_OF(control), DATA_ENTRY + LSB_OFFSET, (uint8_t)(value & 0x7fu));
+        } else
+#endif
         {
-            if (before == UNSENT || (value >> 7) != (before >> 7))
+            if (before == UNSENT || (value >> 7) != (told(control, before) >> 7))
                 send3(STATUS_OF(control), U8(control->controller), (uint8_t)(value >> 7));
             send3(STATUS_OF(control), (uint8_t)(U8(control->controller) + LSB_OFFSET), (uint8_t)(value & 0x7fu));
         }
@@ -341,7 +385,7 @@ static uint16_t last_sent(uint8_t index, uint8_t before)
     for (i = 0; i != COUNT(controls); i++) {
         const cheir_control *control = &IMAGE(controls)[i];
         if (U8(control->status) == U8(own->status) && U8(control->controller) == U8(own->controller)
-            && U8(control->kind) == U8(own->kind) && lives_in(control->scenes, before) && STATE(controls)[i].sent != UNSENT)
+            && U8(control->kind) == U8(own->kind) && U16(control->mirror) == U16(own->mirror) && lives_in(control->scenes, before) && STATE(controls)[i].sent != UNSENT)
             return STATE(controls)[i].sent;
     }
     return STATE(controls)[index].sent;
@@ -374,9 +418,15 @@ static inline uint8_t control_is_sound(const cheir_control *next, const cheir_co
 {
     uint32_t most = (uint32_t)next->from + next->span;
     if (!is_same_message(next->status, now->status) || next->deadband == 0) return 0;
+    if (next->mirror != 0 && (next->mirror < most || (uint16_t)(next->mirror - next->from) > (is_coarse(next->kind) ? 127u : 16383u))) return 0;
     if (next->kind == CHEIR_CONTROL_GLIDE) return 1;
     if (next->kind == CHEIR_CONTROL_BEND)
         return next->from <= 8192u && most >= 8192u && most <= 16384u && is_table(next->curve, tables);
+#if CHEIR_parameters
+    if (next->kind == CHEIR_CONTROL_PARAMETER14)
+        return most <= 16383u && next->controller < COUNT(parameters) && is_table(next->curve, tables);
+    if (next->kind == CHEIR_CONTROL_PARAMETER7 && next->controller >= COUNT(parameters)) return 0;
+#endif
     if (next->kind == CHEIR_CONTROL_CONTROLLER14)
         return most <= 16383u && next->controller < LSB_OFFSET && is_table(next->curve, tables);
     return most <= 127u && next->controller <= 127u && (uint32_t)next->curve + next->span <= stairs;

@@ -41,7 +41,7 @@ static OUT_OF_LINE UNUSED void play_found(uint8_t index)
     const cheir_fingering_entry *entry;
     int16_t sounds;
     if (state->gates == 0 || state->stage != CHEIR_FINGERING_RESTS) return;
-    if (!LIVES(&IMAGE(notes)[U8(own->note)])) return;
+    if (!PLAYS(&IMAGE(notes)[U8(own->note)])) return;
     if (state->best == 0) {
         if (U8(own->unassigned) == CHEIR_UNASSIGNED_SILENCE) end_note(lane);
         return;

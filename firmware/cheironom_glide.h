@@ -123,7 +123,7 @@ static inline void glide_opens(uint8_t index, uint8_t lane, uint16_t strength)
     (void)lane;
     if (state->open++ > 0) return;
     state->strength = strength;
-    if (!LIVES(&IMAGE(notes)[U8(glide->note)])) return;
+    if (!PLAYS(&IMAGE(notes)[U8(glide->note)])) return;
     state->stage = CHEIR_GLIDE_SETTLING;
     state->since = now_t;
     EMPTY_BAND(state);
@@ -138,7 +138,7 @@ static inline void glide_closes(uint8_t index, uint8_t lane)
     (void)lane;
     /* A silence has shut it already. */
     if (state->open == 0 || --state->open > 0) return;
-    if (state->stage == CHEIR_GLIDE_SETTLING && LIVES(&IMAGE(notes)[U8(glide->note)])) begin_glide(index, pitch_now(glide));
+    if (state->stage == CHEIR_GLIDE_SETTLING && PLAYS(&IMAGE(notes)[U8(glide->note)])) begin_glide(index, pitch_now(glide));
     state->stage = CHEIR_GLIDE_IDLE;
     end_note(glide_lane(glide));
 }
@@ -222,7 +222,7 @@ static OUT_OF_LINE UNUSED void change_glide(uint8_t index, uint16_t raw, uint8_t
     const cheir_glide *glide = &IMAGE(glides)[index];
     cheir_glide_state *state = &STATE(glides)[index];
     if (state->stage == CHEIR_GLIDE_SETTLING) {
-        if (!LIVES(&IMAGE(notes)[U8(glide->note)])) state->stage = CHEIR_GLIDE_IDLE;
+        if (!PLAYS(&IMAGE(notes)[U8(glide->note)])) state->stage = CHEIR_GLIDE_IDLE;
         else if ((uint16_t)(now_t - state->since) >= U16(glide->settle_ticks) && wire_takes_note())
             begin_glide(index, place_pitch(glide, raw));
         return;
@@ -232,7 +232,7 @@ static OUT_OF_LINE UNUSED void change_glide(uint8_t index, uint16_t raw, uint8_t
         state->stage = CHEIR_GLIDE_IDLE;
         return;
     }
-    if (!LIVES(&IMAGE(notes)[U8(glide->note)])) return;
+    if (!PLAYS(&IMAGE(notes)[U8(glide->note)])) return;
     /* Nothing could begin now; what settles is timed all the same. */
     if (U16(glide->settle_ticks) == 0 && U16(glide->drift) == 0 && !wire_takes_note()) return;
     if (U8(glide->school) == CHEIR_SCHOOL_FRETTED) {

@@ -153,6 +153,21 @@ static OUT_OF_LINE UNUSED uint8_t lives_in(const uint16_t *scenes, uint8_t scene
 #define LIVES(record) 1
 #endif
 
+/* Whether a note may begin: it lives in the scene that plays, and no part of it is muted. */
+#if CHEIR_modes
+#define PLAYS(note) (LIVES(note) && (COUNT(modes) == 0 || !(STATE(modes)[0].muted & U8((note)->parts))))
+#else
+#define PLAYS(note) LIVES(note)
+#endif
+
+#if CHEIR_modes
+CHANGES_BY_ITSELF(mode)
+ALWAYS_SOUND(mode)
+#endif
+#if CHEIR_parameters
+CHANGES_BY_ITSELF(parameter)
+ALWAYS_SOUND(parameter)
+#endif
 #if CHEIR_scene_starts
 CHANGES_BY_ITSELF(scene_start)
 ALWAYS_SOUND(scene_start)

@@ -11,7 +11,6 @@
 /* Notes of an input that it knows each. */
 #define INPUT_NOTES ((uint8_t)(sizeof STATE(ports)->notes / sizeof STATE(ports)->notes[0]))
 #define EXCLUSIVE 0xf0u
-#define PROGRAM_CHANGE 0xc0u
 /* A pedal's value from which on it is down. */
 #define PEDAL_DOWN 64u
 #define ALL_SOUND_OFF 120u

@@ -20,7 +20,10 @@ enum { CHEIR_LIGHT_FREE = 0, CHEIR_LIGHT_OFF = 1, CHEIR_LIGHT_ON = 2 };
 enum { CHEIR_BY_JUMP = 0, CHEIR_BY_PICK_UP = 1, CHEIR_BY_SCALE = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_SELECT_PREVIOUS = 254, CHEIR_SELECT_NEXT = 255 };
-enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2, CHEIR_CONTROL_POLY_PRESSURE = 3, CHEIR_CONTROL_BEND = 4, CHEIR_CONTROL_GLIDE = 5 };
+enum { CHEIR_DOES_SCENE = 0, CHEIR_DOES_MUTE = 1, CHEIR_DOES_RESET = 2, CHEIR_DOES_SHIFT = 3, CHEIR_DOES_TEMPO = 4, CHEIR_DOES_TRANSPORT = 5 };
+enum { CHEIR_SHIFT_ZERO = 128, CHEIR_SHIFT_MOST = 60 };
+enum { CHEIR_TRANSPORT_START = 0, CHEIR_TRANSPORT_STOP = 1, CHEIR_TRANSPORT_CONTINUE = 2, CHEIR_TRANSPORT_TOGGLE = 3 };
+enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2, CHEIR_CONTROL_POLY_PRESSURE = 3, CHEIR_CONTROL_BEND = 4, CHEIR_CONTROL_GLIDE = 5, CHEIR_CONTROL_PARAMETER7 = 6, CHEIR_CONTROL_PARAMETER14 = 7, CHEIR_CONTROL_TEMPO = 8 };
 enum { CHEIR_SCHOOL_FRETTED = 0, CHEIR_SCHOOL_SLIDE = 1, CHEIR_SCHOOL_PULL_IN = 2 };
 enum { CHEIR_READS_LEVEL = 0, CHEIR_READS_ABOVE_IS_UP = 1, CHEIR_READS_BELOW_IS_UP = 2, CHEIR_READS_SHARE = 3, CHEIR_READS_PITCH = 4 };
 enum { CHEIR_GLIDE_IDLE = 0, CHEIR_GLIDE_SETTLING = 1, CHEIR_GLIDE_SOUNDS = 2, CHEIR_GLIDE_MOVING = 3 };
@@ -104,13 +107,14 @@ typedef struct {
     uint8_t column;
 } cheir_gate_state;
 
-/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is. */
+/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; mirror: what is sent is so much less its value, 0: its value; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is. */
 typedef struct {
     uint16_t scenes[2];
     uint16_t from;
     uint16_t span;
     uint16_t interval_ticks;
     uint16_t curve;
+    uint16_t mirror;
     uint8_t deadband;
     uint8_t slack;
     uint8_t level;
@@ -516,17 +520,52 @@ typedef struct {
     uint16_t spread;
 } cheir_learn_lane_state;
 
-/* A gate that changes the scene when it opens; to: which, 254: the one before, 255: the next, round; guards: so many of its guards must be open. */
+/* A gate that changes how the rest plays when it opens; does, to: what (DOES, SELECTS); guards: so many of its guards must be open. */
 typedef struct {
+    uint8_t does;
     uint8_t to;
     uint8_t guards;
 } cheir_selector;
 
-/* Open: how many of its guards are; asks: it opened, and its scene comes with the next frame. */
+/* Open: how many of its guards are; asks: it opened, and what it does comes with the next frame. */
 typedef struct {
     uint8_t open;
     uint8_t asks;
 } cheir_selector_state;
+
+/* What selectors change besides scenes. */
+typedef struct {
+    uint8_t pad;
+} cheir_mode;
+
+/* Muted: a bit a part of its notes; shift: semitones that notes begin higher, 128 more. */
+typedef struct {
+    uint8_t muted;
+    uint8_t shift;
+} cheir_mode_state;
+
+/* MIDI clock; table: of its tempos, the slowest first, the time from clock to clock, 4 us; begins: which it begins with. */
+typedef struct {
+    uint16_t table;
+    uint8_t tempos;
+    uint8_t begins;
+} cheir_tempo;
+
+/* Next_us: when the next clock is due; tempo: which; runs: started, and not stopped since; begun: a clock has been sent. */
+typedef struct {
+    uint32_t next_us;
+    uint8_t tempo;
+    uint8_t runs;
+    uint8_t begun;
+    uint8_t pad;
+} cheir_tempo_state;
+
+/* A parameter that two controllers name before a value: select, high, low. */
+typedef struct {
+    uint8_t high;
+    uint8_t low;
+    uint8_t registered;
+} cheir_parameter;
 
 /* How a scene begins; ends: notes that do not live in it end then, else when they are let go. */
 typedef struct {
@@ -581,7 +620,7 @@ typedef struct {
     uint8_t lane;
 } cheir_listener;
 
-/* Notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it. */
+/* Notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it; parts: a bit a part that it belongs to, which can be muted; stays: it is not shifted. */
 typedef struct {
     uint16_t scenes[2];
     uint16_t table;
@@ -591,6 +630,8 @@ typedef struct {
     uint8_t from;
     uint8_t span;
     uint8_t level;
+    uint8_t parts;
+    uint8_t stays;
 } cheir_note;
 
 /* Channel 0 ... 15 and note of one lane; in the channel 16 more: another lane can play them too, 32 more: a pool gives the channel; bend: sent before it, 65535: none; control: the first that belongs to its note, from 1. */
@@ -803,8 +844,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_creep 2u
 #define CHEIR_SETTINGS_OF_gate(BYTE, WORD) WORD(window_ticks) WORD(hold_off_ticks) WORD(attack[0].span) WORD(attack[0].factor) WORD(attack[0].mul) WORD(attack[1].span) WORD(attack[1].factor) WORD(attack[1].mul) BYTE(side_mask)
 #define CHEIR_BYTES_OF_gate 17u
-#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
-#define CHEIR_BYTES_OF_control 17u
+#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve) WORD(mirror) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
+#define CHEIR_BYTES_OF_control 19u
 #define CHEIR_SETTINGS_OF_hold(BYTE, WORD)
 #define CHEIR_BYTES_OF_hold 0u
 #define CHEIR_SETTINGS_OF_takeover(BYTE, WORD) BYTE(by)
@@ -847,6 +888,12 @@ typedef struct {
 #define CHEIR_BYTES_OF_learn_lane 0u
 #define CHEIR_SETTINGS_OF_selector(BYTE, WORD) BYTE(to)
 #define CHEIR_BYTES_OF_selector 1u
+#define CHEIR_SETTINGS_OF_mode(BYTE, WORD)
+#define CHEIR_BYTES_OF_mode 0u
+#define CHEIR_SETTINGS_OF_tempo(BYTE, WORD) WORD(table) BYTE(begins)
+#define CHEIR_BYTES_OF_tempo 3u
+#define CHEIR_SETTINGS_OF_parameter(BYTE, WORD) BYTE(high) BYTE(low) BYTE(registered)
+#define CHEIR_BYTES_OF_parameter 3u
 #define CHEIR_SETTINGS_OF_scene_start(BYTE, WORD) BYTE(ends)
 #define CHEIR_BYTES_OF_scene_start 1u
 #define CHEIR_SETTINGS_OF_port(BYTE, WORD) WORD(blocks[0]) WORD(blocks[1]) WORD(blocks[2]) WORD(blocks[3]) WORD(blocks[4]) WORD(blocks[5]) WORD(blocks[6]) WORD(blocks[7]) BYTE(how)
@@ -857,8 +904,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_sensing 0u
 #define CHEIR_SETTINGS_OF_listener(BYTE, WORD)
 #define CHEIR_BYTES_OF_listener 0u
-#define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span)
-#define CHEIR_BYTES_OF_note 8u
+#define CHEIR_SETTINGS_OF_note(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(table) BYTE(from) BYTE(span) BYTE(parts) BYTE(stays)
+#define CHEIR_BYTES_OF_note 10u
 #define CHEIR_SETTINGS_OF_note_lane(BYTE, WORD) WORD(bend) BYTE(channel) BYTE(note)
 #define CHEIR_BYTES_OF_note_lane 4u
 #define CHEIR_SETTINGS_OF_choice(BYTE, WORD) BYTE(by)
@@ -883,9 +930,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_fingering_entry 11u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(modes, mode) X(tempos, tempo) X(parameters, parameter) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(members) X(gating_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(ports, port_state, ports) X(merges, merge_state, merges) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(modes, mode_state, modes) X(tempos, tempo_state, tempos) X(ports, port_state, ports) X(merges, merge_state, merges) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -914,6 +961,9 @@ typedef struct {
 #define CHEIR_learns 1
 #define CHEIR_learn_lanes 1
 #define CHEIR_selectors 1
+#define CHEIR_modes 1
+#define CHEIR_tempos 1
+#define CHEIR_parameters 1
 #define CHEIR_scene_starts 1
 #define CHEIR_ports 1
 #define CHEIR_merges 1
@@ -1014,27 +1064,28 @@ CHEIR_LIES(gate_state_2, offsetof(cheir_gate_state, peak) == 4);
 CHEIR_LIES(gate_state_3, offsetof(cheir_gate_state, since) == 6);
 CHEIR_LIES(gate_state_4, offsetof(cheir_gate_state, stage) == 8);
 CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, column) == 9);
-CHEIR_LIES(control, sizeof(cheir_control) == 26);
+CHEIR_LIES(control, sizeof(cheir_control) == 28);
 CHEIR_LIES(control_0, offsetof(cheir_control, scenes[0]) == 0);
 CHEIR_LIES(control_1, offsetof(cheir_control, scenes[1]) == 2);
 CHEIR_LIES(control_2, offsetof(cheir_control, from) == 4);
 CHEIR_LIES(control_3, offsetof(cheir_control, span) == 6);
 CHEIR_LIES(control_4, offsetof(cheir_control, interval_ticks) == 8);
 CHEIR_LIES(control_5, offsetof(cheir_control, curve) == 10);
-CHEIR_LIES(control_6, offsetof(cheir_control, deadband) == 12);
-CHEIR_LIES(control_7, offsetof(cheir_control, slack) == 13);
-CHEIR_LIES(control_8, offsetof(cheir_control, level) == 14);
-CHEIR_LIES(control_9, offsetof(cheir_control, column) == 15);
-CHEIR_LIES(control_10, offsetof(cheir_control, side_mask) == 16);
-CHEIR_LIES(control_11, offsetof(cheir_control, kind) == 17);
-CHEIR_LIES(control_12, offsetof(cheir_control, status) == 18);
-CHEIR_LIES(control_13, offsetof(cheir_control, controller) == 19);
-CHEIR_LIES(control_14, offsetof(cheir_control, hold) == 20);
-CHEIR_LIES(control_15, offsetof(cheir_control, takeover) == 21);
-CHEIR_LIES(control_16, offsetof(cheir_control, lane) == 22);
-CHEIR_LIES(control_17, offsetof(cheir_control, next) == 23);
-CHEIR_LIES(control_18, offsetof(cheir_control, glide) == 24);
-CHEIR_LIES(control_19, offsetof(cheir_control, pad) == 25);
+CHEIR_LIES(control_6, offsetof(cheir_control, mirror) == 12);
+CHEIR_LIES(control_7, offsetof(cheir_control, deadband) == 14);
+CHEIR_LIES(control_8, offsetof(cheir_control, slack) == 15);
+CHEIR_LIES(control_9, offsetof(cheir_control, level) == 16);
+CHEIR_LIES(control_10, offsetof(cheir_control, column) == 17);
+CHEIR_LIES(control_11, offsetof(cheir_control, side_mask) == 18);
+CHEIR_LIES(control_12, offsetof(cheir_control, kind) == 19);
+CHEIR_LIES(control_13, offsetof(cheir_control, status) == 20);
+CHEIR_LIES(control_14, offsetof(cheir_control, controller) == 21);
+CHEIR_LIES(control_15, offsetof(cheir_control, hold) == 22);
+CHEIR_LIES(control_16, offsetof(cheir_control, takeover) == 23);
+CHEIR_LIES(control_17, offsetof(cheir_control, lane) == 24);
+CHEIR_LIES(control_18, offsetof(cheir_control, next) == 25);
+CHEIR_LIES(control_19, offsetof(cheir_control, glide) == 26);
+CHEIR_LIES(control_20, offsetof(cheir_control, pad) == 27);
 CHEIR_LIES(control_state, sizeof(cheir_control_state) == 10);
 CHEIR_LIES(control_state_0, offsetof(cheir_control_state, low) == 0);
 CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
@@ -1347,12 +1398,32 @@ CHEIR_LIES(learn_lane_state_5, offsetof(cheir_learn_lane_state, low) == 8);
 CHEIR_LIES(learn_lane_state_6, offsetof(cheir_learn_lane_state, high) == 10);
 CHEIR_LIES(learn_lane_state_7, offsetof(cheir_learn_lane_state, last) == 12);
 CHEIR_LIES(learn_lane_state_8, offsetof(cheir_learn_lane_state, spread) == 14);
-CHEIR_LIES(selector, sizeof(cheir_selector) == 2);
-CHEIR_LIES(selector_0, offsetof(cheir_selector, to) == 0);
-CHEIR_LIES(selector_1, offsetof(cheir_selector, guards) == 1);
+CHEIR_LIES(selector, sizeof(cheir_selector) == 3);
+CHEIR_LIES(selector_0, offsetof(cheir_selector, does) == 0);
+CHEIR_LIES(selector_1, offsetof(cheir_selector, to) == 1);
+CHEIR_LIES(selector_2, offsetof(cheir_selector, guards) == 2);
 CHEIR_LIES(selector_state, sizeof(cheir_selector_state) == 2);
 CHEIR_LIES(selector_state_0, offsetof(cheir_selector_state, open) == 0);
 CHEIR_LIES(selector_state_1, offsetof(cheir_selector_state, asks) == 1);
+CHEIR_LIES(mode, sizeof(cheir_mode) == 1);
+CHEIR_LIES(mode_0, offsetof(cheir_mode, pad) == 0);
+CHEIR_LIES(mode_state, sizeof(cheir_mode_state) == 2);
+CHEIR_LIES(mode_state_0, offsetof(cheir_mode_state, muted) == 0);
+CHEIR_LIES(mode_state_1, offsetof(cheir_mode_state, shift) == 1);
+CHEIR_LIES(tempo, sizeof(cheir_tempo) == 4);
+CHEIR_LIES(tempo_0, offsetof(cheir_tempo, table) == 0);
+CHEIR_LIES(tempo_1, offsetof(cheir_tempo, tempos) == 2);
+CHEIR_LIES(tempo_2, offsetof(cheir_tempo, begins) == 3);
+CHEIR_LIES(tempo_state, sizeof(cheir_tempo_state) == 8);
+CHEIR_LIES(tempo_state_0, offsetof(cheir_tempo_state, next_us) == 0);
+CHEIR_LIES(tempo_state_1, offsetof(cheir_tempo_state, tempo) == 4);
+CHEIR_LIES(tempo_state_2, offsetof(cheir_tempo_state, runs) == 5);
+CHEIR_LIES(tempo_state_3, offsetof(cheir_tempo_state, begun) == 6);
+CHEIR_LIES(tempo_state_4, offsetof(cheir_tempo_state, pad) == 7);
+CHEIR_LIES(parameter, sizeof(cheir_parameter) == 3);
+CHEIR_LIES(parameter_0, offsetof(cheir_parameter, high) == 0);
+CHEIR_LIES(parameter_1, offsetof(cheir_parameter, low) == 1);
+CHEIR_LIES(parameter_2, offsetof(cheir_parameter, registered) == 2);
 CHEIR_LIES(scene_start, sizeof(cheir_scene_start) == 1);
 CHEIR_LIES(scene_start_0, offsetof(cheir_scene_start, ends) == 0);
 CHEIR_LIES(port, sizeof(cheir_port) == 18);
@@ -1424,7 +1495,7 @@ CHEIR_LIES(listener, sizeof(cheir_listener) == 3);
 CHEIR_LIES(listener_0, offsetof(cheir_listener, is) == 0);
 CHEIR_LIES(listener_1, offsetof(cheir_listener, index) == 1);
 CHEIR_LIES(listener_2, offsetof(cheir_listener, lane) == 2);
-CHEIR_LIES(note, sizeof(cheir_note) == 12);
+CHEIR_LIES(note, sizeof(cheir_note) == 14);
 CHEIR_LIES(note_0, offsetof(cheir_note, scenes[0]) == 0);
 CHEIR_LIES(note_1, offsetof(cheir_note, scenes[1]) == 2);
 CHEIR_LIES(note_2, offsetof(cheir_note, table) == 4);
@@ -1434,6 +1505,8 @@ CHEIR_LIES(note_5, offsetof(cheir_note, velocity) == 8);
 CHEIR_LIES(note_6, offsetof(cheir_note, from) == 9);
 CHEIR_LIES(note_7, offsetof(cheir_note, span) == 10);
 CHEIR_LIES(note_8, offsetof(cheir_note, level) == 11);
+CHEIR_LIES(note_9, offsetof(cheir_note, parts) == 12);
+CHEIR_LIES(note_10, offsetof(cheir_note, stays) == 13);
 CHEIR_LIES(note_lane, sizeof(cheir_note_lane) == 6);
 CHEIR_LIES(note_lane_0, offsetof(cheir_note_lane, bend) == 0);
 CHEIR_LIES(note_lane_1, offsetof(cheir_note_lane, channel) == 2);

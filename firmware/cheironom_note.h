@@ -7,7 +7,7 @@ static inline void note_opens(uint8_t index, uint8_t lane, uint16_t strength)
 {
     uint8_t at = (uint8_t)(U8(IMAGE(notes)[index].lane) + lane);
     end_note(at);
-    if (LIVES(&IMAGE(notes)[index])) start_note(index, at, at, strength);
+    if (PLAYS(&IMAGE(notes)[index])) start_note(index, at, at, strength);
 }
 
 static inline void note_closes(uint8_t index, uint8_t lane)

@@ -28,7 +28,7 @@ static void switched_frame(void)
         if (state->sent == value) continue;
         state->sent = value;
 #if CHEIR_pressure
-        if (U8(switched->status) >= CHANNEL_PRESSURE) {
+        if (U8(switched->status) >= PROGRAM_CHANGE) {
             send2(U8(switched->status), value);
             continue;
         }

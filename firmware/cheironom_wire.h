@@ -6,6 +6,7 @@
 #define NOTE_OFF 0x80u
 #define NOTE_ON 0x90u
 #define CONTROL_CHANGE 0xb0u
+#define PROGRAM_CHANGE 0xc0u
 #define CHANNEL_PRESSURE 0xd0u
 #define PITCH_BEND 0xe0u
 /* Controllers that end what a receiver hears. */

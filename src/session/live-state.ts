@@ -24,6 +24,8 @@ export interface LiveState {
   replays: string | null;
   /** Faults that the practice board has. */
   faults: readonly Fault[];
+  /** Ids of boards whose output is pulled out of the one that it enters. */
+  pulled: readonly string[];
 }
 
 export const createLiveStore = () =>
@@ -38,6 +40,7 @@ export const createLiveStore = () =>
     cable: { is: 'closed' },
     replays: null,
     faults: [],
+    pulled: [],
   }));
 
 /** Whether the board is the practice board, which can be played by hand. */

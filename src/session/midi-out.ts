@@ -4,7 +4,7 @@ export class MidiOut {
   private port: MIDIOutput | null = null;
   private readonly sounding = new Set<number>();
 
-  /** Asks the browser for its ports, and listens to those that bring something. @param heard channel voice messages that come in @returns their names, or one sentence on why there are none */
+  /** Asks the browser for its ports, and listens to those that bring something. @param heard messages that come in @returns their names, or one sentence on why there are none */
   async ask(
     heard: (bytes: number[]) => void = () => {},
   ): Promise<{ ports: { id: string; name: string }[] } | { refused: string }> {
@@ -21,7 +21,7 @@ export class MidiOut {
     }
     for (const input of this.access.inputs.values())
       input.onmidimessage = ({ data }) => {
-        if (data && data[0] >= 0x80 && data[0] < 0xf0) heard([...data]);
+        if (data && data[0] >= 0x80) heard([...data]);
       };
     const ports = [...this.access.outputs.values()].map((p) => ({
       id: p.id,

@@ -113,7 +113,7 @@ export class Session {
     this.traces = allColumns(instrument).map(() => new TraceRing());
     this.computed = {};
     this.computedUs = 0;
-    this.live.setState({ tick: null, rest: [], quiet: [], settling: false, faults: [] });
+    this.live.setState({ tick: null, rest: [], quiet: [], settling: false, faults: [], pulled: [] });
     this.say({ is: 'open', instrument, seed: this.seed, source: this.source });
     if (this.source === 'replay' && this.replayed) void this.load(this.replayed);
   }
@@ -217,6 +217,21 @@ export class Session {
   sendTo(port: string | null): void {
     this.midi.choose(port);
     this.say({ is: 'announce' });
+  }
+
+  /** Pulls a board's output out of the one that it enters, or puts it back. */
+  pull(from: string): void {
+    const { pulled: out } = this.live.getState();
+    const pulled = out.includes(from) ? out.filter((id) => id !== from) : [...out, from];
+    this.live.setState({ pulled });
+    this.say({ is: 'pull', from: pulled });
+  }
+
+  /** A message that comes in from outside: on the instrument's first input, else a keyboard plays the built-in sound. */
+  comesIn(bytes: number[]): void {
+    const input = this.compiled?.inputs?.[0];
+    if (input) this.say({ is: 'midi-in', input: input.id, bytes });
+    else if (bytes[0] < 0xf0) this.ear.play(bytes);
   }
 
   silence(): void {
@@ -340,7 +355,10 @@ function withRest(s: LiveState, looked: Tick['rest']): Pick<LiveState, 'rest' | 
 }
 
 /** The parts of an instrument that change what sounds. */
-const PLAYED = ['boards', 'sensors', 'voices', 'zones', 'tunings', 'scenes', 'selectors'] as const;
+const PLAYED = [
+  ...(['boards', 'links', 'inputs', 'sensors', 'voices', 'zones'] as const),
+  ...(['tunings', 'scenes', 'selectors'] as const),
+] as const;
 
 /** Names, marks and the log change nothing that sounds; everything else needs a new program. */
 function playsDifferently(before: Instrument | null, after: Instrument): boolean {

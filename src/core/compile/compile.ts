@@ -9,7 +9,7 @@ import { groupByLevel } from '../engine/image/group-by-level';
 import { compileExpression } from '../stages/expression';
 import { beginMaking, type Listener, type Making } from '../stages/making';
 import { compilePorts } from '../stages/ports';
-import { compileScenes } from '../stages/scenes';
+import { compileClock, compileScenes } from '../stages/scenes';
 import { announceZones } from '../stages/zones';
 import { compileButton } from './button';
 import { compileNote } from '../stages/note';
@@ -47,6 +47,7 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
     if (made) making.sensors.set(sensor.id, made);
   }
   compileButton(making, board, contacts);
+  compileClock(making, board);
   // Notes first: controllers may belong to them.
   for (const voice of instrument.voices) if (voice.is === 'note') compileNote(making, voice);
   for (const voice of instrument.voices) if (voice.is !== 'note') compileExpression(making, voice);

@@ -4,6 +4,7 @@ import { END_BYTES, OFF_BYTES } from '../engine/engine';
 import { partNames, PARTS, type Image } from '../engine/layout';
 import { UNLOCK_BYTES } from '../engine/merge';
 import { PORT_NOTES } from '../engine/port-records';
+import { CLOCKS_AT_ONCE } from '../engine/voices/tempo';
 import { hearerCode } from '../engine/voices/hearer-list';
 import type { ListenerRange } from '../ways/way';
 import { MOST_BACKLOG_OF_NOTES_US, MOST_BACKLOG_US } from '../engine/wire';
@@ -16,7 +17,7 @@ const noteBytesOf = (image: Image): number =>
   6 + (bendsNotes(image) ? 3 : 0) + (image.pools.length > 0 ? 3 + 2 + 3 : 0);
 /** One controller. */
 const ANNOUNCEMENT_BYTES = 3;
-/** The longest that a level sends at once. */
+/** The longest that a level sends at once, as a rule. */
 const LEVEL_BYTES = 6;
 
 /** Most bytes that one frame, one edge, one silence or the end of all can write. */
@@ -33,9 +34,10 @@ export const mostBytes = (image: Image): number =>
     END_BYTES * channelsOfImage(image).length + inputBytes(image),
   );
 
-/** What inputs add: the end of a message that holds the wire with all that waited for it, notes and a channel that end, a real-time byte. */
-const inputBytes = ({ ports, sensings }: Image): number =>
+/** What inputs add: the end of a message that holds the wire with all that waited for it, notes and a channel that end, real-time bytes. */
+const inputBytes = ({ ports, sensings, tempos, selectors }: Image): number =>
   sensings.length +
+  tempos.length * (CLOCKS_AT_ONCE + selectors.length) +
   (ports.length === 0 ? 0 : UNLOCK_BYTES + OFF_BYTES * PORT_NOTES * ports.length + END_BYTES + 1);
 
 /** What levels send in a frame: the wire is asked before each. */
@@ -47,9 +49,13 @@ function levelBytes({ controls, switched, byte_us }: Image): number {
     [CONTROL_KIND.polyPressure]: 3,
     [CONTROL_KIND.bend]: 3,
     [CONTROL_KIND.glide]: 3,
+    [CONTROL_KIND.parameter7]: 9,
+    [CONTROL_KIND.parameter14]: 12,
+    [CONTROL_KIND.tempo]: 0,
   };
   const all = controls.reduce((n, { kind }) => n + each[kind], 3 * switched.length);
-  return Math.min(all, Math.floor(MOST_BACKLOG_US / byte_us) + LEVEL_BYTES);
+  const longest = Math.max(LEVEL_BYTES, ...controls.map(({ kind }) => each[kind]));
+  return Math.min(all, Math.floor(MOST_BACKLOG_US / byte_us) + longest);
 }
 
 /** What gates make sound in a frame. Those of levels and strikes ask the wire before each; touches and contacts never do. */

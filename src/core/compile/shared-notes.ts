@@ -1,12 +1,14 @@
 import { channelsOfPool } from '../engine/channels';
-import { POOLED, SHARED_NOTE } from '../engine/codes';
+import { DOES, POOLED, SHARED_NOTE } from '../engine/codes';
 import type { Image } from '../engine/layout';
 
 /**
  * Marks the lanes whose note another lane can sound on the same channel: the engine looks for who holds such a note. Lanes of
- * one choice sound one at a time, and share nothing with each other; a glide and a fingering can sound any note. A pool's own notes share no channel.
+ * one choice sound one at a time, and share nothing with each other; a glide and a fingering can sound any note, and so can all where notes are shifted. A pool's own notes share no channel.
  */
-export function markSharedNotes({ notes, note_lanes, choices, glides, fingerings, pools }: Image): void {
+export function markSharedNotes(image: Image): void {
+  const { notes, note_lanes, choices, glides, fingerings, pools, selectors } = image;
+  const shifts = selectors.some(({ does }) => does === DOES.shift);
   const alone = new Set(choices.map(({ note }) => note));
   const any = new Set([...glides, ...fingerings].map(({ note }) => note));
   const players = new Map<string, Set<string>>();
@@ -14,7 +16,7 @@ export function markSharedNotes({ notes, note_lanes, choices, glides, fingerings
     Array.from({ length: lanes }, (_, i) => ({
       lane: note_lanes[first + i],
       player: alone.has(n) ? `note ${n}` : `lane ${first + i}`,
-      any: any.has(n),
+      any: shifts || any.has(n),
     })),
   );
   // A note of a pool can come to lie on any of its channels, where others play whose zone overlaps.

@@ -1,11 +1,13 @@
-import { GLIDE_BENDS, NO_BEND, POOLED } from './codes';
+import { CONTROL_KIND, GLIDE_BENDS, NO_BEND, POOLED } from './codes';
 import type { Image } from './layout';
 
 /** Channels, 0 … 15, on which an image sends, rising. */
 export function channelsOfImage({ note_lanes, controls, switched, pools, announcements }: Image): number[] {
   const own = [
     ...note_lanes.filter(({ channel }) => (channel & POOLED) === 0).map(({ channel }) => channel),
-    ...[...controls.filter(({ lane }) => lane === 0), ...switched].map(({ status }) => status),
+    ...[...controls.filter(({ lane, kind }) => lane === 0 && kind !== CONTROL_KIND.tempo), ...switched].map(
+      ({ status }) => status,
+    ),
     ...pools.flatMap(channelsOfPool),
     ...announcements.map(({ channel }) => channel),
   ];

@@ -68,6 +68,17 @@ export const LIGHT = { free: 0, off: 1, on: 2 } as const;
 /** How a control goes on from what was sent: it jumps from it, waits until it reads it, or is scaled. */
 export const TAKES_OVER_BY = { jump: 0, pickUp: 1, scale: 2 } as const;
 
+/** What a selector does when it opens: another scene plays; a part is silent or sounds again; all begins anew; notes begin higher or lower; the clock goes faster, slower, on or stops. */
+export const DOES = { scene: 0, mute: 1, reset: 2, shift: 3, tempo: 4, transport: 5 } as const;
+
+/** What a selector says to whoever follows its clock. Toggled it starts, or stops what was started. */
+export const TRANSPORT = { start: 0, stop: 1, continue: 2, toggle: 3 } as const;
+
+/** Shifts and steps of tempo are kept with this added, so that none is below 0. */
+export const SHIFT_ZERO = 128;
+/** Furthest shift, semitones. */
+export const MOST_SHIFT = 60;
+
 /** What a selector selects besides a scene: the one before the one that plays, and the one after it, round. */
 export const SELECTS = { previous: 254, next: 255 } as const;
 
@@ -87,11 +98,19 @@ export const CONTROL_KIND = {
   polyPressure: 3,
   bend: 4,
   glide: 5,
+  parameter7: 6,
+  parameter14: 7,
+  tempo: 8,
 } as const;
 
 /** Whether a control of this kind sends seven bits, by stairs. */
-export const isCoarse = (kind: number): boolean =>
-  kind !== CONTROL_KIND.controller14 && kind < CONTROL_KIND.bend;
+export const isCoarse = (kind: number): boolean => ((COARSE >> kind) & 1) === 1;
+
+/** A bit a kind. */
+const COARSE = [
+  ...[CONTROL_KIND.controller7, CONTROL_KIND.pressure, CONTROL_KIND.polyPressure],
+  ...[CONTROL_KIND.parameter7, CONTROL_KIND.tempo],
+].reduce<number>((mask, kind) => mask | (1 << kind), 0);
 
 /** What a place without frets plays: another note at each boundary, or a bend from where it began: on the grid, or as far off it as it truly was. */
 export const GLIDE_SCHOOL = { fretted: 0, slide: 1, pullIn: 2 } as const;
@@ -184,6 +203,9 @@ export const CODES = {
   by: TAKES_OVER_BY,
   chooses: CHOOSES,
   select: SELECTS,
+  does: DOES,
+  shift: { zero: SHIFT_ZERO, most: MOST_SHIFT },
+  transport: TRANSPORT,
   control: CONTROL_KIND,
   school: GLIDE_SCHOOL,
   reads: GLIDE_READS,

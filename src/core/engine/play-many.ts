@@ -9,10 +9,11 @@ import { PAUSE_US, SWEEP_TICKS } from './clock';
 import type { Engine } from './engine';
 import { derivedFrames } from './derive';
 import { isLocked, park } from './merge';
-import { changeScene, drainTo, passTime, playByte, playEdge, playFrame, stepTo, sweepTimers } from './play';
+import { doAsked, drainTo, passTime, playByte, playEdge, playFrame, stepTo, sweepTimers } from './play';
 import { WaitingSet } from './waiting-set';
 import { firstAt, firstComing, firstDue, firstOutside, type Stretch, type Unit } from './stretch';
 import { playControl } from './voices/control';
+import { nextClock, playClock } from './voices/tempo';
 import { playSwitched, switchedWaits } from './voices/switched';
 import { MOST_BACKLOG_US, wireIsFree } from './wire';
 
@@ -193,12 +194,14 @@ class Passage implements Stretch {
       if (e.woken) this.wakeAll(row);
       e.woken = false;
     }
+    playClock(e);
+    const clock = e.bytes;
     const locked = isLocked(e);
     endInputs(e);
     if (locked && !isLocked(e)) this.wakeAll(row);
     if (this.lookCalendar.has(row)) this.look(frame);
     // Who asked for it has woken all for this frame.
-    changeScene(e);
+    doAsked(e);
     playSwitched(e);
     this.playControls(frame);
     for (let unit = this.calendar.take(row); unit >= 0; unit = this.calendar.take(row)) {
@@ -207,8 +210,9 @@ class Passage implements Stretch {
     }
     if (e.woken) this.wakeNext(row + 1);
     this.mark(nextOfInputs(e, frame, this));
+    this.mark(nextClock(e, frame, this));
     if (this.waits.size > 0 || switchedWaits(e)) this.mark(this.freeWire(frame));
-    this.tell(tUs[frame], park(e));
+    this.tell(tUs[frame], park(e, clock));
   }
 
   /** The lanes whose look may end at a frame; what that changes is looked at by all. */

@@ -1,6 +1,6 @@
 import { CONTROLLER, STATUS } from '../midi/messages';
 import { applySettings } from './apply-settings';
-import { ZERO_STAGE } from './codes';
+import { DOES, ZERO_STAGE } from './codes';
 import { abandonLearn, playLearn, restAsLearnt } from './blocks/learn';
 import { endInputs, endOwed, sceneOfProgram } from './blocks/port';
 import { blocks } from './blocks/registry';
@@ -10,7 +10,8 @@ import { MOST_STEP, type Counts, type Engine } from './engine';
 import { framesToTurn, lookersOf, playLooker } from './look-ahead';
 import { park } from './merge';
 import { announceAnew } from './voices/announce';
-import { sceneAsked } from './voices/selector';
+import { doSelected, resetModes, selected } from './voices/selector';
+import { playClock, resetTempo } from './voices/tempo';
 import { drain, send } from './wire';
 import { channelsOfImage } from './channels';
 
@@ -59,19 +60,42 @@ export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): n
     return 0;
   }
   sweepTimers(e);
+  playClock(e);
+  const clock = e.bytes;
   endInputs(e);
   if (engine.looking > 0) lookAtRests(e);
   engine.frame = (engine.frame + 1) & 0xff;
   if (e.image.learns.length > 0) playButton(e);
-  changeScene(e);
+  doAsked(e);
   for (const block of blocks()) block.frame?.(e);
-  return park(e);
+  return park(e, clock);
 }
 
-/** The scene that a gate, or a program change, has asked for plays from this frame on. */
-export function changeScene(e: Engine): void {
-  const { selectors, ports } = e.image;
-  if (selectors.length > 0 || ports.length > 0) enterScene(e, sceneOfProgram(e, sceneAsked(e)));
+/** What gates and program changes have asked for since the last frame, one after the other. */
+export function doAsked(e: Engine): void {
+  const { selectors, ports, scenes } = e.image;
+  if (selectors.length === 0 && ports.length === 0) return;
+  let { scene } = e.state.engine;
+  for (let i = 0; i < selectors.length; i++) {
+    const state = e.state.selectors[i];
+    if (state.asks === 0) continue;
+    state.asks = 0;
+    const { does, to } = selectors[i];
+    if (does === DOES.scene) scene = selected(to, scene, scenes);
+    else if (does !== DOES.reset) doSelected(e, does, to);
+    else {
+      beginAnew(e);
+      scene = 0;
+    }
+  }
+  enterScene(e, sceneOfProgram(e, scene));
+}
+
+/** Nothing sounds, no part is muted or shifted, and the clock is as it begins. */
+function beginAnew(e: Engine): void {
+  silenceAll(e);
+  resetModes(e);
+  resetTempo(e);
 }
 
 function enterScene(e: Engine, scene: number): void {

@@ -15,5 +15,9 @@ export function sceneMask(scenes: readonly number[]): SceneMask {
 export const livesIn = (mask: SceneMask, scene: number): boolean =>
   ((mask[scene >> 4] >> (scene & 15)) & 1) === 1;
 
+/** Whether a note may begin: it lives in the scene that plays, and no part of it is muted. */
+export const plays = (e: Engine, { scenes, parts }: { scenes: SceneMask; parts: number }): boolean =>
+  lives(e, scenes) && (e.state.modes.length === 0 || (e.state.modes[0].muted & parts) === 0);
+
 /** Whether it lives in the scene that plays. */
 export const lives = (e: Engine, mask: SceneMask): boolean => livesIn(mask, e.state.engine.scene);

@@ -7,13 +7,14 @@ const SCENES = ['u16', 2] as const;
 
 export const CONTROL = struct(
   'control',
-  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is',
+  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; mirror: what is sent is so much less its value, 0: its value; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is',
   {
     scenes: SCENES,
     from: 'u16',
     span: 'u16',
     interval_ticks: 'u16',
     curve: 'u16',
+    mirror: 'u16',
     deadband: 'u8',
     slack: 'u8',
     level: 'u8',
@@ -91,14 +92,40 @@ export const SWITCHED_STATE = struct('switched_state', 'what was sent, and how m
 
 export const SELECTOR = struct(
   'selector',
-  'a gate that changes the scene when it opens; to: which, 254: the one before, 255: the next, round; guards: so many of its guards must be open',
-  { to: 'u8', guards: 'u8' },
+  'a gate that changes how the rest plays when it opens; does, to: what (DOES, SELECTS); guards: so many of its guards must be open',
+  { does: 'u8', to: 'u8', guards: 'u8' },
 );
 
 export const SELECTOR_STATE = struct(
   'selector_state',
-  'open: how many of its guards are; asks: it opened, and its scene comes with the next frame',
+  'open: how many of its guards are; asks: it opened, and what it does comes with the next frame',
   { open: 'u8', asks: 'u8' },
+);
+
+export const MODE = struct('mode', 'what selectors change besides scenes', { pad: 'u8' });
+
+export const MODE_STATE = struct(
+  'mode_state',
+  'muted: a bit a part of its notes; shift: semitones that notes begin higher, 128 more',
+  { muted: 'u8', shift: 'u8' },
+);
+
+export const TEMPO = struct(
+  'tempo',
+  'MIDI clock; table: of its tempos, the slowest first, the time from clock to clock, 4 us; begins: which it begins with',
+  { table: 'u16', tempos: 'u8', begins: 'u8' },
+);
+
+export const TEMPO_STATE = struct(
+  'tempo_state',
+  'next_us: when the next clock is due; tempo: which; runs: started, and not stopped since; begun: a clock has been sent',
+  { next_us: 'u32', tempo: 'u8', runs: 'u8', begun: 'u8', pad: 'u8' },
+);
+
+export const PARAMETER = struct(
+  'parameter',
+  'a parameter that two controllers name before a value: select, high, low',
+  { high: 'u8', low: 'u8', registered: 'u8' },
 );
 
 export const SCENE_START = struct(
@@ -122,7 +149,7 @@ export const LISTENER = struct(
 
 export const NOTE = struct(
   'note',
-  'notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it',
+  'notes of the lanes of one gate port, and where their velocity comes from; table: how a level gives it; parts: a bit a part that it belongs to, which can be muted; stays: it is not shifted',
   {
     scenes: SCENES,
     table: 'u16',
@@ -132,6 +159,8 @@ export const NOTE = struct(
     from: 'u8',
     span: 'u8',
     level: 'u8',
+    parts: 'u8',
+    stays: 'u8',
   },
 );
 

@@ -29,6 +29,12 @@ function outputsOf(instrument: Instrument, v: Voice): { key: string; words: stri
         key: `note ${n} ${note} ${v.steps ?? 0} ${v.tuning ?? ''}`,
         words: `${noteName(note)} on ${channel}`,
       }));
+    if (v.is === 'tempo') return [];
+    if (v.is === 'program') return [{ key: `program ${n}`, words: `program changes on ${channel}` }];
+    if (v.is === 'parameter') {
+      const name = `${v.registered ? 'registered ' : ''}parameter ${v.parameter}`;
+      return [{ key: `${name} ${n}`, words: `${name} on ${channel}` }];
+    }
     const numbers = v.bits === 14 ? [v.controller, v.controller + LSB_OFFSET] : [v.controller];
     return numbers.map((c) => ({
       key: `controller ${n} ${c}`,

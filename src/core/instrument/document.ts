@@ -20,7 +20,7 @@ import { Sensor } from './sensor';
 import { Union } from './union';
 import { VOICES, type Voice } from './voices';
 import { TUNINGS, type Tuning } from './tunings';
-import { Scene, Selector } from './scenes';
+import { Clock, Scene, Selector } from './scenes';
 import { ZONES, type Zone } from './zones';
 import { ListOf, ObjectOf } from './parts-of';
 
@@ -84,6 +84,8 @@ export class Instrument {
   @IsOptional()
   @ListOf(() => Selector, 64)
   selectors?: Selector[];
+  /** None where it is left out. */
+  @IsOptional() @ObjectOf(() => Clock) clock?: Clock;
   @ListOf(() => LogEntry, 5000)
   log!: LogEntry[];
   /** Scales and tunings that its voices name; twelve even semitones where they name none. */

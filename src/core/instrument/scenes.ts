@@ -1,5 +1,18 @@
 import 'reflect-metadata/lite';
-import { IsBoolean, IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  Min,
+} from 'class-validator';
 import { ID } from './field';
 import { ListOf, ObjectOf } from './parts-of';
 import { Source } from './voices';
@@ -15,13 +28,52 @@ export class Scene {
 /** Guards that a selector can have. */
 export const MOST_GUARDS = 8;
 
-/** What selects a scene: a gate, when it opens. */
+/** Selectors that mute, each another part of the voices, at most. */
+export const MOST_MUTES = 8;
+
+/** What a clock is told. */
+export const TRANSPORTS = ['start', 'stop', 'continue', 'toggle'] as const;
+
+/** A gate that changes how the rest plays, when it opens: one of these. */
 export class Selector {
   @ObjectOf(() => Source) gate!: Source;
   /** Id of the scene that it selects. */
   @IsOptional() @IsString() @Length(1, 40) scene?: string;
   /** Or the next one, or the one before, round. */
   @IsOptional() @IsIn([1, -1]) step?: 1 | -1;
+  /** Ids of note voices, which are silent from then on, or sound again. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(255)
+  @IsString({ each: true })
+  mutes?: string[];
+  /** All begins anew: notes end, the first scene plays, nothing is muted or shifted, the clock is as it begins. */
+  @IsOptional() @IsIn([true]) resets?: true;
+  /** Semitones that notes begin higher from then on; 0: as they are written. */
+  @IsOptional() @IsInt() @Min(-60) @Max(60) shift?: number;
+  /** Beats a minute that the clock goes faster; 0: as it begins. */
+  @IsOptional() @IsInt() @Min(-60) @Max(60) tempo?: number;
+  /** What whoever follows the clock is told; toggled: to start, or to stop what was started. */
+  @IsOptional() @IsIn(TRANSPORTS) transport?: (typeof TRANSPORTS)[number];
   /** Gates that must be open all together meanwhile: a chord that is held, so that it is selected by nobody's accident. */
   @IsOptional() @ListOf(() => Source, MOST_GUARDS) guards?: Source[];
 }
+
+/** What a selector does: the one of its fields that is given. */
+export const DOINGS = ['scene', 'step', 'mutes', 'resets', 'shift', 'tempo', 'transport'] as const;
+export type Doing = (typeof DOINGS)[number];
+export const doingOf = (selector: Selector): Doing =>
+  DOINGS.find((field) => selector[field] !== undefined) ?? 'step';
+
+/** The MIDI clock that one of the boards sends: 24 a quarter. */
+export class Clock {
+  @IsString() @Length(1, 40) board!: string;
+  /** Beats a minute: as it begins, and between which it can be. */
+  @IsInt() @Min(20) @Max(300) bpm!: number;
+  @IsInt() @Min(20) @Max(300) least!: number;
+  @IsInt() @Min(20) @Max(300) most!: number;
+}
+
+/** Tempos that a clock can have at most, a beat a minute apart. */
+export const MOST_TEMPOS = 128;

@@ -41,7 +41,7 @@ class VoiceBase {
 class LevelVoice extends VoiceBase {
   @ObjectOf(() => Source) source!: Source;
   @IsIn(SIDES) side!: SideOf;
-  /** Output range in steps of 7 or 14 bits. */
+  /** What it reads at rest, and at its reach, in steps of 7 or 14 bits; the other way round where `from` lies above. */
   @IsOptional() @IsInt() @Min(0) @Max(16383) from?: number;
   @IsOptional() @IsInt() @Min(0) @Max(16383) to?: number;
   /** A gate: while it is closed the value that was sent last stays. It follows always where none is named. */
@@ -85,6 +85,26 @@ export class BendVoice extends LevelVoice {
 /** A level as the pressure of the note that it, or its gate, plays (poly pressure; in an MPE zone use channel pressure). */
 export class PolyPressureVoice extends LevelVoice {
   @IsIn(['poly-pressure']) is!: 'poly-pressure';
+}
+
+/** A level as a parameter: registered or not, 7 bits or 14. */
+export class ParameterVoice extends LevelVoice {
+  @IsIn(['parameter']) is!: 'parameter';
+  /** 0 … 16383. */
+  @IsInt() @Min(0) @Max(16383) parameter!: number;
+  /** Whether it is a registered parameter (RPN); one of the receiver's own (NRPN) where it is left out. */
+  @IsOptional() @IsBoolean() registered?: boolean;
+  @IsOptional() @IsIn([7, 14]) bits?: 7 | 14;
+}
+
+/** A level, or a gate, as the number of a program, 0 … 127. */
+export class ProgramVoice extends LevelVoice {
+  @IsIn(['program']) is!: 'program';
+}
+
+/** A level as the tempo of the instrument's clock, from and to in beats a minute. */
+export class TempoVoice extends LevelVoice {
+  @IsIn(['tempo']) is!: 'tempo';
 }
 
 /** One note, whatever is played. */
@@ -233,17 +253,36 @@ export class NoteVoice extends VoiceBase {
   /** Added to every note: so many steps of its tuning (2: a third in key), then so many semitones. */
   @IsOptional() @IsInt() @Min(-35) @Max(35) steps?: number;
   @IsOptional() @IsInt() @Min(-60) @Max(60) semitones?: number;
+  /** Whether it stays as it is written where a selector shifts notes. */
+  @IsOptional() @IsBoolean() stays?: boolean;
   /** Of one note at a time: the next begins before the last ends, so that it can be slurred; true where it is left out. */
   @IsOptional() @IsBoolean() legato?: boolean;
   @Union(VELOCITIES) velocity!: Velocity;
 }
 
 /** One output of the instrument. */
-export type Voice = ControllerVoice | PressureVoice | BendVoice | PolyPressureVoice | NoteVoice;
+export type Voice =
+  | ControllerVoice
+  | PressureVoice
+  | BendVoice
+  | PolyPressureVoice
+  | ParameterVoice
+  | ProgramVoice
+  | TempoVoice
+  | NoteVoice;
+/** What a gate can move between two values. */
+export const GATES_SEND: readonly Voice['is'][] = ['controller', 'pressure', 'program'];
+
+/** What is never of one note alone, in an MPE zone neither. */
+export const OF_WHOLE_ZONES: readonly Voice['is'][] = ['bend', 'parameter', 'program', 'tempo'];
+
 export const VOICES = {
   controller: ControllerVoice,
   pressure: PressureVoice,
   bend: BendVoice,
   'poly-pressure': PolyPressureVoice,
+  parameter: ParameterVoice,
+  program: ProgramVoice,
+  tempo: TempoVoice,
   note: NoteVoice,
 } as const;

@@ -25,8 +25,8 @@ export function withoutScene(instrument: Instrument, id: string): Instrument {
   return {
     ...instrument,
     scenes,
-    selectors: (instrument.selectors ?? []).filter(({ scene }) =>
-      scene === undefined ? scenes.length > 0 : known.has(scene),
+    selectors: (instrument.selectors ?? []).filter(({ scene, step }) =>
+      scene === undefined ? step === undefined || scenes.length > 0 : known.has(scene),
     ),
     voices: instrument.voices.map((voice) =>
       withLife(
@@ -69,3 +69,18 @@ export const withoutSelectorsOf = (
           ({ gate, guards = [] }) => !isGone(gate) && !guards.some(isGone),
         ),
       };
+
+/** A clock of 120 beats a minute, on a board. */
+export const withClock = (instrument: Instrument, board: string): Instrument => ({
+  ...instrument,
+  clock: { board, bpm: 120, least: 60, most: 180 },
+});
+
+/** Without its clock, and what changes it. */
+export const withoutClock = ({ clock: _, ...instrument }: Instrument): Instrument => ({
+  ...instrument,
+  voices: instrument.voices.filter(({ is }) => is !== 'tempo'),
+  selectors: instrument.selectors?.filter(
+    ({ tempo, transport }) => tempo === undefined && transport === undefined,
+  ),
+});

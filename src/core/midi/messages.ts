@@ -30,6 +30,9 @@ export const CONTROLLER = {
  */
 export const REGISTERED = { low: 100, high: 101, data: 6, bendRange: 0, mpeConfiguration: 6 } as const;
 
+/** And the controllers that name one which is not registered. */
+export const UNREGISTERED = { low: 98, high: 99 } as const;
+
 /** Release velocity where none is measured: 64 (0x40), as the specification sets for senders without it. */
 export const DEFAULT_RELEASE = 64;
 

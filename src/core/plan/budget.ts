@@ -7,6 +7,7 @@ import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { sendsOf } from '../stages/expression';
 import { velocityStage } from '../stages/velocity';
+import { boardsAfter } from './edit-ports';
 import { kindOf } from '../kinds/registry';
 import { batteryHours, byteUs, lightsMa } from '../parts/formulas';
 import type { Figure } from '../parts/figure';
@@ -87,6 +88,7 @@ export function latencyFigures(draft: Instrument, board: Board): Figure[] {
   });
   const transport = board.pins?.transport ?? 'cable';
   const byte = byteUs(board.midiBaud) / 1000;
+  const after = boardsAfter(draft, board.id);
   const sent = {
     cable: line('on the cable', NOTE_BYTES * byte, 'three bytes of a note · time of a byte', [
       { name: 'byte', value: byte, unit: 'ms' },
@@ -105,11 +107,25 @@ export function latencyFigures(draft: Instrument, board: Board): Figure[] {
       [],
     ),
     sent,
+    ...(after.length === 0 ? [] : [throughLine(after)]),
     line('the computer’s own sound', HOST_MS, '256 frames / 44.1 kHz', []),
   ];
   const sum = lines.reduce((n, l) => n + l.value, 0);
   const all = lines.map(({ name, value, unit }) => ({ name, value, unit }));
   return [...lines, { ...line('from gesture to sound', sum, 'the sum of its lines', all), limit: FELT_MS }];
+}
+
+/** Each board that a message passes sends it again, once it has read it. */
+function throughLine(after: readonly Board[]): Figure {
+  const numbers = after.map((board) => ({
+    ...{ name: board.name, unit: 'ms' },
+    value: (NOTE_BYTES * byteUs(board.midiBaud)) / 1000 + 500 / board.scanHz,
+  }));
+  return {
+    ...{ name: 'through the boards after it', unit: 'ms', limit: null, numbers },
+    value: numbers.reduce((n, { value }) => n + value, 0),
+    formula: 'each: three bytes once more, and half a scan until they are read; a whole scan at most',
+  };
 }
 
 /** Share of full white that lights are planned for. (Common practice, no source.) */

@@ -2,6 +2,7 @@ import { kindPlanOf } from '../kinds/plans-registry';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import { boardPlan, type BoardPlan } from './board-plan';
+import { boardsAfter } from './edit-ports';
 import { latencyFigures, powerFigures, programFigures } from './budget';
 import { buildSteps, type Step } from './build-list';
 import { draftOf } from './draft';
@@ -37,7 +38,11 @@ export function planOf(instrument: Instrument): Plan {
     const { lane, shared } = kindPlanOf(s).wires;
     return { name: s.name, value: lane * s.lanes.length + shared, unit: 'wires' };
   });
-  const latency = latencyFigures(draft, instrument.boards[0]);
+  // Of the board whose messages pass the most others.
+  const furthest = instrument.boards.reduce((a, b) =>
+    boardsAfter(instrument, b.id).length > boardsAfter(instrument, a.id).length ? b : a,
+  );
+  const latency = latencyFigures(draft, furthest);
   const { lights } = instrument;
   if (lights)
     wires.push({

@@ -38,7 +38,10 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
   );
   // One after the other, so that each needs one input.
   const links = boards.slice(1).map((b, i) => ({ from: b.id, to: boards[i].id }));
-  return withPins(withoutStrayButtons({ ...instrument, boards, sensors, links }));
+  const known = (id: string) => (boards.some((b) => b.id === id) ? id : boards[0].id);
+  const inputs = instrument.inputs?.map((own) => ({ ...own, board: known(own.board) }));
+  const clock = instrument.clock && { ...instrument.clock, board: known(instrument.clock.board) };
+  return withPins(withoutStrayButtons({ ...instrument, boards, sensors, links, inputs, clock }));
 }
 
 /** A sensor on another board: a calibration in its counts stays, another one is kept aside, and comes back when it fits again. */

@@ -144,6 +144,7 @@ function glideOf(m: Making, voice: NoteVoice, { level, lane }: Read, glide: numb
   const { lane: first } = image.notes[image.notes.length - 1];
   return {
     scenes: scenesOf(m, voice),
+    mirror: 0,
     ...{ from: 0, span: 16383, interval_ticks: 0, curve: NO_TABLE, deadband: 1 },
     // What is heard is true: it follows every count.
     slack: 0,

@@ -1,10 +1,13 @@
 import type { Instrument } from '../instrument/document';
+import { GATES_SEND, type Source } from '../instrument/voices';
 import type {
   BendVoice,
   ControllerVoice,
+  ParameterVoice,
   PolyPressureVoice,
   PressureVoice,
-  Source,
+  ProgramVoice,
+  TempoVoice,
 } from '../instrument/voices';
 import { USUAL_BEND_RANGE } from '../midi/bend';
 import { controllerName } from '../midi/words';
@@ -24,7 +27,6 @@ const controller: Begins<ControllerVoice> = (voice, gated) => {
     ...{ ...voice, bits: Number(b) as 7 | 14, from: undefined, to: undefined },
   });
   return [
-    { is: 'strong', says: 'controller' },
     numberWord('Controller number', voice.controller, [0, 119], (n) => ({
       ...{ ...voice, controller: n, bits: n > HIGHEST_FINE ? 7 : bits },
     })),
@@ -37,12 +39,34 @@ const controller: Begins<ControllerVoice> = (voice, gated) => {
 /** The highest controller that can have 14 bits (MIDI 1.0 Detailed Specification, table III). */
 const HIGHEST_FINE = 31;
 
-const pressure: Begins<PressureVoice> = () => [{ is: 'strong', says: 'channel pressure' }];
+const pressure: Begins<PressureVoice> = () => [];
 
-const polyPressure: Begins<PolyPressureVoice> = () => [{ is: 'strong', says: 'pressure of its note' }];
+const polyPressure: Begins<PolyPressureVoice> = () => [];
+
+const program: Begins<ProgramVoice> = () => [];
+
+const tempo: Begins<TempoVoice> = () => [{ is: 'aside', says: 'beats a minute' }];
+
+const parameter: Begins<ParameterVoice> = (voice) => [
+  numberWord('Parameter number', voice.parameter, [0, 16383], (n) => ({ ...voice, parameter: n })),
+  {
+    is: 'pick',
+    label: 'Whose parameter',
+    value: voice.registered ? 'rpn' : 'nrpn',
+    options: { nrpn: 'of the receiver’s own (NRPN)', rpn: 'registered (RPN)' },
+    set: (whose) => ({ ...voice, registered: whose === 'rpn' || undefined }),
+  },
+  'in',
+  {
+    is: 'pick',
+    label: 'Bits',
+    value: String(voice.bits ?? 7),
+    options: { 7: '7 bits', 14: '14 bits' },
+    set: (b) => ({ ...voice, bits: Number(b) as 7 | 14, from: undefined, to: undefined }),
+  },
+];
 
 const bend: Begins<BendVoice> = (voice) => [
-  { is: 'strong', says: 'pitch bend' },
   'by',
   numberWord('Semitones at its reach', voice.semitones ?? USUAL_BEND_RANGE, [0.01, 96], (semitones) => ({
     ...{ ...voice, semitones },
@@ -51,13 +75,69 @@ const bend: Begins<BendVoice> = (voice) => [
 ];
 
 const BEGINS: { [V in Expression as V['is']]: Begins<V> } = {
-  ...{ controller, pressure, bend },
+  ...{ controller, pressure, bend, parameter, program, tempo },
   'poly-pressure': polyPressure,
 };
 
-/** What it is sent as, in the sentence. @param gated whether a gate moves it */
-export const expressionWords = (voice: Expression, gated: boolean): Word<Expression>[] =>
-  (BEGINS[voice.is] as Begins<Expression>)(voice, gated);
+/** What it is sent as, and between which values, in the sentence. @param gated whether a gate moves it */
+export const expressionWords = (
+  instrument: Instrument,
+  voice: Expression,
+  gated: boolean,
+): Word<Expression>[] => [
+  sentAs(instrument, voice, gated),
+  ...(BEGINS[voice.is] as Begins<Expression>)(voice, gated),
+  ...(gated ? [] : rangeWords(instrument, voice)),
+];
+
+const SENT_AS: Record<Expression['is'], string> = {
+  controller: 'controller',
+  pressure: 'channel pressure',
+  bend: 'pitch bend',
+  'poly-pressure': 'pressure of its note',
+  parameter: 'parameter',
+  program: 'program change',
+  tempo: 'tempo',
+};
+
+/** What it is sent as: any other that its source can give. */
+function sentAs({ clock }: Instrument, voice: Expression, gated: boolean): Word<Expression> {
+  const can = (is: Expression['is']) =>
+    is === voice.is || ((!gated || GATES_SEND.includes(is)) && (is !== 'tempo' || clock !== undefined));
+  const { id, zone, scenes, source, side, while: gate, deadband, perSecond } = voice;
+  const common = { id, zone, scenes, source, side, while: gate, deadband, perSecond };
+  const made: Record<Expression['is'], Expression> = {
+    controller: { ...common, is: 'controller', controller: gated ? 64 : 11 },
+    pressure: { ...common, is: 'pressure' },
+    bend: { ...common, is: 'bend' },
+    'poly-pressure': { ...common, is: 'poly-pressure' },
+    parameter: { ...common, is: 'parameter', parameter: 0 },
+    program: { ...common, is: 'program' },
+    tempo: { ...common, is: 'tempo' },
+  };
+  const offered = (Object.keys(SENT_AS) as Expression['is'][]).filter(can);
+  return {
+    ...{ is: 'pick', label: 'Sent as', value: voice.is },
+    options: Object.fromEntries(offered.map((is) => [is, SENT_AS[is]])),
+    set: (is: string) => (is === voice.is ? voice : made[is as Expression['is']]),
+  };
+}
+
+/** What it reads at rest and at its reach: turned round where the first lies above. */
+function rangeWords({ clock }: Instrument, voice: Expression): Word<Expression>[] {
+  if (voice.is === 'bend') return [];
+  const [low, high] =
+    voice.is === 'tempo' && clock ? [clock.least, clock.most] : [0, sendsOf(voice).fine ? 16383 : 127];
+  const [from, to] = [voice.from ?? low, voice.to ?? high];
+  // Both ends alike would be no way at all: the other one gives way.
+  const apart = (end: number, other: number) => (other !== end ? other : end < high ? end + 1 : end - 1);
+  return [
+    'from',
+    numberWord('At rest', from, [low, high], (n) => ({ ...voice, from: n, to: apart(n, to) })),
+    'to',
+    numberWord('At its reach', to, [low, high], (n) => ({ ...voice, to: n, from: apart(n, from) })),
+  ];
+}
 
 /** Of which lane it is, in the sentence, where its sensor has several levels. */
 export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] =>

@@ -5,14 +5,19 @@ import { jumpStairs } from '../engine/jumps';
 import { stairsOf } from '../engine/stairs';
 import type { Of } from '../engine/struct';
 import { channelsOfZone, responseAt, zoneOf } from '../instrument/access';
-import type {
-  BendVoice,
-  ControllerVoice,
-  NoteVoice,
-  PolyPressureVoice,
-  PressureVoice,
-  Source,
-  Voice,
+import {
+  GATES_SEND,
+  OF_WHOLE_ZONES,
+  type BendVoice,
+  type ControllerVoice,
+  type NoteVoice,
+  type ParameterVoice,
+  type PolyPressureVoice,
+  type PressureVoice,
+  type ProgramVoice,
+  type Source,
+  type TempoVoice,
+  type Voice,
 } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
@@ -73,8 +78,30 @@ const bend: ExpressionStage<BendVoice> = {
   }),
 };
 
+const parameter: ExpressionStage<ParameterVoice> = {
+  sends: ({ bits }) => {
+    const fine = bits === 14;
+    return {
+      ...{ status: STATUS.controlChange, controller: 0, fine, bytes: fine ? 12 : 9 },
+      kind: fine ? CONTROL_KIND.parameter14 : CONTROL_KIND.parameter7,
+    };
+  },
+};
+
+const program: ExpressionStage<ProgramVoice> = {
+  sends: () => ({
+    ...{ status: STATUS.programChange, kind: CONTROL_KIND.pressure, controller: 0, fine: false, bytes: 2 },
+  }),
+};
+
+const tempo: ExpressionStage<TempoVoice> = {
+  sends: () => ({
+    ...{ status: STATUS.controlChange, kind: CONTROL_KIND.tempo, controller: 0, fine: false, bytes: 0 },
+  }),
+};
+
 const STAGES: { [V in Expression as V['is']]: ExpressionStage<V> } = {
-  ...{ controller, pressure, bend },
+  ...{ controller, pressure, bend, parameter, program, tempo },
   'poly-pressure': polyPressure,
 };
 const stageOf = ({ is }: Expression): ExpressionStage<Expression> => STAGES[is];
@@ -91,18 +118,22 @@ export function compileExpression(m: Making, voice: Expression): void {
 
 /** Status bytes of what a voice sends for its whole zone: one a channel. */
 const statusesOf = (m: Making, voice: Expression): number[] =>
-  channelsOfZone(m.instrument, zoneOf(m.instrument, voice)).map(
+  // A tempo is on no channel.
+  (voice.is === 'tempo' ? [1] : channelsOfZone(m.instrument, zoneOf(m.instrument, voice))).map(
     (channel) => sendsOf(voice).status | (channel - 1),
   );
 
 /** What a voice reads at rest and at its reach. */
-const rangeOf = (voice: Expression) => ({
-  from: voice.from ?? 0,
-  to: voice.to ?? (sendsOf(voice).fine ? 16383 : 127),
-});
+function rangeOf({ instrument: { clock } }: Making, voice: Expression): { from: number; to: number } {
+  const first = voice.is === 'tempo' ? clock!.least : 0;
+  const last = voice.is === 'tempo' ? clock!.most : sendsOf(voice).fine ? 16383 : 127;
+  return { from: (voice.from ?? first) - first, to: (voice.to ?? last) - first };
+}
 
 /** A control a level, on the channels of its zone; what belongs to notes goes with each. */
 function compileControl(m: Making, voice: Expression): void {
+  // The clock is another board's.
+  if (voice.is === 'tempo' && m.parts.image.tempos.length === 0) return;
   for (const read of levelsRead(m, voice.source)) {
     const latch = noteOfLane(m, voice, m.sensors.get(voice.source.sensor)!.lanes[read.i]);
     // Pressure of a note where no note is: nothing to say.
@@ -125,12 +156,12 @@ function compileControl(m: Making, voice: Expression): void {
 }
 
 /**
- * The lane of notes that a level belongs to, where its sensor plays or gates them: in an MPE zone all but bend, and poly pressure everywhere.
+ * The lane of notes that a level belongs to, where its sensor plays or gates them: in an MPE zone all but what is of the zone, and poly pressure everywhere.
  * Null for what belongs to the whole zone. @param place of the level's lane in its sensor
  */
 function noteOfLane(m: Making, voice: Expression, place: number): number | null {
   const zone = zoneOf(m.instrument, voice);
-  if (voice.is === 'bend' || (zone.is !== 'mpe' && voice.is !== 'poly-pressure')) return null;
+  if (OF_WHOLE_ZONES.includes(voice.is) || (zone.is !== 'mpe' && voice.is !== 'poly-pressure')) return null;
   const { sensor } = voice.source;
   for (const { voice: note, lane, places } of m.played) {
     if (note.zone !== zone.id) continue;
@@ -163,17 +194,39 @@ function controlOf(m: Making, voice: Expression, { level, lane }: LevelRead) {
 
 /** From where to where it goes, and by which table or stairs. */
 function valuesOf(m: Making, voice: Expression, lane: LaneLevel) {
-  const { fine, controller } = sendsOf(voice);
+  const { fine } = sendsOf(voice);
+  const controller = voice.is === 'parameter' ? parameterOf(m, voice) : sendsOf(voice).controller;
   if (voice.is === 'bend')
     return { ...bendEnds(m, voice, lane), curve: answerTable(m, voice.source, lane.lane), stairs: [] };
-  const { from, to } = rangeOf(voice);
-  if (fine)
-    return { from, span: to - from, curve: answerTable(m, voice.source, lane.lane), controller, stairs: [] };
+  const ends = rangeOf(m, voice);
+  const [from, to] = [Math.min(ends.from, ends.to), Math.max(ends.from, ends.to)];
+  const mirror = ends.from > ends.to ? from + to : 0;
+  const curve = (): number => answerTable(m, voice.source, lane.lane);
+  if (fine) return { from, span: to - from, curve: curve(), controller, mirror, stairs: [] };
   const response = responseAt(sensorNamed(m, voice.source), voice.source.port, lane.lane);
   const { floor, stairs } = voice.jumps
     ? { floor: 0, stairs: jumpStairs(response, voice.jumps, to - from) }
     : stairsOf(response, to - from);
-  return { from: from + floor, span: stairs.length, curve: m.parts.stair(stairs), controller, stairs };
+  return {
+    from: from + floor,
+    span: stairs.length,
+    curve: m.parts.stair(stairs),
+    controller,
+    mirror,
+    stairs,
+  };
+}
+
+/** The place of a parameter among those of the image. */
+function parameterOf(
+  { parts: { image } }: Making,
+  { parameter: number, registered }: ParameterVoice,
+): number {
+  const own = { high: number >> 7, low: number & 127, registered: registered ? 1 : 0 };
+  const known = image.parameters.findIndex(
+    (p) => p.high === own.high && p.low === own.low && p.registered === own.registered,
+  );
+  return known >= 0 ? known : image.parameters.push(own) - 1;
 }
 
 /** The ends of a bend: 8192 each way is the whole range; which side of rest bends up stands where a controller has its number. */
@@ -181,7 +234,7 @@ function bendEnds(m: Making, voice: BendVoice, lane: LaneLevel) {
   const zone = zoneOf(m.instrument, voice);
   const range = zone.is === 'mpe' ? (zone.managerBendRange ?? USUAL_BEND_RANGE) : bendRangeOf(zone);
   const most = Math.min(BEND_CENTRE, Math.round((BEND_CENTRE * (voice.semitones ?? range)) / range));
-  return { from: BEND_CENTRE - most, span: 2 * most, controller: signOf(lane) > 0 ? 0 : 1 };
+  return { from: BEND_CENTRE - most, span: 2 * most, mirror: 0, controller: signOf(lane) > 0 ? 0 : 1 };
 }
 
 /** How it takes over what was sent, where there are scenes. @returns its place, from 1; 0 where it only jumps */
@@ -207,9 +260,9 @@ function holdBy(m: Making, gate: Source): number {
 
 /** A gate moves a controller, or pressure, between two values; one of 14 bits as two controllers of 7. A gate bends nothing. */
 function compileSwitched(m: Making, voice: Expression): void {
-  if (voice.is === 'bend' || voice.is === 'poly-pressure') return;
+  if (!GATES_SEND.includes(voice.is)) return;
   const { fine, controller } = sendsOf(voice);
-  const { from: off, to: on } = rangeOf(voice);
+  const { from: off, to: on } = rangeOf(m, voice);
   const put = (switched: Omit<Of<typeof SWITCHED>, 'scenes'>) => {
     listen(m, voice.source, voice.side, { is: 'switched', index: m.parts.image.switched.length });
     m.parts.image.switched.push({ scenes: scenesOf(m, voice), ...switched });

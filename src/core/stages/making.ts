@@ -40,3 +40,9 @@ export const sensorNamed = ({ instrument }: Pick<Making, 'instrument'>, { sensor
 /** The scenes that a voice lives in. */
 export const scenesOf = ({ instrument }: Making, { scenes: own = [] }: Voice): SceneMask =>
   sceneMask(own.map((id) => instrument.scenes.findIndex((scene) => scene.id === id)));
+
+/** The parts that a note voice belongs to, a bit a selector that mutes it. */
+export const partsOf = ({ instrument }: Making, { id }: Voice): number =>
+  (instrument.selectors ?? [])
+    .flatMap(({ mutes }) => (mutes ? [mutes] : []))
+    .reduce((mask, mutes, part) => (mutes.includes(id) ? mask | (1 << part) : mask), 0);

@@ -2,7 +2,7 @@ import { zoneOf } from '../instrument/access';
 import { soundingSource, sourcesOf } from '../instrument/rules';
 import type { NoteVoice } from '../instrument/voices';
 import { NO_BEND } from '../engine/codes';
-import { scenesOf, sensorNamed, type Making } from './making';
+import { partsOf, scenesOf, sensorNamed, type Making } from './making';
 import { pitchStage } from './pitch';
 import { voicePitch } from './tuned';
 import { velocityStage } from './velocity';
@@ -20,7 +20,10 @@ export function compileNote(m: Making, voice: NoteVoice): void {
   const index = image.notes.length;
   const places = pitch.alone ? [0] : m.sensors.get(source.sensor)!.lanes;
   const lane = image.note_lanes.length;
-  image.notes.push({ ...{ scenes: scenesOf(m, voice), ...velocity }, ...{ lane, lanes: places.length } });
+  image.notes.push({
+    ...{ scenes: scenesOf(m, voice), ...velocity, lane, lanes: places.length },
+    ...{ parts: partsOf(m, voice), stays: voice.stays ? 1 : 0 },
+  });
   const zone = zoneOf(m.instrument, voice);
   const sensor = sensorNamed(m, source);
   for (const place of places) {

@@ -7,7 +7,10 @@ import type { Making } from './making';
 /** A board's MIDI inputs, and whether it says to another board that it is there. */
 export function compilePorts({ instrument, parts: { image } }: Making, board: Board): void {
   const ports = portsOf(instrument, board);
-  image.ports.push(...ports.map((port, i) => ({ blocks: blocksOf(port), how: howOf(port, i), pad: 0 })));
+  const first = image.tempos.length > 0 ? -1 : 0;
+  image.ports.push(
+    ...ports.map((port, i) => ({ blocks: blocksOf(port), how: howOf(port, i === first), pad: 0 })),
+  );
   if (ports.length > 0) image.merges.push({ ports: ports.length });
   if (entersAt(instrument, board)) image.sensings.push({ pad: 0 });
   for (const port of ports)
@@ -24,8 +27,8 @@ function blocksOf({ blocks = [] }: Link | MidiInput): number[] {
   return words;
 }
 
-/** One clock at most goes out. */
-const howOf = ({ clock, programs = 'pass' }: Link | MidiInput, place: number): number =>
-  ((clock ?? place === 0) ? LETS.clock : 0) |
+/** One clock at most goes out: the board's own, or that of its first input. */
+const howOf = ({ clock, programs = 'pass' }: Link | MidiInput, isFirst: boolean): number =>
+  ((clock ?? isFirst) ? LETS.clock : 0) |
   (programs === 'pass' ? LETS.programs : 0) |
   (programs === 'select' ? LETS.selects : 0);

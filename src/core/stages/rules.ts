@@ -1,7 +1,7 @@
 import { zoneOf } from '../instrument/access';
 import { soundingSource, sourcesOf } from '../instrument/rules';
 import type { Instrument } from '../instrument/document';
-import type { NoteVoice, Source, Voice } from '../instrument/voices';
+import { GATES_SEND, OF_WHOLE_ZONES, type NoteVoice, type Source, type Voice } from '../instrument/voices';
 import type { Port } from '../kinds/kind';
 import { hasNotes } from '../kinds/level-voices';
 import { lanesOfSource } from '../kinds/ports';
@@ -50,7 +50,7 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
 /** What the port of a voice's field can carry. */
 function carriedBy(voice: Voice, field: string): readonly Port['carries'][] {
   if (field === 'while') return ['gate'];
-  if (voice.is === 'bend' || voice.is === 'poly-pressure') return ['level'];
+  if (voice.is !== 'note' && !GATES_SEND.includes(voice.is)) return ['level'];
   if (voice.is !== 'note') return ['level', 'gate'];
   if (['gate', 'and', 'heldBy'].includes(field)) return ['gate'];
   if (field.startsWith('pitch.')) return pitchFacts(voice.pitch).carries ?? [];
@@ -79,7 +79,7 @@ function laneFaults(
 /** Whether each of its lanes says it of its own note. */
 const isOfNotes = (instrument: Instrument, voice: Voice): boolean =>
   voice.is === 'poly-pressure' ||
-  (voice.is !== 'note' && voice.is !== 'bend' && zoneOf(instrument, voice).is === 'mpe');
+  (voice.is !== 'note' && !OF_WHOLE_ZONES.includes(voice.is) && zoneOf(instrument, voice).is === 'mpe');
 
 /** A note's lanes need notes; the strength of an attack needs a level, that of a strike a strike. */
 function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fault[] {

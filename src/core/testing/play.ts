@@ -6,7 +6,7 @@ import { LOOKS } from '../engine/blocks/zero';
 import { run } from '../engine/run';
 import { columnsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
-import { splitMessages } from '../midi/messages';
+import { MessageReader } from '../midi/message-reader';
 import type { Frames } from '../signal/take';
 
 /** For tests: scans of power-up. Some are discarded, then up to four levels look at their rest (engine/blocks/zero.ts). */
@@ -49,7 +49,7 @@ export function awake(
 ): { e: Engine; at: (tUs: number, counts: number[]) => number[][] } {
   const e = startEngine(compile(instrument));
   const at = (tUs: number, counts: number[]) =>
-    splitMessages(e.out.subarray(0, playFrame(e, tUs, counts, 0)));
+    new MessageReader().read(e.out.subarray(0, playFrame(e, tUs, counts, 0)));
   for (let i = START_UP; i > 0; i--) at(2 ** 32 - 1000 * i, rest);
   return { e, at };
 }

@@ -6,7 +6,7 @@ import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/voices';
 import { playsAlone } from '../instrument/rules';
-import type { Selector } from '../instrument/scenes';
+import { MOST_MUTES, TRANSPORTS, type Clock, type Selector } from '../instrument/scenes';
 import type { Zone } from '../instrument/zones';
 import { isBent } from '../stages/zones';
 import { randomAlong, randomExtras, randomFingering, randomMpe, randomTunings } from './random-pitches';
@@ -52,10 +52,55 @@ export function randomServed(seed: number): Instrument {
       ...(r.next() < 0.6 ? { programs: PROGRAMS[r.whole(0, 2)] } : {}),
       ...(r.next() < 0.3 ? { localOff: r.whole(1, 16) } : {}),
     }));
+  if (r.next() < 0.5) instrument.clock = randomClock(r, board.id);
+  instrument.voices = instrument.voices.map((v) => routed(r, v, instrument));
+  instrument.selectors!.push(...randomDoings(r, instrument));
   if (r.next() < 0.7) return instrument;
   instrument.boards.push({ ...board, id: 'next', name: 'Next' });
   instrument.links = [{ from: board.id, to: 'next' }];
   return instrument;
+}
+
+function randomClock(r: Random, board: string): Clock {
+  const least = r.whole(20, 170);
+  const most = least + r.whole(1, 127);
+  return { board, least, most, bpm: r.whole(least, most) };
+}
+
+/** Some levels are parameters, programs or a tempo; some go the other way round; some notes stay where others are shifted. */
+function routed(r: Random, voice: Voice, { sensors, clock }: Instrument): Voice {
+  if (voice.is === 'note') return { ...voice, ...(r.next() < 0.3 ? { stays: true } : {}) };
+  if (voice.is !== 'controller') return voice;
+  const { kind } = sensors.find((s) => s.id === voice.source.sensor)!;
+  const { from = 0, to = 127, controller: _, bits, ...common } = voice;
+  const turned = r.next() < 0.4 ? { from: to, to: from } : { from, to };
+  const sort = r.next();
+  if (sort < 0.5) return { ...voice, ...turned };
+  if (sort < 0.7 && bits !== 14) return { ...common, ...turned, is: 'program' };
+  if (PORTS[kind].level !== voice.source.port) return { ...voice, ...turned };
+  if (sort < 0.9 || !clock)
+    return {
+      ...{ ...common, ...turned, is: 'parameter', parameter: r.whole(0, 16383), bits },
+      ...(r.next() < 0.5 ? { registered: true } : {}),
+    };
+  const ends = [r.whole(clock.least, clock.most), r.whole(clock.least, clock.most)];
+  if (ends[0] === ends[1]) return { ...voice, ...turned };
+  return { ...common, jumps: undefined, is: 'tempo', from: ends[0], to: ends[1] };
+}
+
+/** Gates that mute, shift, begin anew, and change the clock. */
+function randomDoings(r: Random, instrument: Instrument): Selector[] {
+  const notes = instrument.voices.filter(({ is }) => is === 'note').map(({ id }) => id);
+  const muted = () => ({ mutes: notes.filter(() => r.next() < 0.6) });
+  const doing = (): Partial<Selector> =>
+    [
+      () => (notes.length > 0 ? { mutes: [notes[0], ...muted().mutes.slice(1)] } : { resets: true as const }),
+      () => ({ resets: true as const }),
+      () => ({ shift: [12, -12, r.whole(-60, 60), 0][r.whole(0, 3)] }),
+      () => (instrument.clock ? { tempo: [5, -5, r.whole(-60, 60), 0][r.whole(0, 3)] } : { shift: 12 }),
+      () => (instrument.clock ? { transport: TRANSPORTS[r.whole(0, 3)] } : { shift: -12 }),
+    ][r.whole(0, 4)]();
+  return randomGates(r, instrument, doing).slice(0, MOST_MUTES);
 }
 
 /** Like {@link randomInstrument}, but levels alone. */
@@ -101,10 +146,19 @@ export function withOtherSettings(instrument: Instrument, seed: number): Instrum
   };
 }
 
-/** What selects the scenes: gates, some of one lane, some guarded by others. */
-function randomSelectors(r: Random, { sensors, scenes }: Instrument): Selector[] {
+/** What selects the scenes. */
+function randomSelectors(r: Random, instrument: Instrument): Selector[] {
+  const { scenes } = instrument;
+  if (scenes.length === 0) return [];
+  return randomGates(r, instrument, () =>
+    r.next() < 0.6 ? { scene: scenes[r.whole(0, scenes.length - 1)].id } : { step: r.next() < 0.5 ? 1 : -1 },
+  );
+}
+
+/** Gates of which each does something, some of one lane, some guarded by others. */
+function randomGates(r: Random, { sensors }: Instrument, does: () => Partial<Selector>): Selector[] {
   const gates = sensors.filter((s) => PORTS[s.kind].gate);
-  if (gates.length === 0 || scenes.length === 0) return [];
+  if (gates.length === 0) return [];
   const any = () => gates[r.whole(0, gates.length - 1)];
   const guard = () => {
     const own = any();
@@ -114,9 +168,7 @@ function randomSelectors(r: Random, { sensors, scenes }: Instrument): Selector[]
     const own = any();
     return {
       gate: gateOf(r, own, PORTS[own.kind].gate!),
-      ...(r.next() < 0.6
-        ? { scene: scenes[r.whole(0, scenes.length - 1)].id }
-        : { step: r.next() < 0.5 ? 1 : -1 }),
+      ...does(),
       ...(r.next() < 0.3 ? { guards: Array.from({ length: r.whole(1, 2) }, guard) } : {}),
     };
   });

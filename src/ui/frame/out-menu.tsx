@@ -26,8 +26,7 @@ export function OutMenu() {
   useKey('s', nextSound, { preventDefault: true });
 
   const ask = async (): Promise<boolean> => {
-    // A keyboard on another port plays the built-in sound.
-    const asked = await midi.ask((bytes) => ear.play(bytes));
+    const asked = await midi.ask((bytes) => session.comesIn(bytes));
     if ('refused' in asked) notify(asked.refused);
     else setPorts(asked.ports);
     return !('refused' in asked);

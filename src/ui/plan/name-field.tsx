@@ -4,7 +4,15 @@ import { useState } from 'react';
 import { Field } from '../parts/field';
 
 /** A name that is typed: Enter, or leaving the field, takes it; Escape puts back what was there, and so does an empty one, which says so. */
-export function NameField({ value, set }: { value: string; set: (name: string) => void }) {
+export function NameField({
+  value,
+  set,
+  of = 'the sensor',
+}: {
+  value: string;
+  set: (name: string) => void;
+  of?: string;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const [empty, setEmpty] = useState(false);
   const take = () => {
@@ -16,7 +24,7 @@ export function NameField({ value, set }: { value: string; set: (name: string) =
   return (
     <Field
       value={typed ?? value}
-      refused={empty ? `A sensor needs a name. ${value} stays.` : undefined}
+      refused={empty ? `A name is needed. ${value} stays.` : undefined}
       onChange={(e) => {
         setTyped(e.target.value);
         setEmpty(false);
@@ -26,7 +34,7 @@ export function NameField({ value, set }: { value: string; set: (name: string) =
         if (e.key === 'Escape') setTyped(null);
         if (e.key === 'Enter') (e.target as HTMLElement).blur();
       }}
-      aria-label="Name of the sensor"
+      aria-label={`Name of ${of}`}
       maxLength={60}
       style={{ fontWeight: 700, width: '15ch' }}
     />

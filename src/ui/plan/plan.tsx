@@ -27,6 +27,7 @@ import styles from './plan.module.css';
 
 // Further down than the first screen.
 const FaceDesk = dynamic(() => import('./face-desk').then((m) => m.FaceDesk));
+const Series = dynamic(() => import('./series').then((m) => m.Series));
 
 /** Station 1: from what the hands should do to a board that can. */
 export function Plan() {
@@ -51,6 +52,7 @@ export function Plan() {
         <PartNumbers key={sensor.id} />
         <FaceDesk />
         <Boards fits={plan.fits} />
+        <Series />
         <Parts parts={plan.parts} />
         <BuildList steps={plan.steps} />
         <div className={styles.foot}>

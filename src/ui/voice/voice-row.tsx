@@ -15,7 +15,7 @@ import { ownLaneWords } from '@/core/stages/gate-offers';
 import { endWords, tuningWords } from '@/core/stages/note-words';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';
-import { pickOf } from '@/core/stages/word';
+import { numberWord, pickOf } from '@/core/stages/word';
 import { Pick } from '../parts/pick';
 import styles from './voice.module.css';
 import { zoneBends } from '@/core/stages/zones';
@@ -126,12 +126,14 @@ function LevelSentence({
   return (
     <Words
       words={[
-        ...expressionWords(voice, gated),
+        ...expressionWords(instrument, voice, gated),
         ...(gated
           ? [
-              `127 ${says},`,
+              numberWord('While it is open', voice.to ?? 127, [0, 127], (to) => ({ ...voice, to })),
+              `${says},`,
               ...ownLaneWords(instrument, voice.source, (source) => ({ ...voice, source })),
-              'else 0,',
+              'else',
+              numberWord('While it is not', voice.from ?? 0, [0, 127], (from) => ({ ...voice, from })),
             ]
           : [
               ...laneWords(voice),

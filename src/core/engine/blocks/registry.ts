@@ -9,6 +9,7 @@ import { addHearers } from '../voices/hearers';
 import { note } from '../voices/note';
 import { pool } from '../voices/pool';
 import { selector } from '../voices/selector';
+import { tempo } from '../voices/tempo';
 import { switched } from '../voices/switched';
 import { takeover } from '../voices/takeover';
 import type { Block } from './block';
@@ -37,6 +38,7 @@ import { turn } from './turn';
 const BLOCKS: Block[] = [
   port,
   sensing,
+  tempo,
   ribbon,
   turn,
   speed,

@@ -1,9 +1,9 @@
 import { CONTROLLER, DEFAULT_RELEASE, STATUS } from '../../midi/messages';
-import { CONTROL_KIND, NO_BEND, NO_NOTE, POOLED, SHARED_NOTE } from '../codes';
+import { CONTROL_KIND, NO_BEND, NO_NOTE, POOLED, SHARED_NOTE, SHIFT_ZERO } from '../codes';
 import type { Engine } from '../engine';
 import { emptyBand } from '../place';
 import { send } from '../wire';
-import { readNow } from './control';
+import { readNow, told } from './control';
 import { sendBend } from './send-bend';
 import { freeMember, nextMember, turnMember } from './pool';
 import { velocityOf } from './velocity';
@@ -28,11 +28,13 @@ export function soundNote(
   index: number,
   latch: number,
   lane: number,
-  { note, bend }: { note: number; bend: number },
+  { note: written, bend }: { note: number; bend: number },
   strength: number,
 ): void {
   const { channel } = e.image.note_lanes[lane];
   const sounding = e.state.note_lanes[latch];
+  const note = shifted(e, index, written);
+  if (note === NO_NOTE) return void (sounding.note = NO_NOTE);
   const pooled = (channel & POOLED) !== 0;
   const own = pooled ? POOLED | takeChannel(e, channel & 15, latch) : channel;
   sounding.channel = own | ((channel | sounding.channel) & SHARED_NOTE);
@@ -42,6 +44,13 @@ export function soundNote(
   else if (pooled) sendInitial(e, sounding.channel & 15, 0, TIMBRE_CENTRE);
   if (isHeldElsewhere(e, latch)) sendNoteOff(e, sounding.channel, note);
   send(e, STATUS.noteOn | (sounding.channel & 15), note, velocityOf(e, e.image.notes[index], lane, strength));
+}
+
+/** The note that sounds where one is written; none where MIDI has none so high or so low. */
+function shifted({ image, state }: Engine, index: number, note: number): number {
+  if (state.modes.length === 0 || image.notes[index].stays !== 0) return note;
+  const moved = note + state.modes[0].shift - SHIFT_ZERO;
+  return moved >= 0 && moved <= 127 ? moved : NO_NOTE;
 }
 
 /** A channel of a pool for a lane; where all of them play, the oldest note ends. */
@@ -70,9 +79,17 @@ function beginControls(e: Engine, latch: number, bend: number, pooled: boolean):
     emptyBand(state);
     state.sent = 0xffff;
     if (control.kind === CONTROL_KIND.glide) state.sent = bend;
-    else if (pooled && control.kind === CONTROL_KIND.pressure) state.sent = pressure = readNow(e, at - 1);
-    else if (pooled && control.kind === CONTROL_KIND.controller7 && control.controller === CONTROLLER.timbre)
-      state.sent = timbre = readNow(e, at - 1);
+    else if (pooled && control.kind === CONTROL_KIND.pressure) {
+      state.sent = readNow(e, at - 1);
+      pressure = told(control, state.sent);
+    } else if (
+      pooled &&
+      control.kind === CONTROL_KIND.controller7 &&
+      control.controller === CONTROLLER.timbre
+    ) {
+      state.sent = readNow(e, at - 1);
+      timbre = told(control, state.sent);
+    }
   }
   e.woken = true;
   if (pooled) sendInitial(e, e.state.note_lanes[latch].channel & 15, pressure, timbre);

@@ -1,7 +1,7 @@
 import type { Block } from '../blocks/block';
 import { CHOOSES, POOLED } from '../codes';
 import type { Engine } from '../engine';
-import { lives } from '../scene';
+import { plays } from '../scene';
 import { endNote, replaceNote } from './allocator';
 
 /** One note at a time: it sounds while a lane of its gate is open, and a lane of what chooses. */
@@ -59,7 +59,7 @@ function choiceChanges(e: Engine, index: number): void {
   const sounding = e.state.note_lanes[first];
   const lane = open !== 0 ? chosenLane(e, index) : -1;
   if (lane < 0) return endNote(e, first);
-  if (!lives(e, e.image.notes[noteIndex].scenes)) return;
+  if (!plays(e, e.image.notes[noteIndex])) return;
   const wanted = e.image.note_lanes[first + lane];
   const state = e.state.choices[index];
   const sameChannel = (wanted.channel & POOLED) !== 0 || ((sounding.channel ^ wanted.channel) & 15) === 0;

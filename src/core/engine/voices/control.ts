@@ -1,5 +1,5 @@
 import { CONTROL_KIND, isCoarse, NO_NOTE, UNSENT, ZERO_STAGE } from '../codes';
-import { isSameMessage, LSB_OFFSET } from '../../midi/messages';
+import { isSameMessage, LSB_OFFSET, REGISTERED, UNREGISTERED } from '../../midi/messages';
 import { hasCome } from '../clock';
 import { type Engine } from '../engine';
 import type { Image } from '../layout';
@@ -16,6 +16,7 @@ import { BEND_CENTRE, BEND_END } from '../../midi/bend';
 import { glideOf } from './glide-pitch';
 import { isKept } from './hold';
 import { sendBend } from './send-bend';
+import { setTempo } from './tempo';
 import { beginTakeover, takenOver, takesOver } from './takeover';
 import { chargeLookUp, send, wireIsFree } from '../wire';
 
@@ -67,12 +68,13 @@ export const control: Block = {
 
 /** What was sent last of a control's message: by one that lived in the scene before, else by itself. */
 function lastSent({ image, state }: Engine, index: number, before: number): number {
-  const { status, controller, kind } = image.controls[index];
+  const { status, controller, kind, mirror } = image.controls[index];
   const other = image.controls.findIndex(
     (c, i) =>
       c.status === status &&
       c.controller === controller &&
       c.kind === kind &&
+      c.mirror === mirror &&
       livesIn(c.scenes, before) &&
       state.controls[i].sent !== UNSENT,
   );
@@ -80,14 +82,23 @@ function lastSent({ image, state }: Engine, index: number, before: number): numb
 }
 
 function controlIsSound(settings: Image, c: Control): boolean {
-  if (c.deadband === 0) return false;
+  if (c.deadband === 0 || !mirrorIsSound(c)) return false;
   if (c.kind === CONTROL_KIND.glide) return true;
   if (c.kind === CONTROL_KIND.bend)
     return c.from <= BEND_CENTRE && within(c.from + c.span, BEND_CENTRE, 16384) && isTable(settings, c.curve);
+  if (c.kind === CONTROL_KIND.parameter14)
+    return (
+      c.from + c.span <= 16383 && c.controller < settings.parameters.length && isTable(settings, c.curve)
+    );
+  if (c.kind === CONTROL_KIND.parameter7 && c.controller >= settings.parameters.length) return false;
   if (c.kind === CONTROL_KIND.controller14)
     return c.from + c.span <= 16383 && c.controller < LSB_OFFSET && isTable(settings, c.curve);
   return c.from + c.span <= 127 && c.controller <= 127 && c.curve + c.span <= settings.stairs.length;
 }
+
+/** A value is sent as it is, or as far from the other end. */
+const mirrorIsSound = ({ mirror, from, span, kind }: Control): boolean =>
+  mirror === 0 || (mirror >= from + span && mirror - from <= (isCoarse(kind) ? 127 : 16383));
 
 const within = (x: number, low: number, high: number): boolean => x >= low && x <= high;
 
@@ -151,10 +162,14 @@ function playCoarse(e: Engine, index: number, control: Control, state: ControlSt
   if (worthSending(control, state, value)) {
     sent(e, control, state, value);
     const status = statusOf(e, control);
-    if (control.kind === CONTROL_KIND.pressure) send(e, status, value, -1);
+    if (control.kind === CONTROL_KIND.pressure) send(e, status, told(control, value), -1);
     else if (control.kind === CONTROL_KIND.polyPressure)
-      send(e, status, e.state.note_lanes[control.lane - 1].note, value);
-    else send(e, status, control.controller, value);
+      send(e, status, e.state.note_lanes[control.lane - 1].note, told(control, value));
+    else if (control.kind === CONTROL_KIND.controller7)
+      send(e, status, control.controller, told(control, value));
+    else if (control.kind === CONTROL_KIND.parameter7)
+      sendParameter(e, status, control.controller, told(control, value), -1);
+    else setTempo(e, told(control, value));
   } else chargeLookUp(e);
   coarseBand(control, state, takesOver(e, control) ? read : state.sent, begins, rest, place.side);
 }
@@ -208,10 +223,27 @@ function playFine(e: Engine, control: Control, state: ControlState, raw: number)
     const before = state.sent;
     sent(e, control, state, value);
     const status = statusOf(e, control);
-    if (control.kind !== CONTROL_KIND.controller14) sendBend(e, status & 15, value);
-    else sendFine(e, status, control.controller, before, value);
+    const says = told(control, value);
+    if (control.kind === CONTROL_KIND.controller14)
+      sendFine(e, status, control.controller, before === UNSENT ? before : told(control, before), says);
+    else if (control.kind === CONTROL_KIND.parameter14)
+      sendParameter(e, status, control.controller, says >> 7, says & 0x7f);
+    else sendBend(e, status & 15, value);
   } else chargeLookUp(e);
   fineBand(control, state, level.side[place.side], raw, place);
+}
+
+/** What is sent for a value: the same, or as far from the other end. */
+export const told = ({ mirror }: Control, value: number): number => (mirror === 0 ? value : mirror - value);
+
+/** A parameter is named anew each time: others may name theirs in between. @param low −1 for none */
+function sendParameter(e: Engine, status: number, index: number, high: number, low: number): void {
+  const own = e.image.parameters[index];
+  const names = own.registered !== 0 ? REGISTERED : UNREGISTERED;
+  send(e, status, names.high, own.high);
+  send(e, status, names.low, own.low);
+  send(e, status, REGISTERED.data, high);
+  if (low >= 0) send(e, status, REGISTERED.data + LSB_OFFSET, low);
 }
 
 /** The high byte only when it changed, the low byte always. */
@@ -226,7 +258,7 @@ function fineValue(e: Engine, control: Control, level: Of<typeof LEVEL>, raw: nu
   const fed = feeds(control.side_mask, place.side);
   const share = fed ? levelShare(level, place.side, place.distance) : 0;
   const y = mapped(e.image, control.curve, share);
-  if (control.kind === CONTROL_KIND.controller14) return stepOf(control.from, control.span, y);
+  if (control.kind !== CONTROL_KIND.bend) return stepOf(control.from, control.span, y);
   return bendAt(control, y, place.side);
 }
 

@@ -2,7 +2,7 @@ import type { Block } from '../blocks/block';
 import { longAgo, ticksSince } from '../clock';
 import { FINGERING_STAGE, NO_BEND, STEPS_ZERO, UNASSIGNED } from '../codes';
 import type { Engine } from '../engine';
-import { lives } from '../scene';
+import { plays } from '../scene';
 import { firstDue } from '../stretch';
 import type { Of } from '../struct';
 import type { FINGERING_ENTRY, FINGERING_STATE } from '../voice-records';
@@ -135,8 +135,8 @@ function playFound(e: Engine, index: number): void {
   const own = e.image.fingerings[index];
   const state = e.state.fingerings[index];
   if (state.gates === 0 || state.stage !== FINGERING_STAGE.rests) return;
-  const { lane, scenes } = e.image.notes[own.note];
-  if (!lives(e, scenes)) return;
+  const { lane } = e.image.notes[own.note];
+  if (!plays(e, e.image.notes[own.note])) return;
   if (state.best === 0) {
     if (own.unassigned === UNASSIGNED.silence) endNote(e, lane);
     return;

@@ -17,7 +17,7 @@ import {
 import type { Engine } from '../engine';
 import type { Image } from '../layout';
 import { emptyBand, fullBand, inBand, setBand } from '../place';
-import { lives } from '../scene';
+import { plays } from '../scene';
 import { firstDue, firstOutside, type Unit } from '../stretch';
 import type { Of } from '../struct';
 import type { GLIDE } from '../voice-records';
@@ -108,7 +108,7 @@ function closeGlide(e: Engine, index: number): void {
   endNote(e, e.image.notes[glide.note].lane);
 }
 
-const livesNow = (e: Engine, { note }: Glide): boolean => lives(e, e.image.notes[note].scenes);
+const livesNow = (e: Engine, { note }: Glide): boolean => plays(e, e.image.notes[note]);
 
 /** The note that it plays. */
 const noteOf = (e: Engine, { note }: Glide): number => e.state.note_lanes[e.image.notes[note].lane].note;

@@ -2,7 +2,7 @@ import { isSevenBits } from '../../midi/messages';
 import type { Block } from '../blocks/block';
 import { NO_BEND, NO_NOTE, POOLED, SHARED_NOTE } from '../codes';
 import { isTable } from '../map';
-import { lives } from '../scene';
+import { lives, plays } from '../scene';
 import type { Of } from '../struct';
 import type { NOTE_LANE } from '../voice-records';
 import { endNote, startNote } from './allocator';
@@ -17,9 +17,9 @@ export const note: Block = {
     note: {
       /** One that still sounds there ends first. */
       opens: (e, index, lane, strength) => {
-        const { scenes, lane: first } = e.image.notes[index];
+        const { lane: first } = e.image.notes[index];
         endNote(e, first + lane);
-        if (lives(e, scenes)) startNote(e, index, first + lane, first + lane, strength);
+        if (plays(e, e.image.notes[index])) startNote(e, index, first + lane, first + lane, strength);
       },
       closes: (e, index, lane) => endNote(e, e.image.notes[index].lane + lane),
     },

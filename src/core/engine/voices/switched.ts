@@ -53,7 +53,7 @@ export function playSwitched(e: Engine): void {
     if (e.state.switched[i].sent === value) continue;
     e.state.switched[i].sent = value;
     const { status, controller } = e.image.switched[i];
-    if (status >= STATUS.channelPressure) send(e, status, value, -1);
+    if (status >= STATUS.programChange) send(e, status, value, -1);
     else send(e, status, controller, value);
   }
 }

@@ -11,7 +11,7 @@ import { FormerCalibration, Lane, Sensor } from '../../instrument/sensor';
 import { unionOf } from '../../instrument/union';
 import { KeyboardMap, TUNINGS } from '../../instrument/tunings';
 import { FingeringEntry, Fingers, PITCHES, Source, VELOCITIES, VOICES } from '../../instrument/voices';
-import { Scene, Selector } from '../../instrument/scenes';
+import { Clock, Scene, Selector } from '../../instrument/scenes';
 import { ZONES } from '../../instrument/zones';
 
 type Field = Record<string, unknown>;
@@ -26,6 +26,7 @@ const PARTS: readonly PartClass[] = [
     Source,
     Scene,
     Selector,
+    Clock,
     LogEntry,
     BuiltStep,
     Lights,

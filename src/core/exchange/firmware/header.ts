@@ -62,8 +62,8 @@ export function writeConfig(image: Image, identity: Identity | null): string {
     coarse: some(image.controls.length === 0 || image.controls.some((c) => isCoarse(c.kind))),
     pressure: some(
       image.pools.length > 0 ||
-        [...image.controls, ...image.switched].some(
-          ({ status }) => (status & 0xf0) === STATUS.channelPressure,
+        [...image.controls, ...image.switched].some(({ status }) =>
+          [STATUS.channelPressure, STATUS.programChange].includes((status & 0xf0) as never),
         ),
     ),
     poly: some(image.controls.some((c) => c.kind === CONTROL_KIND.polyPressure)),

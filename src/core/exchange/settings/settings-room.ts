@@ -58,7 +58,8 @@ export function roomOf(image: Image): { tables: number; stairs: number } {
   return {
     tables:
       (fine + notes + strikes + places) * ((1 << image.table_bits) + 1) +
-      image.glides.length * ((1 << GLIDE_TABLE_BITS) + 1),
+      image.glides.length * ((1 << GLIDE_TABLE_BITS) + 1) +
+      image.tempos.reduce((n, { tempos }) => n + tempos, 0),
     stairs: 127 * (image.controls.length - fine),
   };
 }

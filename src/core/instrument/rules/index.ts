@@ -7,7 +7,7 @@ import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '..
 import type { Sensor } from '../sensor';
 import { portFaults } from './ports';
 import { tuningFaults } from './tunings';
-import type { Voice } from '../voices';
+import { OF_WHOLE_ZONES, type Voice } from '../voices';
 import { playsAlone, soundingSource, voiceFaults } from './voices';
 import { selectorFaults } from './selectors';
 import { zoneFaults } from './zones';
@@ -137,7 +137,8 @@ function controllerFaults(instrument: Instrument): Fault[] {
 function controllersOf(instrument: Instrument, v: Voice): number {
   if (v.is === 'note') return v.pitch.is === 'along' ? 1 : 0;
   const lanes = instrument.sensors.find((s) => s.id === v.source.sensor)?.lanes.length ?? 1;
-  const ofNotes = v.is === 'poly-pressure' || zoneOf(instrument, v).is === 'mpe';
+  const ofNotes =
+    v.is === 'poly-pressure' || (!OF_WHOLE_ZONES.includes(v.is) && zoneOf(instrument, v).is === 'mpe');
   const each = ofNotes && v.source.lane === undefined ? lanes : channelsOfVoice(instrument, v).length;
   return each * (v.is === 'controller' && v.bits === 14 ? 2 : 1);
 }

@@ -27,7 +27,8 @@ describe('voices', () => {
   it.each([
     ['14 bits past controller 31', { controller: 40, bits: 14 as const }, ['voices.0.controller']],
     ['a range of 14 bits on 7', { to: 500 }, ['voices.0.to']],
-    ['a range upside down', { from: 90, to: 30 }, ['voices.0.to']],
+    ['a range upside down, which turns it round', { from: 90, to: 30 }, []],
+    ['a beginning past its bits', { from: 200 }, ['voices.0.from']],
     ['an empty range', { from: 64, to: 64 }, ['voices.0.to']],
     ['nobody’s sensor', { source: { sensor: 'ghost', port: 'breath' } }, ['voices.0.source.sensor']],
     ['a zone that is not there', { zone: 'away' }, ['voices.0.zone']],

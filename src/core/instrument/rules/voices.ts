@@ -17,23 +17,35 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
       fault(`scenes.${i}`, `must name a scene of this instrument, got ${id}`);
   });
   if (voice.is === 'note') return [...faults, ...noteFaults(voice, path, instrument)];
-  const bits = voice.is === 'controller' ? (voice.bits ?? 7) : 7;
+  const bits = 'bits' in voice ? (voice.bits ?? 7) : 7;
   if (voice.is === 'controller' && bits === 14 && voice.controller > 31)
     fault('controller', `14 bits need a controller of 0 … 31, got ${voice.controller}`);
   if (voice.is === 'bend') return faults;
-  const top = 2 ** bits - 1;
-  const from = voice.from ?? 0;
+  if (voice.is === 'tempo' && !instrument.clock)
+    fault('is', 'a tempo needs a clock: give the instrument one');
+  const { low, high: top } = endsOf(voice, bits, instrument);
+  const from = voice.from ?? low;
   const to = voice.to ?? top;
-  if (to > top) fault('to', `must be ${top} at most, got ${to}`);
+  for (const [field, end] of [
+    ['from', from],
+    ['to', to],
+  ] as const)
+    if (end > top || end < low)
+      fault(field, `must be ${top} at most${low > 0 ? `, ${low} at least` : ''}, got ${end}`);
   const { jumps = [] } = voice;
   if (jumps.some((at, i) => i > 0 && at <= jumps[i - 1]))
     fault('jumps', `must rise, got ${jumps.join(', ')}`);
   if (jumps.length > 0 && bits === 14) fault('jumps', 'a value of 14 bits follows its level: leave them out');
-  if (jumps.length > Math.max(0, to - from))
-    fault('jumps', `must be ${to - from} at most, as many as there are steps, got ${jumps.length}`);
-  if (!(to > from)) fault('to', `must lie above from (${from}), got ${to}`);
+  const steps = Math.abs(to - from);
+  if (jumps.length > steps)
+    fault('jumps', `must be ${steps} at most, as many as there are steps, got ${jumps.length}`);
+  if (steps === 0) fault('to', `must be another than from (${from}), got ${to}`);
   return faults;
 }
+
+/** The ends that a value can have. */
+const endsOf = (voice: Voice, bits: number, { clock }: Instrument): { low: number; high: number } =>
+  voice.is === 'tempo' && clock ? { low: clock.least, high: clock.most } : { low: 0, high: 2 ** bits - 1 };
 
 /** What must hold of a note by itself. */
 function noteFaults(voice: NoteVoice, path: string, { tunings = [] }: Instrument): Fault[] {

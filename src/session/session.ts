@@ -357,7 +357,7 @@ function withRest(s: LiveState, looked: Tick['rest']): Pick<LiveState, 'rest' | 
 /** The parts of an instrument that change what sounds. */
 const PLAYED = [
   ...(['boards', 'links', 'inputs', 'sensors', 'voices', 'zones'] as const),
-  ...(['tunings', 'scenes', 'selectors'] as const),
+  ...(['tunings', 'scenes', 'selectors', 'clock'] as const),
 ] as const;
 
 /** Names, marks and the log change nothing that sounds; everything else needs a new program. */

@@ -3,7 +3,7 @@ import { learntCalibrations } from '@/core/compile/learnt';
 import { shareComputed, computedLevelsOf, type ComputedLevel } from '@/core/compile/computed-levels';
 import { changeEngine } from '@/core/engine/change';
 import { lightOf, takesLearnt } from '@/core/engine/blocks/learn';
-import { LEARN_STAGE, LIGHT } from '@/core/engine/codes';
+import { LEARN_STAGE, LIGHT, SHIFT_ZERO } from '@/core/engine/codes';
 import type { Counts, Engine } from '@/core/engine/engine';
 import { startEngine } from '@/core/engine/start';
 import type { Cable } from '@/core/engine/cable';
@@ -15,7 +15,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { entersAt, inSeries, portsOf } from '@/core/instrument/ports';
 import { MessageReader } from '@/core/midi/message-reader';
 import { cablesInto } from '@/core/prove/play-take';
-import { computedKey, type ButtonState } from './live-protocol';
+import { computedKey, type ButtonState, type Modes } from './live-protocol';
 
 /** A board as it plays: who it is among the boards, and what comes in on its ports. */
 interface Own {
@@ -158,6 +158,16 @@ export class Engines {
   /** The scene that each board plays, its place in the document. */
   scenes(): number[] {
     return this.boards.map(({ e }) => e.state.engine.scene);
+  }
+
+  /** What selectors have changed on each board besides scenes. */
+  modes(): Modes[] {
+    return this.boards.map(({ e: { state, image } }) => ({
+      shift: state.modes.length > 0 ? state.modes[0].shift - SHIFT_ZERO : 0,
+      muted: state.modes.length > 0 ? state.modes[0].muted : 0,
+      tempo: image.tempos.length > 0 ? state.tempos[0].tempo : null,
+      runs: image.tempos.length > 0 && state.tempos[0].runs !== 0,
+    }));
   }
 
   /** From the next frame on. */

@@ -120,6 +120,8 @@ export interface Tick {
   bytesPerSecond: number;
   /** The scene that each board plays, its place in the document. */
   scenes: number[];
+  /** What pads have changed besides, on each board. */
+  modes: Modes[];
   /** What the cable has brought; null for the practice board. */
   line: LineState | null;
   /** Whether the sketch on the cable was made from this instrument as it is; null where it has not said, or there is no cable. */
@@ -130,6 +132,14 @@ export interface Tick {
   replay: ReplayState | null;
   /** How far the button on the instrument is; null while it has nothing to say. */
   button: ButtonState | null;
+}
+
+/** Semitones that notes begin higher; the parts that are muted, a bit a selector that mutes; how much faster than its slowest the clock is, beats a minute, and whether it has started; null without one. */
+export interface Modes {
+  shift: number;
+  muted: number;
+  tempo: number | null;
+  runs: boolean;
 }
 
 /** The button that measures rest and reach, and whether its light is on. */

@@ -273,6 +273,7 @@ export class LiveSession {
       recordingUs: this.recording.lengthUs(tUs),
       replay: this.replay?.state ?? null,
       scenes: this.engines.scenes(),
+      modes: this.engines.modes(),
       button: this.engines.button(),
     });
     this.looked = [];

@@ -136,7 +136,7 @@ describe('MIDI clock (MIDI 1.0 Detailed Specification, "System Real Time Message
 describe('routes', () => {
   const of = (voice: Partial<Voice>): number[][] => {
     const instrument = bellowsOf(JSON.parse(readFileSync('demo/wherry.json', 'utf8')));
-    const { is: _, ...own } = instrument.voices.find(({ is }) => is === 'controller')!;
+    const own = instrument.voices.find(({ is }) => is === 'controller')!;
     instrument.voices = [{ ...own, deadband: 0, perSecond: 1000, ...voice } as Voice];
     const { rest, up } = (
       instrument.sensors[0].calibration as never as {

@@ -15,7 +15,7 @@ export interface Clash {
 }
 
 /** Everything that a voice sends, as words that are equal exactly when two voices send the same thing. */
-function outputsOf(instrument: Instrument, v: Voice): { key: string; words: string }[] {
+export function outputsOf(instrument: Instrument, v: Voice): { key: string; words: string }[] {
   // In an MPE zone each note has a channel of its own, and what belongs to notes goes with them.
   if (v.is !== 'bend' && zoneOf(instrument, v).is === 'mpe') return [];
   return channelsOfVoice(instrument, v).flatMap((n) => {
@@ -72,7 +72,44 @@ export function clashesOf(instrument: Instrument): Clash[] {
   const volume = voices
     .filter((v) => v.is === 'controller' && v.controller === 7)
     .map((v) => ({ voices: [v.id], says: 'Controller 7 is the mixer’s volume; 2 or 11 leaves it alone.' }));
-  return [...doubled, ...volume, ...overlaps(instrument), ...shortRanges(instrument)];
+  return [
+    ...[...doubled, ...volume, ...volumeAndExpression(instrument)],
+    ...[...passedToo(instrument), ...overlaps(instrument), ...shortRanges(instrument)],
+  ];
+}
+
+/** Controllers of how loud a channel is: a receiver multiplies them (MIDI 1.0 Detailed Specification, table III). */
+const VOLUME = 7;
+const EXPRESSION = 11;
+
+/** Volume and expression on one channel, together. */
+function volumeAndExpression(instrument: Instrument): Clash[] {
+  const sends = (v: Voice, controller: number) => v.is === 'controller' && v.controller === controller;
+  return instrument.voices
+    .filter((v) => sends(v, VOLUME))
+    .flatMap((v) => {
+      const channels = channelsOfVoice(instrument, v);
+      const other = instrument.voices.find(
+        (o) =>
+          sends(o, EXPRESSION) &&
+          livesTogether(instrument, v, o) &&
+          channelsOfVoice(instrument, o).some((c) => channels.includes(c)),
+      );
+      const says = `Volume and expression go to channel ${channels[0]} together: what is heard is one times the other.`;
+      return other ? [{ voices: [v.id, other.id], says }] : [];
+    });
+}
+
+/** Controllers that the instrument sends itself, and that pass from something else too. */
+function passedToo({ inputs = [], voices }: Instrument): Clash[] {
+  return inputs.flatMap(({ name, blocks = [] }) => {
+    const own = voices.filter((v) => v.is === 'controller' && !blocks.includes(v.controller));
+    if (own.length === 0) return [];
+    const numbers = [...new Set(own.flatMap((v) => (v.is === 'controller' ? [v.controller] : [])))];
+    const many = numbers.length > 1;
+    const says = `${name} can send controller${many ? 's' : ''} ${numbers.join(', ')} too, and each overwrites the other on one channel: let ${many ? 'them' : 'it'} not pass.`;
+    return [{ voices: own.map(({ id }) => id), says }];
+  });
 }
 
 /** Whether there is a scene in which both live. */

@@ -72,7 +72,8 @@ function routed(r: Random, voice: Voice, { sensors, clock }: Instrument): Voice 
   if (voice.is === 'note') return { ...voice, ...(r.next() < 0.3 ? { stays: true } : {}) };
   if (voice.is !== 'controller') return voice;
   const { kind } = sensors.find((s) => s.id === voice.source.sensor)!;
-  const { from = 0, to = 127, controller: _, bits, ...common } = voice;
+  const { from = 0, to = 127, bits } = voice;
+  const common = { ...voice, controller: undefined, bits: undefined };
   const turned = r.next() < 0.4 ? { from: to, to: from } : { from, to };
   const sort = r.next();
   if (sort < 0.5) return { ...voice, ...turned };

@@ -45,6 +45,7 @@ export const tickOf = (columns: number, change: Partial<Tick> = {}): FromLive =>
     bytesPerSecond: 0,
     rest: [],
     scenes: [0],
+    modes: [],
   },
   ...{
     columns: new Uint16Array(0),

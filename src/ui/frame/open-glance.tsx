@@ -5,8 +5,9 @@ import { useKey } from '../hooks/use-key';
 import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
 import type { Sensor } from '@/core/instrument/sensor';
 import { levelPort } from '@/core/kinds/ports';
-import type { Tick } from '@/workers/live-protocol';
+import type { Modes, Tick } from '@/workers/live-protocol';
 import { laneReader } from '../parts/lane-values';
+import { modeWords } from '../parts/mode-words';
 import { LevelBar } from '../parts/level-bar';
 import styles from './frame.module.css';
 
@@ -19,6 +20,9 @@ export function OpenGlance() {
   const { scenes, boards } = instrument;
   const board = boards.findIndex(({ id }) => id === sensor.board);
   const plays = useLive((s) => s.tick?.scenes[board] ?? 0);
+  // Of all boards: what is heard of one is changed on another.
+  const modes = useLive((s) => JSON.stringify(s.tick?.modes ?? []));
+  const changed = useMemo(() => modeWords(instrument, JSON.parse(modes) as Modes[]), [instrument, modes]);
   const close = () => choice.setState({ glance: false });
   useKey('escape', close);
   const read = useMemo(() => laneReader(instrument, sensor), [instrument, sensor]);
@@ -38,7 +42,11 @@ export function OpenGlance() {
         {levelPort(sensor, lane) === null && column < 0 ? '' : sensor.calibration ? 'of 127' : 'counts'}
       </span>
       <LevelBar sensor={sensor} lane={lane} large />
-      {scenes.length > 0 && <p className={styles.scene}>{scenes[plays]?.name}</p>}
+      {(scenes.length > 0 || changed.length > 0) && (
+        <p className={styles.scene}>
+          {[...(scenes.length > 0 ? [scenes[plays]?.name] : []), ...changed].join(' · ')}
+        </p>
+      )}
       <p>
         <kbd>G</kbd>, <kbd>Esc</kbd> or a click leads back
       </p>

@@ -5,14 +5,17 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { boardOf } from '@/core/instrument/access';
 import { MOST_GUARDS, type Selector } from '@/core/instrument/scenes';
+import { withClock } from '@/core/instrument/with-scenes';
 import { sceneFindings } from '@/core/stages/scene-findings';
 import { gateKey, gatesAndLanes, type GateOffer } from '@/core/stages/gate-offers';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument, useSensor } from '../hooks/use-session';
 import { Pick } from '../parts/pick';
+import { ClockWords } from './clock-words';
+import { DoingWords } from './doing-words';
 import styles from './scenes.module.css';
 
-/** What selects a scene: a gate when it opens, while its guards are held. */
+/** Gates that change how the rest plays when they open, while their guards are held; and the clock. */
 export function SceneSelectors() {
   const instrument = useInstrument();
   const change = useChangeInstrument();
@@ -22,6 +25,7 @@ export function SceneSelectors() {
     change(says, (own) => ({ ...own, selectors: next(own.selectors ?? []) }));
   const offers = gatesAndLanes(instrument, sensor);
   const findings = sceneFindings(instrument);
+  const free = (offers.at(-1) ?? offers[0])?.source;
   return (
     <>
       <ul>
@@ -33,14 +37,7 @@ export function SceneSelectors() {
                 selector={own}
                 gates={gatesAndLanes(instrument, board)}
                 single={singleGates(instrument, board).filter(({ key }) => key !== gateKey(own.gate))}
-                targets={Object.fromEntries([
-                  ...scenes.map(({ id, name }) => [id, name]),
-                  [NEXT, 'the next scene'],
-                  [BEFORE, 'the scene before'],
-                ])}
-                set={(next) =>
-                  set('what selects a scene', (list) => list.map((s, k) => (k === i ? next : s)))
-                }
+                set={(next) => set('what a pad does', (list) => list.map((s, k) => (k === i ? next : s)))}
               />
               <IconButton
                 size="small"
@@ -53,16 +50,32 @@ export function SceneSelectors() {
           );
         })}
       </ul>
+      <ClockWords />
       <footer>
+        {scenes.length > 0 && (
+          <Button
+            variant="outlined"
+            disabled={offers.length === 0}
+            onClick={() => set('selector added', (list) => [...list, { gate: free, step: 1 }])}
+          >
+            Select a scene by …
+          </Button>
+        )}
         <Button
           variant="outlined"
           disabled={offers.length === 0}
-          onClick={() =>
-            set('selector added', (list) => [...list, { gate: (offers.at(-1) ?? offers[0]).source, step: 1 }])
-          }
+          onClick={() => set('pad given a job', (list) => [...list, { gate: free, shift: 12 }])}
         >
-          Select a scene by …
+          Give a pad a job
         </Button>
+        {!instrument.clock && (
+          <Button
+            variant="outlined"
+            onClick={() => change('clock added', (own) => withClock(own, sensor.board), true)}
+          >
+            Add a clock
+          </Button>
+        )}
         {offers.length === 0 && <span>Nothing on {boardOf(instrument, sensor).name} opens and closes.</span>}
         {findings.map((says) => (
           <span key={says} className={styles.doubt}>
@@ -73,9 +86,6 @@ export function SceneSelectors() {
     </>
   );
 }
-
-const NEXT = ' next';
-const BEFORE = ' before';
 
 /** The gates that can guard: those of one lane. */
 function singleGates(
@@ -92,24 +102,20 @@ function SelectorWords({
   selector,
   gates,
   single,
-  targets,
   set,
 }: {
   selector: Selector;
   gates: readonly GateOffer[];
   single: readonly GateOffer[];
-  targets: Record<string, string>;
   set: (next: Selector) => void;
 }) {
-  const { gate, scene, step, guards = [] } = selector;
+  const { gate, guards = [] } = selector;
   const optionsOf = (offers: readonly GateOffer[]) =>
     Object.fromEntries(offers.map(({ key, says }) => [key, says]));
   const sourceOf = (key: string) => gates.find((own) => own.key === key)!.source;
   const setGuards = (next: Selector['guards'] & object) => {
     set({ ...selector, guards: next.length > 0 ? next : undefined });
   };
-  const to = (key: string): Pick<Selector, 'scene' | 'step'> =>
-    key === NEXT ? { step: 1 } : key === BEFORE ? { step: -1 } : { scene: key };
   return (
     <span className={styles.sentence}>
       <Pick
@@ -118,13 +124,7 @@ function SelectorWords({
         options={optionsOf(gates)}
         set={(key) => set({ ...selector, gate: sourceOf(key) })}
       />
-      selects
-      <Pick
-        label="Scene"
-        value={scene ?? (step === 1 ? NEXT : BEFORE)}
-        options={targets}
-        set={(key) => set({ gate, ...to(key), ...(guards.length > 0 ? { guards } : {}) })}
-      />
+      <DoingWords selector={selector} set={set} />
       {guards.map((guard, i) => (
         <Pick
           key={i}

@@ -37,7 +37,7 @@ it('two scenes, a voice taken out of one, a stone that selects the other while a
   expect(screen.getByText('Nothing selects a scene yet: Scene 1 plays for good.')).toBeTruthy();
   await userEvent.click(screen.getByRole('button', { name: /^Select a scene by/ }));
   await userEvent.selectOptions(screen.getByLabelText('Gate'), 'when a pad is struck: Stones D3');
-  await userEvent.selectOptions(screen.getByLabelText('Scene'), 'Scene 2');
+  await userEvent.selectOptions(screen.getByLabelText('What it does'), 'Scene 2');
   await userEvent.selectOptions(screen.getByLabelText('Another guard'), 'when a pad is struck: Stones A4');
   const [first, , , , , , , , last] = now().sensors.find(({ id }) => id === 'stones')!.lanes;
   expect(now().selectors).toEqual([

@@ -31,16 +31,12 @@ export function Scenes() {
         </Button>
         <span>
           {scenes.length === 0
-            ? 'One pad can swap what all others play.'
+            ? 'One pad can swap what all others play; another can shift, mute or reset them.'
             : 'Ticked: it plays there. What selects a scene stands below.'}
         </span>
       </header>
-      {scenes.length > 0 && (
-        <>
-          <SceneTable instrument={instrument} change={change} />
-          <SceneSelectors />
-        </>
-      )}
+      {scenes.length > 0 && <SceneTable instrument={instrument} change={change} />}
+      <SceneSelectors />
     </section>
   );
 }

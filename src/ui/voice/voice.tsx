@@ -27,6 +27,7 @@ import styles from './voice.module.css';
 const Schools = dynamic(() => import('./schools').then((m) => m.Schools));
 const Fingering = dynamic(() => import('./fingering').then((m) => m.Fingering));
 const Scenes = dynamic(() => import('./scenes').then((m) => m.Scenes));
+const ChannelPlan = dynamic(() => import('./channel-plan').then((m) => m.ChannelPlan));
 const Tunings = dynamic(() => import('./tunings').then((m) => m.Tunings));
 
 /** Station 5: what each sensor sends, as short as it can be said. */
@@ -80,6 +81,7 @@ export function VoiceStation() {
       <Said />
       <PlaySurface titled />
       <Scenes />
+      <ChannelPlan />
       <Tunings />
     </Station>
   );

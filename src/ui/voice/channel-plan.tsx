@@ -1,0 +1,80 @@
+'use client';
+
+import { useMemo } from 'react';
+import { channelPlanOf, type PlannedOutput } from '@/core/instrument/channel-plan';
+import { clashesOf } from '@/core/instrument/clashes';
+import { useInstrument, useSensor, useSession } from '../hooks/use-session';
+import { GestureMark } from '../parts/gesture-mark';
+import styles from './channel-plan.module.css';
+
+/** What goes out on which channel, of every board and every scene; what clashes is marked, and named below. */
+export function ChannelPlan() {
+  const instrument = useInstrument();
+  const plan = useMemo(() => channelPlanOf(instrument), [instrument]);
+  const clashes = useMemo(() => clashesOf(instrument), [instrument]);
+  if (plan.rows.length === 0) return null;
+  return (
+    <section className={styles.plan} aria-label="Channel plan">
+      <h2>Channel plan</h2>
+      <div className={styles.wide}>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">channel</th>
+              {plan.channels.map((channel) => (
+                <th key={channel} scope="col">
+                  {channel}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {plan.rows.map(({ says, on }) => (
+              <tr key={says}>
+                <th scope="row">{says}</th>
+                {plan.channels.map((channel) => (
+                  <td key={channel}>
+                    {(on.get(channel) ?? []).map((output) => (
+                      <Sender key={output.voice} output={output} several={instrument.boards.length > 1} />
+                    ))}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {clashes.length === 0 ? (
+        <p>Nothing clashes.</p>
+      ) : (
+        <ul>
+          {clashes.map(({ says }) => (
+            <li key={says}>{says}</li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+/** Who sends it; a click leads there. */
+function Sender({ output, several }: { output: PlannedOutput; several: boolean }) {
+  const { choice } = useSession();
+  const instrument = useInstrument();
+  const { sensor: chosen } = useSensor();
+  const sensor = instrument.sensors.find(({ id }) => id === output.sensor)!;
+  const board = instrument.boards.find(({ id }) => id === output.board)!;
+  return (
+    <button
+      type="button"
+      data-clashes={output.clashes}
+      aria-current={chosen.id === sensor.id || undefined}
+      onClick={() => choice.setState({ sensor: sensor.id, lane: 0 })}
+    >
+      <GestureMark sensor={sensor} />
+      <span>{sensor.name}</span>
+      {several && <small>{board.name}</small>}
+      {output.scenes.length > 0 && <small>{output.scenes.join(', ')}</small>}
+    </button>
+  );
+}

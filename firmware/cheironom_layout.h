@@ -603,7 +603,7 @@ typedef struct {
 /* Bytes: that wait, so many, while a system exclusive message holds the wire; lock: of the port that it comes from, from 1; 0: none; since: its last byte. */
 typedef struct {
     uint16_t since;
-    uint8_t bytes[24];
+    uint8_t bytes[22];
     uint8_t n;
     uint8_t lock;
 } cheir_merge_state;
@@ -1461,7 +1461,7 @@ CHEIR_LIES(port_state_19, offsetof(cheir_port_state, sensed) == 34);
 CHEIR_LIES(port_state_20, offsetof(cheir_port_state, program) == 35);
 CHEIR_LIES(merge, sizeof(cheir_merge) == 1);
 CHEIR_LIES(merge_0, offsetof(cheir_merge, ports) == 0);
-CHEIR_LIES(merge_state, sizeof(cheir_merge_state) == 28);
+CHEIR_LIES(merge_state, sizeof(cheir_merge_state) == 26);
 CHEIR_LIES(merge_state_0, offsetof(cheir_merge_state, since) == 0);
 CHEIR_LIES(merge_state_1, offsetof(cheir_merge_state, bytes[0]) == 2);
 CHEIR_LIES(merge_state_2, offsetof(cheir_merge_state, bytes[1]) == 3);
@@ -1485,10 +1485,8 @@ CHEIR_LIES(merge_state_19, offsetof(cheir_merge_state, bytes[18]) == 20);
 CHEIR_LIES(merge_state_20, offsetof(cheir_merge_state, bytes[19]) == 21);
 CHEIR_LIES(merge_state_21, offsetof(cheir_merge_state, bytes[20]) == 22);
 CHEIR_LIES(merge_state_22, offsetof(cheir_merge_state, bytes[21]) == 23);
-CHEIR_LIES(merge_state_23, offsetof(cheir_merge_state, bytes[22]) == 24);
-CHEIR_LIES(merge_state_24, offsetof(cheir_merge_state, bytes[23]) == 25);
-CHEIR_LIES(merge_state_25, offsetof(cheir_merge_state, n) == 26);
-CHEIR_LIES(merge_state_26, offsetof(cheir_merge_state, lock) == 27);
+CHEIR_LIES(merge_state_23, offsetof(cheir_merge_state, n) == 24);
+CHEIR_LIES(merge_state_24, offsetof(cheir_merge_state, lock) == 25);
 CHEIR_LIES(sensing, sizeof(cheir_sensing) == 1);
 CHEIR_LIES(sensing_0, offsetof(cheir_sensing, pad) == 0);
 CHEIR_LIES(listener, sizeof(cheir_listener) == 3);

@@ -85,16 +85,22 @@ export const sizeOnChip = (instrument: Instrument, chip: string): Pick<ChipRun, 
 /**
  * Runs a program of its own on the emulated chip, beside the whole runtime.
  * @param main C that follows the runtime's own source: it writes bytes to GPIOR1, and 3 to GPIOR0 when it is done
- * @returns the bytes
+ * @returns the bytes, the cycles of what it has marked as scans, and the memory it takes
  */
-export const runMain = (instrument: Instrument, main: string): number[] =>
+export const runProgram = (
+  instrument: Instrument,
+  main: string,
+): { sent: number[]; scans: number[]; ramBytes: number } =>
   inScratch((folder) => {
     writeInstrument(folder, instrument);
     const source = path.join(folder, 'main.c');
     writeFileSync(source, `#include <avr/io.h>\n#include "cheironom.c"\n${main}`);
-    const { binary } = buildOn(SMALL, folder, [source, path.join(folder, 'instrument.c')]);
-    return emulate(binary).sent;
+    const made = buildOn(SMALL, folder, [source, path.join(folder, 'instrument.c')]);
+    return { ...emulate(made.binary), ramBytes: made.data + made.bss };
   });
+
+/** The same, of which only the bytes matter. */
+export const runMain = (instrument: Instrument, main: string): number[] => runProgram(instrument, main).sent;
 
 export interface EdgesRun {
   /** Cycles of each edge, and of each frame. */

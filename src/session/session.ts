@@ -293,6 +293,7 @@ export class Session {
       this.ear.play(bytes);
       this.midi.send(bytes);
       const says = messageWords(bytes);
+      if (says === '') continue;
       if ((bytes[0] & 0xe0) === 0x80) this.heard.notes.unshift(says);
       else this.heard.words.unshift(says);
     }

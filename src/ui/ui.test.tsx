@@ -371,10 +371,11 @@ describe('MIDI out', () => {
     expect(await out.ask((bytes) => heard.push(bytes))).toEqual({
       ports: [{ id: 'p', name: 'unnamed port' }],
     });
-    // A keyboard auditions the sound; clock and exclusive messages do not.
+    // Whole messages of any sort are heard; bytes of none are not.
+    keyboard.onmidimessage!({ data: Uint8Array.of(60, 99) });
     for (const bytes of [[0x90, 60, 99], [0xf8], [0xf0, 1, 0xf7]])
       keyboard.onmidimessage!({ data: Uint8Array.from(bytes) });
-    expect(heard).toEqual([[0x90, 60, 99]]);
+    expect(heard).toEqual([[0x90, 60, 99], [0xf8], [0xf0, 1, 0xf7]]);
     out.choose('p');
     out.send([0x93, 60, 100]);
     out.send([0x93, 64, 100]);

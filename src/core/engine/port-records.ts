@@ -6,7 +6,7 @@ import { struct } from './struct';
 export const PORT_NOTES = 10;
 
 /** Bytes that wait while a system exclusive message holds the wire. */
-export const PARKED_BYTES = 24;
+export const PARKED_BYTES = 22;
 
 export const PORT = struct(
   'port',

@@ -1,3 +1,4 @@
+import { REAL_TIME, SYSTEM } from './message-reader';
 const CONTROLLER_WORDS: Record<number, string> = {
   1: 'modulation',
   2: 'breath',
@@ -45,7 +46,9 @@ export function noteNumber(name: string): number | null {
 }
 
 /** One complete channel voice message as words: "note 62 on, 87". */
-export function messageWords([status, a, b]: readonly number[]): string {
+export function messageWords(message: readonly number[]): string {
+  const [status, a, b] = message;
+  if (status >= SYSTEM.exclusive) return systemWords(message);
   switch (status & 0xf0) {
     case 0x80:
       return `note ${a} off`;
@@ -53,11 +56,34 @@ export function messageWords([status, a, b]: readonly number[]): string {
       return b === 0 ? `note ${a} off` : `note ${a} on, ${b}`;
     case 0xb0:
       return a >= 32 && a < 64 ? `${controllerWords(a - 32)} fine = ${b}` : `${controllerWords(a)} = ${b}`;
+    case 0xa0:
+      return `pressure of note ${a} = ${b}`;
+    case 0xc0:
+      return `program = ${a}`;
     case 0xd0:
       return `pressure = ${a}`;
     case 0xe0:
       return `bend = ${((b << 7) | a) - 8192}`;
     default:
       return `message ${status.toString(16)}`;
+  }
+}
+
+/** Clocks, and what says only that somebody is there, come too often to be told. */
+function systemWords(message: readonly number[]): string {
+  switch (message[0]) {
+    case SYSTEM.exclusive:
+      return `exclusive message of ${message.length} bytes`;
+    case REAL_TIME.clock:
+    case REAL_TIME.sensing:
+      return '';
+    case REAL_TIME.start:
+      return 'clock starts';
+    case REAL_TIME.continue:
+      return 'clock goes on';
+    case REAL_TIME.stop:
+      return 'clock stops';
+    default:
+      return `message ${message[0].toString(16)}`;
   }
 }

@@ -2,7 +2,7 @@
  * A merge of MIDI inputs by itself, written from the MIDI 1.0 Detailed Specification (1996): "Data Format" (status and data bytes, running
  * status, real-time messages between the bytes of others, a status byte that ends a system exclusive message), tables II … VI. It puts whole
  * messages in the order in which they ended. Nothing of the engine is used. What is this project's own is what the specification leaves open: a system
- * exclusive message passes as it comes, others wait for its end, 24 bytes of them at most, else it is cut; active sensing, undefined bytes and a second
+ * exclusive message passes as it comes, others wait for its end, 22 bytes of them at most, else it is cut; active sensing, undefined bytes and a second
  * message of that kind meanwhile do not pass.
  */
 export interface ByteIn {
@@ -10,7 +10,7 @@ export interface ByteIn {
   byte: number;
 }
 
-const ROOM = 24;
+const ROOM = 22;
 
 interface Source {
   status: number;

@@ -23,6 +23,7 @@ export function OpenGlance() {
   // Of all boards: what is heard of one is changed on another.
   const modes = useLive((s) => JSON.stringify(s.tick?.modes ?? []));
   const changed = useMemo(() => modeWords(instrument, JSON.parse(modes) as Modes[]), [instrument, modes]);
+  const told = [...(scenes.length > 0 ? [scenes[plays]?.name ?? ''] : []), ...changed];
   const close = () => choice.setState({ glance: false });
   useKey('escape', close);
   const read = useMemo(() => laneReader(instrument, sensor), [instrument, sensor]);
@@ -42,9 +43,11 @@ export function OpenGlance() {
         {levelPort(sensor, lane) === null && column < 0 ? '' : sensor.calibration ? 'of 127' : 'counts'}
       </span>
       <LevelBar sensor={sensor} lane={lane} large />
-      {(scenes.length > 0 || changed.length > 0) && (
+      {told.length > 0 && (
         <p className={styles.scene}>
-          {[...(scenes.length > 0 ? [scenes[plays]?.name] : []), ...changed].join(' · ')}
+          {told.map((words) => (
+            <span key={words}>{words}</span>
+          ))}
         </p>
       )}
       <p>

@@ -109,7 +109,11 @@ function boxesOf(instrument: ReturnType<typeof useInstrument>): { boxes: Box[]; 
     }),
     place(HEARD, 'your music software', first + deepest + 1, 'outside'),
   ];
-  return { boxes, columns: first + deepest + 2 };
+  const left = Math.min(...boxes.map(({ column }) => column));
+  return {
+    boxes: boxes.map((box) => ({ ...box, column: box.column - left })),
+    columns: first + deepest + 2 - left,
+  };
 }
 
 const wordsOf = (instrument: ReturnType<typeof useInstrument>): string =>

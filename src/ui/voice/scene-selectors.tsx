@@ -6,6 +6,7 @@ import IconButton from '@mui/material/IconButton';
 import { boardOf } from '@/core/instrument/access';
 import { MOST_GUARDS, type Selector } from '@/core/instrument/scenes';
 import { withClock } from '@/core/instrument/with-scenes';
+import type { Source } from '@/core/instrument/voices';
 import { sceneFindings } from '@/core/stages/scene-findings';
 import { gateKey, gatesAndLanes, type GateOffer } from '@/core/stages/gate-offers';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
@@ -25,7 +26,7 @@ export function SceneSelectors() {
     change(says, (own) => ({ ...own, selectors: next(own.selectors ?? []) }));
   const offers = gatesAndLanes(instrument, sensor);
   const findings = sceneFindings(instrument);
-  const free = (offers.at(-1) ?? offers[0])?.source;
+  const free = freeGate(offers, selectors, sensor.id);
   return (
     <>
       <ul>
@@ -85,6 +86,14 @@ export function SceneSelectors() {
       </footer>
     </>
   );
+}
+
+/** A gate that does nothing of the kind yet: the last lane of the chosen sensor, else any. */
+function freeGate(offers: readonly GateOffer[], selectors: readonly Selector[], sensor: string): Source {
+  const used = new Set(selectors.map(({ gate }) => gateKey(gate)));
+  const free = offers.filter(({ key }) => !used.has(key)).map(({ source }) => source);
+  const own = free.filter((source) => source.sensor === sensor);
+  return own.at(-1) ?? free.at(-1) ?? offers[0]?.source;
 }
 
 /** The gates that can guard: those of one lane. */

@@ -20,6 +20,7 @@ enum { CHEIR_LIGHT_FREE = 0, CHEIR_LIGHT_OFF = 1, CHEIR_LIGHT_ON = 2 };
 enum { CHEIR_BY_JUMP = 0, CHEIR_BY_PICK_UP = 1, CHEIR_BY_SCALE = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_SELECT_PREVIOUS = 254, CHEIR_SELECT_NEXT = 255 };
+enum { CHEIR_JOINS_SUM = 0, CHEIR_JOINS_PRODUCT = 1, CHEIR_JOINS_LARGER = 2, CHEIR_JOINS_CROSSFADE = 3 };
 enum { CHEIR_DOES_SCENE = 0, CHEIR_DOES_MUTE = 1, CHEIR_DOES_RESET = 2, CHEIR_DOES_SHIFT = 3, CHEIR_DOES_TEMPO = 4, CHEIR_DOES_TRANSPORT = 5 };
 enum { CHEIR_SHIFT_ZERO = 128, CHEIR_SHIFT_MOST = 60 };
 enum { CHEIR_TRANSPORT_START = 0, CHEIR_TRANSPORT_STOP = 1, CHEIR_TRANSPORT_CONTINUE = 2, CHEIR_TRANSPORT_TOGGLE = 3 };
@@ -488,6 +489,21 @@ typedef struct {
     uint8_t agreed;
 } cheir_surface_state;
 
+/* Levels as one: so many, from one on; by: how (JOINS_BY); into: its column, a share, Q15. */
+typedef struct {
+    uint8_t first;
+    uint8_t n;
+    uint8_t by;
+    uint8_t into;
+} cheir_join;
+
+/* A level that is joined with others, through a table. */
+typedef struct {
+    uint16_t table;
+    uint8_t level;
+    uint8_t side_mask;
+} cheir_joined;
+
 /* The button by which rest and reach are measured: a contact, and whether it is closed while nobody holds it. */
 typedef struct {
     uint8_t contact;
@@ -882,6 +898,10 @@ typedef struct {
 #define CHEIR_BYTES_OF_tilt 32u
 #define CHEIR_SETTINGS_OF_surface(BYTE, WORD) WORD(axes[0].scale.span) WORD(axes[0].scale.factor) WORD(axes[0].scale.mul) WORD(axes[0].low) WORD(axes[0].table) WORD(axes[1].scale.span) WORD(axes[1].scale.factor) WORD(axes[1].scale.mul) WORD(axes[1].low) WORD(axes[1].table) WORD(rest) WORD(on) WORD(off) BYTE(settle)
 #define CHEIR_BYTES_OF_surface 27u
+#define CHEIR_SETTINGS_OF_join(BYTE, WORD) BYTE(by)
+#define CHEIR_BYTES_OF_join 1u
+#define CHEIR_SETTINGS_OF_joined(BYTE, WORD) WORD(table) BYTE(side_mask)
+#define CHEIR_BYTES_OF_joined 3u
 #define CHEIR_SETTINGS_OF_learn(BYTE, WORD)
 #define CHEIR_BYTES_OF_learn 0u
 #define CHEIR_SETTINGS_OF_learn_lane(BYTE, WORD)
@@ -930,7 +950,7 @@ typedef struct {
 #define CHEIR_BYTES_OF_fingering_entry 11u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(modes, mode) X(tempos, tempo) X(parameters, parameter) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(joins, join) X(joined, joined) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(modes, mode) X(tempos, tempo) X(parameters, parameter) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(members) X(gating_lanes) X(scenes) X(look_mask)
 #define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(modes, mode_state, modes) X(tempos, tempo_state, tempos) X(ports, port_state, ports) X(merges, merge_state, merges) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
 
@@ -958,6 +978,8 @@ typedef struct {
 #define CHEIR_tones 1
 #define CHEIR_tilts 1
 #define CHEIR_surfaces 1
+#define CHEIR_joins 1
+#define CHEIR_joined 1
 #define CHEIR_learns 1
 #define CHEIR_learn_lanes 1
 #define CHEIR_selectors 1
@@ -1374,6 +1396,15 @@ CHEIR_LIES(surface_state_2, offsetof(cheir_surface_state, before[0]) == 4);
 CHEIR_LIES(surface_state_3, offsetof(cheir_surface_state, before[1]) == 6);
 CHEIR_LIES(surface_state_4, offsetof(cheir_surface_state, stage) == 8);
 CHEIR_LIES(surface_state_5, offsetof(cheir_surface_state, agreed) == 9);
+CHEIR_LIES(join, sizeof(cheir_join) == 4);
+CHEIR_LIES(join_0, offsetof(cheir_join, first) == 0);
+CHEIR_LIES(join_1, offsetof(cheir_join, n) == 1);
+CHEIR_LIES(join_2, offsetof(cheir_join, by) == 2);
+CHEIR_LIES(join_3, offsetof(cheir_join, into) == 3);
+CHEIR_LIES(joined, sizeof(cheir_joined) == 4);
+CHEIR_LIES(joined_0, offsetof(cheir_joined, table) == 0);
+CHEIR_LIES(joined_1, offsetof(cheir_joined, level) == 2);
+CHEIR_LIES(joined_2, offsetof(cheir_joined, side_mask) == 3);
 CHEIR_LIES(learn, sizeof(cheir_learn) == 2);
 CHEIR_LIES(learn_0, offsetof(cheir_learn, contact) == 0);
 CHEIR_LIES(learn_1, offsetof(cheir_learn, rests) == 1);

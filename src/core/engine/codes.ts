@@ -68,6 +68,9 @@ export const LIGHT = { free: 0, off: 1, on: 2 } as const;
 /** How a control goes on from what was sent: it jumps from it, waits until it reads it, or is scaled. */
 export const TAKES_OVER_BY = { jump: 0, pickUp: 1, scale: 2 } as const;
 
+/** How levels are joined: their sum, kept within all; their product; the larger; the first to the second as the third goes. */
+export const JOINS_BY = { sum: 0, product: 1, larger: 2, crossfade: 3 } as const;
+
 /** What a selector does when it opens: another scene plays; a part is silent or sounds again; all begins anew; notes begin higher or lower; the clock goes faster, slower, on or stops. */
 export const DOES = { scene: 0, mute: 1, reset: 2, shift: 3, tempo: 4, transport: 5 } as const;
 
@@ -203,6 +206,7 @@ export const CODES = {
   by: TAKES_OVER_BY,
   chooses: CHOOSES,
   select: SELECTS,
+  joins: JOINS_BY,
   does: DOES,
   shift: { zero: SHIFT_ZERO, most: MOST_SHIFT },
   transport: TRANSPORT,

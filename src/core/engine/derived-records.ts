@@ -188,3 +188,15 @@ export const SURFACE_STATE = struct(
     agreed: 'u8',
   },
 );
+
+export const JOIN = struct(
+  'join',
+  'levels as one: so many, from one on; by: how (JOINS_BY); into: its column, a share, Q15',
+  { first: 'u8', n: 'u8', by: 'u8', into: 'u8' },
+);
+
+export const JOINED = struct('joined', 'a level that is joined with others, through a table', {
+  table: 'u16',
+  level: 'u8',
+  side_mask: 'u8',
+});

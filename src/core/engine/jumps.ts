@@ -1,4 +1,3 @@
-import { curveOf, type CurveFamilyId, type CurveParameters } from '../shape/families';
 import { firstReading } from './stairs';
 
 /** A value that jumps is kept until its level is this share of the way past where it jumps, up and down, or half the way to the next jump. */
@@ -6,14 +5,9 @@ const KEPT = 0.03;
 
 /**
  * Stairs of a value that jumps: it stands at its floor below the first share, at its top from the last on, and evenly between. They lie on each other where it jumps.
- * @param at shares of the response, rising, over 0 @param steps from floor to top, 1 … 127, no fewer than the shares
+ * @param at shares of the curve, rising, over 0 @param steps from floor to top, 1 … 127, no fewer than the shares
  */
-export function jumpStairs(
-  response: CurveParameters & { family: CurveFamilyId },
-  at: readonly number[],
-  steps: number,
-): number[] {
-  const curve = curveOf(response);
+export function jumpStairs(curve: (x: number) => number, at: readonly number[], steps: number): number[] {
   return at.flatMap((share, k) => {
     const x = firstReading((own) => (curve(own) >= share ? 1 : 0), 1);
     const entry = Math.min(65535, Math.max(0, Math.ceil(x * 65536) - 1));

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../compile/compile';
 import type { Instrument } from '../instrument/document';
 import type { Selector } from '../instrument/scenes';
-import type { Voice } from '../instrument/voices';
+import type { Join, Voice } from '../instrument/voices';
 import { MessageReader } from '../midi/message-reader';
 import { bankNotes, instrumentOf, touchPads } from '../testing/bank-instruments';
 import { readFileSync } from 'node:fs';
@@ -163,6 +163,59 @@ describe('routes', () => {
     expect(of(turned as never).flat()).toEqual([0xb0, 2, 20, 0xb0, 2, 100]);
     const fine = of({ ...turned, bits: 14, from: 16383, to: 0 } as never);
     expect(fine.flat()).toEqual([0xb0, 2, 0, 0xb0, 34, 0, 0xb0, 2, 127, 0xb0, 34, 127]);
+  });
+});
+
+describe('two levels as one', () => {
+  /** The same gauge twice; what its controller sends where they are so far, shares of their way. */
+  const sends = (join: Join | undefined, shares: readonly [number, number, number?], more: object = {}) => {
+    const one = bellowsOf(JSON.parse(readFileSync('demo/wherry.json', 'utf8')));
+    const [sensor] = one.sensors;
+    const straight = [{ port: 'breath', family: 'straight' as const }];
+    const sensors = ['a', 'b', 'c'].map((id) => ({
+      ...{ ...sensor, id, responses: straight },
+      lanes: [{ ...sensor.lanes[0], column: id }],
+    }));
+    const own = one.voices.find(({ is }) => is === 'controller')!;
+    const source = { sensor: 'a', port: 'breath' };
+    const voice = {
+      ...own,
+      is: 'controller',
+      controller: 2,
+      source,
+      deadband: 0,
+      perSecond: 1000,
+      join,
+      ...more,
+    };
+    const { rest, up } = (
+      sensor.calibration as never as { lanes: { rest: number; up: { reach: number; dead: number } }[] }
+    ).lanes[0];
+    const { at } = awake({ ...one, sensors, voices: [voice as Voice] }, [rest, rest, rest]);
+    const count = (share = 0) => Math.round(rest + (share > 0 ? up.dead + share * (up.reach - up.dead) : 0));
+    at(50_000, [rest, rest, rest]);
+    return at(100_000, shares.map(count).concat(count(shares[2])).slice(0, 3)).at(-1)?.[2] ?? 0;
+  };
+  const b = { sensor: 'b', port: 'breath' };
+  const c = { sensor: 'c', port: 'breath' };
+  it.each([
+    ['added', { by: 'sum', with: [b] }, [0.5, 0.25], 0.75],
+    ['added past all', { by: 'sum', with: [b] }, [0.9, 1], 1],
+    ['multiplied', { by: 'product', with: [b] }, [0.5, 0.5], 0.25],
+    ['the larger', { by: 'larger', with: [b] }, [0.25, 0.75], 0.75],
+    ['faded over, a quarter', { by: 'crossfade', with: [b, c] }, [1, 0.5, 0.25], 0.875],
+  ] as const)('%s', (_, join, shares, want) => {
+    const got = sends(join as unknown as Join, shares as never);
+    expect(Math.abs(got - 127 * want)).toBeLessThanOrEqual(1);
+  });
+  it('one level over two destinations: the lower half of its way, and the upper', () => {
+    const halves = ([x]: [number]) =>
+      [
+        [0, 0.5],
+        [0.5, 1],
+      ].map((between) => sends(undefined, [x, 0], { between }));
+    expect(halves([0.25]).map((v) => Math.round(v / 12.7))).toEqual([5, 0]);
+    expect(halves([0.75]).map((v) => Math.round(v / 12.7))).toEqual([10, 5]);
   });
 });
 

@@ -1,7 +1,6 @@
 import { isCoarse } from './codes';
 import type { Image } from './layout';
 import { feeds } from './place';
-import { curveOf, type CurveFamilyId, type CurveParameters } from '../shape/families';
 
 /**
  * Stairs: where along x (0 … 1) a curve reaches each of its steps, as Q16 shares less one unit, so that on a span of counts
@@ -9,11 +8,7 @@ import { curveOf, type CurveFamilyId, type CurveParameters } from '../shape/fami
  * @param steps of the output, 1 … 127; step k is reached where the curve is (k − ½) / steps, as rounding half up has it
  * @returns `floor`: steps that the curve reads at x = 0; then one entry for each step above that, rising
  */
-export function stairsOf(
-  response: CurveParameters & { family: CurveFamilyId },
-  steps: number,
-): { floor: number; stairs: number[] } {
-  const curve = curveOf(response);
+export function stairsOf(curve: (x: number) => number, steps: number): { floor: number; stairs: number[] } {
   const reads = (x: number) => Math.floor(curve(x) * steps + 0.5);
   const floor = reads(0);
   const stairs = Array.from({ length: Math.max(0, reads(1) - floor) }, (_, i) =>

@@ -38,12 +38,32 @@ class VoiceBase {
   @IsOptional() @IsArray() @ArrayMaxSize(32) @IsString({ each: true }) scenes?: string[];
 }
 
+/** How levels are joined: their sum, kept within all; their product; the larger; from the voice's own to the first of the others as the second goes. */
+export const JOINS = ['sum', 'product', 'larger', 'crossfade'] as const;
+
+/** Levels that a voice reads together with its own, as one. */
+export class Join {
+  @IsIn(JOINS) by!: (typeof JOINS)[number];
+  /** One; of a crossfade two. */
+  @ListOf(() => Source, 2, 1) with!: Source[];
+}
+
 class LevelVoice extends VoiceBase {
   @ObjectOf(() => Source) source!: Source;
   @IsIn(SIDES) side!: SideOf;
   /** What it reads at rest, and at its reach, in steps of 7 or 14 bits; the other way round where `from` lies above. */
   @IsOptional() @IsInt() @Min(0) @Max(16383) from?: number;
   @IsOptional() @IsInt() @Min(0) @Max(16383) to?: number;
+  @IsOptional() @ObjectOf(() => Join) join?: Join;
+  /** Between which shares of what it reads it goes from one end to the other: all of it where they are left out. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(2)
+  @IsNumber(finite, { each: true })
+  @Min(0, { each: true })
+  @Max(1, { each: true })
+  between?: number[];
   /** A gate: while it is closed the value that was sent last stays. It follows always where none is named. */
   @IsOptional() @ObjectOf(() => Source) while?: Source;
   /** Where its value jumps: shares of the level, rising. Below the first it is `from`, from the last on `to`, evenly between; without them it follows. Of 7 bits. */

@@ -1,8 +1,11 @@
 import type { Instrument } from '../instrument/document';
+import { lanesOfSource } from '../kinds/ports';
+import { kindOf } from '../kinds/registry';
 import { GATES_SEND, type Source } from '../instrument/voices';
 import type {
   BendVoice,
   ControllerVoice,
+  Join,
   ParameterVoice,
   PolyPressureVoice,
   PressureVoice,
@@ -136,6 +139,90 @@ function rangeWords({ clock }: Instrument, voice: Expression): Word<Expression>[
     numberWord('At rest', from, [low, high], (n) => ({ ...voice, from: n, to: apart(n, to) })),
     'to',
     numberWord('At its reach', to, [low, high], (n) => ({ ...voice, to: n, from: apart(n, from) })),
+  ];
+}
+
+/** Levels of its board that a voice can read together with its own. */
+function levelsBeside(
+  instrument: Instrument,
+  { source }: Expression,
+): { key: string; says: string; source: Source }[] {
+  const { board } = instrument.sensors.find((s) => s.id === source.sensor)!;
+  return instrument.sensors
+    .filter((s) => s.board === board)
+    .flatMap((sensor) =>
+      Object.entries(kindOf(sensor).ports)
+        .filter(([, port]) => port.carries === 'level')
+        .flatMap(([port, { says }]) => {
+          const lanes = lanesOfSource(sensor, { port }).map((i) => sensor.lanes[i].id);
+          const several = Object.values(kindOf(sensor).ports).filter((p) => p.carries === 'level').length > 1;
+          return lanes.map((lane) => {
+            const own = { sensor: sensor.id, port, ...(lanes.length > 1 ? { lane } : {}) };
+            const words = [sensor.name, ...(lanes.length > 1 ? [lane] : []), ...(several ? [says] : [])];
+            return { key: gateKey(own), says: words.join(', '), source: own };
+          });
+        }),
+    )
+    .filter(({ key }) => key !== gateKey(source));
+}
+
+/** With which other levels it is read as one, in the sentence; no word where its board has no other. */
+export function joinWords(instrument: Instrument, voice: Expression): Word<Expression>[] {
+  const levels = levelsBeside(instrument, voice);
+  if (levels.length === 0) return [];
+  const { join } = voice;
+  const options = {
+    alone: 'by itself',
+    sum: 'added to',
+    product: 'times',
+    larger: 'or, if it is larger,',
+    ...(levels.length > 1 ? { crossfade: 'fading over to' } : {}),
+  };
+  const named = (i: number) => join?.with[i] ?? levels[i % levels.length].source;
+  const joined = (by: string): Expression =>
+    by === 'alone'
+      ? { ...voice, join: undefined }
+      : {
+          ...voice,
+          join: { by: by as Join['by'], with: by === 'crossfade' ? [named(0), named(1)] : [named(0)] },
+        };
+  const level = (i: number, label: string): Word<Expression> => ({
+    ...{ is: 'pick', label, value: gateKey(join!.with[i]) },
+    options: Object.fromEntries(levels.map((own) => [own.key, own.says])),
+    set: (key: string) => {
+      const { source } = levels.find((own) => own.key === key)!;
+      return { ...voice, join: { ...join!, with: join!.with.map((own, k) => (k === i ? source : own)) } };
+    },
+  });
+  return [
+    { ...{ is: 'pick', label: 'Joined', value: join?.by ?? 'alone', options }, set: joined },
+    ...(join ? [level(0, 'Joined with')] : []),
+    ...(join?.by === 'crossfade' ? (['as far as', level(1, 'Faded by')] as const) : []),
+  ];
+}
+
+/** Over which part of its way it goes from one end to the other, in the sentence. */
+export function betweenWords(voice: Expression): Word<Expression>[] {
+  if (voice.is === 'bend') return [];
+  const { between } = voice;
+  const options = { all: 'over all of its way', part: 'over a part of it,' };
+  const set = (option: string): Expression => ({
+    ...voice,
+    between: option === 'all' ? undefined : [0, 0.5],
+  });
+  const pick: Word<Expression> = {
+    ...{ is: 'pick', label: 'Over which part', value: between ? 'part' : 'all', options },
+    set,
+  };
+  if (!between) return [pick];
+  const [low, high] = between.map((share) => Math.round(100 * share));
+  const put = (from: number, to: number): Expression => ({ ...voice, between: [from / 100, to / 100] });
+  return [
+    pick,
+    numberWord('Begins at, %', low, [0, 95], (n) => put(n, Math.max(high, n + 5))),
+    'to',
+    numberWord('Ends at, %', high, [5, 100], (n) => put(Math.min(low, n - 5), n)),
+    '%',
   ];
 }
 

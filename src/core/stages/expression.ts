@@ -20,6 +20,8 @@ import {
   type Voice,
 } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
+import { curveOf } from '../shape/families';
+import { tableOfCurve } from '../shape/table';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
 import { keptOf, sideMask, slackOf } from '../ways/level/image';
 import { wayOf } from '../ways/registry';
@@ -29,7 +31,8 @@ import { playsAlone, soundingSource, sourcesOf } from '../instrument/rules';
 import { USUAL_BEND_RANGE } from '../midi/bend';
 import { bendRangeOf } from '../instrument/zones';
 import { signOf, type LaneLevel } from '../ways/level/lane-level';
-import { answerTable, levelsRead, type LevelRead } from './levels-read';
+import { joinedRead } from './join';
+import { levelsRead, type LevelRead } from './levels-read';
 import { playsOn } from './zones';
 import { scenesOf, sensorNamed, type Making } from './making';
 
@@ -134,7 +137,7 @@ function rangeOf({ instrument: { clock } }: Making, voice: Expression): { from: 
 function compileControl(m: Making, voice: Expression): void {
   // The clock is another board's.
   if (voice.is === 'tempo' && m.parts.image.tempos.length === 0) return;
-  for (const read of levelsRead(m, voice.source)) {
+  for (const read of voice.join ? joinedRead(m, voice, voice.join) : levelsRead(m, voice.source)) {
     const latch = noteOfLane(m, voice, m.sensors.get(voice.source.sensor)!.lanes[read.i]);
     // Pressure of a note where no note is: nothing to say.
     if (latch === null && voice.is === 'poly-pressure') continue;
@@ -197,16 +200,20 @@ function valuesOf(m: Making, voice: Expression, lane: LaneLevel) {
   const { fine } = sendsOf(voice);
   const controller = voice.is === 'parameter' ? parameterOf(m, voice) : sendsOf(voice).controller;
   if (voice.is === 'bend')
-    return { ...bendEnds(m, voice, lane), curve: answerTable(m, voice.source, lane.lane), stairs: [] };
+    return {
+      ...bendEnds(m, voice, lane),
+      curve: m.parts.table(tableOfCurve(curveRead(m, voice, lane), m.parts.image.table_bits)),
+      stairs: [],
+    };
   const ends = rangeOf(m, voice);
   const [from, to] = [Math.min(ends.from, ends.to), Math.max(ends.from, ends.to)];
   const mirror = ends.from > ends.to ? from + to : 0;
-  const curve = (): number => answerTable(m, voice.source, lane.lane);
-  if (fine) return { from, span: to - from, curve: curve(), controller, mirror, stairs: [] };
-  const response = responseAt(sensorNamed(m, voice.source), voice.source.port, lane.lane);
+  const curve = curveRead(m, voice, lane);
+  const table = () => m.parts.table(tableOfCurve(curve, m.parts.image.table_bits));
+  if (fine) return { from, span: to - from, curve: table(), controller, mirror, stairs: [] };
   const { floor, stairs } = voice.jumps
-    ? { floor: 0, stairs: jumpStairs(response, voice.jumps, to - from) }
-    : stairsOf(response, to - from);
+    ? { floor: 0, stairs: jumpStairs(curve, voice.jumps, to - from) }
+    : stairsOf(curve, to - from);
   return {
     from: from + floor,
     span: stairs.length,
@@ -215,6 +222,17 @@ function valuesOf(m: Making, voice: Expression, lane: LaneLevel) {
     mirror,
     stairs,
   };
+}
+
+/** The curve by which a voice reads its level; what is joined has answered by itself. */
+function curveRead(m: Making, voice: Expression, lane: LaneLevel): (x: number) => number {
+  const { source, join, between } = voice;
+  const answers = join
+    ? (x: number) => x
+    : curveOf(responseAt(sensorNamed(m, source), source.port, lane.lane));
+  if (!between) return answers;
+  const [low, high] = between;
+  return (x) => Math.min(1, Math.max(0, (answers(x) - low) / (high - low)));
 }
 
 /** The place of a parameter among those of the image. */

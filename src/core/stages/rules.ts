@@ -50,6 +50,7 @@ function voiceFaults(voice: Voice, path: string, instrument: Instrument): Fault[
 /** What the port of a voice's field can carry. */
 function carriedBy(voice: Voice, field: string): readonly Port['carries'][] {
   if (field === 'while') return ['gate'];
+  if (field.startsWith('join.') || (voice.is !== 'note' && voice.join)) return ['level'];
   if (voice.is !== 'note' && !GATES_SEND.includes(voice.is)) return ['level'];
   if (voice.is !== 'note') return ['level', 'gate'];
   if (['gate', 'and', 'heldBy'].includes(field)) return ['gate'];

@@ -4,7 +4,15 @@ import { PROGRAMS } from '../instrument/board';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
-import type { NoteVoice, Pitch, Source, Velocity, Voice } from '../instrument/voices';
+import {
+  JOINS,
+  type ControllerVoice,
+  type NoteVoice,
+  type Pitch,
+  type Source,
+  type Velocity,
+  type Voice,
+} from '../instrument/voices';
 import { playsAlone } from '../instrument/rules';
 import { MOST_MUTES, TRANSPORTS, type Clock, type Selector } from '../instrument/scenes';
 import type { Zone } from '../instrument/zones';
@@ -73,10 +81,10 @@ function routed(r: Random, voice: Voice, { sensors, clock }: Instrument): Voice 
   if (voice.is !== 'controller') return voice;
   const { kind } = sensors.find((s) => s.id === voice.source.sensor)!;
   const { from = 0, to = 127, bits } = voice;
-  const common = { ...voice, controller: undefined, bits: undefined };
+  const common = { ...voice, ...joinedWith(r, voice, sensors), controller: undefined, bits: undefined };
   const turned = r.next() < 0.4 ? { from: to, to: from } : { from, to };
   const sort = r.next();
-  if (sort < 0.5) return { ...voice, ...turned };
+  if (sort < 0.5) return { ...voice, ...joinedWith(r, voice, sensors), ...turned };
   if (sort < 0.7 && bits !== 14) return { ...common, ...turned, is: 'program' };
   if (PORTS[kind].level !== voice.source.port) return { ...voice, ...turned };
   if (sort < 0.9 || !clock)
@@ -87,6 +95,28 @@ function routed(r: Random, voice: Voice, { sensors, clock }: Instrument): Voice 
   const ends = [r.whole(clock.least, clock.most), r.whole(clock.least, clock.most)];
   if (ends[0] === ends[1]) return { ...voice, ...turned };
   return { ...common, jumps: undefined, is: 'tempo', from: ends[0], to: ends[1] };
+}
+
+/** Now and then a level is read with others, or between shares of its way. */
+function joinedWith(
+  r: Random,
+  { source, bits }: ControllerVoice,
+  sensors: Sensor[],
+): Partial<ControllerVoice> {
+  const levels = sensors.filter((s) => PORTS[s.kind].level);
+  const isLevel = levels.some((s) => s.id === source.sensor && PORTS[s.kind].level === source.port);
+  const any = () => {
+    const own = levels[r.whole(0, levels.length - 1)];
+    return levelSource(r, own, PORTS[own.kind].level!);
+  };
+  const by = JOINS[r.whole(0, 3)];
+  return {
+    ...(isLevel && r.next() < 0.4
+      ? { join: { by, with: by === 'crossfade' ? [any(), any()] : [any()] } }
+      : {}),
+    // Steps of a part must not lie closer than its jumps.
+    ...(isLevel && bits === 14 && r.next() < 0.5 ? { between: [r.between(0, 0.4), r.between(0.5, 1)] } : {}),
+  };
 }
 
 /** Gates that mute, shift, begin anew, and change the clock. */

@@ -45,6 +45,8 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   tones: 'tone',
   tilts: 'tilt',
   surfaces: 'surface',
+  joins: 'join of levels',
+  joined: 'joined level',
   selectors: 'gate that changes how the rest plays',
   scene_starts: 'scene',
   modes: 'mode',

@@ -10,7 +10,15 @@ import type { NoteVoice, SideOf, Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
 import { kindOf } from '@/core/kinds/registry';
 import type { Expression } from '@/core/stages/expression';
-import { expressionWords, jumpWords, laneWords, rateWords, whileWords } from '@/core/stages/expression-words';
+import {
+  betweenWords,
+  expressionWords,
+  joinWords,
+  jumpWords,
+  laneWords,
+  rateWords,
+  whileWords,
+} from '@/core/stages/expression-words';
 import { ownLaneWords } from '@/core/stages/gate-offers';
 import { endWords, tuningWords } from '@/core/stages/note-words';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
@@ -138,6 +146,8 @@ function LevelSentence({
           : [
               ...laneWords(voice),
               ...(several ? [`for ${says},`] : []),
+              ...joinWords(instrument, voice),
+              ...betweenWords(voice),
               ...jumpWords(voice),
               ...whileWords(instrument, voice),
               ...rateWords(voice),

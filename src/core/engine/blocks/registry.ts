@@ -17,6 +17,7 @@ import { contacts } from './contacts';
 import { creep } from './creep';
 import { depth } from './depth';
 import { gate } from './gate-block';
+import { join } from './join';
 import { learn } from './learn';
 import { level } from './level';
 import { pair } from './pair';
@@ -45,6 +46,7 @@ const BLOCKS: Block[] = [
   tone,
   tilt,
   surface,
+  join,
   choice,
   hold,
   switched,

@@ -10,7 +10,7 @@ import { CurvePoint, Dynamics, PortResponse } from '../../instrument/response';
 import { FormerCalibration, Lane, Sensor } from '../../instrument/sensor';
 import { unionOf } from '../../instrument/union';
 import { KeyboardMap, TUNINGS } from '../../instrument/tunings';
-import { FingeringEntry, Fingers, PITCHES, Source, VELOCITIES, VOICES } from '../../instrument/voices';
+import { FingeringEntry, Fingers, Join, PITCHES, Source, VELOCITIES, VOICES } from '../../instrument/voices';
 import { Clock, Scene, Selector } from '../../instrument/scenes';
 import { ZONES } from '../../instrument/zones';
 
@@ -24,6 +24,7 @@ const PARTS: readonly PartClass[] = [
   ...allWays().flatMap(({ records, document }) => [...records, document]),
   ...[
     Source,
+    Join,
     Scene,
     Selector,
     Clock,

@@ -57,7 +57,7 @@ export function roomOf(image: Image): { tables: number; stairs: number } {
   const places = image.ribbons.length + 2 * image.surfaces.length + image.depths.length;
   return {
     tables:
-      (fine + notes + strikes + places) * ((1 << image.table_bits) + 1) +
+      (fine + notes + strikes + places + image.joined.length) * ((1 << image.table_bits) + 1) +
       image.glides.length * ((1 << GLIDE_TABLE_BITS) + 1) +
       image.tempos.reduce((n, { tempos }) => n + tempos, 0),
     stairs: 127 * (image.controls.length - fine),

@@ -17,6 +17,10 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
       fault(`scenes.${i}`, `must name a scene of this instrument, got ${id}`);
   });
   if (voice.is === 'note') return [...faults, ...noteFaults(voice, path, instrument)];
+  if (voice.between && voice.between[1] - voice.between[0] < LEAST_BETWEEN)
+    fault('between', `must rise by ${LEAST_BETWEEN} at least, got ${voice.between.join(' to ')}`);
+  if (voice.join && (voice.join.by === 'crossfade') !== (voice.join.with.length === 2))
+    fault('join.with', 'one level is required, of a crossfade two');
   const bits = 'bits' in voice ? (voice.bits ?? 7) : 7;
   if (voice.is === 'controller' && bits === 14 && voice.controller > 31)
     fault('controller', `14 bits need a controller of 0 … 31, got ${voice.controller}`);
@@ -42,6 +46,9 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
   if (steps === 0) fault('to', `must be another than from (${from}), got ${to}`);
   return faults;
 }
+
+/** Least share of a level between which a value goes from end to end. */
+const LEAST_BETWEEN = 0.05;
 
 /** The ends that a value can have. */
 const endsOf = (voice: Voice, bits: number, { clock }: Instrument): { low: number; high: number } =>
@@ -103,7 +110,11 @@ function fingeringFaults({ table }: FingeringPitch): Fault[] {
 /** Every port that a voice listens to, by the field that names it: members of the pitch and the velocity stage name theirs `source`, or several `fingers`. */
 export function sourcesOf(voice: Voice): [field: string, source: Source][] {
   const named = (field: string, source?: Source): [string, Source][] => (source ? [[field, source]] : []);
-  if (voice.is !== 'note') return [...named('source', voice.source), ...named('while', voice.while)];
+  if (voice.is !== 'note')
+    return [
+      ...[...named('source', voice.source), ...named('while', voice.while)],
+      ...(voice.join?.with ?? []).map((source, i): [string, Source] => [`join.with.${i}`, source]),
+    ];
   const { gate, and, heldBy, pitch, velocity } = voice;
   return [
     ...[...named('gate', gate), ...named('and', and), ...named('heldBy', heldBy)],

@@ -1,3 +1,4 @@
+import { curveOf } from '../../shape/families';
 import type { LaneLevel } from './lane-level';
 import { feeds, locate, type Place } from '../../engine/place';
 import { shareOf } from '../../engine/scale';
@@ -28,7 +29,7 @@ export function levelReader(
 ): (count: number) => LevelReading {
   const level = compileLevel(lane, 0);
   const mask = sideMask(lane, side);
-  const { floor, stairs } = stairsOf(response, STEPS);
+  const { floor, stairs } = stairsOf(curveOf(response), STEPS);
   const begins = level.side.map(({ dead, scale }) => beginsOf(stairs, dead, scale.span));
   const place: Place = { side: 0, distance: 0 };
   const reading: LevelReading = { share: 0, step: 0 };

@@ -130,3 +130,15 @@ function lengthWords(gates: readonly GateOffer[], voice: NoteVoice): Word<NoteVo
         ] satisfies Word<NoteVoice>[])),
   ];
 }
+
+/** Whether it moves where pads shift notes, in the sentence; no word where none does. */
+export function staysWords({ selectors = [] }: Instrument, voice: NoteVoice): Word<NoteVoice>[] {
+  if (!selectors.some(({ shift }) => shift !== undefined)) return [];
+  return [
+    {
+      ...{ is: 'pick', label: 'Where notes are moved', value: voice.stays ? 'stays' : 'moves' },
+      options: { moves: 'moved by pads', stays: 'staying where pads move others' },
+      set: (key: string) => ({ ...voice, stays: key === 'stays' || undefined }),
+    },
+  ];
+}

@@ -20,7 +20,7 @@ import {
   whileWords,
 } from '@/core/stages/expression-words';
 import { ownLaneWords } from '@/core/stages/gate-offers';
-import { endWords, tuningWords } from '@/core/stages/note-words';
+import { endWords, staysWords, tuningWords } from '@/core/stages/note-words';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';
 import { numberWord, pickOf } from '@/core/stages/word';
@@ -98,7 +98,7 @@ function NoteSentence({
         words={[...pickOf('Pitch', plays.key(pitch), pitchOffers(instrument, sensor)), ...plays.words(pitch)]}
         change={(next) => change({ ...voice, pitch: next })}
       />
-      <Words words={tuningWords(instrument, voice)} change={change} />
+      <Words words={[...tuningWords(instrument, voice), ...staysWords(instrument, voice)]} change={change} />
       <Words
         words={[`${kindOf(sensor).ports[voice.gate.port]?.says}`, ...endWords(instrument, voice)]}
         change={change}

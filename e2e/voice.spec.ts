@@ -104,3 +104,49 @@ test('two scenes of Cairn: a stone changes them, and what lives in one alone is 
   await plays('Scene 1');
   await expect(sent.getByText(/note 52/)).toHaveCount(0);
 });
+
+test('stones of Cairn with jobs: one moves the others an octave, one lets all begin anew; what is changed stands large', async ({
+  page,
+}) => {
+  await openCairn(page, 'voice');
+  const scenes = page.getByRole('region', { name: 'Scenes' });
+  await scenes.getByRole('button', { name: 'Give a pad a job' }).click();
+  await scenes.getByRole('button', { name: 'Give a pad a job' }).click();
+  await scenes.getByLabel('What it does').nth(1).selectOption({ label: 'lets all begin anew' });
+  const sent = page.getByLabel('Sent now');
+  await hold(page, 'q', 100);
+  await expect(sent.getByText(/note 50 on/)).toBeVisible();
+  // The last stone moves them up.
+  await hold(page, 'o', 100);
+  await page.waitForTimeout(500);
+  await hold(page, 'q', 100);
+  await expect(sent.getByText(/note 62 on/)).toBeVisible();
+  await page.keyboard.press('g');
+  await expect(page.getByRole('dialog').getByText('+1 octave')).toBeVisible();
+  await page.keyboard.press('g');
+  await hold(page, 'i', 100);
+  await page.waitForTimeout(500);
+  await hold(page, 'w', 100);
+  await expect(sent.getByText(/note 52 on/)).toBeVisible();
+});
+
+test('two boards of Sallow: the plug that is pulled out is seen, and a keyboard can be let in with its volume kept out', async ({
+  page,
+}) => {
+  await openBench(page);
+  await page.goto('/i/sallow/plan');
+  const series = page.getByRole('region', { name: 'MIDI in and out' });
+  await series.getByRole('button', { name: 'Pull it out' }).click();
+  await expect(series.getByRole('button', { name: 'Plug it in' })).toBeVisible();
+  await expect(series.locator('[data-out="true"]')).toBeVisible();
+  await series.getByRole('button', { name: 'Add a MIDI input' }).click();
+  const blocked = series.getByLabel('Controllers of Keyboard that do not pass');
+  await expect(blocked).toHaveValue('7');
+  await blocked.fill('7, 200');
+  await blocked.press('Enter');
+  await expect(series.getByRole('alert')).toHaveText('Controllers are 0 … 127. 7 stays.');
+  // A circle cannot be chosen.
+  await expect(series.getByLabel('Output of Key board').locator('option')).toHaveText([
+    'your music software',
+  ]);
+});

@@ -38,6 +38,12 @@ describe('two boards in series', () => {
       freeUs = Math.max(freeUs, alone.events[i].tUs) + 320 * alone.events[i].bytes.length;
       expect(tUs).toBe(freeUs);
     });
+    // What enters the key board's wire leaves on it again.
+    const { metrics } = await (await render(post({ instrument: sallow, csv: take }))).json();
+    const [keys, wheel] = metrics.wires;
+    expect([keys.board, wheel.board]).toEqual(['board', 'board-2']);
+    expect(keys.busiestBytesPerSecond).toBe(metrics.busiestBytesPerSecond);
+    expect(wheel.busiestBytesPerSecond).toBeGreaterThanOrEqual(keys.busiestBytesPerSecond);
     expect(await (await prove(post({ instrument: sallow, csv: take }))).json()).toMatchObject({
       by: 'c-runtime',
       identical: true,

@@ -36,6 +36,9 @@ export const UNREGISTERED = { low: 98, high: 99 } as const;
 /** Release velocity where none is measured: 64 (0x40), as the specification sets for senders without it. */
 export const DEFAULT_RELEASE = 64;
 
+/** Bits a second of a MIDI cable (MIDI 1.0 Detailed Specification, "Hardware"). */
+export const CABLE_BAUD = 31_250;
+
 /** Number of data bytes after a channel voice status byte. */
 export const dataBytes = (status: number): 1 | 2 =>
   (status & 0xf0) === 0xc0 || (status & 0xf0) === 0xd0 ? 1 : 2;

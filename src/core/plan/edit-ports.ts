@@ -1,7 +1,7 @@
 import type { Board, Link, MidiInput } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { faultsOf } from '../instrument/rules';
-import { inSeries, portsOf } from '../instrument/ports';
+import { inSeries } from '../instrument/ports';
 import { freeId } from '../units/free-id';
 
 /** What of an input can be chosen. */
@@ -56,7 +56,3 @@ export function boardsAfter(instrument: Pick<Instrument, 'boards' | 'links'>, bo
   const next = instrument.boards.find(({ id }) => id === to);
   return next ? [next, ...boardsAfter(instrument, next.id)] : [];
 }
-
-/** Whether any board has an input. */
-export const hasPorts = (instrument: Instrument): boolean =>
-  instrument.boards.some((board) => portsOf(instrument, board).length > 0);

@@ -55,10 +55,15 @@ function withoutSources(instrument: Instrument, isGone: (source: Source) => bool
   return withoutSelectorsOf(withVoices(instrument, voices), isGone);
 }
 
-/** A voice without the gates that only let it through, where they are gone. */
+/** A voice without the gates that only let it through, and the levels that it was joined with, where they are gone. */
 function withoutGates(voice: Voice, isGone: (source: Source) => boolean): Voice {
   const gone = (source?: Source) => source !== undefined && isGone(source);
-  if (voice.is !== 'note') return gone(voice.while) ? { ...voice, while: undefined } : voice;
+  if (voice.is !== 'note')
+    return {
+      ...voice,
+      ...(gone(voice.while) ? { while: undefined } : {}),
+      ...(voice.join?.with.some(gone) ? { join: undefined } : {}),
+    };
   return {
     ...voice,
     ...(gone(voice.and) ? { and: undefined } : {}),

@@ -1,5 +1,7 @@
 import { kindPlanOf } from '../kinds/plans-registry';
+import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
+import { portsOf } from '../instrument/ports';
 import type { Sensor } from '../instrument/sensor';
 import { factsOf } from '../kinds/facts';
 import { counted } from '../units/counted';
@@ -7,6 +9,7 @@ import type { BoardPlan } from './board-plan';
 import { pinFaults } from './pin-faults';
 import { keeps, type Figure } from '../parts/figure';
 import { lightWires } from '../parts/formulas';
+import { CABLE_BAUD } from '../midi/messages';
 import { loadOfBoard } from './load';
 import { pinsOfBoard, roomOf, shortage, withChoosers } from './pins';
 import type { Chips } from './scan';
@@ -36,6 +39,7 @@ export const planFindings = (
   ...boards.flatMap((plan) => boardFindings(instrument, plan, fits)),
   ...instrument.sensors.flatMap(partFindings),
   ...lightFindings(instrument),
+  ...instrument.boards.flatMap((board) => inputFindings(instrument, board)),
   ...latencyFindings(latency),
 ];
 
@@ -58,6 +62,39 @@ function latencyFindings(latency: readonly Figure[]): PlanFinding[] {
   const severity = WINDOW.test(longest.name) ? 'hint' : 'doubt';
   return [{ code: 'latency', severity, about: null, says, cure, figure: sum.name }];
 }
+
+/** What a board's MIDI inputs need of its serial ports. */
+function inputFindings(instrument: Instrument, board: Board): PlanFinding[] {
+  const ports = portsOf(instrument, board);
+  const about = board.id;
+  const found: PlanFinding[] = [];
+  ports.forEach((port, i) => {
+    const from = 'from' in port ? instrument.boards.find(({ id }) => id === port.from)! : null;
+    const baud = from?.midiBaud ?? CABLE_BAUD;
+    if (i > 0 || baud === board.midiBaud) return;
+    const name = from?.name ?? ('name' in port ? port.name : '');
+    const says = `${name} sends at ${baud} baud, and ${board.name} listens on its first MIDI input at its own ${board.midiBaud}.`;
+    found.push({
+      ...{ code: 'input-baud', severity: 'fault', about, says },
+      cure: 'Give both the same rate.',
+    });
+  });
+  if (ports.length > 1)
+    found.push({
+      ...{ code: 'more-inputs', severity: 'doubt', about },
+      says: `${board.name} has ${ports.length} MIDI inputs: each after the first takes another serial port of its own, and the pins of that.`,
+      cure: 'Keep those pins free, or lead the inputs into each other, one after the other.',
+    });
+  if (ports.length > 0 && board.pins && board.pins.digital < FEW_PINS)
+    found.push({
+      ...{ code: 'one-port', severity: 'hint', about },
+      says: `Where ${board.name} has one serial port, its MIDI input and the computer’s lead share it.`,
+      cure: 'Unplug the input while a sketch is loaded.',
+    });
+  return found;
+}
+/** Boards with fewer digital pins have one serial port as a rule: common practice, no source. */
+const FEW_PINS = 20;
 
 /** What lights take of the first board's pins, and what would take less. */
 function lightFindings({ lights, boards }: Instrument): PlanFinding[] {

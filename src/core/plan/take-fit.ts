@@ -8,7 +8,7 @@ import { assignPins, chooserPins, contactPins, pinRefusal, type Wire } from './a
 import { ofClass } from './board-classes';
 import { loadOfAll } from './load';
 import type { Fit } from './solve';
-import { CABLE_BAUD } from './transports';
+import { CABLE_BAUD } from '../midi/messages';
 
 /** Scans a second that are set where the board can and nothing asks for more. */
 const USUAL_HZ = 1000;

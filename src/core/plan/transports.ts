@@ -1,5 +1,6 @@
 import type { Transport } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
+import { CABLE_BAUD } from '../midi/messages';
 
 /** The ways out that the sketch plays over; nothing else is offered. */
 export const PLAYED: readonly Transport[] = ['cable'];
@@ -10,9 +11,6 @@ export const TRANSPORT_WORDS: Readonly<Record<Transport, string>> = {
   usb: 'USB',
   radio: 'low-energy radio',
 };
-
-/** Bits a second on a MIDI cable (MIDI 1.0 Detailed Specification, Hardware). */
-export const CABLE_BAUD = 31_250;
 
 /** An instrument whose board plays over a MIDI cable. */
 export const overCable = (instrument: Instrument, board: string): Instrument => ({

@@ -15,6 +15,8 @@ export interface RenderMetrics {
   bytes: number;
   /** Bytes in the busiest second; a MIDI cable carries 3125. */
   busiestBytesPerSecond: number;
+  /** The same of each board's wire, those that enter another board too. */
+  wires: { board: string; busiestBytesPerSecond: number }[];
 }
 
 export interface Rendered {
@@ -52,7 +54,13 @@ export function render(
   const held = heard.reduce((n, p) => n + p.held, 0);
   return {
     events,
-    metrics: metricsOf(events, secondsOf(frames)),
+    metrics: {
+      ...metricsOf(events, secondsOf(frames)),
+      wires: played.map(({ board, events: own }) => ({
+        board: board.id,
+        busiestBytesPerSecond: metricsOf(own, 0).busiestBytesPerSecond,
+      })),
+    },
     findings: [...findingsOf(instrument, frames, held), ...garbageFindings(instrument, played)],
   };
 }
@@ -74,7 +82,7 @@ const garbageFindings = (instrument: Instrument, played: readonly BoardPlayed[])
     }),
   );
 
-function metricsOf(events: readonly MidiEvent[], seconds: number): RenderMetrics {
+function metricsOf(events: readonly MidiEvent[], seconds: number): Omit<RenderMetrics, 'wires'> {
   let bytes = 0;
   let notes = 0;
   let busiest = 0;

@@ -40,6 +40,7 @@ function boardFaults(instrument: Instrument, board: Board): Fault[] {
         : [];
     });
   return [
+    ...joinFaults(instrument, board),
     ...instrument.voices.flatMap((voice, i) =>
       isOn(sourcesOf(voice).map(([, source]) => source))
         ? taken(`voices.${i}`, roomOf(instrument, voice, known))
@@ -50,6 +51,23 @@ function boardFaults(instrument: Instrument, board: Board): Fault[] {
       return isOn(gates) ? taken(`selectors.${i}`, heardBy(instrument, gates)) : [];
     }),
   ];
+}
+
+/** Voices of a board that join levels, at most. */
+const MOST_JOINS = 32;
+/** Levels that a sensor can compute besides those of its lanes. */
+const COMPUTED = 2;
+
+/** Each join is a level more, and a column. */
+function joinFaults({ voices, sensors }: Instrument, { id }: Board): Fault[] {
+  const own = sensors.filter((s) => s.board === id);
+  const levels = own.reduce((n, s) => n + s.lanes.length + COMPUTED, 0);
+  const most = Math.max(0, Math.min(MOST_JOINS, MOST_COUNTED - levels));
+  const joins = voices.flatMap((v, i) =>
+    v.is !== 'note' && v.join && own.some((s) => s.id === v.source.sensor) ? [i] : [],
+  );
+  const says = `a board with ${levels} levels can join them in ${most} voices at most, got ${joins.length}`;
+  return joins.length > most ? [{ path: `voices.${joins[most]}.join`, says }] : [];
 }
 
 /** What a voice takes. @param known tunings that stand already */

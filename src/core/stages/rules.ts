@@ -80,7 +80,10 @@ function laneFaults(
 /** Whether each of its lanes says it of its own note. */
 const isOfNotes = (instrument: Instrument, voice: Voice): boolean =>
   voice.is === 'poly-pressure' ||
-  (voice.is !== 'note' && !OF_WHOLE_ZONES.includes(voice.is) && zoneOf(instrument, voice).is === 'mpe');
+  (voice.is !== 'note' &&
+    !voice.join &&
+    !OF_WHOLE_ZONES.includes(voice.is) &&
+    zoneOf(instrument, voice).is === 'mpe');
 
 /** A note's lanes need notes; the strength of an attack needs a level, that of a strike a strike. */
 function noteFaults(voice: NoteVoice, path: string, instrument: Instrument): Fault[] {

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { checkInstrument } from '../exchange/document/instrument-json';
 import { clashesOf } from '../instrument/clashes';
@@ -129,4 +130,44 @@ it('more listeners to gates than a board counts in eight bits: named at the firs
   expect(refused(instrument)).toEqual([
     'selectors.28: a board can have 255 listeners to gates (one for each gate of each voice and selector) at most, got 261',
   ]);
+});
+
+it('routes, jobs of pads, clocks and inputs that cannot be: by their field', () => {
+  const wherry = JSON.parse(readFileSync('demo/wherry.json', 'utf8')) as Instrument;
+  const at = wherry.voices.findIndex(({ is }) => is === 'controller');
+  const gate = { sensor: 'leaves', port: 'touch', lane: 'leaf-1' };
+  const other = { sensor: 'thumb', port: 'press' };
+  const fieldsOf = (change: (plain: Instrument) => void) =>
+    refused(wherry, change).map((says) => says.split(':')[0]);
+  const voice = (change: object) => (plain: Instrument) => void Object.assign(plain.voices[at], change);
+  const pad = (does: object) => (plain: Instrument) => void (plain.selectors = [{ gate, ...does }]);
+  expect(fieldsOf(voice({ join: { by: 'sum', with: [other] } }))).toEqual([]);
+  expect(fieldsOf(voice({ join: { by: 'crossfade', with: [other] } }))).toEqual([`voices.${at}.join.with`]);
+  expect(fieldsOf(voice({ join: { by: 'sum', with: [{ ...other, port: 'gate' }] } }))).toEqual([
+    `voices.${at}.join.with.0.port`,
+  ]);
+  expect(fieldsOf(voice({ between: [0.5, 0.5] }))).toEqual([`voices.${at}.between`]);
+  expect(fieldsOf(voice({ is: 'tempo', controller: undefined, bits: undefined }))).toEqual([
+    `voices.${at}.is`,
+  ]);
+  expect(fieldsOf(pad({ shift: 12 }))).toEqual([]);
+  expect(fieldsOf(pad({ shift: 12, resets: true }))).toEqual(['selectors.0.shift']);
+  expect(fieldsOf(pad({ tempo: 5 }))).toEqual(['selectors.0.tempo']);
+  expect(fieldsOf(pad({ mutes: ['nobody'] }))).toEqual(['selectors.0.mutes.0']);
+  const clock = { board: 'board', bpm: 120, least: 60, most: 180 };
+  const clocked = (change: object) => (plain: Instrument) => void (plain.clock = { ...clock, ...change });
+  expect(fieldsOf(clocked({}))).toEqual([]);
+  expect(fieldsOf(clocked({ most: 200 }))).toEqual(['clock.most']);
+  expect(fieldsOf(clocked({ bpm: 20 }))).toEqual(['clock.bpm']);
+  const five = Array.from({ length: 5 }, (_, i) => ({ id: `in${i}`, name: 'In', board: 'board' }));
+  expect(fieldsOf((plain) => void (plain.inputs = five))).toEqual(['boards.0']);
+  // Each join is a level and a column more, which the runtime counts in eight bits.
+  const many = (plain: Instrument) =>
+    plain.voices.push(
+      ...(Array.from({ length: 33 }, (_, i) => ({
+        ...structuredClone(plain.voices[at]),
+        ...{ id: `j${i}`, join: { by: 'sum', with: [other] } },
+      })) as Instrument['voices']),
+    );
+  expect(fieldsOf(many)).toEqual([`voices.${wherry.voices.length + 32}.join`]);
 });

@@ -17,7 +17,7 @@ export function modeWords(instrument: Instrument, modes: readonly Modes[]): stri
   return [
     ...new Set(shifts),
     ...(muted.length > 0
-      ? [`muted: ${[...new Set(muted)].map((id) => nameOf(instrument, id)).join(', ')}`]
+      ? [`muted: ${[...new Set(muted)].map((id) => voiceName(instrument, id)).join(', ')}`]
       : []),
     ...tempo,
   ];
@@ -31,12 +31,10 @@ export function shiftWords(semitones: number): string {
   return n === 12 ? `${sign}1 octave` : `${sign}${n / 12} octaves`;
 }
 
-function nameOf({ voices, sensors }: Instrument, id: string): string {
+/** A voice by the name of its sensor and what it plays. */
+export function voiceName({ voices, sensors }: Instrument, id: string): string {
   const voice = voices.find((v) => v.id === id);
   if (!voice) return id;
   const { name } = sensors.find((s) => s.id === sensorOf(voice))!;
   return `${name}, ${voiceWord(voice)}`;
 }
-
-/** A note voice by the name of its sensor and what it plays. */
-export const voiceName = nameOf;

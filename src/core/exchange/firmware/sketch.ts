@@ -2,6 +2,7 @@ import { columnsOfSensor } from '../../instrument/access';
 import type { Board, Link, MidiInput } from '../../instrument/board';
 import type { Instrument } from '../../instrument/document';
 import { portsOf } from '../../instrument/ports';
+import { CABLE_BAUD } from '../../midi/messages';
 import { kindOf } from '../../kinds/registry';
 import { commentSafe } from './comment-safe';
 
@@ -166,8 +167,6 @@ const otherInput = (instrument: Instrument, port: Link | MidiInput, place: numbe
 
 const baudOf = ({ boards }: Instrument, port: Link | MidiInput): number =>
   ('from' in port ? boards.find(({ id }) => id === port.from)?.midiBaud : undefined) ?? CABLE_BAUD;
-/** Of a MIDI cable (MIDI 1.0 Detailed Specification, "Hardware"). */
-const CABLE_BAUD = 31_250;
 
 /** One more than the highest of A0, A1, … that is read. */
 const analoguePins = (places: readonly Place[]): number =>

@@ -1,11 +1,10 @@
 'use client';
 
-import { useMemo, useRef } from 'react';
-import { useForm } from 'react-hook-form';
+import { useRef, useState } from 'react';
 import type { Result } from '@/core/result';
 import { readNumber } from '@/core/units/typed-number';
 import { Field } from './field';
-import { refusalOf, type Typed } from './typed';
+import { refusalOf } from './typed';
 
 interface Props {
   label: string;
@@ -36,26 +35,22 @@ export function NumberField(props: Props) {
   const { label, value, low, high, step = 1, whole = Number.isInteger(step), unit = '', set } = props;
   const { words = String, read, labelled = false, disabled } = props;
   const shown = words(value);
-  const limits = useMemo(
-    () => ({ low, high, whole, unit, words, read: read ?? ((typed: string) => readNumber(typed, unit)) }),
-    [low, high, whole, unit, words, read],
-  );
-  // What is refused does not take the focus back: the page's keys go on.
-  const form = useForm<Typed>({
-    values: { typed: shown },
-    ...{ reValidateMode: 'onSubmit', shouldFocusError: false },
-  });
-  const { register, handleSubmit, setValue, getValues, clearErrors, formState } = form;
+  const limits = { low, high, whole, unit, words, read: read ?? ((own: string) => readNumber(own, unit)) };
+  /** What is typed and not taken yet, and why the last was refused. */
+  const [typed, setTyped] = useState<string | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
   const escaped = useRef(false);
-  const putBack = () => setValue('typed', shown);
-  const take = handleSubmit(({ typed }) => {
-    const next = limits.read(typed);
+  const putBack = () => setTyped(null);
+  const take = (own: string) => {
     putBack();
-    if (next.ok && next.value !== value) set(next.value);
-  }, putBack);
+    const refusal = refusalOf(own, limits);
+    setRefused(refusal);
+    const next = limits.read(own);
+    if (refusal === null && next.ok && next.value !== value) set(next.value);
+  };
   const by = (e: React.KeyboardEvent, sign: 1 | -1) => {
     e.preventDefault();
-    const from = limits.read(getValues('typed'));
+    const from = limits.read(typed ?? shown);
     const wanted = (from.ok ? from.value : value) + sign * step * (e.shiftKey ? 10 : 1);
     // Twelve digits: a tenth has no end in binary.
     const next = Math.min(high, Math.max(low, Number(wanted.toPrecision(12))));
@@ -76,20 +71,19 @@ export function NumberField(props: Props) {
     ArrowUp: (e) => by(e, 1),
     ArrowDown: (e) => by(e, -1),
   };
-  const field = register('typed', {
-    onChange: () => clearErrors(),
-    validate: (typed) => refusalOf(typed, limits) ?? true,
-  });
-  const refused = formState.errors.typed?.message;
   return (
     <Field
-      {...field}
+      value={typed ?? shown}
       label={labelled ? label : undefined}
       disabled={disabled}
-      refused={refused && `${refused}. ${shown} stays.`}
-      onBlur={(e) => {
-        void field.onBlur(e);
-        if (!escaped.current && getValues('typed') !== shown) void take();
+      refused={refused === null ? undefined : `${refused}. ${shown} stays.`}
+      onChange={(e) => {
+        setTyped(e.target.value);
+        setRefused(null);
+      }}
+      onBlur={() => {
+        if (!escaped.current && typed !== null && typed !== shown) take(typed);
+        else putBack();
         escaped.current = false;
       }}
       onKeyDown={(e) => keys[e.key]?.(e)}

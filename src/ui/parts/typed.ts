@@ -13,11 +13,6 @@ export interface Limits {
   words: (value: number) => string;
 }
 
-/** A form of one field. */
-export interface Typed {
-  typed: string;
-}
-
 /** Why what is typed cannot be taken, in one sentence; null where it can. */
 export function refusalOf(typed: string, { low, high, whole, unit, read, words }: Limits): string | null {
   const number = read(typed);

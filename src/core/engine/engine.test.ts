@@ -179,7 +179,11 @@ describe('rendering a take', () => {
     const counts = [...new Array<number>(START_UP).fill(1000), 1500, 1000, 1500, 1500];
     const { events, metrics, findings } = render(note, framesFrom(note, counts));
     const seconds = (START_UP + 3) / 1000;
-    expect(metrics).toEqual({ seconds, notes: 2, messages: 4, bytes: 12, busiestBytesPerSecond: 12 });
+    const busiest = { busiestBytesPerSecond: 12 };
+    expect(metrics).toEqual({
+      ...{ seconds, notes: 2, messages: 4, bytes: 12, ...busiest },
+      wires: [{ board: 'board', ...busiest }],
+    });
     expect(events[3]).toEqual({ tUs: seconds * 1e6, bytes: [0x80, 62, 64] });
     expect(findings.map((f) => f.code)).toEqual(['held-at-end']);
   });

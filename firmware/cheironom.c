@@ -164,7 +164,8 @@ uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
     CHEIR_DERIVES(DERIVE)
     if (STATE(engine).discard > 0) {
         STATE(engine).discard--;
-        return 0;
+        /* What a pause has ended. */
+        return (uint16_t)(now_out - out);
     }
     if ((uint16_t)(now_t - STATE(engine).swept) >= SWEEP_TICKS) sweep_timers();
 #if CHEIR_tempos

@@ -131,7 +131,8 @@ static void read_lines()
     uint8_t asked = read_line(PRINT_PORT, from_print);
     if (asked != 0) take_command(asked);
 #if CHEIR_SETTABLE
-    if (!is_midi(PRINT_PORT) && mode == MIDI) read_line(MIDI_PORT, from_midi);
+    /* What comes in is read while nothing plays, too: else the oldest of it would be heard afterwards. */
+    if (!is_midi(PRINT_PORT) && (CHEIR_ports > 0 || mode == MIDI)) read_line(MIDI_PORT, from_midi);
 #elif CHEIR_ports
     if (!is_midi(PRINT_PORT)) read_input(MIDI_PORT, 0);
 #endif

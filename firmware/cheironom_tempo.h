@@ -11,11 +11,11 @@
 
 static void tempo_start(void)
 {
+    static const cheir_tempo_state still = {0, 0, 0, 0, 0};
     uint8_t i;
     for (i = 0; i != COUNT(tempos); i++) {
-        STATE(tempos)[i].next_us = 0;
+        STATE(tempos)[i] = still;
         STATE(tempos)[i].tempo = U8(IMAGE(tempos)[i].begins);
-        STATE(tempos)[i].runs = STATE(tempos)[i].begun = STATE(tempos)[i].pad = 0;
     }
 }
 

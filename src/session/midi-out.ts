@@ -21,7 +21,8 @@ export class MidiOut {
     }
     for (const input of this.access.inputs.values())
       input.onmidimessage = ({ data }) => {
-        if (data && data[0] >= 0x80) heard([...data]);
+        // A loop of the computer's own would bring back what was sent, for ever.
+        if (data && data[0] >= 0x80 && (!input.name || input.name !== this.port?.name)) heard([...data]);
       };
     const ports = [...this.access.outputs.values()].map((p) => ({
       id: p.id,

@@ -12,7 +12,7 @@ import { announceAnew } from '@/core/engine/voices/announce';
 import { allColumns, contactsOf } from '@/core/instrument/access';
 import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
-import { entersAt, inSeries, portsOf } from '@/core/instrument/ports';
+import { entersAt, inSeries, midiInputsOf } from '@/core/instrument/midi-inputs';
 import { MessageReader } from '@/core/midi/message-reader';
 import { cablesInto } from '@/core/prove/play-take';
 import { computedKey, type ButtonState, type Modes } from './live-protocol';
@@ -61,7 +61,8 @@ export class Engines {
       return {
         ...own,
         ...{ e: before?.e ?? startEngine(image), reader: before?.reader ?? new MessageReader() },
-        cables: same ? before.cables : own.cables,
+        // What is on its way arrives.
+        cables: same ? atRates(before.cables, own.cables) : own.cables,
       };
     });
     this.instrument = instrument;
@@ -180,11 +181,17 @@ export class Engines {
   }
 }
 
+/** Cables as they are, at other rates. */
+function atRates(cables: Cable[], rates: readonly Cable[]): Cable[] {
+  cables.forEach((cable, i) => (cable.byteUs = rates[i].byteUs));
+  return cables;
+}
+
 /** Where each of an instrument's own inputs is. */
 const inputsOf = (instrument: Instrument) =>
   new Map(
     instrument.boards.flatMap((own, board) =>
-      portsOf(instrument, own).flatMap((port, i) =>
+      midiInputsOf(instrument, own).flatMap((port, i) =>
         'id' in port ? [[port.id, { board, port: i }] as const] : [],
       ),
     ),

@@ -1,5 +1,6 @@
 import type { ListenerRange } from '../ways/way';
 import { compileSensor } from '../ways/compilers';
+import { wireByteUs } from '../engine/cable';
 import type { Image } from '../engine/layout';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
@@ -8,7 +9,7 @@ import { chainControls } from '../engine/image/chain-controls';
 import { groupByLevel } from '../engine/image/group-by-level';
 import { compileExpression } from '../stages/expression';
 import { beginMaking, type Listener, type Making } from '../stages/making';
-import { compilePorts } from '../stages/ports';
+import { compileMidiInputs } from '../stages/midi-inputs';
 import { compileClock, compileScenes } from '../stages/scenes';
 import { announceZones } from '../stages/zones';
 import { compileButton } from './button';
@@ -34,7 +35,7 @@ export const compile = (
 export function compileWith(instrument: Instrument, board: Board, columns: readonly string[]): Making {
   const parts = new Parts({
     table_bits: board.tableBits,
-    byte_us: Math.max(1, Math.round(10_000_000 / board.midiBaud)),
+    byte_us: wireByteUs(board.midiBaud),
   });
   const making = beginMaking(instrument, parts);
   const contacts = contactsOf(instrument, board);
@@ -52,7 +53,7 @@ export function compileWith(instrument: Instrument, board: Board, columns: reado
   for (const voice of instrument.voices) if (voice.is === 'note') compileNote(making, voice);
   for (const voice of instrument.voices) if (voice.is !== 'note') compileExpression(making, voice);
   compileScenes(making);
-  compilePorts(making, board);
+  compileMidiInputs(making, board);
   announceZones(making);
   markSharedNotes(parts.image);
   groupByLevel(parts.image);

@@ -5,7 +5,8 @@ export class Cable {
   private at = 0;
   private freeUs = -Infinity;
 
-  constructor(private readonly byteUs: number) {}
+  /** @param byteUs what a byte takes from now on, µs */
+  constructor(public byteUs: number) {}
 
   /** Bytes leave, as soon as those before them have. @param tUs not before that of those before, µs */
   send(tUs: number, bytes: ArrayLike<number>): void {
@@ -40,5 +41,5 @@ export class Cable {
 /** Bytes that have arrived are forgotten now and then, so many at least. */
 const KEPT = 1024;
 
-/** What a byte takes on a cable of 31 250 baud, µs. */
-export const CABLE_BYTE_US = 320;
+/** What a byte takes on a wire, whole µs: ten bits (MIDI 1.0 Detailed Specification, "Hardware"). @param baud bits a second */
+export const wireByteUs = (baud: number): number => Math.max(1, Math.round(1e7 / baud));

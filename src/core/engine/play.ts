@@ -57,7 +57,8 @@ export function playFrame(e: Engine, tUs: number, counts: Counts, at: number): n
   const { engine } = e.state;
   if (engine.discard > 0) {
     engine.discard--;
-    return 0;
+    // What a pause has ended.
+    return e.bytes;
   }
   sweepTimers(e);
   playClock(e);

@@ -98,7 +98,7 @@ class Passing {
   @Min(0, { each: true })
   @Max(127, { each: true })
   blocks?: number[];
-  /** Whether clock, start, stop and continue pass; left out: those of a board's first input do. */
+  /** Whether clock, start, stop and continue pass; left out: those of a board's first input do, unless the board has a clock of its own. */
   @IsOptional() @IsBoolean() clock?: boolean;
   /** `pass` where it is left out. */
   @IsOptional() @IsIn(PROGRAMS) programs?: (typeof PROGRAMS)[number];

@@ -290,6 +290,7 @@ export type Voice =
   | ProgramVoice
   | TempoVoice
   | NoteVoice;
+
 /** What a gate can move between two values. */
 export const GATES_SEND: readonly Voice['is'][] = ['controller', 'pressure', 'program'];
 

@@ -1,4 +1,5 @@
 import { REAL_TIME, SYSTEM } from './message-reader';
+
 const CONTROLLER_WORDS: Record<number, string> = {
   1: 'modulation',
   2: 'breath',
@@ -45,7 +46,7 @@ export function noteNumber(name: string): number | null {
   return note >= 0 && note <= 127 ? note : null;
 }
 
-/** One complete channel voice message as words: "note 62 on, 87". */
+/** One complete message as words: "note 62 on, 87"; none for what comes too often to be told. */
 export function messageWords(message: readonly number[]): string {
   const [status, a, b] = message;
   if (status >= SYSTEM.exclusive) return systemWords(message);
@@ -69,7 +70,7 @@ export function messageWords(message: readonly number[]): string {
   }
 }
 
-/** Clocks, and what says only that somebody is there, come too often to be told. */
+/** Clocks, and what says only that somebody is there, come too often. */
 function systemWords(message: readonly number[]): string {
   switch (message[0]) {
     case SYSTEM.exclusive:

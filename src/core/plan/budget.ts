@@ -7,7 +7,7 @@ import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { sendsOf } from '../stages/expression';
 import { velocityStage } from '../stages/velocity';
-import { boardsAfter } from './edit-ports';
+import { boardsAfter } from './edit-series';
 import { kindOf } from '../kinds/registry';
 import { batteryHours, byteUs, lightsMa } from '../parts/formulas';
 import type { Figure } from '../parts/figure';

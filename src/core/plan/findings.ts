@@ -1,7 +1,7 @@
 import { kindPlanOf } from '../kinds/plans-registry';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
-import { portsOf } from '../instrument/ports';
+import { midiInputsOf } from '../instrument/midi-inputs';
 import type { Sensor } from '../instrument/sensor';
 import { factsOf } from '../kinds/facts';
 import { counted } from '../units/counted';
@@ -65,7 +65,7 @@ function latencyFindings(latency: readonly Figure[]): PlanFinding[] {
 
 /** What a board's MIDI inputs need of its serial ports. */
 function inputFindings(instrument: Instrument, board: Board): PlanFinding[] {
-  const ports = portsOf(instrument, board);
+  const ports = midiInputsOf(instrument, board);
   const about = board.id;
   const found: PlanFinding[] = [];
   ports.forEach((port, i) => {

@@ -2,7 +2,7 @@ import { kindPlanOf } from '../kinds/plans-registry';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import { boardPlan, type BoardPlan } from './board-plan';
-import { boardsAfter } from './edit-ports';
+import { boardsAfter } from './edit-series';
 import { latencyFigures, powerFigures, programFigures } from './budget';
 import { buildSteps, type Step } from './build-list';
 import { draftOf } from './draft';

@@ -1,5 +1,5 @@
 import { compile } from '../compile/compile';
-import { CABLE_BYTE_US, Cable } from '../engine/cable';
+import { Cable, wireByteUs } from '../engine/cable';
 import type { Engine } from '../engine/engine';
 import { startEngine } from '../engine/start';
 import type { Image } from '../engine/layout';
@@ -8,8 +8,9 @@ import { playMany, type Emit } from '../engine/play-many';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
-import { entersAt, inSeries, portsOf } from '../instrument/ports';
+import { entersAt, inSeries, midiInputsOf } from '../instrument/midi-inputs';
 import type { MidiEvent } from '../midi/event';
+import { CABLE_BAUD } from '../midi/messages';
 import { MessageReader } from '../midi/message-reader';
 import { framesOf } from '../signal/frames';
 import type { BytesIn, Edges, Frames } from '../signal/take';
@@ -71,23 +72,20 @@ export function playBoards(
 
 /** A cable into each port of a board. */
 export const cablesInto = (instrument: Instrument, board: Board): Cable[] =>
-  portsOf(instrument, board).map((port) => {
+  midiInputsOf(instrument, board).map((port) => {
     const from = 'from' in port ? instrument.boards.find(({ id }) => id === port.from) : undefined;
-    return new Cable(from ? byteUsOf(from) : CABLE_BYTE_US);
+    return new Cable(wireByteUs(from?.midiBaud ?? CABLE_BAUD));
   });
 
 /** The same, those from outside with what they bring. */
 function loadedCables(instrument: Instrument, board: Board, midiIn: readonly MidiIn[]): Cable[] {
   const cables = cablesInto(instrument, board);
-  portsOf(instrument, board).forEach((port, i) => {
+  midiInputsOf(instrument, board).forEach((port, i) => {
     if (!('id' in port)) return;
     for (const { input, tUs, bytes } of midiIn) if (input === port.id) cables[i].send(tUs, bytes);
   });
   return cables;
 }
-
-/** What a byte takes on a board's wire, µs. */
-const byteUsOf = ({ midiBaud }: Board): number => Math.max(1, Math.round(1e7 / midiBaud));
 
 /** Everything that arrives by some cables, in order of time. */
 function bytesOf(cables: readonly Cable[]): BytesIn | null {

@@ -4,7 +4,7 @@ import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import type { MidiEvent } from '../midi/event';
 import { secondsOf, type Frames } from '../signal/take';
-import { portsOf } from '../instrument/ports';
+import { midiInputsOf } from '../instrument/midi-inputs';
 import { playBoards, type BoardPlayed, type MidiIn } from './play-take';
 
 /** What a take came to, as messages. */
@@ -51,7 +51,7 @@ export function render(
   const all = heard.flatMap((p) => p.events);
   const events = heard.length > 1 ? all.sort((a, b) => a.tUs - b.tUs) : all;
   if (events.length > most) return null;
-  const held = heard.reduce((n, p) => n + p.held, 0);
+  const held = played.reduce((n, p) => n + p.held, 0);
   return {
     events,
     metrics: {
@@ -68,7 +68,7 @@ export function render(
 /** Bytes that came in and were no message. */
 const garbageFindings = (instrument: Instrument, played: readonly BoardPlayed[]): Finding[] =>
   played.flatMap(({ board, garbage }) =>
-    portsOf(instrument, board).flatMap((port, i): Finding[] => {
+    midiInputsOf(instrument, board).flatMap((port, i): Finding[] => {
       if (garbage[i] === 0) return [];
       const from = 'name' in port ? port.name : `the board ${port.from}`;
       const bytes = garbage[i] === 1 ? 'A byte' : `${garbage[i]} bytes`;

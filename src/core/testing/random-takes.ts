@@ -1,6 +1,6 @@
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
-import { portsOf } from '../instrument/ports';
+import { midiInputsOf } from '../instrument/midi-inputs';
 import type { Lane, Sensor } from '../instrument/sensor';
 import { random, type Random } from '../signal/random';
 import type { Edges, Frames } from '../signal/take';
@@ -44,7 +44,7 @@ export function randomTake(instrument: Instrument, frames: number, seed: number)
     }
   }
   const contacts = contactsOf(instrument);
-  const ports = portsOf(instrument, instrument.boards[0]).length;
+  const ports = midiInputsOf(instrument, instrument.boards[0]).length;
   return {
     ...{ channels, tUs, counts },
     ...(contacts.length > 0 ? { edges: randomEdges(r, contacts, tUs) } : {}),

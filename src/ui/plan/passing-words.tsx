@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Passing } from '@/core/plan/edit-ports';
+import type { Passing } from '@/core/plan/edit-series';
 import { Field } from '../parts/field';
 import { Pick } from '../parts/pick';
 

@@ -1,7 +1,7 @@
 'use client';
 
-import { inSeries, portsOf } from '@/core/instrument/ports';
-import { boardsAfter } from '@/core/plan/edit-ports';
+import { inSeries, midiInputsOf } from '@/core/instrument/midi-inputs';
+import { boardsAfter } from '@/core/plan/edit-series';
 import { useInstrument, useLive } from '../hooks/use-session';
 import styles from './series.module.css';
 
@@ -119,7 +119,7 @@ function boxesOf(instrument: ReturnType<typeof useInstrument>): { boxes: Box[]; 
 const wordsOf = (instrument: ReturnType<typeof useInstrument>): string =>
   instrument.boards
     .map((board) => {
-      const named = portsOf(instrument, board).map((port) =>
+      const named = midiInputsOf(instrument, board).map((port) =>
         'name' in port ? port.name : instrument.boards.find(({ id }) => id === port.from)!.name,
       );
       return named.length > 0 ? `Into ${board.name}: ${named.join(', ')}.` : '';

@@ -4,7 +4,6 @@ import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import type { Board, MidiInput } from '@/core/instrument/board';
-import { MOST_PORTS, portsOf } from '@/core/instrument/ports';
 import {
   canEnter,
   withInput,
@@ -12,7 +11,8 @@ import {
   withLink,
   withLinkSet,
   withoutInput,
-} from '@/core/plan/edit-ports';
+  withRoom,
+} from '@/core/plan/edit-series';
 import { practises } from '@/session/live-state';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument, useLive, useSession } from '../hooks/use-session';
@@ -27,7 +27,7 @@ export function Series() {
   const instrument = useInstrument();
   const change = useChangeInstrument();
   const { boards, inputs = [] } = instrument;
-  const full = boards.every((board) => portsOf(instrument, board).length >= MOST_PORTS);
+  const full = withRoom(instrument) === undefined;
   const some = boards.length > 1 || inputs.length > 0;
   return (
     <section className={styles.series} aria-label="MIDI in and out">

@@ -63,11 +63,10 @@ export function endInputs(e: Engine): void {
   endOwed(e);
 }
 
-/** Ends a channel that an input owes. @returns whether there was one */
-export function endOwed(e: Engine): boolean {
+/** Ends a channel that an input owes, where there is one. */
+export function endOwed(e: Engine): void {
   const owing = e.state.ports.find(({ owed }) => owed !== 0);
   if (owing) endChannel(e, owing);
-  return owing !== undefined;
 }
 
 /** The first frame after one at which {@link endInputs} has something to do. */

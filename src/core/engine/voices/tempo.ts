@@ -56,7 +56,7 @@ const isDue = (next: number, now: number): boolean => ((now - next) | 0) >= 0;
 const periodUs = ({ image, state }: Engine): number =>
   4 * image.tables[image.tempos[0].table + state.tempos[0].tempo];
 
-/** From the next clock on. @param tempo its place, past the last one that */
+/** From the next clock on. @param asked place of a tempo; past the last one that */
 export function setTempo(e: Engine, asked: number): void {
   const own = e.state.tempos[0];
   const last = e.image.tempos[0].tempos - 1;

@@ -4,7 +4,7 @@ import { mostBytesSettable } from '../../engine/engine';
 import { Parts } from '../../engine/image/parts';
 import { COUNTS, type Image } from '../../engine/layout';
 import { velocities } from '../../engine/voices/velocity';
-import { STATUS } from '../../midi/messages';
+import { dataBytes } from '../../midi/messages';
 import { contactsOf } from '../../instrument/access';
 import type { Board } from '../../instrument/board';
 import { VERSION, type Instrument } from '../../instrument/document';
@@ -62,9 +62,7 @@ export function writeConfig(image: Image, identity: Identity | null): string {
     coarse: some(image.controls.length === 0 || image.controls.some((c) => isCoarse(c.kind))),
     pressure: some(
       image.pools.length > 0 ||
-        [...image.controls, ...image.switched].some(({ status }) =>
-          [STATUS.channelPressure, STATUS.programChange].includes((status & 0xf0) as never),
-        ),
+        [...image.controls, ...image.switched].some(({ status }) => dataBytes(status) === 1),
     ),
     poly: some(image.controls.some((c) => c.kind === CONTROL_KIND.polyPressure)),
     fine: some(image.controls.some((c) => !isCoarse(c.kind))),

@@ -1,7 +1,7 @@
 import { columnsOfSensor } from '../../instrument/access';
 import type { Board, Link, MidiInput } from '../../instrument/board';
 import type { Instrument } from '../../instrument/document';
-import { portsOf } from '../../instrument/ports';
+import { midiInputsOf } from '../../instrument/midi-inputs';
 import { CABLE_BAUD } from '../../midi/messages';
 import { kindOf } from '../../kinds/registry';
 import { commentSafe } from './comment-safe';
@@ -41,7 +41,7 @@ export const wiringOf = (instrument: Instrument, board: Board): string =>
   JSON.stringify([
     [board.bits, board.scanHz, board.pins?.choosers ?? []],
     [columnPlaces(instrument, board), touchColumns(instrument, board), contactPlaces(instrument, board)],
-    ...portsOf(instrument, board).map((port) => baudOf(instrument, port)),
+    ...midiInputsOf(instrument, board).map((port) => baudOf(instrument, port)),
   ]);
 
 /** Contacts of matrices, by their place among all, column by column. */
@@ -103,7 +103,7 @@ export function fillSketch(
   const columns = contacts.flatMap(({ chosen }) => chosen ?? []);
   const wired = [...new Set([...own, ...columns, ...(multiplexed ? choosers : [])])];
   const button = instrument.sensors.find((s) => s.id === board.button)?.name;
-  const inputs = portsOf(instrument, board);
+  const inputs = midiInputsOf(instrument, board);
   const parts = {
     SETTABLE: settable,
     MIDI_COMES_IN: inputs.length > 0,

@@ -5,7 +5,7 @@ import { channelsOfVoice, zoneOf } from '../access';
 import { canBeButton } from '../button';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
-import { portFaults } from './ports';
+import { midiInputFaults } from './midi-inputs';
 import { tuningFaults } from './tunings';
 import { OF_WHOLE_ZONES, type Voice } from '../voices';
 import { playsAlone, soundingSource, voiceFaults } from './voices';
@@ -14,6 +14,7 @@ import { zoneFaults } from './zones';
 
 export { playsAlone, soundingSource, sourcesOf } from './voices';
 export { gatesOfSelector } from './selectors';
+export { midiInputFaults } from './midi-inputs';
 export { zoneFaults } from './zones';
 
 /**
@@ -33,7 +34,7 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ...repeated(instrument.tunings ?? [], 'tunings', (t) => t.id, 'id'),
     ...zoneFaults(zones),
     ...tuningFaults(instrument.tunings ?? []),
-    ...portFaults(instrument),
+    ...midiInputFaults(instrument),
     ...columnFaults(sensors),
     ...sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument)),
     ...buttonFaults(instrument),

@@ -1,7 +1,7 @@
 import type { Board, Link, MidiInput } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
-import { faultsOf } from '../instrument/rules';
-import { inSeries } from '../instrument/ports';
+import { midiInputFaults } from '../instrument/rules';
+import { inSeries, MOST_MIDI_INPUTS, midiInputsOf } from '../instrument/midi-inputs';
 import { freeId } from '../units/free-id';
 
 /** What of an input can be chosen. */
@@ -15,19 +15,22 @@ export function withLink(instrument: Instrument, from: string, to: string | null
 }
 
 /** Boards that another one's output can enter: not itself, none that already leads to it, none without an input left. */
-export function canEnter(instrument: Instrument, from: string): string[] {
-  const faults = new Set(faultsOf(instrument).map(({ path, says }) => path + says));
-  return instrument.boards.flatMap(({ id }) =>
-    id !== from && faultsOf(withLink(instrument, from, id)).every(({ path, says }) => faults.has(path + says))
-      ? [id]
-      : [],
+export const canEnter = (instrument: Instrument, from: string): string[] =>
+  instrument.boards.flatMap(({ id }) =>
+    midiInputFaults(withLink(instrument, from, id)).length === 0 ? [id] : [],
   );
-}
 
-/** Another input, on the board whose output is heard. */
+/** The board nearest to what is heard that has an input left; undefined where none has. */
+export const withRoom = (instrument: Instrument): Board | undefined =>
+  inSeries(instrument)
+    .map((i) => instrument.boards[i])
+    .findLast((board) => midiInputsOf(instrument, board).length < MOST_MIDI_INPUTS);
+
+/** Another input; as it is where no board has one left. */
 export function withInput(instrument: Instrument): Instrument {
   const inputs = instrument.inputs ?? [];
-  const last = instrument.boards[inSeries(instrument).at(-1)!];
+  const last = withRoom(instrument);
+  if (!last) return instrument;
   const id = freeId('keyboard', (own) => inputs.some((other) => other.id === own));
   const input: MidiInput = { id, name: 'Keyboard', board: last.id, blocks: [7] };
   return { ...instrument, inputs: [...inputs, input] };

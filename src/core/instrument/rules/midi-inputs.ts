@@ -1,9 +1,9 @@
 import type { Fault } from '../../result';
 import type { Instrument } from '../document';
-import { MOST_PORTS, portsOf } from '../ports';
+import { MOST_MIDI_INPUTS, midiInputsOf } from '../midi-inputs';
 
 /** What must hold of boards in series, and of what comes in. */
-export function portFaults(instrument: Instrument): Fault[] {
+export function midiInputFaults(instrument: Instrument): Fault[] {
   const { boards, links, inputs = [] } = instrument;
   const unknown = (id: string) => !boards.some((b) => b.id === id);
   const linkFaults = links.flatMap(({ from, to }, i): Fault[] => {
@@ -20,9 +20,9 @@ export function portFaults(instrument: Instrument): Fault[] {
       : [],
   );
   const many = boards.flatMap((board, i) => {
-    const got = portsOf(instrument, board).length;
-    const says = `a board can have at most ${MOST_PORTS} MIDI inputs, got ${got}`;
-    return got > MOST_PORTS ? [{ path: `boards.${i}`, says }] : [];
+    const got = midiInputsOf(instrument, board).length;
+    const says = `a board can have at most ${MOST_MIDI_INPUTS} MIDI inputs, got ${got}`;
+    return got > MOST_MIDI_INPUTS ? [{ path: `boards.${i}`, says }] : [];
   });
   return [...linkFaults, ...inputFaults, ...many];
 }

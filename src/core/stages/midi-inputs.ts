@@ -1,12 +1,12 @@
 import { LETS } from '../engine/codes';
 import type { Board, Link, MidiInput } from '../instrument/board';
-import { entersAt, portsOf } from '../instrument/ports';
+import { entersAt, midiInputsOf } from '../instrument/midi-inputs';
 import { CONTROLLER } from '../midi/messages';
 import type { Making } from './making';
 
 /** A board's MIDI inputs, and whether it says to another board that it is there. */
-export function compilePorts({ instrument, parts: { image } }: Making, board: Board): void {
-  const ports = portsOf(instrument, board);
+export function compileMidiInputs({ instrument, parts: { image } }: Making, board: Board): void {
+  const ports = midiInputsOf(instrument, board);
   const first = image.tempos.length > 0 ? -1 : 0;
   image.ports.push(
     ...ports.map((port, i) => ({ blocks: blocksOf(port), how: howOf(port, i === first), pad: 0 })),

@@ -2,12 +2,15 @@ import type { Board, Link, MidiInput } from './board';
 import type { Instrument } from './document';
 
 /** MIDI inputs of one board at most. */
-export const MOST_PORTS = 4;
+export const MOST_MIDI_INPUTS = 4;
 
 type Wired = Pick<Instrument, 'boards' | 'links' | 'inputs'>;
 
 /** A board's MIDI inputs in order: other boards first. */
-export const portsOf = ({ links, inputs = [] }: Wired, { id }: Pick<Board, 'id'>): (Link | MidiInput)[] => [
+export const midiInputsOf = (
+  { links, inputs = [] }: Wired,
+  { id }: Pick<Board, 'id'>,
+): (Link | MidiInput)[] => [
   ...links.filter(({ to }) => to === id),
   ...inputs.filter(({ board }) => board === id),
 ];
@@ -19,10 +22,10 @@ export function entersAt(
 ): { board: number; port: number } | null {
   const link = instrument.links.find(({ from }) => from === id);
   const board = instrument.boards.findIndex((b) => b.id === link?.to);
-  return link ? { board, port: portsOf(instrument, instrument.boards[board]).indexOf(link) } : null;
+  return link ? { board, port: midiInputsOf(instrument, instrument.boards[board]).indexOf(link) } : null;
 }
 
-/** Places of the boards, each after those whose output enters it. There are no loops: rules/ports.ts. */
+/** Places of the boards, each after those whose output enters it. There are no loops: rules/midi-inputs.ts. */
 export function inSeries({ boards, links }: Wired): number[] {
   const depth = (id: string): number =>
     Math.max(0, ...links.filter(({ to }) => to === id).map(({ from }) => 1 + depth(from)));

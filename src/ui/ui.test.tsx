@@ -355,6 +355,19 @@ describe('a voice as a sentence', () => {
 });
 
 describe('MIDI out', () => {
+  it('hears nothing from a loop of the computer’s own that it sends into', async () => {
+    const loop = { id: 'l', name: 'Loop', send: () => {} };
+    const back = { name: 'Loop', onmidimessage: null as ((e: { data: Uint8Array }) => void) | null };
+    const access = { inputs: new Map([['b', back]]), outputs: new Map([['l', loop]]) };
+    vi.stubGlobal('navigator', { requestMIDIAccess: async () => access });
+    const out = new MidiOut();
+    const heard: number[][] = [];
+    await out.ask((bytes) => heard.push(bytes));
+    back.onmidimessage!({ data: Uint8Array.of(0x90, 60, 1) });
+    out.choose('l');
+    back.onmidimessage!({ data: Uint8Array.of(0x90, 60, 2) });
+    expect(heard).toEqual([[0x90, 60, 1]]);
+  });
   it('ends what it started when another port is chosen, and is silent without one', async () => {
     const sent: number[][] = [];
     const keyboard: { onmidimessage?: (e: { data: Uint8Array }) => void } = {};

@@ -95,20 +95,20 @@ describe('a pad that changes how the rest plays', () => {
 
 describe('MIDI clock (MIDI 1.0 Detailed Specification, "System Real Time Messages": 24 a quarter)', () => {
   const clock = { board: 'board', bpm: 125, least: 60, most: 180 };
-  it('comes every 20 ms at 125 a minute, none lost in a minute, none later than a scan', () => {
+  it('comes every 20 ms at 125 a minute, none lost in a minute, none later than a scan of 3 ms', () => {
     const take = {
       channels: ['p0', 'p1', 'p2', 'p3'],
-      tUs: Float64Array.from({ length: 60_000 }, (_, i) => 1000 * i),
-      counts: new Uint16Array(240_000).fill(300),
+      tUs: Float64Array.from({ length: 20_000 }, (_, i) => 3000 * i),
+      counts: new Uint16Array(80_000).fill(300),
     };
     const times: number[] = [];
     playMany(startEngine(compile(desk({ transport: 'start' }, { clock }))), take, (tUs, out, n) => {
       if (n === 1 && out[0] === 0xf8) times.push(tUs);
     });
-    expect(times).toHaveLength(3000 - 1 + 1);
+    expect(times).toHaveLength(3000);
     times.forEach((tUs, i) => {
       const late = tUs - (times[0] + 20_000 * i);
-      expect(late >= 0 && late <= 1000).toBe(true);
+      expect(late >= 0 && late < 3000).toBe(true);
     });
   });
   it('starts with its first clock, stops, goes faster, and as a level says', () => {
@@ -200,7 +200,7 @@ describe('two levels as one', () => {
   const c = { sensor: 'c', port: 'breath' };
   it.each([
     ['added', { by: 'sum', with: [b] }, [0.5, 0.25], 0.75],
-    ['added past all', { by: 'sum', with: [b] }, [0.9, 1], 1],
+    ['added past all', { by: 'sum', with: [b] }, [1, 1], 1],
     ['multiplied', { by: 'product', with: [b] }, [0.5, 0.5], 0.25],
     ['the larger', { by: 'larger', with: [b] }, [0.25, 0.75], 0.75],
     ['faded over, a quarter', { by: 'crossfade', with: [b, c] }, [1, 0.5, 0.25], 0.875],

@@ -244,10 +244,12 @@ static uint8_t plays_on(uint8_t channel)
     for (i = 0; i != COUNT(note_lanes); i++)
         if (!(U8(IMAGE(note_lanes)[i].channel) & POOLED) && (U8(IMAGE(note_lanes)[i].channel) & 15u) == channel) return 1;
     for (i = 0; i != COUNT(controls); i++)
-        if (U8(IMAGE(controls)[i].lane) == 0 && U8(IMAGE(controls)[i].kind) != CHEIR_CONTROL_TEMPO && (U8(IMAGE(controls)[i].status) & 15u) == channel) return 1;
+        if (U8(IMAGE(controls)[i].lane) == 0 && U8(IMAGE(controls)[i].kind) != CHEIR_CONTROL_TEMPO && U8(IMAGE(controls)[i].kind) != CHEIR_CONTROL_LIGHT
+            && (U8(IMAGE(controls)[i].status) & 15u) == channel)
+            return 1;
 #if CHEIR_switched
     for (i = 0; i != COUNT(switched); i++)
-        if ((U8(IMAGE(switched)[i].status) & 15u) == channel) return 1;
+        if (U8(IMAGE(switched)[i].status) >= NOTE_OFF && (U8(IMAGE(switched)[i].status) & 15u) == channel) return 1;
 #endif
 #if CHEIR_pools
     for (i = 0; i != COUNT(members); i++)

@@ -143,6 +143,16 @@ uint8_t cheir_learnt(void);
 
 #endif
 
+#if CHEIR_shows
+
+/* Time goes on for what is seen on lights: to be called often, 60 times a second or so. Times are microseconds modulo 2^32. */
+void cheir_look_at_lights(uint32_t t_us);
+
+/* Red, green and blue, 0 ... 255 each, of a light as it is seen, counted from 0. */
+void cheir_colour(uint16_t light, uint8_t *colour);
+
+#endif
+
 #if defined(CHEIR_contacts) && CHEIR_contacts > 255
 #error "The runtime counts contacts in eight bits: a board has 255 of them at most."
 #endif

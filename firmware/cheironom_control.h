@@ -27,7 +27,7 @@ static uint8_t status_of(const cheir_control *control)
 /* A bit a kind that sends seven bits. */
 #define COARSE_KINDS                                                                                    \
     ((1u << CHEIR_CONTROL_CONTROLLER7) | (1u << CHEIR_CONTROL_PRESSURE) | (1u << CHEIR_CONTROL_POLY_PRESSURE) \
-     | (1u << CHEIR_CONTROL_PARAMETER7) | (1u << CHEIR_CONTROL_TEMPO))
+     | (1u << CHEIR_CONTROL_PARAMETER7) | (1u << CHEIR_CONTROL_TEMPO) | (1u << CHEIR_CONTROL_LIGHT))
 
 /* What is sent for a value: the same, or as far from the other end. */
 static UNUSED uint16_t told(const cheir_control *control, uint16_t value)
@@ -179,6 +179,11 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
 #if CHEIR_tempos
             if (U8(control->kind) == CHEIR_CONTROL_TEMPO)
             set_tempo(says);
+        else
+#endif
+#if CHEIR_shows
+            if (U8(control->kind) == CHEIR_CONTROL_LIGHT)
+            set_show(U8(control->controller), says);
         else
 #endif
             send3(STATUS_OF(control), U8(control->controller), says);
@@ -426,6 +431,9 @@ static inline uint8_t control_is_sound(const cheir_control *next, const cheir_co
     if (next->kind == CHEIR_CONTROL_PARAMETER14)
         return most <= 16383u && next->controller < COUNT(parameters) && is_table(next->curve, tables);
     if (next->kind == CHEIR_CONTROL_PARAMETER7 && next->controller >= COUNT(parameters)) return 0;
+#endif
+#if CHEIR_shows
+    if (next->kind == CHEIR_CONTROL_LIGHT && next->controller >= COUNT(shows)) return 0;
 #endif
     if (next->kind == CHEIR_CONTROL_CONTROLLER14)
         return most <= 16383u && next->controller < LSB_OFFSET && is_table(next->curve, tables);

@@ -24,7 +24,8 @@ enum { CHEIR_JOINS_SUM = 0, CHEIR_JOINS_PRODUCT = 1, CHEIR_JOINS_LARGER = 2, CHE
 enum { CHEIR_DOES_SCENE = 0, CHEIR_DOES_MUTE = 1, CHEIR_DOES_RESET = 2, CHEIR_DOES_SHIFT = 3, CHEIR_DOES_TEMPO = 4, CHEIR_DOES_TRANSPORT = 5 };
 enum { CHEIR_SHIFT_ZERO = 128, CHEIR_SHIFT_MOST = 60 };
 enum { CHEIR_TRANSPORT_START = 0, CHEIR_TRANSPORT_STOP = 1, CHEIR_TRANSPORT_CONTINUE = 2, CHEIR_TRANSPORT_TOGGLE = 3 };
-enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2, CHEIR_CONTROL_POLY_PRESSURE = 3, CHEIR_CONTROL_BEND = 4, CHEIR_CONTROL_GLIDE = 5, CHEIR_CONTROL_PARAMETER7 = 6, CHEIR_CONTROL_PARAMETER14 = 7, CHEIR_CONTROL_TEMPO = 8 };
+enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2, CHEIR_CONTROL_POLY_PRESSURE = 3, CHEIR_CONTROL_BEND = 4, CHEIR_CONTROL_GLIDE = 5, CHEIR_CONTROL_PARAMETER7 = 6, CHEIR_CONTROL_PARAMETER14 = 7, CHEIR_CONTROL_TEMPO = 8, CHEIR_CONTROL_LIGHT = 9 };
+enum { CHEIR_SHOWS_BAR = 0, CHEIR_SHOWS_POINT = 1, CHEIR_SHOWS_FADE = 2, CHEIR_SHOWS_FLASH = 3, CHEIR_SHOWS_TURNED = 4, CHEIR_SHOWS_COVERS = 8 };
 enum { CHEIR_SCHOOL_FRETTED = 0, CHEIR_SCHOOL_SLIDE = 1, CHEIR_SCHOOL_PULL_IN = 2 };
 enum { CHEIR_READS_LEVEL = 0, CHEIR_READS_ABOVE_IS_UP = 1, CHEIR_READS_BELOW_IS_UP = 2, CHEIR_READS_SHARE = 3, CHEIR_READS_PITCH = 4 };
 enum { CHEIR_GLIDE_IDLE = 0, CHEIR_GLIDE_SETTLING = 1, CHEIR_GLIDE_SOUNDS = 2, CHEIR_GLIDE_MOVING = 3 };
@@ -576,6 +577,26 @@ typedef struct {
     uint8_t pad;
 } cheir_tempo_state;
 
+/* What a value does on its lights: so many from one on; how: SHOWS; colours: of what is lit, and of what is not. */
+typedef struct {
+    uint16_t scenes[2];
+    uint16_t first;
+    uint16_t lights;
+    uint8_t how;
+    uint8_t colour[3];
+    uint8_t under[3];
+    uint8_t pad;
+} cheir_show;
+
+/* Value: 0 ... 127, as it is played; shown: as it was seen last; rises: since when, slow ticks, or whether its flash is in its lit half. */
+typedef struct {
+    uint16_t since;
+    uint8_t value;
+    uint8_t shown;
+    uint8_t rises;
+    uint8_t pad;
+} cheir_show_state;
+
 /* A parameter that two controllers name before a value: select, high, low. */
 typedef struct {
     uint8_t high;
@@ -851,7 +872,7 @@ typedef struct {
     uint16_t length;
 } cheir_settings_head;
 
-#define CHEIR_LAYOUT_VERSION 9u
+#define CHEIR_LAYOUT_VERSION 10u
 #define CHEIR_DUMP_MAGIC 0x69656843ul
 /* The settings of each record, in order: a byte each, or a word. */
 #define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off)
@@ -912,6 +933,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_mode 0u
 #define CHEIR_SETTINGS_OF_tempo(BYTE, WORD) WORD(table) BYTE(begins)
 #define CHEIR_BYTES_OF_tempo 3u
+#define CHEIR_SETTINGS_OF_show(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(first) WORD(lights) BYTE(how) BYTE(colour[0]) BYTE(colour[1]) BYTE(colour[2]) BYTE(under[0]) BYTE(under[1]) BYTE(under[2])
+#define CHEIR_BYTES_OF_show 15u
 #define CHEIR_SETTINGS_OF_parameter(BYTE, WORD) BYTE(high) BYTE(low) BYTE(registered)
 #define CHEIR_BYTES_OF_parameter 3u
 #define CHEIR_SETTINGS_OF_scene_start(BYTE, WORD) BYTE(ends)
@@ -950,9 +973,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_fingering_entry 11u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(joins, join) X(joined, joined) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(modes, mode) X(tempos, tempo) X(parameters, parameter) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(joins, join) X(joined, joined) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(modes, mode) X(tempos, tempo) X(shows, show) X(parameters, parameter) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(members) X(gating_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(modes, mode_state, modes) X(tempos, tempo_state, tempos) X(ports, port_state, ports) X(merges, merge_state, merges) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(modes, mode_state, modes) X(tempos, tempo_state, tempos) X(shows, show_state, shows) X(ports, port_state, ports) X(merges, merge_state, merges) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -985,6 +1008,7 @@ typedef struct {
 #define CHEIR_selectors 1
 #define CHEIR_modes 1
 #define CHEIR_tempos 1
+#define CHEIR_shows 1
 #define CHEIR_parameters 1
 #define CHEIR_scene_starts 1
 #define CHEIR_ports 1
@@ -1451,6 +1475,25 @@ CHEIR_LIES(tempo_state_1, offsetof(cheir_tempo_state, tempo) == 4);
 CHEIR_LIES(tempo_state_2, offsetof(cheir_tempo_state, runs) == 5);
 CHEIR_LIES(tempo_state_3, offsetof(cheir_tempo_state, begun) == 6);
 CHEIR_LIES(tempo_state_4, offsetof(cheir_tempo_state, pad) == 7);
+CHEIR_LIES(show, sizeof(cheir_show) == 16);
+CHEIR_LIES(show_0, offsetof(cheir_show, scenes[0]) == 0);
+CHEIR_LIES(show_1, offsetof(cheir_show, scenes[1]) == 2);
+CHEIR_LIES(show_2, offsetof(cheir_show, first) == 4);
+CHEIR_LIES(show_3, offsetof(cheir_show, lights) == 6);
+CHEIR_LIES(show_4, offsetof(cheir_show, how) == 8);
+CHEIR_LIES(show_5, offsetof(cheir_show, colour[0]) == 9);
+CHEIR_LIES(show_6, offsetof(cheir_show, colour[1]) == 10);
+CHEIR_LIES(show_7, offsetof(cheir_show, colour[2]) == 11);
+CHEIR_LIES(show_8, offsetof(cheir_show, under[0]) == 12);
+CHEIR_LIES(show_9, offsetof(cheir_show, under[1]) == 13);
+CHEIR_LIES(show_10, offsetof(cheir_show, under[2]) == 14);
+CHEIR_LIES(show_11, offsetof(cheir_show, pad) == 15);
+CHEIR_LIES(show_state, sizeof(cheir_show_state) == 6);
+CHEIR_LIES(show_state_0, offsetof(cheir_show_state, since) == 0);
+CHEIR_LIES(show_state_1, offsetof(cheir_show_state, value) == 2);
+CHEIR_LIES(show_state_2, offsetof(cheir_show_state, shown) == 3);
+CHEIR_LIES(show_state_3, offsetof(cheir_show_state, rises) == 4);
+CHEIR_LIES(show_state_4, offsetof(cheir_show_state, pad) == 5);
 CHEIR_LIES(parameter, sizeof(cheir_parameter) == 3);
 CHEIR_LIES(parameter_0, offsetof(cheir_parameter, high) == 0);
 CHEIR_LIES(parameter_1, offsetof(cheir_parameter, low) == 1);

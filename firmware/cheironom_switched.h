@@ -1,6 +1,10 @@
-/* Controllers, and pressure, that gates move between two values; src/core/engine/voices/switched.ts is the same. A part of cheironom.c, which alone includes it. */
+/* Controllers, pressure, and lights, that gates move between two values; src/core/engine/voices/switched.ts is the same. A part of cheironom.c, which alone includes it. */
 #ifndef CHEIRONOM_SWITCHED_H
 #define CHEIRONOM_SWITCHED_H
+
+#if CHEIR_shows
+static void set_show(uint8_t index, uint8_t value);
+#endif
 
 static inline void switched_opens(uint8_t index, uint8_t lane, uint16_t strength)
 {
@@ -27,6 +31,12 @@ static void switched_frame(void)
         if (!LIVES(switched)) value = state->sent == UNSENT7 ? UNSENT7 : U8(switched->off);
         if (state->sent == value) continue;
         state->sent = value;
+#if CHEIR_shows
+        if (U8(switched->status) < NOTE_OFF) {
+            set_show(U8(switched->controller), value);
+            continue;
+        }
+#endif
 #if CHEIR_pressure
         if (U8(switched->status) >= PROGRAM_CHANGE) {
             send2(U8(switched->status), value);
@@ -56,6 +66,9 @@ static inline void switched_changed(uint8_t i, const cheir_switched *before)
 static inline uint8_t switched_is_sound(const cheir_switched *next, const cheir_switched *now, uint16_t tables, uint16_t stairs)
 {
     (void)tables, (void)stairs;
+#if CHEIR_shows
+    if (next->status < NOTE_OFF && next->controller >= COUNT(shows)) return 0;
+#endif
     return is_same_message(next->status, now->status) && (uint8_t)(next->controller | next->off | next->on) <= 127u;
 }
 #endif

@@ -3,7 +3,7 @@
  * In:  an instrument (src/core/exchange/harness.ts), then any number of { u8 0, u32 t_us, u16 count * columns } (a frame),
  *      { u8 1 } (silence), { u8 2, u32 t_us, u8 contact, u8 closed } (an edge), { u8 3, u16 n, n bytes } (a change to the settings
  *      of a dump), { u8 4 } (asks for the settings), { u8 5 } (ends all), { u8 6, u8 scene }, { u8 7, u32 t_us, u8 port, u8 byte } (a byte
- *      that came in), u8 255.
+ *      that came in), { u8 8, u32 t_us, u16 lights } (so many lights are looked at: three bytes each), u8 255.
  * Out: for every operation that sent something: u32 operation number, u16 length, bytes; at the end the number 2^32 - 1, a
  *      length, and the state as it lies in memory. All little-endian.
  * Beside cheironom_config.h it runs that one instrument, as a board does: none is read, and its state cannot be reached.
@@ -134,6 +134,22 @@ static void play(uint16_t columns, uint8_t *out, uint16_t *counts)
             uint32_t t = u32();
             uint8_t port = (uint8_t)byte();
             put(operation, out, cheir_byte(t, port, (uint8_t)byte(), out));
+        } else if (op == 8) {
+            uint8_t colour[3] = {0, 0, 0};
+            uint16_t light, lights;
+#if CHEIR_shows
+            cheir_look_at_lights(u32());
+#else
+            (void)u32();
+#endif
+            lights = u16();
+            put_head(operation, 3u * lights);
+            for (light = 0; light < lights; light++) {
+#if CHEIR_shows
+                cheir_colour(light, colour);
+#endif
+                fwrite(colour, 1, sizeof colour, stdout);
+            }
         } else if (op == 5) {
             put(operation, out, cheir_end_all(out));
         } else if (op == 4) {

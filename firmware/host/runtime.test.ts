@@ -39,6 +39,7 @@ const between = {
   change: new Set([500, 900]),
   // Some of them are not there in most instruments.
   scene: new Map([200, 350, 600, 700, 1000].map((frame, i) => [frame, [1, 17, 2, 0, 31][i]])),
+  looks: { every: 7, lights: 40 },
 };
 
 const folder = mkdtempSync(path.join(tmpdir(), 'cheironom-runtime-'));

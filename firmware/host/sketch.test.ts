@@ -8,7 +8,8 @@ import { compile } from '@/core/compile/compile';
 import { digestOf } from '@/core/exchange/document/instrument-digest';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
 import { commandSysex } from '@/core/exchange/settings/settings-sysex';
-import type { Instrument } from '@/core/instrument/document';
+import type { Instrument, Lights } from '@/core/instrument/document';
+import type { LightVoice } from '@/core/instrument/voices';
 import { newSensor } from '@/core/kinds/new-sensor';
 import { findKind } from '@/core/kinds/registry';
 import { findBoardClass } from '@/core/plan/board-classes';
@@ -42,6 +43,32 @@ async function unpack(folder: string, instrument: Instrument, main: string): Pro
   for (const [name, bytes] of Object.entries(unzipSync(await firmwareZip(instrument))))
     writeFileSync(path.join(folder, path.basename(name)), strFromU8(bytes));
   writeFileSync(path.join(folder, 'main.cpp'), `#include "${STUB}"\n#include "wherry.ino"\n${main}`);
+}
+
+/** Four lights of a board whose pins are known, and a bar on them. */
+function withBar(instrument: Instrument, as: Lights['as']): Instrument {
+  const [{ zone, source, side }] = instrument.voices as LightVoice[];
+  const bar: LightVoice = {
+    ...{ id: 'bar', is: 'light', zone, source, side },
+    ...{ shows: 'bar', lights: [1, 4], colour: '#ff0000', between: [0, 0.4] },
+  };
+  return { ...instrument, lights: { count: 4, as }, voices: [...instrument.voices, bar] };
+}
+
+/** How red each of four lights was, picture by picture. @param rows time, and what was written: data, clock and byte; light and colours; or pin and how bright */
+function picturesOf(as: Lights['as'], rows: readonly number[][]): { tUs: number; red: number[] }[] {
+  const length = { clocked: 4 + 16 + 1, strip: 5, single: 12 }[as];
+  return Array.from({ length: Math.floor(rows.length / length) }, (_, i) => {
+    const own = rows.slice(i * length, (i + 1) * length);
+    if (as === 'clocked') expect(own.slice(0, 4).map((row) => row[3])).toEqual([0, 0, 0, 0]);
+    const red = {
+      // A byte of brightness, then blue, green and red.
+      clocked: () => [7, 11, 15, 19].map((at) => own[at][3]),
+      strip: () => own.slice(0, 4).map((row) => row[2]),
+      single: () => [0, 3, 6, 9].map((at) => own[at][2]),
+    }[as]();
+    return { tUs: own[0][0], red };
+  });
 }
 
 const root = mkdtempSync(path.join(tmpdir(), 'cheironom-sketch-'));
@@ -171,6 +198,45 @@ describe('the sketch, run against a stand-in for the Wiring-style library', () =
     // The bellows play on, before and after.
     expect(messages.filter(([status]) => status === 0x90).length).toBeGreaterThanOrEqual(3);
   });
+  it.each(['clocked', 'strip', 'single'] as const)(
+    'shows what is played on its lights between its scans, none late: %s',
+    async (as) => {
+      const own = path.join(root, `lit-${as}`);
+      const world = `#include <stdio.h>
+        static void wrote(unsigned a, unsigned b, unsigned c) { printf("%lu %u %u %u\\n", (unsigned long)wiring_us, a, b, c); }
+        void wiring_shifted(uint8_t data, uint8_t clock, uint8_t byte) { wrote(data, clock, byte); }
+        void wiring_dimmed(uint8_t pin, int level) { wrote(pin, (unsigned)level, 0); }
+        ${STROKES}
+        int main() { setup(); while (wiring_us < 2000000) loop(); wrote(overruns, 0, 0); }\n`;
+      await unpack(own, withBar(wherryOn(12), as), world);
+      const text = readFileSync(path.join(own, 'main.cpp'), 'utf8');
+      const strip = `#define WIRING_LIT\n#include <stdint.h>\nstatic void wrote(unsigned, unsigned, unsigned);
+        #define SHOW_LIGHT(i, r, g, b) wrote(i, r, g)\n#define SHOW_PICTURE() wrote(99, 0, 0)\n`;
+      writeFileSync(path.join(own, 'main.cpp'), strip + text);
+      for (const name of ['cheironom', 'instrument'])
+        execFileSync('cc', ['-std=c99', ...WARNINGS, '-c', `${name}.c`, '-o', `${name}.o`], { cwd: own });
+      const flags = ['-std=c++11', ...WARNINGS, '-Wno-unused-function', '-Wno-unused-variable'];
+      execFileSync('c++', [...flags, 'main.cpp', ...OBJECTS, '-o', 'sketch'], { cwd: own });
+      const said = execFileSync(path.join(own, 'sketch'), { encoding: 'utf8' }).trim().split('\n');
+      const rows = said.map((line) => line.split(' ').map(Number));
+      expect(rows.pop()![1], 'late scans').toBe(0);
+      const lit = picturesOf(as, rows).map(({ tUs, red }) => ({
+        tUs,
+        lit: red.filter((r) => r > 127).length,
+      }));
+      // Sixty a second at most, from 0.2 s on.
+      expect(lit.length).toBeGreaterThan(60);
+      expect(lit.length).toBeLessThan(115);
+      // Pushed in every second quarter of a second; what has risen stays 344 ms at least.
+      expect(lit.filter(({ tUs }) => tUs < 240_000).every((own) => own.lit === 0)).toBe(true);
+      expect(lit.filter(({ tUs }) => tUs > 300_000 && tUs < 480_000).every((own) => own.lit === 4)).toBe(
+        true,
+      );
+      expect(lit.filter(({ tUs }) => tUs > 640_000 && tUs < 730_000).every((own) => own.lit === 0)).toBe(
+        true,
+      );
+    },
+  );
   it('plays on a port that does not say how much it takes', async () => {
     const mute = path.join(root, 'mute');
     await unpack(mute, wherryOn(12), main);

@@ -15,6 +15,7 @@
 #define OUTPUT 1
 #define INPUT_PULLUP 2
 #define LED_BUILTIN 13
+#define MSBFIRST 1
 
 #if defined(WIRING_SMALL)
 enum { A0 = 14, A1, A2, A3, A4, A5 };
@@ -93,6 +94,21 @@ static inline int digitalRead(uint8_t pin) { return wiring_contact(pin); }
 static inline void pinMode(uint8_t, uint8_t) {}
 static inline void digitalWrite(uint8_t, uint8_t) {}
 static inline int digitalRead(uint8_t) { return HIGH; }
+#endif
+
+/* What is shifted out, and what a pin is dimmed to; the test sees it. About as long as on an 8-bit chip of 16 MHz. */
+#if defined(WIRING_LIT)
+void wiring_shifted(uint8_t data, uint8_t clock, uint8_t byte);
+void wiring_dimmed(uint8_t pin, int level);
+static inline void shiftOut(uint8_t data, uint8_t clock, uint8_t, uint8_t byte)
+{
+    wiring_us = wiring_us + 110;
+    wiring_shifted(data, clock, byte);
+}
+static inline void analogWrite(uint8_t pin, int level) { wiring_dimmed(pin, level); }
+#else
+static inline void shiftOut(uint8_t, uint8_t, uint8_t, uint8_t) { wiring_us = wiring_us + 110; }
+static inline void analogWrite(uint8_t, int) {}
 #endif
 
 #if defined(WIRING_HEARD)

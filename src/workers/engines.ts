@@ -9,6 +9,7 @@ import { startEngine } from '@/core/engine/start';
 import type { Cable } from '@/core/engine/cable';
 import { playByte, playEdge, playFrame, silence } from '@/core/engine/play';
 import { announceAnew } from '@/core/engine/voices/announce';
+import { colourOf, lookAtLights } from '@/core/engine/voices/show';
 import { allColumns, contactsOf } from '@/core/instrument/access';
 import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
@@ -169,6 +170,14 @@ export class Engines {
       tempo: image.tempos.length > 0 ? state.tempos[0].tempo : null,
       runs: image.tempos.length > 0 && state.tempos[0].runs !== 0,
     }));
+  }
+
+  /** What is seen on the lights now: red, green and blue of each, 0 … 255. */
+  lights(tUs: number): Uint8Array<ArrayBuffer> {
+    const { e } = this.boards[0];
+    lookAtLights(e, tUs);
+    const count = this.instrument.lights?.count ?? 0;
+    return Uint8Array.from(Array.from({ length: count }, (_, light) => colourOf(e, light)).flat());
   }
 
   /** From the next frame on. */

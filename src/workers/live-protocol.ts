@@ -122,6 +122,8 @@ export interface Tick {
   scenes: number[];
   /** What pads have changed besides, on each board. */
   modes: Modes[];
+  /** What is seen on the lights: red, green and blue of each, 0 … 255. */
+  lights: Uint8Array<ArrayBuffer>;
   /** What the cable has brought; null for the practice board. */
   line: LineState | null;
   /** Whether the sketch on the cable was made from this instrument as it is; null where it has not said, or there is no cable. */

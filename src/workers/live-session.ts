@@ -274,6 +274,7 @@ export class LiveSession {
       replay: this.replay?.state ?? null,
       scenes: this.engines.scenes(),
       modes: this.engines.modes(),
+      lights: this.engines.lights(tUs),
       button: this.engines.button(),
     });
     this.looked = [];

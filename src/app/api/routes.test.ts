@@ -641,6 +641,7 @@ describe('POST /api/firmware and /api/prove', () => {
           'selector',
           'sensing',
           'settings',
+          'show',
           'speed',
           'strike',
           'stroke',

@@ -52,6 +52,7 @@ function levelBytes({ controls, switched, byte_us }: Image): number {
     [CONTROL_KIND.parameter7]: 9,
     [CONTROL_KIND.parameter14]: 12,
     [CONTROL_KIND.tempo]: 0,
+    [CONTROL_KIND.light]: 0,
   };
   const all = controls.reduce((n, { kind }) => n + each[kind], 3 * switched.length);
   const longest = Math.max(LEVEL_BYTES, ...controls.map(({ kind }) => each[kind]));

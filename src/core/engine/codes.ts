@@ -104,6 +104,7 @@ export const CONTROL_KIND = {
   parameter7: 6,
   parameter14: 7,
   tempo: 8,
+  light: 9,
 } as const;
 
 /** Whether a control of this kind sends seven bits, by stairs. */
@@ -112,8 +113,14 @@ export const isCoarse = (kind: number): boolean => ((COARSE >> kind) & 1) === 1;
 /** A bit a kind. */
 const COARSE = [
   ...[CONTROL_KIND.controller7, CONTROL_KIND.pressure, CONTROL_KIND.polyPressure],
-  ...[CONTROL_KIND.parameter7, CONTROL_KIND.tempo],
+  ...[CONTROL_KIND.parameter7, CONTROL_KIND.tempo, CONTROL_KIND.light],
 ].reduce<number>((mask, kind) => mask | (1 << kind), 0);
+
+/** What a value does on its lights (instrument/voices.ts); with the bits: the first of them stands last, and what is not lit has a colour. */
+export const SHOWS = { bar: 0, point: 1, fade: 2, flash: 3, turned: 4, covers: 8 } as const;
+
+/** Stands as the status of what is sent to no channel: a gate's lights. */
+export const NO_STATUS = 0;
 
 /** What a place without frets plays: another note at each boundary, or a bend from where it began: on the grid, or as far off it as it truly was. */
 export const GLIDE_SCHOOL = { fretted: 0, slide: 1, pullIn: 2 } as const;
@@ -211,6 +218,7 @@ export const CODES = {
   shift: { zero: SHIFT_ZERO, most: MOST_SHIFT },
   transport: TRANSPORT,
   control: CONTROL_KIND,
+  shows: SHOWS,
   school: GLIDE_SCHOOL,
   reads: GLIDE_READS,
   glide: GLIDE_STAGE,

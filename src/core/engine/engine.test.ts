@@ -36,6 +36,7 @@ function oneByOne(
     scene: (scene) => tell(setScene(e, scene), 'scene'),
     silence: () => tell(silence(e), 'silence'),
     ask: () => {},
+    look: () => {},
     endAll: () => {},
     change: () => tell(changeEngine(e, images[++changes % images.length]), 'change'),
     frame: (i) => tell(playFrame(e, take.tUs[i], take.counts, i * take.channels.length), 'frame'),

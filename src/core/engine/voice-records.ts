@@ -122,6 +122,26 @@ export const TEMPO_STATE = struct(
   { next_us: 'u32', tempo: 'u8', runs: 'u8', begun: 'u8', pad: 'u8' },
 );
 
+export const SHOW = struct(
+  'show',
+  'what a value does on its lights: so many from one on; how: SHOWS; colours: of what is lit, and of what is not',
+  {
+    scenes: SCENES,
+    first: 'u16',
+    lights: 'u16',
+    how: 'u8',
+    colour: ['u8', 3],
+    under: ['u8', 3],
+    pad: 'u8',
+  },
+);
+
+export const SHOW_STATE = struct(
+  'show_state',
+  'value: 0 ... 127, as it is played; shown: as it was seen last; rises: since when, slow ticks, or whether its flash is in its lit half',
+  { since: 'u16', value: 'u8', shown: 'u8', rises: 'u8', pad: 'u8' },
+);
+
 export const PARAMETER = struct(
   'parameter',
   'a parameter that two controllers name before a value: select, high, low',

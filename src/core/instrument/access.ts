@@ -2,7 +2,7 @@ import type { Board } from './board';
 import type { Instrument } from './document';
 import { STRAIGHT, type Response } from './response';
 import type { Sensor } from './sensor';
-import type { NoteVoice, Voice } from './voices';
+import { isOnNoChannel, type NoteVoice, type Voice } from './voices';
 import { playsAlone, soundingSource, sourcesOf } from './rules/voices';
 import type { MpeZone, Zone } from './zones';
 
@@ -85,10 +85,12 @@ export const membersOf = ({ side, members }: MpeZone): number[] =>
   Array.from({ length: members }, (_, i) => (side === 'lower' ? 2 + i : 16 - members + i));
 
 /** All channels that a voice may send on, rising. */
-export const channelsOfVoice = (instrument: Instrument, voice: Voice): number[] =>
-  voice.is === 'note'
+export function channelsOfVoice(instrument: Instrument, voice: Voice): number[] {
+  if (isOnNoChannel(voice)) return [];
+  return voice.is === 'note'
     ? channelsOfNote(instrument, voice)
     : channelsOfZone(instrument, zoneOf(instrument, voice));
+}
 
 /** Channels of what belongs to a whole zone: those that its notes play on; all of them where it has no notes; the manager of an MPE zone. */
 export function channelsOfZone(instrument: Instrument, zone: Zone): number[] {

@@ -22,12 +22,11 @@ export interface ChannelPlan {
 
 const ORDER = ['notes', 'pitch bend', 'pressure', 'note pressure', 'program'];
 
-/** Every output of every board and scene beside every other; a clock is on no channel. */
+/** Every output of every board and scene beside every other; clock and lights are on no channel. */
 export function channelPlanOf(instrument: Instrument): ChannelPlan {
   const clashing = new Set(clashesOf(instrument).flatMap(({ voices }) => voices));
   const rows = new Map<string, Map<number, PlannedOutput[]>>();
   for (const voice of instrument.voices) {
-    if (voice.is === 'tempo') continue;
     const { id: sensor, board } = instrument.sensors.find(({ id }) => id === sensorOf(voice))!;
     const scenes = (voice.scenes ?? []).flatMap(
       (id) => instrument.scenes.find((scene) => scene.id === id)?.name ?? [],

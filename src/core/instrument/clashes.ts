@@ -4,7 +4,7 @@ import { controllerWords, noteName } from '../midi/words';
 import { channelsOfVoice, managerOf, membersOf, zoneOf } from './access';
 import { soundingSource } from './rules/voices';
 import type { Instrument } from './document';
-import type { NoteVoice, Voice } from './voices';
+import { isOnNoChannel, type NoteVoice, type Voice } from './voices';
 import { livesInScene } from './with-scenes';
 import { bendRangeOf } from './zones';
 
@@ -16,6 +16,7 @@ export interface Clash {
 
 /** Everything that a voice sends, as words that are equal exactly when two voices send the same thing. */
 export function outputsOf(instrument: Instrument, v: Voice): { key: string; words: string }[] {
+  if (isOnNoChannel(v)) return [];
   // In an MPE zone each note has a channel of its own, and what belongs to notes goes with them.
   if (v.is !== 'bend' && zoneOf(instrument, v).is === 'mpe') return [];
   return channelsOfVoice(instrument, v).flatMap((n) => {
@@ -29,7 +30,6 @@ export function outputsOf(instrument: Instrument, v: Voice): { key: string; word
         key: `note ${n} ${note} ${v.steps ?? 0} ${v.tuning ?? ''}`,
         words: `${noteName(note)} on ${channel}`,
       }));
-    if (v.is === 'tempo') return [];
     if (v.is === 'program') return [{ key: `program ${n}`, words: `program changes on ${channel}` }];
     if (v.is === 'parameter') {
       const name = `${v.registered ? 'registered ' : ''}parameter ${v.parameter}`;

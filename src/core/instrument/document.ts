@@ -15,7 +15,7 @@ import {
 } from 'class-validator';
 import { Board, Link, MidiInput } from './board';
 import { Face } from './face';
-import { finite, ID } from './field';
+import { finite, ID, PIN } from './field';
 import { Sensor } from './sensor';
 import { Union } from './union';
 import { VOICES, type Voice } from './voices';
@@ -45,11 +45,15 @@ export class BuiltStep {
   @IsOptional() @IsString() @Length(1, 500) note?: string;
 }
 
+export const LIGHT_WIRINGS = ['clocked', 'strip', 'single'] as const;
+
 /** Lights of three colours each, to be led to the first board. */
 export class Lights {
   @IsInt() @Min(1) @Max(500) count!: number;
-  /** A strip takes one data pin for all; lights by themselves take three pins each. */
-  @IsIn(['strip', 'single']) as!: 'strip' | 'single';
+  /** A strip takes one data pin for all, and one for a clock where it is clocked; lights by themselves take three pins each. */
+  @IsIn(LIGHT_WIRINGS) as!: (typeof LIGHT_WIRINGS)[number];
+  /** Pins of the first board: data, and clock; or red, green and blue of each light. None where its pins are not told, or none are left. */
+  @IsOptional() @IsArray() @ArrayMaxSize(1500) @Matches(PIN, { each: true }) pins?: string[];
 }
 
 /** What a part costs, as the maker typed it. */

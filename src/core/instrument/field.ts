@@ -2,6 +2,8 @@
 export const ID = /^[a-z0-9][a-z0-9-]*$/;
 /** Names of a take's columns and contacts. */
 export const COLUMN = /^[A-Za-z][\w-]*$/;
+/** A colour of light. */
+export const COLOUR = /^#[0-9a-f]{6}$/;
 export const finite = { allowNaN: false, allowInfinity: false };
 
 /** A pin as the sketch names it: A0, 7. */

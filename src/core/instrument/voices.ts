@@ -14,7 +14,7 @@ import {
   Max,
   Min,
 } from 'class-validator';
-import { finite, ID } from './field';
+import { COLOUR, finite, ID } from './field';
 import { Union } from './union';
 import { ListOf, ObjectOf } from './parts-of';
 
@@ -125,6 +125,30 @@ export class ProgramVoice extends LevelVoice {
 /** A level as the tempo of the instrument's clock, from and to in beats a minute. */
 export class TempoVoice extends LevelVoice {
   @IsIn(['tempo']) is!: 'tempo';
+}
+
+/**
+ * What a value does on its lights. Bar: as many are lit as it is large. Point: the one where it stands. Fade: all of them go from one colour
+ * to the other. Flash: all of them flash together, twice a second, while it is above nothing.
+ */
+export const LIGHT_SHOWS = ['bar', 'point', 'fade', 'flash'] as const;
+
+/** A level, or a gate, on the instrument's lights. Later voices lie over earlier ones. */
+export class LightVoice extends LevelVoice {
+  @IsIn(['light']) is!: 'light';
+  @IsIn(LIGHT_SHOWS) shows!: (typeof LIGHT_SHOWS)[number];
+  /** The first and the last of them, from 1; the other way round where the first lies above. Lanes share them evenly. */
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(2)
+  @IsInt({ each: true })
+  @Min(1, { each: true })
+  @Max(500, { each: true })
+  lights!: number[];
+  /** #rrggbb, of what is lit. */
+  @Matches(COLOUR) colour!: string;
+  /** Of what is not; what earlier voices show where it is left out. */
+  @IsOptional() @Matches(COLOUR) under?: string;
 }
 
 /** One note, whatever is played. */
@@ -289,13 +313,18 @@ export type Voice =
   | ParameterVoice
   | ProgramVoice
   | TempoVoice
+  | LightVoice
   | NoteVoice;
 
 /** What a gate can move between two values. */
-export const GATES_SEND: readonly Voice['is'][] = ['controller', 'pressure', 'program'];
+export const GATES_SEND: readonly Voice['is'][] = ['controller', 'pressure', 'program', 'light'];
 
 /** What is never of one note alone, in an MPE zone neither. */
-export const OF_WHOLE_ZONES: readonly Voice['is'][] = ['bend', 'parameter', 'program', 'tempo'];
+export const OF_WHOLE_ZONES: readonly Voice['is'][] = ['bend', 'parameter', 'program', 'tempo', 'light'];
+
+/** Whether a voice is on no channel: the clock's tempo, and lights. */
+export const isOnNoChannel = (voice: Voice): voice is TempoVoice | LightVoice =>
+  voice.is === 'tempo' || voice.is === 'light';
 
 export const VOICES = {
   controller: ControllerVoice,
@@ -305,5 +334,6 @@ export const VOICES = {
   parameter: ParameterVoice,
   program: ProgramVoice,
   tempo: TempoVoice,
+  light: LightVoice,
   note: NoteVoice,
 } as const;

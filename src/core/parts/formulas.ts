@@ -91,9 +91,9 @@ export const ghostingChords = (rows: number, columns: number): number =>
 /** Presses a second that all count, where each change stands for a debounce, and scans find it: 1000 / (2 · (debounce + scan)). @param ms debounce */
 export const pressesPerSecond = (ms: number, scanHz: number): number => 1000 / (2 * (ms + 1000 / scanHz));
 
-/** Wires of so many three-colour lights: four of each by itself, or three in all of a strip (maker's handbook 9). */
-export const lightWires = (lights: number, as: 'strip' | 'single'): number =>
-  as === 'single' ? 4 * lights : lights > 0 ? 3 : 0;
+/** Wires of so many three-colour lights: four of each by itself, or three in all of a strip (maker's handbook 9), and its clock's where it has one. */
+export const lightWires = (lights: number, as: 'clocked' | 'strip' | 'single'): number =>
+  as === 'single' ? 4 * lights : lights === 0 ? 0 : as === 'clocked' ? 4 : 3;
 
 /** What so many three-colour lights take at a share of their full white, mA: 20 mA a colour. (From memory.) */
 export const lightsMa = (lights: number, share: number): number => lights * 3 * 20 * share;

@@ -77,7 +77,7 @@ export function assignPins(pins: BoardPins, sensors: readonly Sensor[], lights?:
   const owner = new Map<string, number>();
   const fixed = signals.map((signal) => {
     const sensor = sensors.find((s) => s.id === signal.sensor)!;
-    const wanted = boardsOwnPin(pins, signal) ?? fixedPin(sensor, signal);
+    const wanted = boardsOwnPin(pins, signal) ?? lightPin(lights, signal) ?? fixedPin(sensor, signal);
     const pin = all.find((p) => p.name === wanted);
     return pin && pin.can.has(signal.needs) ? pin : null;
   });
@@ -97,6 +97,9 @@ function boardsOwnPin(pins: BoardPins, { label, name }: WiredSignal): string | u
   if (label.startsWith(BUS)) return pins.busPins?.[BUS_WIRES.indexOf(name)];
   return label.startsWith(MULTIPLEXERS) ? pins.choosers?.[Number(name.slice(-1)) - 1] : undefined;
 }
+
+const lightPin = (lights: Lights | undefined, { light }: WiredSignal): string | undefined =>
+  light === undefined ? undefined : lights?.pins?.[light];
 
 /** Finds a pin for a signal; moves others along where it must, never those that the document fixes. */
 function place(

@@ -19,7 +19,8 @@ import {
 } from './edit';
 import { planOf } from './plan';
 import { fitOf } from './solve';
-import { movePin, takeFit } from './take-fit';
+import { pinFaults } from './pin-faults';
+import { movePin, takeFit, withPins } from './take-fit';
 
 const shipped = (name: string): Instrument => {
   const read = readInstrument(readFileSync(`demo/${name}.json`, 'utf8'));
@@ -94,18 +95,28 @@ describe('a plan that changes', () => {
   });
   it('lights have pins of the first board, which nothing else has; a board that has too few is not proposed', () => {
     for (const lights of [
+      { count: 60, as: 'clocked' },
       { count: 60, as: 'strip' },
       { count: 1, as: 'single' },
     ] as const) {
       const [first] = planOf({ ...wherry, lights }).boards;
       const lit = first.wires!.filter((w) => w.signal.label.startsWith('lights'));
       expect(lit.map((w) => w.signal.name)).toEqual(
-        lights.as === 'strip' ? ['data'] : ['red 1', 'green 1', 'blue 1'],
+        { clocked: ['data', 'clock'], strip: ['data'], single: ['red 1', 'green 1', 'blue 1'] }[lights.as],
       );
       const pins = first.wires!.map((w) => w.pin);
       expect(pins).not.toContain(null);
       expect(new Set(pins).size).toBe(pins.length);
     }
+    // Written to the document they stay, whatever else is wired; what takes one of them too is told.
+    const written = withPins({ ...wherry, lights: { count: 60, as: 'clocked' } });
+    expect(written.lights!.pins).toHaveLength(2);
+    const more = withMore(written, { kind: 'switch', count: 2 });
+    expect(more.lights).toEqual(written.lights);
+    expect(pinFaults(more, more.boards[0])).toEqual([]);
+    const [first] = more.sensors;
+    const clash = { ...more, lights: { ...more.lights!, pins: [first.lanes[0].pin!, '13'] } };
+    expect(pinFaults(clash, clash.boards[0]).map(({ path }) => path)).toContain('lights.pins.0');
     const wayOf = (count: number, id: string) =>
       planOf({ ...wherry, lights: { count, as: 'single' } }).fits.find((f) => f.board.id === id)!.way;
     const same = planOf(wherry).fits.find((f) => f.way === 'alone')!.board.id;

@@ -1,6 +1,6 @@
 import { wayOf } from '../ways/registry';
 import { withoutStrayButtons } from '../instrument/button';
-import { sourcesOf } from '../instrument/rules/voices';
+import { sourcesOf, voiceFaults } from '../instrument/rules/voices';
 import type { Source, Voice } from '../instrument/voices';
 import type { Zone } from '../instrument/zones';
 import type { Instrument } from '../instrument/document';
@@ -98,7 +98,7 @@ export function withSensorBack(
   const kept = (v: Voice) =>
     own &&
     !instrument.voices.some((other) => other.id === v.id) &&
-    sourcesOf(v).every(([, source]) => sensors.some((s) => s.id === source.sensor));
+    voiceFaults(v, '', { ...instrument, sensors, zones: [...instrument.zones, ...zones] }).length === 0;
   const wired = withPins({ ...instrument, sensors });
   return {
     instrument: withVoices(wired, [...wired.voices, ...voices.filter(kept)], zones),

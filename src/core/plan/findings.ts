@@ -100,17 +100,32 @@ const FEW_PINS = 20;
 function lightFindings({ lights, boards }: Instrument): PlanFinding[] {
   if (!lights) return [];
   const about = boards[0].id;
+  if (lights.as === 'clocked')
+    return [
+      {
+        ...{ code: 'lights', severity: 'hint', about },
+        says: 'The strip of lights takes two digital pins, for its data and its clock, and its own supply leads.',
+        cure: 'Keep its leads away from signal wires.',
+      },
+    ];
   if (lights.as === 'strip')
     return [
       {
         ...{ code: 'lights', severity: 'hint', about },
-        says: 'The strip of lights takes one digital pin for its data, and its own supply leads.',
-        cure: 'Keep its leads away from signal wires; cap flashing under 3 Hz.',
+        // 24 bits of 1.25 us. (From memory.)
+        says: `The strip of lights takes one digital pin, and its own supply leads. It has to be written in one go, about ${Math.ceil(0.03 * lights.count)} ms, in which nothing is scanned: the sketch leaves that to you.`,
+        cure: 'A strip with a clock wire takes one pin more, and is written between scans.',
       },
     ];
   const says = `${counted(lights.count, 'light')} wired one by one ${lights.count === 1 ? 'takes' : 'take'} ${3 * lights.count} pins and ${lightWires(lights.count, 'single')} wires.`;
   return [
-    { code: 'lights', severity: 'doubt', about, says, cure: 'A strip takes one pin and 3 wires in all.' },
+    {
+      code: 'lights',
+      severity: 'doubt',
+      about,
+      says,
+      cure: 'A strip with a clock wire takes two pins and 4 wires in all.',
+    },
   ];
 }
 
@@ -135,9 +150,9 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
     const says = `${board.name} has ${short.have} inputs for ${short.want} that are wanted; ${counted(left, 'wire finds', 'wires find')} no pin.`;
     found.push({ code: 'too-few-pins', severity: 'fault', about, says, cure: cureOf(plan.chips, fits) });
   }
-  for (const { sensor, says } of pinFaults(instrument, board))
+  for (const { about: whose, says } of pinFaults(instrument, board))
     found.push({
-      ...{ code: 'pin-taken', severity: 'fault', about: sensor.id, says },
+      ...{ code: 'pin-taken', severity: 'fault', about: whose, says },
       cure: 'Drag its wire to another pin.',
     });
   const transport = board.pins?.transport ?? 'cable';

@@ -1,9 +1,9 @@
 import { kindPlanOf } from '../kinds/plans-registry';
 import type { Board } from '../instrument/board';
 import type { Instrument, Lights } from '../instrument/document';
+import { lightWiresOf } from '../instrument/lights';
 import type { Sensor } from '../instrument/sensor';
 import { matrixLines } from '../parts/formulas';
-import { lightWiresOf } from './lights';
 import { added, NO_NEEDS, type Needs } from './pins';
 import { needsOf, signalsOf } from './signals';
 

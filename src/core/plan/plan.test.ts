@@ -131,7 +131,7 @@ describe('pins', () => {
           return { ...made, lanes: [{ ...made.lanes[0], pin }] };
         }),
       );
-      return pinFaults(own, own.boards[0]).map(({ sensor: { id }, says }) => `${id}: ${says}`);
+      return pinFaults(own, own.boards[0]).map(({ about, says }) => `${about}: ${says}`);
     };
     expect(given('7abc', '300')).toEqual([
       expect.stringMatching(/7abc, which is no pin that a sketch can name/),

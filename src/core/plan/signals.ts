@@ -8,6 +8,8 @@ export interface WiredSignal extends Signal {
   sensor: string;
   /** Unique on its board: "stones · out 3". */
   label: string;
+  /** Which wire of the lights it is. */
+  light?: number;
 }
 
 /** The signals of a sensor, in order. */

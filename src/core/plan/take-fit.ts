@@ -1,7 +1,7 @@
 import { withoutStrayButtons } from '../instrument/button';
 import { wayOf } from '../ways/registry';
 import type { Board, Transport } from '../instrument/board';
-import type { Instrument } from '../instrument/document';
+import type { Instrument, Lights } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
 import { matrixLines } from '../parts/formulas';
 import { assignPins, chooserPins, contactPins, pinRefusal, type Wire } from './assign';
@@ -65,9 +65,10 @@ export function rebased(sensor: Sensor, before: number, after: number): Sensor {
 
 /** An instrument with the pins of its plan written to its lanes, and those that choose to its boards. */
 export function withPins(instrument: Instrument): Instrument {
+  const { lights } = instrument;
   const own = (board: Board) => instrument.sensors.filter((s) => s.board === board.id);
   const planned = instrument.boards.map((board, i) =>
-    board.pins ? assignPins(board.pins, own(board), i === 0 ? instrument.lights : undefined) : [],
+    board.pins ? assignPins(board.pins, own(board), i === 0 ? lights : undefined) : [],
   );
   const wires = planned.flat();
   const boards = instrument.boards.map((board, i) => withChooserPins(board, planned[i]));
@@ -77,7 +78,14 @@ export function withPins(instrument: Instrument): Instrument {
     const wired = own.some((w) => w.signal.line) ? matrixLane(own) : wiredLane;
     return { ...sensor, lanes: sensor.lanes.map((lane, i) => wired(lane, i, own)) };
   });
-  return { ...instrument, boards, sensors };
+  return { ...instrument, boards, sensors, ...(lights ? { lights: withLightPins(lights, planned[0]) } : {}) };
+}
+
+/** Lights with their pins, where there is one for each of their wires. */
+function withLightPins({ pins: _, ...lights }: Lights, wires: readonly Wire[]): Lights {
+  const own = wires.filter(({ signal }) => signal.light !== undefined);
+  const pins = own.flatMap(({ pin }) => pin ?? []);
+  return own.length > 0 && pins.length === own.length ? { ...lights, pins } : lights;
 }
 
 function withChooserPins(board: Board, wires: readonly Wire[]): Board {
@@ -133,7 +141,8 @@ export function movePin(
 }
 
 /** Whether the document holds no pin for a wire. */
-const isShared = ({ signal }: Wire): boolean => signal.lane === null && !signal.line;
+const isShared = ({ signal }: Wire): boolean =>
+  signal.lane === null && !signal.line && signal.light === undefined;
 
 /** Leads a row or a column of a matrix to another pin, with all contacts on it. */
 function withLine(sensor: Sensor, { of, at }: NonNullable<Wire['signal']['line']>, pin: string): Sensor {
@@ -153,7 +162,14 @@ function withLine(sensor: Sensor, { of, at }: NonNullable<Wire['signal']['line']
 }
 
 function withPin(instrument: Instrument, { signal }: Wire, pin: string | null): Instrument {
-  const { line } = signal;
+  const { line, light } = signal;
+  if (light !== undefined && pin) {
+    const { lights } = instrument;
+    return {
+      ...instrument,
+      lights: lights && { ...lights, pins: lights.pins?.map((own, i) => (i === light ? pin : own)) },
+    };
+  }
   if (line)
     return {
       ...instrument,

@@ -6,6 +6,7 @@ import type {
   BendVoice,
   ControllerVoice,
   Join,
+  LightVoice,
   ParameterVoice,
   PolyPressureVoice,
   PressureVoice,
@@ -15,11 +16,12 @@ import type {
 import { USUAL_BEND_RANGE } from '../midi/bend';
 import { controllerName } from '../midi/words';
 import { sendsOf, type Expression } from './expression';
+import { FIRST_SHOW, lightWords } from './light-words';
 import { gateKey, gatesAndLanes } from './gate-offers';
 import { numberWord, type Word } from './word';
 
 /** How the sentence begins. @param gated whether a gate moves it: it has no 14 bits then */
-type Begins<V extends Expression> = (voice: V, gated: boolean) => Word<Expression>[];
+type Begins<V extends Expression> = (voice: V, gated: boolean, instrument: Instrument) => Word<Expression>[];
 
 const controller: Begins<ControllerVoice> = (voice, gated) => {
   const bits = voice.bits ?? 7;
@@ -77,8 +79,10 @@ const bend: Begins<BendVoice> = (voice) => [
   'semitones',
 ];
 
+const light: Begins<LightVoice> = (voice, _, instrument) => lightWords(voice, instrument);
+
 const BEGINS: { [V in Expression as V['is']]: Begins<V> } = {
-  ...{ controller, pressure, bend, parameter, program, tempo },
+  ...{ controller, pressure, bend, parameter, program, tempo, light },
   'poly-pressure': polyPressure,
 };
 
@@ -89,7 +93,7 @@ export const expressionWords = (
   gated: boolean,
 ): Word<Expression>[] => [
   sentAs(instrument, voice, gated),
-  ...(BEGINS[voice.is] as Begins<Expression>)(voice, gated),
+  ...(BEGINS[voice.is] as Begins<Expression>)(voice, gated, instrument),
   ...(gated ? [] : rangeWords(instrument, voice)),
 ];
 
@@ -101,12 +105,21 @@ const SENT_AS: Record<Expression['is'], string> = {
   parameter: 'parameter',
   program: 'program change',
   tempo: 'tempo',
+  light: 'lights',
 };
 
 /** What it is sent as: any other that its source can give. */
-function sentAs({ clock }: Instrument, voice: Expression, gated: boolean): Word<Expression> {
+function sentAs(
+  { clock, lights, sensors, boards }: Instrument,
+  voice: Expression,
+  gated: boolean,
+): Word<Expression> {
+  const onFirst = sensors.some((s) => s.id === voice.source.sensor && s.board === boards[0].id);
+  const there: Partial<Record<Expression['is'], boolean>> = {
+    ...{ tempo: clock !== undefined, light: lights !== undefined && onFirst },
+  };
   const can = (is: Expression['is']) =>
-    is === voice.is || ((!gated || GATES_SEND.includes(is)) && (is !== 'tempo' || clock !== undefined));
+    is === voice.is || ((!gated || GATES_SEND.includes(is)) && there[is] !== false);
   const { id, zone, scenes, source, side, while: gate, deadband, perSecond } = voice;
   const common = { id, zone, scenes, source, side, while: gate, deadband, perSecond };
   const made: Record<Expression['is'], Expression> = {
@@ -117,6 +130,7 @@ function sentAs({ clock }: Instrument, voice: Expression, gated: boolean): Word<
     parameter: { ...common, is: 'parameter', parameter: 0 },
     program: { ...common, is: 'program' },
     tempo: { ...common, is: 'tempo' },
+    light: { ...common, ...FIRST_SHOW, is: 'light', lights: [1, lights?.count ?? 1] },
   };
   const offered = (Object.keys(SENT_AS) as Expression['is'][]).filter(can);
   return {
@@ -128,7 +142,7 @@ function sentAs({ clock }: Instrument, voice: Expression, gated: boolean): Word<
 
 /** What it reads at rest and at its reach: turned round where the first lies above. */
 function rangeWords({ clock }: Instrument, voice: Expression): Word<Expression>[] {
-  if (voice.is === 'bend') return [];
+  if (voice.is === 'bend' || voice.is === 'light') return [];
   const [low, high] =
     voice.is === 'tempo' && clock ? [clock.least, clock.most] : [0, sendsOf(voice).fine ? 16383 : 127];
   const [from, to] = [voice.from ?? low, voice.to ?? high];

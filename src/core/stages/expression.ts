@@ -1,4 +1,4 @@
-import { CONTROL_KIND, TAKES_OVER_BY } from '../engine/codes';
+import { CONTROL_KIND, NO_STATUS, TAKES_OVER_BY } from '../engine/codes';
 import { ticksIn } from '../engine/clock';
 import type { SWITCHED } from '../engine/voice-records';
 import { jumpStairs } from '../engine/jumps';
@@ -7,9 +7,11 @@ import type { Of } from '../engine/struct';
 import { channelsOfZone, responseAt, zoneOf } from '../instrument/access';
 import {
   GATES_SEND,
+  isOnNoChannel,
   OF_WHOLE_ZONES,
   type BendVoice,
   type ControllerVoice,
+  type LightVoice,
   type NoteVoice,
   type ParameterVoice,
   type PolyPressureVoice,
@@ -19,6 +21,7 @@ import {
   type TempoVoice,
   type Voice,
 } from '../instrument/voices';
+import { lanesOfSource } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
 import { curveOf } from '../shape/families';
 import { tableOfCurve } from '../shape/table';
@@ -33,6 +36,7 @@ import { bendRangeOf } from '../instrument/zones';
 import { signOf, type LaneLevel } from '../ways/level/lane-level';
 import { joinedRead } from './join';
 import { levelsRead, type LevelRead } from './levels-read';
+import { compileShow, partsLit } from './lights';
 import { playsOn } from './zones';
 import { scenesOf, sensorNamed, type Making } from './making';
 
@@ -103,8 +107,14 @@ const tempo: ExpressionStage<TempoVoice> = {
   }),
 };
 
+const light: ExpressionStage<LightVoice> = {
+  sends: () => ({
+    ...{ status: NO_STATUS, kind: CONTROL_KIND.light, controller: 0, fine: false, bytes: 0 },
+  }),
+};
+
 const STAGES: { [V in Expression as V['is']]: ExpressionStage<V> } = {
-  ...{ controller, pressure, bend, parameter, program, tempo },
+  ...{ controller, pressure, bend, parameter, program, tempo, light },
   'poly-pressure': polyPressure,
 };
 const stageOf = ({ is }: Expression): ExpressionStage<Expression> => STAGES[is];
@@ -115,14 +125,15 @@ export const sendsOf = (voice: Expression): Sends => stageOf(voice).sends(voice)
 export function compileExpression(m: Making, voice: Expression): void {
   const sensor = sensorNamed(m, voice.source);
   if (!m.sensors.has(sensor.id)) return;
+  // Lights are led to the first board.
+  if (voice.is === 'light' && sensor.board !== m.instrument.boards[0].id) return;
   if (kindOf(sensor).ports[voice.source.port].carries === 'level') compileControl(m, voice);
   else compileSwitched(m, voice);
 }
 
-/** Status bytes of what a voice sends for its whole zone: one a channel. */
+/** Status bytes of what a voice sends for its whole zone: one a channel, or one where it is on none. */
 const statusesOf = (m: Making, voice: Expression): number[] =>
-  // A tempo is on no channel.
-  (voice.is === 'tempo' ? [1] : channelsOfZone(m.instrument, zoneOf(m.instrument, voice))).map(
+  (isOnNoChannel(voice) ? [1] : channelsOfZone(m.instrument, zoneOf(m.instrument, voice))).map(
     (channel) => sendsOf(voice).status | (channel - 1),
   );
 
@@ -143,6 +154,11 @@ function compileControl(m: Making, voice: Expression): void {
     if (latch === null && voice.is === 'poly-pressure') continue;
     const { image } = m.parts;
     const own = controlOf(m, voice, read);
+    if (voice.is === 'light') {
+      const show = showOf(m, voice, read);
+      if (show === null) continue;
+      own.controller = show;
+    }
     if (latch !== null)
       image.controls.push({
         ...own,
@@ -174,6 +190,15 @@ function noteOfLane(m: Making, voice: Expression, place: number): number | null 
     } else if (sourcesOf(note).some(([, source]) => source.sensor === sensor)) return lane;
   }
   return null;
+}
+
+/** What a level shows on its lane's part of the lights; null for a lane past the last of them. */
+function showOf(m: Making, voice: LightVoice, { i }: LevelRead): number | null {
+  const sensor = sensorNamed(m, voice.source);
+  const parts = partsLit(m, voice);
+  const lanes = lanesOfSource(sensor, voice.source);
+  const part = voice.join ? 0 : lanes.indexOf(m.sensors.get(sensor.id)!.lanes[i]);
+  return part < parts ? compileShow(m, voice, part, parts) : null;
 }
 
 function controlOf(m: Making, voice: Expression, { level, lane }: LevelRead) {
@@ -281,13 +306,27 @@ function compileSwitched(m: Making, voice: Expression): void {
   if (!GATES_SEND.includes(voice.is)) return;
   const { fine, controller } = sendsOf(voice);
   const { from: off, to: on } = rangeOf(m, voice);
-  const put = (switched: Omit<Of<typeof SWITCHED>, 'scenes'>) => {
-    listen(m, voice.source, voice.side, { is: 'switched', index: m.parts.image.switched.length });
+  const put = (switched: Omit<Of<typeof SWITCHED>, 'scenes'>, source = voice.source) => {
+    listen(m, source, voice.side, { is: 'switched', index: m.parts.image.switched.length });
     m.parts.image.switched.push({ scenes: scenesOf(m, voice), ...switched });
   };
+  if (voice.is === 'light')
+    return putLights(m, voice, (show, source) => {
+      put({ status: NO_STATUS, controller: show, off, on }, source);
+    });
   for (const status of statusesOf(m, voice)) {
     if (fine) put({ status, controller, off: off >> 7, on: on >> 7 });
     const low = { controller: controller + LSB_OFFSET, off: off & 127, on: on & 127 };
     put(fine ? { status, ...low } : { status, controller, off, on });
   }
+}
+
+/** A gate of several lanes lights a part a lane, where there are as many lights. */
+function putLights(m: Making, voice: LightVoice, put: (show: number, source: Source) => void): void {
+  const parts = partsLit(m, voice);
+  const sensor = sensorNamed(m, voice.source);
+  if (parts === 1) return put(compileShow(m, voice, 0, 1), voice.source);
+  lanesOfSource(sensor, voice.source).forEach((lane, part) => {
+    put(compileShow(m, voice, part, parts), { ...voice.source, lane: sensor.lanes[lane].id });
+  });
 }

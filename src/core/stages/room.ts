@@ -1,14 +1,16 @@
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
+import { MOST_SHOWS } from '../instrument/lights';
 import { MOST_COUNTED } from '../instrument/limits';
 import { gatesOfSelector, sourcesOf } from '../instrument/rules';
-import type { Source, Voice } from '../instrument/voices';
+import type { LightVoice, Source, Voice } from '../instrument/voices';
 import { kindOf } from '../kinds/registry';
 import { lanesOfSource } from '../kinds/ports';
 import type { Fault } from '../result';
 import { degreesOf } from './degrees-of';
 import { fingerCount } from './fingers';
 import { isBank, isGated } from './gated';
+import { partsLit } from './lights';
 import { sensorNamed } from './making';
 
 /** What the runtime counts in eight bits on each board, in words. */
@@ -18,6 +20,7 @@ const SAYS = {
   fingers: 'fingers',
   joined: 'lanes of gates that are joined, timed or held',
   listeners: 'listeners to gates (one for each gate of each voice and selector)',
+  shows: 'values on lights (one for each lane)',
   gates: 'gates of levels (one for each lane that is listened to, each time)',
 } as const;
 type Room = Record<keyof typeof SAYS, number>;
@@ -27,7 +30,7 @@ export const roomFaults = (instrument: Instrument): Fault[] =>
   instrument.boards.flatMap((board) => boardFaults(instrument, board));
 
 function boardFaults(instrument: Instrument, board: Board): Fault[] {
-  const sums: Room = { degrees: 0, fingerings: 0, fingers: 0, joined: 0, listeners: 0, gates: 0 };
+  const sums: Room = { degrees: 0, fingerings: 0, fingers: 0, joined: 0, listeners: 0, shows: 0, gates: 0 };
   const isOn = (sources: readonly Source[]) =>
     sources.some((source) => sensorNamed({ instrument }, source).board === board.id);
   const known = new Set<string>();
@@ -35,8 +38,9 @@ function boardFaults(instrument: Instrument, board: Board): Fault[] {
     (Object.keys(room) as (keyof Room)[]).flatMap((what) => {
       const before = sums[what];
       sums[what] += room[what]!;
-      return before <= MOST_COUNTED && sums[what] > MOST_COUNTED
-        ? [{ path, says: `a board can have ${MOST_COUNTED} ${SAYS[what]} at most, got ${sums[what]}` }]
+      const most = what === 'shows' ? MOST_SHOWS : MOST_COUNTED;
+      return before <= most && sums[what] > most
+        ? [{ path, says: `a board can have ${most} ${SAYS[what]} at most, got ${sums[what]}` }]
         : [];
     });
   return [
@@ -76,6 +80,7 @@ function roomOf(instrument: Instrument, voice: Voice, known: Set<string>): Parti
     .filter(([field, source]) => listens(instrument, field, source))
     .map(([, source]) => source);
   const heard = heardBy(instrument, sources);
+  if (voice.is === 'light') return lightRoom(instrument, voice, heard);
   if (voice.is !== 'note') return heard;
   const gated = isGated(voice);
   const degrees = degreesOf(instrument, voice);
@@ -91,6 +96,20 @@ function roomOf(instrument: Instrument, voice: Voice, known: Set<string>): Parti
     // What joins gates is heard itself.
     listeners: heard.listeners + (gated ? 1 : 0),
     gates: heard.gates,
+  };
+}
+
+/** A value a lane; each is heard by itself where a gate shows it. */
+function lightRoom(
+  instrument: Instrument,
+  voice: LightVoice,
+  { listeners, gates }: Pick<Room, 'listeners' | 'gates'>,
+): Partial<Room> {
+  const shows = partsLit({ instrument }, voice);
+  return {
+    shows,
+    gates,
+    listeners: listens(instrument, 'source', voice.source) ? listeners + shows - 1 : listeners,
   };
 }
 

@@ -72,6 +72,7 @@ function laneFaults(
     return [
       { path, says: `${source.port} of ${sensor.name} chooses by all of its lanes: leave the lane out` },
     ];
+  if (voice.is === 'light' && !voice.join) return [];
   if (port.carries === 'level' && n > 1 && !isOfNotes(instrument, voice))
     return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
   return [];

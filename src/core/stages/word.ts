@@ -3,6 +3,8 @@ export type Word<T> =
   | string
   | { is: 'strong' | 'aside'; says: string }
   | { is: 'number'; label: string; value: number; low: number; high: number; set(value: number): T }
+  /** #rrggbb. */
+  | { is: 'colour'; label: string; value: string; set(colour: string): T }
   | { is: 'note'; label: string; value: number; set(note: number): T }
   | { is: 'pick'; label: string; value: string; options: Record<string, string>; set(option: string): T };
 

@@ -6,7 +6,9 @@ import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
 import {
   JOINS,
+  LIGHT_SHOWS,
   type ControllerVoice,
+  type LightVoice,
   type NoteVoice,
   type Pitch,
   type Source,
@@ -61,6 +63,7 @@ export function randomServed(seed: number): Instrument {
       ...(r.next() < 0.3 ? { localOff: r.whole(1, 16) } : {}),
     }));
   if (r.next() < 0.5) instrument.clock = randomClock(r, board.id);
+  if (r.next() < 0.5) instrument.lights = { count: r.whole(4, 40), as: 'clocked' };
   instrument.voices = instrument.voices.map((v) => routed(r, v, instrument));
   instrument.selectors!.push(...randomDoings(r, instrument));
   if (r.next() < 0.7) return instrument;
@@ -75,8 +78,8 @@ function randomClock(r: Random, board: string): Clock {
   return { board, least, most, bpm: r.whole(least, most) };
 }
 
-/** Some levels are parameters, programs or a tempo; some go the other way round; some notes stay where others are shifted. */
-function routed(r: Random, voice: Voice, { sensors, clock }: Instrument): Voice {
+/** Some levels are parameters, programs, lights or a tempo; some go the other way round; some notes stay where others are shifted. */
+function routed(r: Random, voice: Voice, { sensors, clock, lights }: Instrument): Voice {
   if (voice.is === 'note') return { ...voice, ...(r.next() < 0.3 ? { stays: true } : {}) };
   if (voice.is !== 'controller') return voice;
   const { kind } = sensors.find((s) => s.id === voice.source.sensor)!;
@@ -85,6 +88,8 @@ function routed(r: Random, voice: Voice, { sensors, clock }: Instrument): Voice 
   const turned = r.next() < 0.4 ? { from: to, to: from } : { from, to };
   const sort = r.next();
   if (sort < 0.5) return { ...voice, ...joinedWith(r, voice, sensors), ...turned };
+  if (lights && sort < 0.65 && bits !== 14)
+    return { ...common, ...turned, is: 'light', ...randomShow(r, lights.count) };
   if (sort < 0.7 && bits !== 14) return { ...common, ...turned, is: 'program' };
   if (PORTS[kind].level !== voice.source.port) return { ...voice, ...turned };
   if (sort < 0.9 || !clock)
@@ -95,6 +100,14 @@ function routed(r: Random, voice: Voice, { sensors, clock }: Instrument): Voice 
   const ends = [r.whole(clock.least, clock.most), r.whole(clock.least, clock.most)];
   if (ends[0] === ends[1]) return { ...voice, ...turned };
   return { ...common, jumps: undefined, is: 'tempo', from: ends[0], to: ends[1] };
+}
+
+function randomShow(r: Random, lights: number): Pick<LightVoice, 'shows' | 'lights' | 'colour' | 'under'> {
+  const colour = () => `#${r.whole(0, 0xffffff).toString(16).padStart(6, '0')}`;
+  return {
+    ...{ shows: LIGHT_SHOWS[r.whole(0, 3)], lights: [r.whole(1, lights), r.whole(1, lights)] },
+    ...{ colour: colour(), under: r.next() < 0.4 ? colour() : undefined },
+  };
 }
 
 /** Now and then a level is read with others, or between shares of its way. */

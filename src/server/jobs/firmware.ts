@@ -24,13 +24,10 @@ export async function firmware(text: string): Promise<Response> {
   });
 }
 
-/** Pins that belong to the board itself, or to two lanes. */
+/** Pins that belong to the board itself, or to two wires. */
 const wiredTwice = (instrument: Instrument): Fault[] =>
   instrument.boards.flatMap((board) =>
-    pinFaults(instrument, board).map(({ sensor, lane, says }) => ({
-      path: `instrument.sensors.${instrument.sensors.indexOf(sensor)}.lanes.${lane}.pin`,
-      says,
-    })),
+    pinFaults(instrument, board).map(({ path, says }) => ({ path: `instrument.${path}`, says })),
   );
 
 /** What the boards have too little of. */

@@ -39,6 +39,7 @@ export const tickOf = (columns: number, change: Partial<Tick> = {}): FromLive =>
     is: 'tick',
     tUs: 1,
     rateHz: 1000,
+    lights: new Uint8Array(),
     lost: 0,
     computed: {},
     closed: [],

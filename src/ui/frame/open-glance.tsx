@@ -9,6 +9,7 @@ import type { Modes, Tick } from '@/workers/live-protocol';
 import { laneReader } from '../parts/lane-values';
 import { modeWords } from '../parts/mode-words';
 import { LevelBar } from '../parts/level-bar';
+import { LightStrip } from '../parts/light-strip';
 import styles from './frame.module.css';
 
 /** One sensor and one number, readable from across the room. */
@@ -43,6 +44,7 @@ export function OpenGlance() {
         {levelPort(sensor, lane) === null && column < 0 ? '' : sensor.calibration ? 'of 127' : 'counts'}
       </span>
       <LevelBar sensor={sensor} lane={lane} large />
+      <LightStrip />
       {told.length > 0 && (
         <p className={styles.scene}>
           {told.map((words) => (

@@ -51,6 +51,7 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   scene_starts: 'scene',
   modes: 'mode',
   tempos: 'clock',
+  shows: 'lights',
   parameters: 'parameter',
   ports: 'MIDI input',
   merges: 'merge',

@@ -5,6 +5,7 @@ import { controllerWords, noteName } from '@/core/midi/words';
 export function voiceWord(v: Voice): string {
   if (v.is === 'controller') return controllerWords(v.controller);
   if (v.is === 'parameter') return `parameter ${v.parameter}`;
+  if (v.is === 'light') return 'lights';
   if (v.is !== 'note') return v.is === 'poly-pressure' ? 'pressure' : v.is;
   return v.pitch.is === 'fixed' ? noteName(v.pitch.note) : 'notes';
 }

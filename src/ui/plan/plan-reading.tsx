@@ -1,8 +1,10 @@
 'use client';
 
-import type { Instrument } from '@/core/instrument/document';
+import type { Instrument, Lights } from '@/core/instrument/document';
+import { withoutLightsPast } from '@/core/instrument/lights';
 import type { Figure } from '@/core/parts/figure';
 import type { Plan } from '@/core/plan/plan';
+import { withPins } from '@/core/plan/take-fit';
 import type { PlanFinding } from '@/core/plan/findings';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
@@ -61,16 +63,16 @@ export function PlanReading({ plan }: { plan: Plan }) {
             value={lights?.count ?? 0}
             low={0}
             high={500}
-            set={(count) => change('lights', (own) => withLights(own, count, lights?.as ?? 'strip'))}
+            set={(count) => change('lights', (own) => withLights(own, count, lights?.as ?? 'clocked'))}
           />
           {lights && (
             <Pick
               label="How the lights are wired"
               value={lights.as}
-              options={{ strip: 'as a strip', single: 'one by one' }}
-              set={(as) =>
-                change('lights', (own) => withLights(own, lights.count, as === 'single' ? as : 'strip'))
-              }
+              options={LIGHT_WIRINGS}
+              set={(as) => {
+                change('lights', (own) => withLights(own, lights.count, as as Lights['as']));
+              }}
             />
           )}
         </div>
@@ -84,9 +86,18 @@ export function PlanReading({ plan }: { plan: Plan }) {
 const cureOf = ({ findings }: Plan, about: string | null, { name }: Figure): string | undefined =>
   findings.find((f) => f.figure === name && f.about === about)?.cure;
 
-function withLights({ lights: _, ...own }: Instrument, count: number, as: 'strip' | 'single'): Instrument {
-  return count > 0 ? { ...own, lights: { count, as } } : own;
-}
+const LIGHT_WIRINGS: Record<Lights['as'], string> = {
+  clocked: 'as a strip with a clock wire',
+  strip: 'as a strip of one wire',
+  single: 'one by one',
+};
+
+const withLights = (instrument: Instrument, count: number, as: Lights['as']): Instrument => ({
+  ...withPins({
+    ...withoutLightsPast(instrument, count),
+    lights: count > 0 ? { count, as } : undefined,
+  }),
+});
 
 function Findings({ findings }: { findings: readonly PlanFinding[] }) {
   const savings = findings.filter((f) => f.code === 'not-needed');

@@ -144,7 +144,7 @@ describe('boards', () => {
     expect(now().boards[0].pins?.analogue).toBe(1);
     expect(screen.getAllByText(/has \d+ inputs for \d+ that are wanted/)).toBeTruthy();
     await type(/^Lights/, '12');
-    expect(now().lights).toEqual({ count: 12, as: 'strip' });
+    expect(now().lights).toEqual({ count: 12, as: 'clocked' });
     await type(/^Lights/, '0');
     expect(now().lights).toBeUndefined();
   });

@@ -135,23 +135,28 @@ function LevelSentence({
     <Words
       words={[
         ...expressionWords(instrument, voice, gated),
-        ...(gated
+        ...(gated && voice.is === 'light'
           ? [
-              numberWord('While it is open', voice.to ?? 127, [0, 127], (to) => ({ ...voice, to })),
-              `${says},`,
+              `while it is open: ${says}`,
               ...ownLaneWords(instrument, voice.source, (source) => ({ ...voice, source })),
-              'else',
-              numberWord('While it is not', voice.from ?? 0, [0, 127], (from) => ({ ...voice, from })),
             ]
-          : [
-              ...laneWords(voice),
-              ...(several ? [`for ${says},`] : []),
-              ...joinWords(instrument, voice),
-              ...betweenWords(voice),
-              ...jumpWords(voice),
-              ...whileWords(instrument, voice),
-              ...rateWords(voice),
-            ]),
+          : gated
+            ? [
+                numberWord('While it is open', voice.to ?? 127, [0, 127], (to) => ({ ...voice, to })),
+                `${says},`,
+                ...ownLaneWords(instrument, voice.source, (source) => ({ ...voice, source })),
+                'else',
+                numberWord('While it is not', voice.from ?? 0, [0, 127], (from) => ({ ...voice, from })),
+              ]
+            : [
+                ...laneWords(voice),
+                ...(several ? [`for ${says},`] : []),
+                ...joinWords(instrument, voice),
+                ...betweenWords(voice),
+                ...jumpWords(voice),
+                ...whileWords(instrument, voice),
+                ...(voice.is === 'light' ? [] : rateWords(voice)),
+              ]),
       ]}
       change={change}
     />

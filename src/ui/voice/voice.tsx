@@ -28,6 +28,7 @@ const Schools = dynamic(() => import('./schools').then((m) => m.Schools));
 const Fingering = dynamic(() => import('./fingering').then((m) => m.Fingering));
 const Scenes = dynamic(() => import('./scenes').then((m) => m.Scenes));
 const ChannelPlan = dynamic(() => import('./channel-plan').then((m) => m.ChannelPlan));
+const Lights = dynamic(() => import('./lights').then((m) => m.Lights));
 const Tunings = dynamic(() => import('./tunings').then((m) => m.Tunings));
 
 /** Station 5: what each sensor sends, as short as it can be said. */
@@ -80,6 +81,7 @@ export function VoiceStation() {
       <LaneNotes key={sensor.id} sensor={sensor} />
       <Said />
       <PlaySurface titled />
+      <Lights />
       <Scenes />
       <ChannelPlan />
       <Tunings />

@@ -20,6 +20,16 @@ function OneWord<T>({ word, change }: { word: Word<T>; change: (next: T) => void
       return <span className={styles.aside}>{word.says}</span>;
     case 'number':
       return <NumberField {...word} set={(value) => change(word.set(value))} />;
+    case 'colour':
+      return (
+        <input
+          type="color"
+          className={styles.colour}
+          aria-label={word.label}
+          value={word.value}
+          onChange={(e) => change(word.set(e.target.value))}
+        />
+      );
     case 'note':
       return <NoteField {...word} set={(note) => change(word.set(note))} />;
     case 'pick':

@@ -8,6 +8,7 @@ import { glide } from '../voices/glide';
 import { addHearers } from '../voices/hearers';
 import { note } from '../voices/note';
 import { pool } from '../voices/pool';
+import { show } from '../voices/show';
 import { selector } from '../voices/selector';
 import { tempo } from '../voices/tempo';
 import { switched } from '../voices/switched';
@@ -49,6 +50,7 @@ const BLOCKS: Block[] = [
   join,
   choice,
   hold,
+  show,
   switched,
   takeover,
   control,

@@ -16,6 +16,7 @@ import { BEND_CENTRE, BEND_END } from '../../midi/bend';
 import { glideOf } from './glide-pitch';
 import { isKept } from './hold';
 import { sendBend } from './send-bend';
+import { setShow } from './show';
 import { setTempo } from './tempo';
 import { beginTakeover, takenOver, takesOver } from './takeover';
 import { chargeLookUp, send, wireIsFree } from '../wire';
@@ -91,6 +92,7 @@ function controlIsSound(settings: Image, c: Control): boolean {
       c.from + c.span <= 16383 && c.controller < settings.parameters.length && isTable(settings, c.curve)
     );
   if (c.kind === CONTROL_KIND.parameter7 && c.controller >= settings.parameters.length) return false;
+  if (c.kind === CONTROL_KIND.light && c.controller >= settings.shows.length) return false;
   if (c.kind === CONTROL_KIND.controller14)
     return c.from + c.span <= 16383 && c.controller < LSB_OFFSET && isTable(settings, c.curve);
   return c.from + c.span <= 127 && c.controller <= 127 && c.curve + c.span <= settings.stairs.length;
@@ -169,6 +171,7 @@ function playCoarse(e: Engine, index: number, control: Control, state: ControlSt
       send(e, status, control.controller, told(control, value));
     else if (control.kind === CONTROL_KIND.parameter7)
       sendParameter(e, status, control.controller, told(control, value), -1);
+    else if (control.kind === CONTROL_KIND.light) setShow(e, control.controller, told(control, value));
     else setTempo(e, told(control, value));
   } else chargeLookUp(e);
   coarseBand(control, state, takesOver(e, control) ? read : state.sent, begins, rest, place.side);

@@ -1,11 +1,12 @@
 import { isSameMessage, isSevenBits, STATUS } from '../../midi/messages';
 import type { Block } from '../blocks/block';
-import { UNSENT7 } from '../codes';
+import { NO_STATUS, UNSENT7 } from '../codes';
 import type { Engine } from '../engine';
 import { lives } from '../scene';
 import { send, wireIsFree } from '../wire';
+import { setShow } from './show';
 
-/** Controllers, and pressure, that gates move between two values. */
+/** Controllers, pressure, and lights, that gates move between two values. */
 export const switched: Block = {
   name: 'switched',
   of: 'switched',
@@ -27,9 +28,12 @@ export const switched: Block = {
     settings.switched.every(
       (s, i) =>
         isSameMessage(s.status, structure.switched[i].status) &&
+        (!isOfLight(s) || s.controller < settings.shows.length) &&
         [s.controller, s.off, s.on].every(isSevenBits),
     ),
 };
+
+const isOfLight = ({ status }: { status: number }): boolean => (status & 0xf0) === NO_STATUS;
 
 /** The value that it should have: any of its gates open, or none. In a scene in which it does not live it is let go, and no more. */
 function wanted(e: Engine, index: number): number {
@@ -53,7 +57,8 @@ export function playSwitched(e: Engine): void {
     if (e.state.switched[i].sent === value) continue;
     e.state.switched[i].sent = value;
     const { status, controller } = e.image.switched[i];
-    if (status >= STATUS.programChange) send(e, status, value, -1);
+    if (isOfLight(e.image.switched[i])) setShow(e, controller, value);
+    else if (status >= STATUS.programChange) send(e, status, value, -1);
     else send(e, status, controller, value);
   }
 }

@@ -83,7 +83,8 @@ export function encodeState(state: State): Uint8Array {
 }
 
 const OPERATION = {
-  ...{ frame: 0, silence: 1, edge: 2, change: 3, ask: 4, endAll: 5, scene: 6, byte: 7, end: 255 },
+  ...{ frame: 0, silence: 1, edge: 2, change: 3, ask: 4, endAll: 5, scene: 6, byte: 7 },
+  ...{ look: 8, end: 255 },
 } as const;
 
 /** What happens between a take's frames: the numbers of those before which there is a silence, a change of settings, or of the scene. */
@@ -94,6 +95,8 @@ export interface Between {
   change?: ReadonlySet<number>;
   /** The settings that a change changes to; asked for again at the end. */
   dump?: Uint8Array;
+  /** After every so many frames so many lights are looked at. */
+  looks?: { every: number; lights: number };
 }
 
 /** The harness's input: an instrument, and a take of it. */
@@ -116,7 +119,7 @@ export function encodeTake(frames: Frames, between: Between = {}): Uint8Array {
   const inputs = (frames.edges?.tUs.length ?? 0) + (frames.bytes?.tUs.length ?? 0);
   const { dump = new Uint8Array(0), change } = between;
   const changes = (change?.size ?? 0) * (3 + dump.length);
-  const bytes = new Uint8Array(n * (5 + 2 * width) + 7 * inputs + 3 * n + changes + 4);
+  const bytes = new Uint8Array(n * (5 + 2 * width) + 7 * inputs + 3 * n + 7 * n + changes + 4);
   const view = new DataView(bytes.buffer);
   let at = 0;
   const input = (operation: number, tUs: number, first: number, second: number) => {
@@ -148,6 +151,12 @@ export function encodeTake(frames: Frames, between: Between = {}): Uint8Array {
       at += 5;
       for (let c = 0; c < width; c++, at += 2) view.setUint16(at, frames.counts[i * width + c], true);
     },
+    look: (tUs, lights) => {
+      bytes[at] = OPERATION.look;
+      view.setUint32(at + 1, tUs >>> 0, true);
+      view.setUint16(at + 5, lights, true);
+      at += 7;
+    },
   });
   bytes[at++] = OPERATION.end;
   return bytes.subarray(0, at);
@@ -161,12 +170,13 @@ export interface Operations extends Inputs {
   ask(): void;
   endAll(): void;
   frame(index: number): void;
+  look(tUs: number, lights: number): void;
 }
 
 /** A take's inputs, silences, changes and frames in their order; at the end what settings there are, where they changed, a silence, and the end of all. */
 export function forOperations(
   frames: Frames,
-  { silence, change, scene, dump }: Between,
+  { silence, change, scene, dump, looks }: Between,
   does: Operations,
 ): void {
   const between = new BetweenFrames(frames.edges, frames.bytes);
@@ -176,6 +186,7 @@ export function forOperations(
     if (change?.has(i)) does.change();
     if (scene?.has(i)) does.scene(scene.get(i)!);
     does.frame(i);
+    if (looks && i % looks.every === 0) does.look(tUs, looks.lights);
   });
   between.upTo(Infinity, does);
   if (dump) does.ask();

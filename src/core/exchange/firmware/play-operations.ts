@@ -2,6 +2,7 @@ import { changeEngine } from '../../engine/change';
 import { takesLearnt } from '../../engine/blocks/learn';
 import { startEngine } from '../../engine/start';
 import type { Image } from '../../engine/layout';
+import { colourOf, lookAtLights } from '../../engine/voices/show';
 import { endAll, playByte, playEdge, playFrame, setScene, silence } from '../../engine/play';
 import type { Frames } from '../../signal/take';
 import { OWN_DIGEST } from '../settings/own-digest';
@@ -59,6 +60,11 @@ export function playOperations(image: Image, frames: Frames, options: PlayOption
     frame: (i) => {
       put(playFrame(e, frames.tUs[i], frames.counts, i * width));
       if (takesLearnt(e)) digest = OWN_DIGEST;
+    },
+    look: (tUs, lights) => {
+      lookAtLights(e, tUs);
+      const seen = Array.from({ length: lights }, (_, light) => colourOf(e, light)).flat();
+      sent.push({ operation: operation++, bytes: seen });
     },
   });
   return { sent, state: encodeState(e.state) };

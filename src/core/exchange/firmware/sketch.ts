@@ -1,6 +1,7 @@
 import { columnsOfSensor } from '../../instrument/access';
 import type { Board, Link, MidiInput } from '../../instrument/board';
-import type { Instrument } from '../../instrument/document';
+import type { Instrument, Lights } from '../../instrument/document';
+import { lightWiresOf } from '../../instrument/lights';
 import { midiInputsOf } from '../../instrument/midi-inputs';
 import { CABLE_BAUD } from '../../midi/messages';
 import { kindOf } from '../../kinds/registry';
@@ -42,7 +43,18 @@ export const wiringOf = (instrument: Instrument, board: Board): string =>
     [board.bits, board.scanHz, board.pins?.choosers ?? []],
     [columnPlaces(instrument, board), touchColumns(instrument, board), contactPlaces(instrument, board)],
     ...midiInputsOf(instrument, board).map((port) => baudOf(instrument, port)),
+    ...(litBy(instrument, board) ? [[instrument.lights]] : []),
   ]);
+
+/** The lights that something on a board is shown on. */
+const litBy = ({ voices, lights, boards }: Instrument, { id }: Board): Lights | null =>
+  lights && boards[0].id === id && voices.some((v) => v.is === 'light') ? lights : null;
+
+/** The lights' pins; those after the contacts on a board whose pins are not told, none where it has none left. */
+function lightPins(lights: Lights, board: Board, contacts: number): string[] {
+  if (board.pins) return lights.pins ?? [];
+  return lightWiresOf(lights).map((_, i) => String(2 + contacts + i));
+}
 
 /** Contacts of matrices, by their place among all, column by column. */
 const matrixOrder = (places: readonly Place[]): number[] =>
@@ -101,7 +113,9 @@ export function fillSketch(
   const choosers = board.pins?.choosers ?? Array(4).fill(NO_PIN);
   const own = [...places, ...contacts].filter(({ pin }) => pin !== NO_PIN).map(({ pin }) => pin);
   const columns = contacts.flatMap(({ chosen }) => chosen ?? []);
-  const wired = [...new Set([...own, ...columns, ...(multiplexed ? choosers : [])])];
+  const lights = litBy(instrument, board);
+  const led = lights ? lightPins(lights, board, contacts.length) : [];
+  const wired = [...new Set([...own, ...columns, ...(multiplexed ? choosers : []), ...led])];
   const button = instrument.sensors.find((s) => s.id === board.button)?.name;
   const inputs = midiInputsOf(instrument, board);
   const parts = {
@@ -117,6 +131,11 @@ export function fillSketch(
     EXPANDED: contacts.some(({ pin }) => pin === NO_PIN),
     MATRIX: order.length > 0,
     BUTTON: button !== undefined,
+    LIGHTS: lights !== null,
+    UNLED: lights !== null && led.length === 0,
+    CLOCKED: lights?.as === 'clocked',
+    ONE_WIRE: lights?.as === 'strip',
+    SINGLE: lights?.as === 'single',
     // A measurement of more bits is refused by the chips whose converter's clock could be set.
     CONVERSION_NS: board.pins !== undefined && places.length > 0 && board.bits <= AVR_BITS,
   };
@@ -135,6 +154,10 @@ export function fillSketch(
       .map((own, i) => `    MIDI_IN_${i + 1}.begin(${baudOf(instrument, own)});`)
       .join('\n'),
     BUTTON_NAME: button ? commentSafe(button) : '',
+    LIGHT_COUNT: String(lights?.count ?? 0),
+    LIGHT_PINS: led.join(', '),
+    LIGHT_DATA: led[0] ?? NO_PIN,
+    LIGHT_CLOCK: led[1] ?? NO_PIN,
     TOUCH: touch.map(Number).join(', '),
     INPUTS: places.map(chosenOr).join(', '),
     CHOOSERS: choosers.join(', '),

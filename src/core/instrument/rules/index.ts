@@ -3,6 +3,7 @@ import { CURVE_FAMILIES } from '../../shape/families';
 import type { Instrument } from '../document';
 import { channelsOfVoice, zoneOf } from '../access';
 import { canBeButton } from '../button';
+import { lightPinFaults } from '../lights';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
 import type { Sensor } from '../sensor';
 import { midiInputFaults } from './midi-inputs';
@@ -41,6 +42,7 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ...laneCountFaults(instrument),
     ...voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, instrument)),
     ...selectorFaults(instrument),
+    ...lightPinFaults(instrument),
     ...noteLaneFaults(instrument),
     ...controllerFaults(instrument),
   ];
@@ -138,6 +140,8 @@ function controllerFaults(instrument: Instrument): Fault[] {
 function controllersOf(instrument: Instrument, v: Voice): number {
   if (v.is === 'note') return v.pitch.is === 'along' ? 1 : 0;
   const lanes = instrument.sensors.find((s) => s.id === v.source.sensor)?.lanes.length ?? 1;
+  if (v.is === 'tempo') return 1;
+  if (v.is === 'light') return v.source.lane === undefined && !v.join ? lanes : 1;
   const ofNotes =
     v.is === 'poly-pressure' || (!OF_WHOLE_ZONES.includes(v.is) && zoneOf(instrument, v).is === 'mpe');
   const each = ofNotes && v.source.lane === undefined ? lanes : channelsOfVoice(instrument, v).length;

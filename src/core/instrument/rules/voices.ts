@@ -1,5 +1,6 @@
 import type { Fault } from '../../result';
 import type { Instrument } from '../document';
+import { lightFaults } from '../lights';
 import { MOST_STRING_OCTAVES } from '../limits';
 import type { AlongPitch, FingeringPitch, NoteVoice, Source, Voice } from '../voices';
 
@@ -21,6 +22,7 @@ export function voiceFaults(voice: Voice, path: string, instrument: Instrument):
     fault('between', `must rise by ${LEAST_BETWEEN} at least, got ${voice.between.join(' to ')}`);
   if (voice.join && (voice.join.by === 'crossfade') !== (voice.join.with.length === 2))
     fault('join.with', 'one level is required, of a crossfade two');
+  if (voice.is === 'light') faults.push(...lightFaults(voice, path, instrument));
   const bits = 'bits' in voice ? (voice.bits ?? 7) : 7;
   if (voice.is === 'controller' && bits === 14 && voice.controller > 31)
     fault('controller', `14 bits need a controller of 0 … 31, got ${voice.controller}`);

@@ -134,7 +134,7 @@ function sentAs(
   };
   const offered = (Object.keys(SENT_AS) as Expression['is'][]).filter(can);
   return {
-    ...{ is: 'pick', label: 'Sent as', value: voice.is },
+    ...{ is: 'pick', label: 'Sent as', value: voice.is, strong: true },
     options: Object.fromEntries(offered.map((is) => [is, SENT_AS[is]])),
     set: (is: string) => (is === voice.is ? voice : made[is as Expression['is']]),
   };

@@ -6,7 +6,15 @@ export type Word<T> =
   /** #rrggbb. */
   | { is: 'colour'; label: string; value: string; set(colour: string): T }
   | { is: 'note'; label: string; value: number; set(note: number): T }
-  | { is: 'pick'; label: string; value: string; options: Record<string, string>; set(option: string): T };
+  /** strong: it stands out, as what the sentence is of. */
+  | {
+      is: 'pick';
+      label: string;
+      value: string;
+      options: Record<string, string>;
+      strong?: boolean;
+      set(option: string): T;
+    };
 
 /** A number that can be typed. */
 export const numberWord = <T>(

@@ -13,6 +13,7 @@ export function Pick({
   options,
   labelled = false,
   disabled,
+  strong,
 }: {
   label: string;
   value: string;
@@ -20,6 +21,7 @@ export function Pick({
   options: Record<string, string>;
   labelled?: boolean;
   disabled?: boolean;
+  strong?: boolean;
 }) {
   return (
     <Choice
@@ -27,6 +29,7 @@ export function Pick({
       aria-label={labelled ? undefined : label}
       value={value}
       disabled={disabled}
+      style={strong ? { fontWeight: 700, color: 'var(--ink)' } : undefined}
       onChange={(e) => set(e.target.value)}
     >
       {Object.entries(options).map(([key, words]) => (

@@ -27,7 +27,7 @@ export function Lights() {
   const { lights, boards } = instrument;
   const onFirst = sensor.board === boards[0].id;
   const says = onFirst
-    ? `Bars and single lights follow what is played, the later in the list over the earlier. They change less than three times a second where they would flash.`
+    ? 'Bars and single lights follow what is played, the later in the list over the earlier. None flashes three times a second, however it is played: faster can bring on a seizure.'
     : `They are led to ${boards[0].name}, and show what is played there.`;
   return (
     <section className={styles.scenes} aria-label="Lights">

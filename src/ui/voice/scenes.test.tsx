@@ -2,11 +2,13 @@
 import { act, cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
+import { checkInstrument } from '@/core/exchange/document/instrument-json';
 import { allColumns } from '@/core/instrument/access';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
 import type { Session } from '@/session/session';
 import { closeDemo, openDemo } from '../testing/test-bench';
 import { SessionContext } from '../hooks/use-session';
+import { Lights } from './lights';
 import { Scenes } from './scenes';
 
 let session: Session;
@@ -15,6 +17,7 @@ beforeEach(async () => {
   render(
     <SessionContext value={session}>
       <Scenes />
+      <Lights />
     </SessionContext>,
   );
 });
@@ -55,4 +58,16 @@ it('two scenes, a voice taken out of one, a stone that selects the other while a
   expect(now().scenes[1].ends).toBe(true);
   await userEvent.click(screen.getByRole('button', { name: 'Remove Scene 2' }));
   expect([now().scenes, now().selectors]).toEqual([[], []]);
+});
+
+it('a sensor is shown on lights, which the board then has pins for; what is lit is seen', async () => {
+  await userEvent.click(screen.getByRole('button', { name: 'Show Stones on 8 lights' }));
+  expect(now().lights).toMatchObject({ count: 8, as: 'clocked' });
+  expect(now().lights!.pins).toHaveLength(2);
+  const voice = now().voices.at(-1)!;
+  expect(voice).toMatchObject({ is: 'light', shows: 'fade', lights: [1, 8] });
+  expect(checkInstrument(JSON.parse(JSON.stringify(now()))).ok).toBe(true);
+  const lights = Uint8Array.from({ length: 24 }, (_, i) => (i < 9 ? 200 : 0));
+  act(() => LiveStandIn.last.says(tickOf(allColumns(now()).length, { lights })));
+  expect(screen.getByRole('img', { name: 'Lights: 3 of 8 lit' })).toBeTruthy();
 });

@@ -6,7 +6,7 @@ import IconButton from '@mui/material/IconButton';
 import { sensorOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
-import type { NoteVoice, SideOf, Voice } from '@/core/instrument/voices';
+import { isOnNoChannel, type NoteVoice, type SideOf, type Voice } from '@/core/instrument/voices';
 import type { Zone } from '@/core/instrument/zones';
 import { kindOf } from '@/core/kinds/registry';
 import type { Expression } from '@/core/stages/expression';
@@ -51,14 +51,17 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
         ) : (
           <LevelSentence instrument={instrument} sensor={sensor} voice={voice} change={change} />
         )}
-        <ZoneWords
-          zone={zone}
-          zones={instrument.zones}
-          bends={
-            voice.is === 'bend' || (zone !== undefined && voice.is === 'note' && zoneBends(instrument, zone))
-          }
-          set={(next) => change({ ...voice, zone: next.id }, [next])}
-        />
+        {!isOnNoChannel(voice) && (
+          <ZoneWords
+            zone={zone}
+            zones={instrument.zones}
+            bends={
+              voice.is === 'bend' ||
+              (zone !== undefined && voice.is === 'note' && zoneBends(instrument, zone))
+            }
+            set={(next) => change({ ...voice, zone: next.id }, [next])}
+          />
+        )}
         {level?.down && (
           <Pick
             label="Side"

@@ -21,7 +21,7 @@ enum { CHEIR_BY_JUMP = 0, CHEIR_BY_PICK_UP = 1, CHEIR_BY_SCALE = 2 };
 enum { CHEIR_CHOOSES_LAST = 0, CHEIR_CHOOSES_HIGHEST = 1 };
 enum { CHEIR_SELECT_PREVIOUS = 254, CHEIR_SELECT_NEXT = 255 };
 enum { CHEIR_JOINS_SUM = 0, CHEIR_JOINS_PRODUCT = 1, CHEIR_JOINS_LARGER = 2, CHEIR_JOINS_CROSSFADE = 3 };
-enum { CHEIR_DOES_SCENE = 0, CHEIR_DOES_MUTE = 1, CHEIR_DOES_RESET = 2, CHEIR_DOES_SHIFT = 3, CHEIR_DOES_TEMPO = 4, CHEIR_DOES_TRANSPORT = 5 };
+enum { CHEIR_DOES_SCENE = 0, CHEIR_DOES_MUTE = 1, CHEIR_DOES_RESET = 2, CHEIR_DOES_SHIFT = 3, CHEIR_DOES_TEMPO = 4, CHEIR_DOES_TRANSPORT = 5, CHEIR_DOES_TAP = 6 };
 enum { CHEIR_SHIFT_ZERO = 128, CHEIR_SHIFT_MOST = 60 };
 enum { CHEIR_TRANSPORT_START = 0, CHEIR_TRANSPORT_STOP = 1, CHEIR_TRANSPORT_CONTINUE = 2, CHEIR_TRANSPORT_TOGGLE = 3 };
 enum { CHEIR_CONTROL_CONTROLLER7 = 0, CHEIR_CONTROL_CONTROLLER14 = 1, CHEIR_CONTROL_PRESSURE = 2, CHEIR_CONTROL_POLY_PRESSURE = 3, CHEIR_CONTROL_BEND = 4, CHEIR_CONTROL_GLIDE = 5, CHEIR_CONTROL_PARAMETER7 = 6, CHEIR_CONTROL_PARAMETER14 = 7, CHEIR_CONTROL_TEMPO = 8, CHEIR_CONTROL_LIGHT = 9 };
@@ -568,13 +568,15 @@ typedef struct {
     uint8_t begins;
 } cheir_tempo;
 
-/* Next_us: when the next clock is due; tempo: which; runs: started, and not stopped since; begun: a clock has been sent. */
+/* Next_us: when the next clock is due; tapped_us, beat_us: when a beat was tapped last, and how far apart beats are, 0: not known; tempo: which; runs: started, and not stopped since; begun: a clock has been sent; taps: a beat has been tapped. */
 typedef struct {
     uint32_t next_us;
+    uint32_t tapped_us;
+    uint32_t beat_us;
     uint8_t tempo;
     uint8_t runs;
     uint8_t begun;
-    uint8_t pad;
+    uint8_t taps;
 } cheir_tempo_state;
 
 /* What a value does on its lights: so many from one on; how: SHOWS; colours: of what is lit, and of what is not. */
@@ -1469,12 +1471,14 @@ CHEIR_LIES(tempo, sizeof(cheir_tempo) == 4);
 CHEIR_LIES(tempo_0, offsetof(cheir_tempo, table) == 0);
 CHEIR_LIES(tempo_1, offsetof(cheir_tempo, tempos) == 2);
 CHEIR_LIES(tempo_2, offsetof(cheir_tempo, begins) == 3);
-CHEIR_LIES(tempo_state, sizeof(cheir_tempo_state) == 8);
+CHEIR_LIES(tempo_state, sizeof(cheir_tempo_state) == 16);
 CHEIR_LIES(tempo_state_0, offsetof(cheir_tempo_state, next_us) == 0);
-CHEIR_LIES(tempo_state_1, offsetof(cheir_tempo_state, tempo) == 4);
-CHEIR_LIES(tempo_state_2, offsetof(cheir_tempo_state, runs) == 5);
-CHEIR_LIES(tempo_state_3, offsetof(cheir_tempo_state, begun) == 6);
-CHEIR_LIES(tempo_state_4, offsetof(cheir_tempo_state, pad) == 7);
+CHEIR_LIES(tempo_state_1, offsetof(cheir_tempo_state, tapped_us) == 4);
+CHEIR_LIES(tempo_state_2, offsetof(cheir_tempo_state, beat_us) == 8);
+CHEIR_LIES(tempo_state_3, offsetof(cheir_tempo_state, tempo) == 12);
+CHEIR_LIES(tempo_state_4, offsetof(cheir_tempo_state, runs) == 13);
+CHEIR_LIES(tempo_state_5, offsetof(cheir_tempo_state, begun) == 14);
+CHEIR_LIES(tempo_state_6, offsetof(cheir_tempo_state, taps) == 15);
 CHEIR_LIES(show, sizeof(cheir_show) == 16);
 CHEIR_LIES(show_0, offsetof(cheir_show, scenes[0]) == 0);
 CHEIR_LIES(show_1, offsetof(cheir_show, scenes[1]) == 2);

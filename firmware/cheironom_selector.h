@@ -5,6 +5,7 @@
 #if CHEIR_tempos
 static void step_tempo(uint8_t by);
 static void transport(uint8_t asked);
+static void tap_tempo(void);
 #endif
 
 static void selector_silence(void)
@@ -85,6 +86,7 @@ static void do_selected(uint8_t does, uint8_t to)
     else if (does == CHEIR_DOES_SHIFT) shift_notes(to);
 #if CHEIR_tempos
     else if (does == CHEIR_DOES_TEMPO) step_tempo(to);
+    else if (does == CHEIR_DOES_TAP) tap_tempo();
     else transport(to);
 #endif
 }

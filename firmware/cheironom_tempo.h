@@ -11,7 +11,7 @@
 
 static void tempo_start(void)
 {
-    static const cheir_tempo_state still = {0, 0, 0, 0, 0};
+    static const cheir_tempo_state still = {0, 0, 0, 0, 0, 0, 0};
     uint8_t i;
     for (i = 0; i != COUNT(tempos); i++) {
         STATE(tempos)[i] = still;
@@ -19,9 +19,15 @@ static void tempo_start(void)
     }
 }
 
+/* From clock to clock of a tempo, 4 us. */
+static uint16_t period_of(uint8_t tempo)
+{
+    return TABLE16(IMAGE(tables)[U16(IMAGE(tempos)[0].table) + tempo]);
+}
+
 static uint32_t clock_period_us(void)
 {
-    return 4ul * TABLE16(IMAGE(tables)[U16(IMAGE(tempos)[0].table) + STATE(tempos)[0].tempo]);
+    return 4ul * period_of(STATE(tempos)[0].tempo);
 }
 
 static inline uint8_t clock_is_due(void)
@@ -59,6 +65,48 @@ static UNUSED void step_tempo(uint8_t by)
     int16_t next = (int16_t)(STATE(tempos)[0].tempo + by - CHEIR_SHIFT_ZERO);
     if (by == CHEIR_SHIFT_ZERO) set_tempo(U8(IMAGE(tempos)[0].begins));
     else set_tempo(next < 0 ? 0 : (uint8_t)next);
+}
+
+/* Periods of 4 us in a beat, as us: 24 clocks; and in the longest pause after which a tap still belongs to the one before. */
+#define BEAT 96ul
+#define LONGEST_BEAT 128ul
+
+/* Beats that are evenly tapped are averaged. */
+static uint32_t beat_after(uint32_t before, uint32_t passed)
+{
+    uint32_t apart = passed > before ? passed - before : before - passed;
+    return before == 0 || apart > before >> 2 ? passed : before - (before >> 2) + (passed >> 2);
+}
+
+/* The place of the tempo whose beat lies nearest; they stand from the slowest on. */
+static uint8_t tempo_of_beat(uint32_t beat_us)
+{
+    uint8_t low = 0, high = (uint8_t)(U8(IMAGE(tempos)[0].tempos) - 1u);
+    uint32_t found;
+    while (low < high) {
+        uint8_t middle = (uint8_t)((uint16_t)((uint16_t)low + high) >> 1);
+        if (BEAT * period_of(middle) > beat_us) low = (uint8_t)(middle + 1u);
+        else high = middle;
+    }
+    found = BEAT * period_of(low);
+    if (low > 0 && found <= beat_us && BEAT * period_of((uint8_t)(low - 1u)) - beat_us < beat_us - found) low--;
+    return low;
+}
+
+/* A beat is tapped: with the one before it gives the tempo that lies nearest; one that comes much sooner or later than those before begins anew. */
+static UNUSED void tap_tempo(void)
+{
+    cheir_tempo_state *own = &STATE(tempos)[0];
+    uint32_t now = STATE(engine).last_us;
+    uint32_t passed = now - own->tapped_us;
+    uint8_t counts = own->taps && passed <= LONGEST_BEAT * period_of(0);
+    own->taps = 1;
+    own->tapped_us = now;
+    if (!counts) own->beat_us = 0;
+    else {
+        own->beat_us = beat_after(own->beat_us, passed);
+        set_tempo(tempo_of_beat(own->beat_us));
+    }
 }
 
 /* Start comes with its first clock; stop, and continue. */

@@ -10,6 +10,11 @@ const PARTS = [
     { RUNTIME_INSTRUMENTS: '10000' },
   ],
   ['a million events of MPE', vitest('src/core/engine/voices/mpe'), { MPE_EVENTS: '1000000' }],
+  [
+    'a hundred thousand messages of scenes, pads with jobs and inputs',
+    vitest('src/core/engine/modes'),
+    { MODE_EVENTS: '100000', MODE_SEED: seed },
+  ],
   ['an hour of an emulated board', vitest('firmware/avr/board'), { BOARD_SECONDS: '3600', BOARD_SEED: seed }],
   [
     'the main job by keys and by pointer, three sizes of screen',

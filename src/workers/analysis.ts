@@ -2,7 +2,7 @@ import { transfer } from 'comlink';
 import { lanesAlone } from '@/core/calibrate/lanes-alone';
 import type { Report, SensorJob } from '@/core/calibrate/report';
 import { workingsOf } from '@/core/kinds/workings-registry';
-import { render, type Rendered } from '@/core/prove/render';
+import { render, type Rendered, type RenderMetrics } from '@/core/prove/render';
 import { readTakeCsv, type ReadTake } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { LEAST_FRAMES, listenTo, type Listened } from '@/core/listen/listen';
@@ -60,6 +60,10 @@ export const analysis = {
   /** What the last seconds say of every lane. */
   listen: (instrument: Instrument, frames: Frames): Listened | null =>
     frames.tUs.length < LEAST_FRAMES ? null : listenTo(recordingOf(instrument, frames, 'live')),
+
+  /** Bytes in the busiest second of each board's wire. */
+  wires: (instrument: Instrument, frames: Frames): RenderMetrics['wires'] =>
+    frames.tUs.length === 0 ? [] : render(instrument, frames).metrics.wires,
 
   render: (instrument: Instrument, frames: Frames): Rendered => render(instrument, frames),
 };

@@ -71,8 +71,8 @@ export const TAKES_OVER_BY = { jump: 0, pickUp: 1, scale: 2 } as const;
 /** How levels are joined: their sum, kept within all; their product; the larger; the first to the second as the third goes. */
 export const JOINS_BY = { sum: 0, product: 1, larger: 2, crossfade: 3 } as const;
 
-/** What a selector does when it opens: another scene plays; a part is silent or sounds again; all begins anew; notes begin higher or lower; the clock goes faster, slower, on or stops. */
-export const DOES = { scene: 0, mute: 1, reset: 2, shift: 3, tempo: 4, transport: 5 } as const;
+/** What a selector does when it opens: another scene plays; a part is silent or sounds again; all begins anew; notes begin higher or lower; the clock goes faster, slower, on or stops, or as it is tapped. */
+export const DOES = { scene: 0, mute: 1, reset: 2, shift: 3, tempo: 4, transport: 5, tap: 6 } as const;
 
 /** What a selector says to whoever follows its clock. Toggled it starts, or stops what was started. */
 export const TRANSPORT = { start: 0, stop: 1, continue: 2, toggle: 3 } as const;

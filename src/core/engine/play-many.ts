@@ -35,9 +35,12 @@ export function playMany(e: Engine, take: Frames, emit: Emit): void {
   e.derived = false;
 }
 
-/** Whether what encoders are turned to depends on scenes that change within the take: the columns of a whole take know none. */
+/**
+ * Whether what is computed depends on what is played: encoders on scenes that change, joined levels on rests that are found or followed. The
+ * columns of a whole take know nothing of it.
+ */
 const cannotDeriveAhead = ({ image }: Engine): boolean =>
-  image.turn_values > 0 && (image.selectors.length > 0 || image.ports.length > 0);
+  image.joins.length > 0 || (image.turn_values > 0 && (image.selectors.length > 0 || image.ports.length > 0));
 
 /** Plays every frame in full. */
 function playEach(e: Engine, { tUs, counts, channels, edges, bytes }: Frames, emit: Emit): void {

@@ -118,8 +118,8 @@ export const TEMPO = struct(
 
 export const TEMPO_STATE = struct(
   'tempo_state',
-  'next_us: when the next clock is due; tempo: which; runs: started, and not stopped since; begun: a clock has been sent',
-  { next_us: 'u32', tempo: 'u8', runs: 'u8', begun: 'u8', pad: 'u8' },
+  'next_us: when the next clock is due; tapped_us, beat_us: when a beat was tapped last, and how far apart beats are, 0: not known; tempo: which; runs: started, and not stopped since; begun: a clock has been sent; taps: a beat has been tapped',
+  { next_us: 'u32', tapped_us: 'u32', beat_us: 'u32', tempo: 'u8', runs: 'u8', begun: 'u8', taps: 'u8' },
 );
 
 export const SHOW = struct(

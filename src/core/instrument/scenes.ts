@@ -54,6 +54,8 @@ export class Selector {
   @IsOptional() @IsInt() @Min(-60) @Max(60) shift?: number;
   /** Beats a minute that the clock goes faster; 0: as it begins. */
   @IsOptional() @IsInt() @Min(-60) @Max(60) tempo?: number;
+  /** Each tap is a beat: two or more, as far apart as a beat can be, give the tempo. */
+  @IsOptional() @IsIn([true]) taps?: true;
   /** What whoever follows the clock is told; toggled: to start, or to stop what was started. */
   @IsOptional() @IsIn(TRANSPORTS) transport?: (typeof TRANSPORTS)[number];
   /** Gates that must be open all together meanwhile: a chord that is held, so that it is selected by nobody's accident. */
@@ -61,7 +63,7 @@ export class Selector {
 }
 
 /** What a selector does: the one of its fields that is given. */
-export const DOINGS = ['scene', 'step', 'mutes', 'resets', 'shift', 'tempo', 'transport'] as const;
+export const DOINGS = ['scene', 'step', 'mutes', 'resets', 'shift', 'tempo', 'taps', 'transport'] as const;
 export type Doing = (typeof DOINGS)[number];
 export const doingOf = (selector: Selector): Doing =>
   DOINGS.find((field) => selector[field] !== undefined) ?? 'step';

@@ -48,7 +48,7 @@ describe('scenes', () => {
     const gate = stone(0);
     expect(faultsOf(selecting({ gate, step: 1, guards: [stone(8)] }))).toEqual([]);
     expect(faultsOf(selecting({ gate }))).toEqual([
-      'selectors.0.scene: one of scene, step, mutes, resets, shift, tempo, transport is required, got none',
+      'selectors.0.scene: one of scene, step, mutes, resets, shift, tempo, taps, transport is required, got none',
     ]);
     expect(faultsOf(selecting({ gate, scene: 'third' }))).toEqual([
       'selectors.0.scene: must name a scene of this instrument, got third',

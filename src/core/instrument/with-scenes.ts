@@ -81,6 +81,6 @@ export const withoutClock = ({ clock: _, ...instrument }: Instrument): Instrumen
   ...instrument,
   voices: instrument.voices.filter(({ is }) => is !== 'tempo'),
   selectors: instrument.selectors?.filter(
-    ({ tempo, transport }) => tempo === undefined && transport === undefined,
+    ({ tempo, taps, transport }) => (tempo ?? taps ?? transport) === undefined,
   ),
 });

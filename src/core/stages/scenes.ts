@@ -29,6 +29,7 @@ function doesAnything({ sensors, parts: { image } }: Making, own: Selector): boo
   const needs: Partial<Record<Doing, number>> = {
     ...{ scene: image.scenes, step: image.scenes },
     ...{ tempo: image.tempos.length, transport: image.tempos.length },
+    taps: image.tempos.length,
   };
   return needs[doingOf(own)] !== 0 && gatesOfSelector(own).every(([, { sensor }]) => sensors.has(sensor));
 }
@@ -48,6 +49,8 @@ function actOf({ scenes }: Instrument, own: Selector, part: number): { does: num
       return { does: DOES.shift, to: SHIFT_ZERO + own.shift! };
     case 'tempo':
       return { does: DOES.tempo, to: SHIFT_ZERO + own.tempo! };
+    case 'taps':
+      return { does: DOES.tap, to: 0 };
     case 'transport':
       return { does: DOES.transport, to: TRANSPORT[own.transport!] };
   }

@@ -142,8 +142,9 @@ function randomDoings(r: Random, instrument: Instrument): Selector[] {
       () => ({ resets: true as const }),
       () => ({ shift: [12, -12, r.whole(-60, 60), 0][r.whole(0, 3)] }),
       () => (instrument.clock ? { tempo: [5, -5, r.whole(-60, 60), 0][r.whole(0, 3)] } : { shift: 12 }),
+      () => (instrument.clock ? { taps: true as const } : { shift: 7 }),
       () => (instrument.clock ? { transport: TRANSPORTS[r.whole(0, 3)] } : { shift: -12 }),
-    ][r.whole(0, 4)]();
+    ][r.whole(0, 5)]();
   return randomGates(r, instrument, doing).slice(0, MOST_MUTES);
 }
 

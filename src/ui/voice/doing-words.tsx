@@ -31,6 +31,7 @@ export function DoingWords({ selector, set }: { selector: Selector; set: Set }) 
     ...(clock
       ? {
           ' tempo': ['changes the tempo by', { tempo: 5 }],
+          ' taps': ['taps the tempo', { taps: true }],
           ' begins': ['puts the tempo where it begins', { tempo: 0 }],
           ...Object.fromEntries(TRANSPORTS.map((own) => [` ${own}`, [SAYS[own], { transport: own }]])),
         }
@@ -40,6 +41,7 @@ export function DoingWords({ selector, set }: { selector: Selector; set: Set }) 
     selector.scene ??
     {
       ...{ scene: '', step: selector.step === -1 ? BEFORE : NEXT, mutes: ' mutes', resets: ' resets' },
+      taps: ' taps',
       ...{ shift: selector.shift === 0 ? ' written' : ' shift', transport: ` ${selector.transport}` },
       tempo: selector.tempo === 0 ? ' begins' : ' tempo',
     }[does];

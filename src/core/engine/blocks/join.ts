@@ -5,7 +5,7 @@ import { isTable, levelShare, mapped } from '../map';
 import { feeds, locate, type Place } from '../place';
 import type { Block } from './block';
 
-/** Levels joined to one, each from the rest that was measured: as a column that is read as a level. */
+/** Levels joined to one, each from its rest as it is now: as a column that is read as a level. */
 export const join: Block = {
   name: 'join',
   of: 'joins',
@@ -33,7 +33,7 @@ const place: Place = { side: 0, distance: 0 };
 function shareAt(e: Engine, index: number): number {
   const { level: at, side_mask, table } = e.image.joined[index];
   const level = e.image.levels[at];
-  locate(level.rest, e.counts[e.at + level.column], place);
+  locate(e.state.level_zeros[at].rest, e.counts[e.at + level.column], place);
   const share = feeds(side_mask, place.side) ? levelShare(level, place.side, place.distance) : 0;
   return mapped(e.image, table, share);
 }

@@ -2,7 +2,7 @@ import type { Block } from '../blocks/block';
 import { DOES, MOST_SHIFT, SELECTS, SHIFT_ZERO } from '../codes';
 import type { Engine } from '../engine';
 import { endNote } from './allocator';
-import { stepTempo, transport } from './tempo';
+import { stepTempo, tapTempo, transport } from './tempo';
 
 /** Gates that change how the rest plays, as long as their guards are open. The change comes with the next frame: play.ts. */
 export const selector: Block = {
@@ -46,6 +46,7 @@ export function doSelected(e: Engine, does: number, to: number): void {
   if (does === DOES.mute) mute(e, to);
   else if (does === DOES.shift) shift(e, to);
   else if (does === DOES.tempo) stepTempo(e, to);
+  else if (does === DOES.tap) tapTempo(e);
   else transport(e, to);
 }
 

@@ -14,7 +14,9 @@ export const tempo: Block = {
   of: 'tempos',
   file: 'tempo',
   start: ({ tempos }) => ({
-    tempos: tempos.map(({ begins }) => ({ next_us: 0, tempo: begins, runs: 0, begun: 0, pad: 0 })),
+    tempos: tempos.map(({ begins }) => ({
+      ...{ next_us: 0, tapped_us: 0, beat_us: 0, tempo: begins, runs: 0, begun: 0, taps: 0 },
+    })),
   }),
   // Another beginning is meant to be heard.
   changed: ({ image, state }, next) =>
@@ -53,8 +55,10 @@ export function nextClock(e: Engine, frame: number, s: Stretch): number {
 
 const isDue = (next: number, now: number): boolean => ((now - next) | 0) >= 0;
 
-const periodUs = ({ image, state }: Engine): number =>
-  4 * image.tables[image.tempos[0].table + state.tempos[0].tempo];
+/** From clock to clock of a tempo, 4 µs. */
+const periodOf = ({ image }: Engine, tempo: number): number => image.tables[image.tempos[0].table + tempo];
+
+const periodUs = (e: Engine): number => 4 * periodOf(e, e.state.tempos[0].tempo);
 
 /** From the next clock on. @param asked place of a tempo; past the last one that */
 export function setTempo(e: Engine, asked: number): void {
@@ -67,6 +71,44 @@ export function setTempo(e: Engine, asked: number): void {
 export function stepTempo(e: Engine, by: number): void {
   if (by === SHIFT_ZERO) return setTempo(e, e.image.tempos[0].begins);
   setTempo(e, Math.max(0, e.state.tempos[0].tempo + by - SHIFT_ZERO));
+}
+
+/** A beat is tapped: with the one before it gives the tempo that lies nearest; one that comes much sooner or later than those before begins anew. */
+export function tapTempo(e: Engine): void {
+  const own = e.state.tempos[0];
+  const now = e.state.engine.last_us;
+  const passed = (now - own.tapped_us) >>> 0;
+  const counts = own.taps !== 0 && passed <= LONGEST_BEAT * periodOf(e, 0);
+  own.taps = 1;
+  own.tapped_us = now;
+  if (!counts) own.beat_us = 0;
+  else {
+    own.beat_us = beatAfter(own.beat_us, passed);
+    setTempo(e, tempoOfBeat(e, own.beat_us));
+  }
+}
+
+/** Periods of 4 µs in a beat, as µs: 24 clocks; and in the longest pause after which a tap still belongs to the one before. */
+const BEAT = 4 * 24;
+const LONGEST_BEAT = 128;
+
+/** Beats that are evenly tapped are averaged. */
+function beatAfter(before: number, passed: number): number {
+  const apart = passed > before ? passed - before : before - passed;
+  return before === 0 || apart > before >>> 2 ? passed : before - (before >>> 2) + (passed >>> 2);
+}
+
+/** The place of the tempo whose beat lies nearest; they stand from the slowest on. */
+function tempoOfBeat(e: Engine, beatUs: number): number {
+  let low = 0;
+  let high = e.image.tempos[0].tempos - 1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (BEAT * periodOf(e, middle) > beatUs) low = middle + 1;
+    else high = middle;
+  }
+  const found = BEAT * periodOf(e, low);
+  return low > 0 && found <= beatUs && BEAT * periodOf(e, low - 1) - beatUs < beatUs - found ? low - 1 : low;
 }
 
 /** Start comes with its first clock; stop, and continue. */

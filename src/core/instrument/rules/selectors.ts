@@ -38,7 +38,7 @@ export function selectorFaults({
         if (!voices.some((v) => v.id === id && v.is === 'note'))
           fault(`mutes.${k}`, `must name a note voice of this instrument, got ${id}`);
       });
-      if ((own.tempo ?? own.transport) !== undefined && !clock)
+      if ((own.tempo ?? own.taps ?? own.transport) !== undefined && !clock)
         fault(given[0], 'a clock is required: give the instrument one');
       if (scene !== undefined && !scenes.some(({ id }) => id === scene))
         fault('scene', `must name a scene of this instrument, got ${scene}`);

@@ -304,7 +304,7 @@ describe('a voice as a sentence', () => {
     own.sensors[0].calibration = c ?? undefined;
     render(
       <ul>
-        <VoiceRow instrument={own} voice={voice} change={change} remove={vi.fn()} />
+        <VoiceRow instrument={own} voice={voice} change={change} remove={vi.fn()} another={null} />
       </ul>,
     );
     const type = async (label: string, keys: string) => {
@@ -342,7 +342,9 @@ describe('a voice as a sentence', () => {
     const own = identityInstrument([voice]);
     const instrument = { ...own, sensors: [...own.sensors, strikePads([60, 62])] };
     const change = vi.fn();
-    render(<VoiceRow instrument={instrument} voice={voice} change={change} remove={vi.fn()} />);
+    render(
+      <VoiceRow instrument={instrument} voice={voice} change={change} remove={vi.fn()} another={null} />,
+    );
     await userEvent.selectOptions(screen.getByLabelText('Pitch'), 'of stones, the last struck');
     const pitch = { is: 'chosen', source: { sensor: 'stones', port: 'hit' }, by: 'last' };
     expect(change).toHaveBeenLastCalledWith(expect.objectContaining({ pitch }));

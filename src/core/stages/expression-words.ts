@@ -16,9 +16,10 @@ import type {
 import { USUAL_BEND_RANGE } from '../midi/bend';
 import { controllerName } from '../midi/words';
 import { sendsOf, type Expression } from './expression';
+import { isOfEach } from './rules';
 import { FIRST_SHOW, lightWords } from './light-words';
 import { gateKey, gatesAndLanes } from './gate-offers';
-import { numberWord, type Word } from './word';
+import { numberWord, pickOf, type Word } from './word';
 
 /** How the sentence begins. @param gated whether a gate moves it: it has no 14 bits then */
 type Begins<V extends Expression> = (voice: V, gated: boolean, instrument: Instrument) => Word<Expression>[];
@@ -240,9 +241,33 @@ export function betweenWords(voice: Expression): Word<Expression>[] {
   ];
 }
 
-/** Of which lane it is, in the sentence, where its sensor has several levels. */
-export const laneWords = ({ source: { lane } }: Expression): Word<Expression>[] =>
-  lane === undefined ? [] : [{ is: 'aside', says: `of ${lane}` }];
+/** Which level of its sensor it is, in the sentence, where that has several: across, along, how hard. */
+export function levelWords({ sensors }: Instrument, voice: Expression): Word<Expression>[] {
+  const sensor = sensors.find((s) => s.id === voice.source.sensor)!;
+  const levels = Object.entries(kindOf(sensor).ports).filter(([, { carries }]) => carries === 'level');
+  const offers = levels.map(([port, { says }]) => ({
+    ...{ key: port, says: `for ${says},` },
+    makes: { ...voice, source: { ...voice.source, port } },
+  }));
+  return pickOf('Which level', voice.source.port, offers);
+}
+
+/** Of which lane it is, in the sentence, where its level has several; of each its own where each has notes, or lights, of its own. */
+export function laneWords(instrument: Instrument, voice: Expression): Word<Expression>[] {
+  const { source } = voice;
+  const sensor = instrument.sensors.find((s) => s.id === source.sensor)!;
+  const all: Source = { sensor: source.sensor, port: source.port };
+  const lanes = lanesOfSource(sensor, all);
+  const own = lanes.map((place) => ({
+    ...{ key: sensor.lanes[place].id, says: `of ${sensor.lanes[place].id},` },
+    makes: { ...voice, source: { ...all, lane: sensor.lanes[place].id } },
+  }));
+  const each = { key: EACH, says: 'of each lane,', makes: { ...voice, source: all } };
+  const offers = isOfEach(instrument, voice) || source.lane === undefined ? [each, ...own] : own;
+  return lanes.length < 2 ? [] : pickOf('Which lane', source.lane ?? EACH, offers);
+}
+/** No id of a lane: those have no spaces. */
+const EACH = ' each';
 
 /** While which gate it follows, in the sentence; no word where its board has no gate. */
 export function whileWords(instrument: Instrument, voice: Expression): Word<Expression>[] {

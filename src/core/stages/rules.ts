@@ -72,15 +72,15 @@ function laneFaults(
     return [
       { path, says: `${source.port} of ${sensor.name} chooses by all of its lanes: leave the lane out` },
     ];
-  if (voice.is === 'light' && !voice.join) return [];
-  if (port.carries === 'level' && n > 1 && !isOfNotes(instrument, voice))
+  if (port.carries === 'level' && n > 1 && !isOfEach(instrument, voice))
     return [{ path, says: `must name one of the ${n} lanes of ${source.port}` }];
   return [];
 }
 
-/** Whether each of its lanes says it of its own note. */
-const isOfNotes = (instrument: Instrument, voice: Voice): boolean =>
+/** Whether each of its lanes says it of its own note, or shows it on its own lights. */
+export const isOfEach = (instrument: Instrument, voice: Voice): boolean =>
   voice.is === 'poly-pressure' ||
+  (voice.is === 'light' && !voice.join) ||
   (voice.is !== 'note' &&
     !voice.join &&
     !OF_WHOLE_ZONES.includes(voice.is) &&

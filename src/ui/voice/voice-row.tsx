@@ -1,6 +1,7 @@
 'use client';
 
 import { levelOf } from '@/core/ways/registry';
+import ContentCopy from '@mui/icons-material/ContentCopy';
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import IconButton from '@mui/material/IconButton';
 import { sensorOf } from '@/core/instrument/access';
@@ -16,6 +17,7 @@ import {
   joinWords,
   jumpWords,
   laneWords,
+  levelWords,
   rateWords,
   whileWords,
 } from '@/core/stages/expression-words';
@@ -36,10 +38,12 @@ interface Props {
   /** @param zones added to the instrument's own */
   change: (next: Voice, zones?: Zone[]) => void;
   remove: () => void;
+  /** Adds another like it; null where nothing comes after it. */
+  another: (() => void) | null;
 }
 
 /** One voice as a sentence whose words can be changed. */
-export function VoiceRow({ instrument, voice, change, remove }: Props) {
+export function VoiceRow({ instrument, voice, change, remove, another }: Props) {
   const sensor = instrument.sensors.find((s) => s.id === sensorOf(voice))!;
   const zone = instrument.zones.find((z) => z.id === voice.zone);
   const level = levelOf(sensor);
@@ -71,6 +75,16 @@ export function VoiceRow({ instrument, voice, change, remove }: Props) {
           />
         )}
       </div>
+      {another && (
+        <IconButton
+          size="small"
+          aria-label="Another like this voice"
+          title="Another like it, for what comes next"
+          onClick={another}
+        >
+          <ContentCopy fontSize="small" />
+        </IconButton>
+      )}
       <IconButton size="small" aria-label="Remove this voice" onClick={remove}>
         <DeleteOutlined fontSize="small" />
       </IconButton>
@@ -131,8 +145,6 @@ function LevelSentence({
 }) {
   const { ports } = kindOf(sensor);
   const { carries, says } = ports[voice.source.port];
-  // Of several levels it says which.
-  const several = Object.values(ports).filter((port) => port.carries === 'level').length > 1;
   const gated = carries === 'gate';
   return (
     <Words
@@ -152,8 +164,8 @@ function LevelSentence({
                 numberWord('While it is not', voice.from ?? 0, [0, 127], (from) => ({ ...voice, from })),
               ]
             : [
-                ...laneWords(voice),
-                ...(several ? [`for ${says},`] : []),
+                ...laneWords(instrument, voice),
+                ...levelWords(instrument, voice),
                 ...joinWords(instrument, voice),
                 ...betweenWords(voice),
                 ...jumpWords(voice),

@@ -4,12 +4,15 @@ import Button from '@mui/material/Button';
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import { clashesOf } from '@/core/instrument/clashes';
+import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { NoteVoice, Voice } from '@/core/instrument/voices';
 import { boardOf, channelsOfVoice, hears } from '@/core/instrument/access';
+import type { Zone } from '@/core/instrument/zones';
 import { attackNote, hasNotes, laneNotes } from '@/core/kinds/level-voices';
-import { gatePort, levelPort } from '@/core/kinds/ports';
+import { gatePort, lanesOfSource, levelPort } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
+import { anotherLike } from '@/core/stages/another-like';
 import { freeId } from '@/core/units/free-id';
 import { useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useLive, useSensor } from '../hooks/use-session';
@@ -33,7 +36,7 @@ const Tunings = dynamic(() => import('./tunings').then((m) => m.Tunings));
 
 /** Station 5: what each sensor sends, as short as it can be said. */
 export function VoiceStation() {
-  const { sensor } = useSensor();
+  const { sensor, lane } = useSensor();
   const instrument = useInstrument();
   const changeVoices = useChangeVoices();
   const { voices, zones } = instrument;
@@ -61,12 +64,19 @@ export function VoiceStation() {
                 change={(next, more) =>
                   changeVoices('voice changed', (list) => list.map((x) => (x.id === v.id ? next : x)), more)
                 }
+                another={anotherOf(instrument, v, (next, zone) =>
+                  changeVoices(
+                    'voice added',
+                    (list) => withAfter(list, v, { ...next, id: freeIn(list, sensor.id) }),
+                    [zone],
+                  ),
+                )}
                 remove={() => changeVoices('voice removed', (list) => list.filter((x) => x.id !== v.id))}
               />
             ))}
           </ul>
           <div className={styles.add}>
-            {offersOf(sensor, zone).map(({ says, voice }) => (
+            {offersOf(sensor, lane, zone).map(({ says, voice }) => (
               <Button key={says} variant="outlined" onClick={() => add(voice)}>
                 {says}
               </Button>
@@ -88,6 +98,19 @@ export function VoiceStation() {
     </Station>
   );
 }
+
+/** Adds another voice like one; null where nothing comes after it. */
+function anotherOf(
+  instrument: Instrument,
+  voice: Voice,
+  add: (next: Voice, zone: Zone) => void,
+): (() => void) | null {
+  const next = voice.is === 'note' ? null : anotherLike(instrument, voice);
+  return next && (() => add(next.voice, next.zone));
+}
+
+const withAfter = (voices: Voice[], { id }: Voice, next: Voice): Voice[] =>
+  voices.flatMap((v) => (v.id === id ? [v, next] : [v]));
 
 /** Schools and fingering of the first voice that has one. */
 function PitchOf({ voices }: { voices: readonly Voice[] }) {
@@ -114,12 +137,14 @@ function headline({ name }: Sensor, voices: number, isButton: boolean): string {
 }
 
 /** The voices that a sensor's ports can feed. */
-function offersOf(sensor: Sensor, zone: string): { says: string; voice: Voice }[] {
+function offersOf(sensor: Sensor, lane: number, zone: string): { says: string; voice: Voice }[] {
   const gate = gatePort(sensor);
   const level = levelPort(sensor);
   const first = kindOf(sensor).firstVoices(sensor, zone);
   const note = first.find((v) => v.is === 'note');
-  const source = { sensor: sensor.id, port: level ?? gate ?? '' };
+  const port = level ?? gate ?? '';
+  const several = level !== null && lanesOfSource(sensor, { port }).length > 1;
+  const source = { sensor: sensor.id, port, ...(several ? { lane: sensor.lanes[lane].id } : {}) };
   const thin = level ? { deadband: 0, perSecond: 200 } : {};
   const common = { id: '', side: 'both', zone, source, ...thin } as const;
   return [

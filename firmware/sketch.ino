@@ -228,7 +228,11 @@ static bool show_button()
 /* From picture to picture, us. */
 #define PICTURE_US 16000UL
 /* Time that a piece of a picture may take, us: it is begun only where as much is left before the next scan. */
+#if defined(__AVR__)
 #define PIECE_US 250UL
+#else
+#define PIECE_US 40UL
+#endif
 static uint32_t picture_us;
 
 //@if CLOCKED

@@ -5,6 +5,7 @@ import { checkInstrument, readInstrument } from '../exchange/document/instrument
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
+import type { ControllerVoice, Voice } from '../instrument/voices';
 import { assignPins } from './assign';
 import { BOARD_NUMBERS, boardNumber, withBoardNumber } from './own-board';
 import { findBoardClass } from './board-classes';
@@ -124,6 +125,20 @@ describe('a plan that changes', () => {
     const crowded = planOf({ ...wherry, lights: { count: 500, as: 'single' } });
     expect(crowded.fits.every((f) => f.way === null)).toBe(true);
     expect(crowded.findings.some((f) => f.code === 'too-few-pins')).toBe(true);
+  });
+  it('lights have the time that scans leave: where that is none, it is told, and at which rate there is some', () => {
+    const shown = withPins({ ...wherry, lights: { count: 8, as: 'clocked' } });
+    const [{ id, zone, side, ...level }] = shown.voices as ControllerVoice[];
+    const bar = { id: `${id}-bar`, zone, side, source: level.source, lights: [1, 8], colour: '#ff0000' };
+    const voices: Voice[] = [...shown.voices, { ...bar, is: 'light', shows: 'bar' }];
+    const late = (scanHz: number) => {
+      const [first, ...rest] = shown.boards;
+      const { findings } = planOf({ ...shown, voices, boards: [{ ...first, scanHz }, ...rest] });
+      return findings.find(({ code }) => code === 'lights-late');
+    };
+    expect(late(shown.boards[0].scanHz)).toBeUndefined();
+    const hz = Number(/\d+/.exec(late(8000)!.cure)![0]);
+    expect([late(hz), late(hz + 1)?.cure]).toEqual([undefined, late(8000)!.cure]);
   });
   it('lights one by one take four wires each, a strip three in all (maker’s handbook 9), and current', () => {
     const of = (as: 'strip' | 'single') => planOf({ ...wherry, lights: { count: 8, as } });

@@ -39,6 +39,7 @@ export const planFindings = (
   ...boards.flatMap((plan) => boardFindings(instrument, plan, fits)),
   ...instrument.sensors.flatMap(partFindings),
   ...lightFindings(instrument),
+  ...lightsLate(instrument, boards),
   ...instrument.boards.flatMap((board) => inputFindings(instrument, board)),
   ...latencyFindings(latency),
 ];
@@ -125,6 +126,28 @@ function lightFindings({ lights, boards }: Instrument): PlanFinding[] {
       about,
       says,
       cure: 'A strip with a clock wire takes two pins and 4 wires in all.',
+    },
+  ];
+}
+
+/** Time that the sketch needs for a piece of a picture (firmware/sketch.ino), µs: chips whose converter has ten bits are slow. */
+const pieceUs = (bits: number): number => (bits <= 10 ? 250 : 40);
+
+/** Lights are written in what is left between two scans. */
+function lightsLate(
+  { lights, boards: [first], voices }: Instrument,
+  plans: readonly BoardPlan[],
+): PlanFinding[] {
+  const scan = plans[0]?.figures.find(({ name }) => name === 'one scan')?.value;
+  if (!lights || scan === undefined || !voices.some(({ is }) => is === 'light')) return [];
+  const needs = scan + pieceUs(first.bits);
+  if (1e6 / first.scanHz >= needs) return [];
+  const hz = Math.floor(1e6 / needs);
+  return [
+    {
+      ...{ code: 'lights-late', severity: 'doubt', about: first.id, figure: 'scan rate that is set' },
+      says: `${first.name} has no time for its lights between two scans: they stand still.`,
+      cure: `Scan ${hz} times a second at most.`,
     },
   ];
 }

@@ -4,6 +4,7 @@ import { levelOf } from '@/core/ways/registry';
 import ContentCopy from '@mui/icons-material/ContentCopy';
 import DeleteOutlined from '@mui/icons-material/DeleteOutlined';
 import IconButton from '@mui/material/IconButton';
+import { useState } from 'react';
 import { sensorOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
@@ -25,7 +26,7 @@ import { ownLaneWords } from '@/core/stages/gate-offers';
 import { endWords, staysWords, tuningWords } from '@/core/stages/note-words';
 import { pitchOffers, pitchStage } from '@/core/stages/pitch';
 import { velocityOffers, velocityStage } from '@/core/stages/velocity';
-import { numberWord, pickOf } from '@/core/stages/word';
+import { numberWord, pickOf, type Word } from '@/core/stages/word';
 import { Pick } from '../parts/pick';
 import styles from './voice.module.css';
 import { zoneBends } from '@/core/stages/zones';
@@ -143,37 +144,64 @@ function LevelSentence({
   voice: Expression;
   change: Change<Expression>;
 }) {
-  const { ports } = kindOf(sensor);
-  const { carries, says } = ports[voice.source.port];
+  const [open, setOpen] = useState(false);
+  const { carries, says } = kindOf(sensor).ports[voice.source.port];
   const gated = carries === 'gate';
+  const rare = gated ? [] : rareWords(instrument, voice);
   return (
-    <Words
-      words={[
-        ...expressionWords(instrument, voice, gated),
-        ...(gated && voice.is === 'light'
-          ? [
-              `while it is open: ${says}`,
-              ...ownLaneWords(instrument, voice.source, (source) => ({ ...voice, source })),
-            ]
-          : gated
-            ? [
-                numberWord('While it is open', voice.to ?? 127, [0, 127], (to) => ({ ...voice, to })),
-                `${says},`,
-                ...ownLaneWords(instrument, voice.source, (source) => ({ ...voice, source })),
-                'else',
-                numberWord('While it is not', voice.from ?? 0, [0, 127], (from) => ({ ...voice, from })),
-              ]
+    <>
+      <Words
+        words={[
+          ...expressionWords(instrument, voice, gated),
+          ...(gated
+            ? gateWords(instrument, voice, says)
             : [
                 ...laneWords(instrument, voice),
                 ...levelWords(instrument, voice),
-                ...joinWords(instrument, voice),
-                ...betweenWords(voice),
-                ...jumpWords(voice),
                 ...whileWords(instrument, voice),
-                ...(voice.is === 'light' ? [] : rateWords(voice)),
+                ...rare.flatMap(({ usual, words }) => (usual && !open ? [] : words)),
               ]),
-      ]}
-      change={change}
-    />
+        ]}
+        change={change}
+      />
+      {rare.some(({ usual }) => usual) && (
+        <button type="button" className={styles.more} aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'less' : 'more'}
+        </button>
+      )}
+    </>
   );
 }
+
+/** What a gate sends: one value while it is open, another while it is not. */
+function gateWords(instrument: Instrument, voice: Expression, says: string): Word<Expression>[] {
+  const which = ownLaneWords(instrument, voice.source, (source) => ({ ...voice, source }));
+  if (voice.is === 'light') return [`while it is open: ${says}`, ...which];
+  return [
+    numberWord('While it is open', voice.to ?? 127, [0, 127], (to) => ({ ...voice, to })),
+    `${says},`,
+    ...which,
+    'else',
+    numberWord('While it is not', voice.from ?? 0, [0, 127], (from) => ({ ...voice, from })),
+  ];
+}
+
+/** Words that are seldom changed: shown where they are other than usual, or are asked for. */
+function rareWords(
+  instrument: Instrument,
+  voice: Expression,
+): { usual: boolean; words: Word<Expression>[] }[] {
+  const { join, between, jumps, deadband = 0, perSecond = USUAL_RATE } = voice;
+  return [
+    { usual: !join, words: joinWords(instrument, voice) },
+    { usual: !between, words: betweenWords(voice) },
+    { usual: !jumps, words: jumpWords(voice) },
+    {
+      usual: deadband === 0 && perSecond === USUAL_RATE,
+      words: voice.is === 'light' ? [] : rateWords(voice),
+    },
+  ];
+}
+
+/** Messages a second of what is added here. */
+const USUAL_RATE = 200;

@@ -14,7 +14,7 @@ import { newSensor } from '@/core/kinds/new-sensor';
 import { findKind } from '@/core/kinds/registry';
 import { findBoardClass } from '@/core/plan/board-classes';
 import { fitOf } from '@/core/plan/solve';
-import { takeFit } from '@/core/plan/take-fit';
+import { takeFit, withPins } from '@/core/plan/take-fit';
 import { FrameQueue } from '@/board/board';
 import { SerialBoard } from '@/board/serial';
 import { MessageReader } from '@/core/midi/message-reader';
@@ -52,7 +52,7 @@ function withBar(instrument: Instrument, as: Lights['as']): Instrument {
     ...{ id: 'bar', is: 'light', zone, source, side },
     ...{ shows: 'bar', lights: [1, 4], colour: '#ff0000', between: [0, 0.4] },
   };
-  return { ...instrument, lights: { count: 4, as }, voices: [...instrument.voices, bar] };
+  return withPins({ ...instrument, lights: { count: 4, as }, voices: [...instrument.voices, bar] });
 }
 
 /** How red each of four lights was, picture by picture. @param rows time, and what was written: data, clock and byte; light and colours; or pin and how bright */

@@ -379,7 +379,9 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
   };
   it.each(Object.keys(chips) as (keyof typeof chips)[])('%s: no warning', async (board) => {
     const folder = path.join(root, board);
-    await unpack(folder, wherryOn(10), main);
+    // With lights, wired another way on each.
+    const as = ({ SMALL: 'clocked', USB: 'strip', LARGE: 'single' } as const)[board];
+    await unpack(folder, withBar(wherryOn(10), as), main);
     expect(build(folder, board)).toEqual([]);
   });
   it.each([

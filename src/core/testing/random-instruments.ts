@@ -63,7 +63,7 @@ export function randomServed(seed: number): Instrument {
       ...(r.next() < 0.3 ? { localOff: r.whole(1, 16) } : {}),
     }));
   if (r.next() < 0.5) instrument.clock = randomClock(r, board.id);
-  if (r.next() < 0.5) instrument.lights = { count: r.whole(4, 40), as: 'clocked' };
+  if (r.next() < 0.7) instrument.lights = { count: r.whole(4, 40), as: 'clocked' };
   instrument.voices = instrument.voices.map((v) => routed(r, v, instrument));
   instrument.selectors!.push(...randomDoings(r, instrument));
   if (r.next() < 0.7) return instrument;
@@ -86,10 +86,10 @@ function routed(r: Random, voice: Voice, { sensors, clock, lights }: Instrument)
   const { from = 0, to = 127, bits } = voice;
   const common = { ...voice, ...joinedWith(r, voice, sensors), controller: undefined, bits: undefined };
   const turned = r.next() < 0.4 ? { from: to, to: from } : { from, to };
+  if (lights && bits !== 14 && r.next() < 0.4)
+    return { ...common, ...turned, is: 'light', ...randomShow(r, lights.count) };
   const sort = r.next();
   if (sort < 0.5) return { ...voice, ...joinedWith(r, voice, sensors), ...turned };
-  if (lights && sort < 0.65 && bits !== 14)
-    return { ...common, ...turned, is: 'light', ...randomShow(r, lights.count) };
   if (sort < 0.7 && bits !== 14) return { ...common, ...turned, is: 'program' };
   if (PORTS[kind].level !== voice.source.port) return { ...voice, ...turned };
   if (sort < 0.9 || !clock)

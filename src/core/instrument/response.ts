@@ -28,6 +28,8 @@ export class Response {
   @ListOf(() => CurvePoint, 33, 2)
   points?: CurvePoint[];
   @IsOptional() @ObjectOf(() => Dynamics) dynamics?: Dynamics;
+  /** How far its points were evened out from use, 0 … 1; not at all where it is left out. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(1) evened?: number;
 }
 
 /** The response of one port; of one lane of it, where it names one. */

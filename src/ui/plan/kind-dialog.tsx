@@ -31,7 +31,7 @@ export function KindDialog({ add, close }: { add: (kind: Kind) => void; close: (
           getOptionLabel={(kind) => kind.name}
           filterOptions={() => findKinds(typed)}
           inputValue={typed}
-          onInputChange={(_, text) => setTyped(text)}
+          onInputChange={(_, text, reason) => reason !== 'reset' && setTyped(text)}
           noOptionsText="No kind is called so. Try what it does: blow, press, touch, strike, slide, turn."
           renderOption={({ key, ...own }, kind) => (
             <li key={key} {...own} className={`${own.className} ${styles.kind}`}>

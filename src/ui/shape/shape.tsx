@@ -6,8 +6,10 @@ import { useMemo } from 'react';
 import { useKey } from '../hooks/use-key';
 import { responseAt, withResponse } from '@/core/instrument/access';
 import type { Dynamics, Response } from '@/core/instrument/response';
+import type { Sensor } from '@/core/instrument/sensor';
 import { levelPort } from '@/core/kinds/ports';
 import { DEFAULT_DYNAMICS, DYNAMIC_NAMES, roomOf, type Played } from '@/core/shape/dynamics';
+import { unevenness } from '@/core/shape/even-out';
 import { CURVE_FAMILIES, CURVE_FAMILY_IDS, curveOf, type CurveFamilyId } from '@/core/shape/families';
 import { useLevelReport } from '../calibrate/use-report';
 import { useChangeSensor } from '../hooks/use-change-sensor';
@@ -18,7 +20,7 @@ import { Headline, Station } from '../parts/station';
 import { BeforeAfter } from './before-after';
 import { CurveChart } from './curve-chart';
 import { ShapeReading } from './shape-reading';
-import { shownResponse, solved, useCompared, usePlayed } from './use-shape';
+import { evenedResponse, shownResponse, solved, useCompared, usePlayed, type Compared } from './use-shape';
 import styles from './shape.module.css';
 import { sentence } from '../parts/words';
 import { notify } from '../parts/notice';
@@ -123,6 +125,7 @@ function ShapeSensor({ port }: { port: string }) {
             options={CURVES}
           />
           {played && <p className={styles.note}>{fitWords(shown, played, wanted)}</p>}
+          {compared && <Evened sensor={sensor} shown={shown} compared={compared} set={set} />}
         </div>
       </div>
       {compared && (
@@ -134,6 +137,42 @@ function ShapeSensor({ port }: { port: string }) {
         </>
       )}
     </Station>
+  );
+}
+
+/** Evens the curve out from how the maker's own takes use it. */
+function Evened({
+  sensor,
+  shown,
+  compared,
+  set,
+}: {
+  sensor: Sensor;
+  shown: Response;
+  compared: Compared;
+  set: (response: Response, says: string) => void;
+}) {
+  const percent = Math.round(100 * (shown.evened ?? 0));
+  const [now, straight] = [compared.after, compared.before].map(({ lands }) =>
+    Math.round(100 * unevenness(lands)),
+  );
+  return (
+    <>
+      <NumberField
+        label="Even out from use, %"
+        labelled
+        value={percent}
+        low={0}
+        high={100}
+        step={10}
+        set={(next) =>
+          set(evenedResponse(sensor, shown, compared.before.along, next / 100), 'curve evened out')
+        }
+      />
+      <p className={styles.note}>
+        {now} % of your playing lies off an even use of all levels; straight, {straight} %.
+      </p>
+    </>
   );
 }
 

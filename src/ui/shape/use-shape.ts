@@ -10,6 +10,7 @@ import { levelPort } from '@/core/kinds/ports';
 import { STRAIGHT, type Dynamics, type Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
 import { DEFAULT_DYNAMICS, proposeResponse, type Played } from '@/core/shape/dynamics';
+import { evenedOut } from '@/core/shape/even-out';
 import { CURVE_FAMILIES, type CurveFamilyId } from '@/core/shape/families';
 import type { Landing } from '@/core/prove/landing';
 import { loadTakes } from '@/store/takes';
@@ -36,6 +37,19 @@ export function solved(family: CurveFamilyId, played: Played, wanted: Dynamics):
     ...(gamma === undefined ? {} : { gamma }),
     ...(points ? { points: [...points] } : {}),
   };
+}
+
+/** A response that is evened out from use; by none it is a straight line. */
+export function evenedResponse(
+  sensor: Sensor,
+  { dynamics }: Response,
+  along: readonly number[],
+  strength: number,
+): Response {
+  const level = levelOf(sensor);
+  const span = level ? Math.max(1, level.up.reach - level.up.dead) : 1;
+  const points = evenedOut(along, { strength, noise: level ? level.noise / span : 0 });
+  return { family: 'points', points, evened: strength, ...(dynamics ? { dynamics } : {}) };
 }
 
 /** What is drawn: the instrument's response, or a proposal while it was never shaped. */

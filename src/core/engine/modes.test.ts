@@ -133,7 +133,7 @@ describe('MIDI clock (MIDI 1.0 Detailed Specification, "System Real Time Message
     const tap = (later: number) => {
       ms += later;
       // What is tapped comes with the next frame.
-      for (const [i, pad] of [400, 400, 300].entries()) at(1000 * (ms + i), [300, 300, 300, pad]);
+      [400, 400, 300].forEach((count, later) => at(1000 * (ms + later), [300, 300, 300, count]));
       return e.state.tempos[0].tempo + clock.least;
     };
     expect(tap(10)).toBe(125);

@@ -5,7 +5,7 @@ import { signalsOf } from './signals';
 
 /** A pin of the document that a lane, or a wire of the lights, cannot have. */
 export interface PinFault {
-  /** Where it stands in the document. */
+  /** Path of its field. */
   path: string;
   /** The sensor whose it is, or the board that the lights are led to. */
   about: string;

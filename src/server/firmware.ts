@@ -42,7 +42,7 @@ const RUNTIME = [
   ].map(part),
   ...['change', 'settings', 'tables'].map(part),
   ...blocks().flatMap(({ file }) => (file === undefined ? [] : part(file))),
-  ...['frames', 'sysex', 'port', 'line', 'keep'].map(part),
+  ...['frames', 'sysex', 'port', 'line', 'lights', 'keep'].map(part),
 ];
 
 /** Everything that a board needs, in one folder: runtime, image, sketch and the instrument itself; a folder a board where there are several. */

@@ -627,6 +627,7 @@ describe('POST /api/firmware and /api/prove', () => {
           'layout',
           'learn',
           'level',
+          'lights',
           'line',
           'merge',
           'note',

@@ -1,7 +1,6 @@
 import type { Instrument } from '../instrument/document';
-import type { Source } from '../instrument/voices';
+import { isOnNoChannel, type Source } from '../instrument/voices';
 import { zoneOf } from '../instrument/access';
-import { isOnNoChannel } from '../instrument/voices';
 import type { Zone } from '../instrument/zones';
 import { lanesOfSource } from '../kinds/ports';
 import type { Expression } from './expression';
@@ -56,7 +55,7 @@ const nextChannel = (zone: Zone): Zone | null =>
       ? null
       : { ...zone, id: `channel-${zone.channel + 1}`, channel: zone.channel + 1 };
 
-/** What is sent has a next number: a controller, a parameter, lights further on. */
+/** What is sent has a next number: a controller, a parameter. The same voice where it has none. */
 function nextNumber(voice: Expression): Expression {
   if (voice.is === 'controller' && voice.controller < (voice.bits === 14 ? 31 : 119))
     return { ...voice, controller: voice.controller + 1 };

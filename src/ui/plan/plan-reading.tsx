@@ -92,12 +92,8 @@ const LIGHT_WIRINGS: Record<Lights['as'], string> = {
   single: 'one by one',
 };
 
-const withLights = (instrument: Instrument, count: number, as: Lights['as']): Instrument => ({
-  ...withPins({
-    ...withoutLightsPast(instrument, count),
-    lights: count > 0 ? { count, as } : undefined,
-  }),
-});
+const withLights = (instrument: Instrument, count: number, as: Lights['as']): Instrument =>
+  withPins({ ...withoutLightsPast(instrument, count), lights: count > 0 ? { count, as } : undefined });
 
 function Findings({ findings }: { findings: readonly PlanFinding[] }) {
   const savings = findings.filter((f) => f.code === 'not-needed');

@@ -6,7 +6,7 @@ import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { LightVoice } from '@/core/instrument/voices';
 import { withVoices } from '@/core/instrument/with-voices';
-import { gatePort, lanesOfSource, levelPort } from '@/core/kinds/ports';
+import { gatePort, levelPort } from '@/core/kinds/ports';
 import { withPins } from '@/core/plan/take-fit';
 import { FIRST_SHOW } from '@/core/stages/light-words';
 import { counted } from '@/core/units/counted';
@@ -54,11 +54,10 @@ function withShow(instrument: Instrument, sensor: Sensor): Instrument {
   const lights = instrument.lights ?? FIRST_LIGHTS;
   const level = levelPort(sensor);
   const source = { sensor: sensor.id, port: level ?? gatePort(sensor) ?? '' };
-  const shared = level === null || lanesOfSource(sensor, source).length <= lights.count;
   const own = {
     ...{ id: freeId(`${sensor.id}-lights`, (id) => instrument.voices.some((v) => v.id === id)) },
     ...{ zone: instrument.zones[0].id, is: 'light', side: 'both', lights: [1, lights.count], ...FIRST_SHOW },
-    source: shared ? source : { ...source, lane: sensor.lanes[0].id },
+    source,
     ...(level === null ? { shows: 'fade' } : {}),
   } satisfies LightVoice;
   return withVoices(withPins({ ...instrument, lights }), [...instrument.voices, own]);

@@ -134,7 +134,6 @@ export function fillSketch(
     LIGHTS: lights !== null,
     UNLED: lights !== null && led.length === 0,
     CLOCKED: lights?.as === 'clocked',
-    ONE_WIRE: lights?.as === 'strip',
     SINGLE: lights?.as === 'single',
     // A measurement of more bits is refused by the chips whose converter's clock could be set.
     CONVERSION_NS: board.pins !== undefined && places.length > 0 && board.bits <= AVR_BITS,

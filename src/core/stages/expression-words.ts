@@ -6,7 +6,6 @@ import type {
   BendVoice,
   ControllerVoice,
   Join,
-  LightVoice,
   ParameterVoice,
   PolyPressureVoice,
   PressureVoice,
@@ -80,10 +79,8 @@ const bend: Begins<BendVoice> = (voice) => [
   'semitones',
 ];
 
-const light: Begins<LightVoice> = (voice, _, instrument) => lightWords(voice, instrument);
-
 const BEGINS: { [V in Expression as V['is']]: Begins<V> } = {
-  ...{ controller, pressure, bend, parameter, program, tempo, light },
+  ...{ controller, pressure, bend, parameter, program, tempo, light: lightWords },
   'poly-pressure': polyPressure,
 };
 

@@ -9,8 +9,12 @@ const SHOWS: Record<LightVoice['shows'], string> = {
   flash: 'all that flash while it sounds',
 };
 
-/** What is shown on which lights, in which colours, in the sentence. */
-export function lightWords(voice: LightVoice, { lights, boards, sensors }: Instrument): Word<LightVoice>[] {
+/** What is shown on which lights, in which colours, in the sentence. @param gated whether a gate shows it */
+export function lightWords(
+  voice: LightVoice,
+  gated: boolean,
+  { lights, boards, sensors }: Instrument,
+): Word<LightVoice>[] {
   const [first, last] = voice.lights;
   const within = [1, lights?.count ?? 1] as const;
   const board = sensors.find(({ id }) => id === voice.source.sensor)?.board;
@@ -47,7 +51,9 @@ export function lightWords(voice: LightVoice, { lights, boards, sensors }: Instr
       is: 'pick',
       label: 'Which way',
       value: falls ? 'falls' : 'rises',
-      options: { rises: 'the more it is played', falls: 'the less it is played' },
+      options: gated
+        ? { rises: 'lit', falls: 'dark' }
+        : { rises: 'the more it is played', falls: 'the less it is played' },
       set: (way) => ({ ...voice, ...(way === 'falls' ? { from: FULL, to: 0 } : { from: 0, to: FULL }) }),
     },
   ];

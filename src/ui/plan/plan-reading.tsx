@@ -87,8 +87,8 @@ const cureOf = ({ findings }: Plan, about: string | null, { name }: Figure): str
   findings.find((f) => f.figure === name && f.about === about)?.cure;
 
 const LIGHT_WIRINGS: Record<Lights['as'], string> = {
-  clocked: 'as a strip with a clock wire',
-  strip: 'as a strip of one wire',
+  clocked: 'strip with a clock',
+  strip: 'strip of one wire',
   single: 'one by one',
 };
 

@@ -176,7 +176,7 @@ function LevelSentence({
 /** What a gate sends: one value while it is open, another while it is not. */
 function gateWords(instrument: Instrument, voice: Expression, says: string): Word<Expression>[] {
   const which = ownLaneWords(instrument, voice.source, (source) => ({ ...voice, source }));
-  if (voice.is === 'light') return [`while it is open: ${says}`, ...which];
+  if (voice.is === 'light') return [says, ...which];
   return [
     numberWord('While it is open', voice.to ?? 127, [0, 127], (to) => ({ ...voice, to })),
     `${says},`,

@@ -51,6 +51,18 @@ describe('a curve that is evened out from use (maker’s handbook 5)', () => {
       { x: 1, y: 1 },
     ]);
   });
+  it('what is too steep in one bin is shared out evenly among the others', () => {
+    const hot = 10;
+    const along = Array.from({ length: BINS }, (_, i) => (i === hot ? 0.5 : 0.5 / (BINS - 1)));
+    const noise = 0.5 / (127 * 3);
+    expect(steepestFor(noise)).toBeCloseTo(3, 9);
+    const points = evenedOut(along, { strength: 1, noise });
+    const rises = points.slice(1).map(({ y }, i) => BINS * (y - points[i].y));
+    expect(rises[hot]).toBeGreaterThan(2.4);
+    expect(rises[hot]).toBeLessThanOrEqual(3);
+    const others = (BINS - rises[hot]) / (BINS - 1);
+    rises.forEach((rise, i) => i !== hot && expect(rise).toBeCloseTo(others, 3));
+  });
   it('always rises from end to end, and is never steeper than noise at rest allows: under half a step of 127', () => {
     fc.assert(
       fc.property(

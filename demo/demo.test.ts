@@ -9,7 +9,8 @@ import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import { calibrateTakes } from '@/core/testing/calibrate-takes';
 import { SimulatedBreath, USUAL_DISTURBANCE } from '@/core/kinds/breath-gauge/simulate';
-import { landingOf } from '@/core/prove/landing';
+import { STRAIGHT } from '@/core/instrument/response';
+import { flickerPerMinute, landingOf } from '@/core/prove/landing';
 import { render } from '@/core/prove/render';
 import type { Role, Take } from '@/core/signal/take';
 import { bellowsOf } from '@/core/testing/bellows';
@@ -99,19 +100,24 @@ describe('the demonstration data', () => {
     expect(middle('soft')).toBeLessThan(middle('medium'));
     expect(middle('medium')).toBeLessThan(middle('loud'));
   });
+  it('is still at rest: a switch that says once how it stands is no flicker', () => {
+    const wherry = shipped('wherry');
+    expect(flickerPerMinute(wherry, wherry.sensors[0], bellows('rest'))).toBe(0);
+  });
   it('lands its dynamics where they were wanted', () => {
     const [sensor] = shipped('wherry').sensors;
     const response = responseAt(sensor, 'breath');
+    const port = { instrument: shipped('wherry'), sensor, port: 'breath', lanes: [0] };
     const top = (r: Role) => {
-      const { values } = landingOf(sensor, response, [bellows(r)]).trace;
+      const { values } = landingOf(port, () => response, [bellows(r)]).trace;
       return Math.max(...values.map((v) => v ?? 0));
     };
     expect(top('soft')).toBeGreaterThan(32 - 4);
     expect(top('soft')).toBeLessThan(48);
     expect(top('medium')).toBeGreaterThan(66);
     expect(top('loud')).toBeGreaterThan(106);
-    const { along, lands, levels } = landingOf(sensor, response, ROLES.slice(1).map(bellows));
-    const straight = landingOf(sensor, { family: 'straight' }, ROLES.slice(1).map(bellows));
+    const { along, lands, levels } = landingOf(port, () => response, ROLES.slice(1).map(bellows));
+    const straight = landingOf(port, () => STRAIGHT, ROLES.slice(1).map(bellows));
     for (const bins of [along, lands]) expect(bins.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
     expect(straight.along).toEqual(along);
     // A straight line lands where it lies, to the nearest of 128 values.

@@ -12,7 +12,8 @@ import type { Instrument } from '@/core/instrument/document';
 import { withFirstVoices } from '@/core/kinds/first-voices';
 import { kindOf } from '@/core/kinds/registry';
 import { workingsOf } from '@/core/kinds/workings-registry';
-import { DEFAULT_DYNAMICS, proposeResponse } from '@/core/shape/dynamics';
+import { DEFAULT_DYNAMICS } from '@/core/shape/dynamics';
+import { proposeResponse } from '@/core/shape/propose';
 import { measuringTakes } from './guided';
 import { cairn, sallow, wherry, wherryVoices } from './instruments';
 

@@ -66,7 +66,7 @@ static void pass_time(uint32_t t_us, uint8_t *out)
     if (passed_us >= PAUSE_US) expire_timers();
 }
 
-#if CHEIR_depths
+#if CHEIR_STEPS
 /* A frame comes: how long after the one before, units of 4 us, 65 ms at most. */
 static void step_to(uint32_t t_us)
 {
@@ -157,7 +157,7 @@ uint16_t cheir_frame(uint32_t t_us, uint16_t *counts, uint8_t *out)
     uint8_t *clock;
 #endif
     pass_time(t_us, out);
-#if CHEIR_depths
+#if CHEIR_STEPS
     step_to(t_us);
 #endif
     now_counts = counts;
@@ -280,7 +280,7 @@ void cheir_start(void)
 {
     static const cheir_engine_state begun = {0, 0, 0, DISCARDED_SCANS, 0, 0, 0, 0, 0};
     STATE(engine) = begun;
-#if CHEIR_depths
+#if CHEIR_STEPS
     frame_us = 0;
 #endif
     CHEIR_STARTS(START)

@@ -113,6 +113,21 @@
 #else
 #define CHEIR_IF_surfaces(x)
 #endif
+#if CHEIR_medians
+#define CHEIR_IF_medians(x) x
+#else
+#define CHEIR_IF_medians(x)
+#endif
+#if CHEIR_exponentials
+#define CHEIR_IF_exponentials(x) x
+#else
+#define CHEIR_IF_exponentials(x)
+#endif
+#if CHEIR_one_euros
+#define CHEIR_IF_one_euros(x) x
+#else
+#define CHEIR_IF_one_euros(x)
+#endif
 #if CHEIR_joins
 #define CHEIR_IF_joins(x) x
 #else
@@ -243,10 +258,10 @@
 #else
 #define CHEIR_IF_fingering_entries(x)
 #endif
-#define CHEIR_PARTS_IN(X) CHEIR_IF_levels(X(levels, level)) CHEIR_IF_creeps(X(creeps, creep)) CHEIR_IF_gates(X(gates, gate)) CHEIR_IF_controls(X(controls, control)) CHEIR_IF_holds(X(holds, hold)) CHEIR_IF_takeovers(X(takeovers, takeover)) CHEIR_IF_switched(X(switched, switched)) CHEIR_IF_touch_banks(X(touch_banks, touch_bank)) CHEIR_IF_touches(X(touches, touch)) CHEIR_IF_strike_banks(X(strike_banks, strike_bank)) CHEIR_IF_strikes(X(strikes, strike)) CHEIR_IF_contact_banks(X(contact_banks, contact_bank)) CHEIR_IF_pair_banks(X(pair_banks, pair_bank)) CHEIR_IF_pairs(X(pairs, pair)) CHEIR_IF_depth_banks(X(depth_banks, depth_bank)) CHEIR_IF_depths(X(depths, depth)) CHEIR_IF_ribbons(X(ribbons, ribbon)) CHEIR_IF_turns(X(turns, turn)) CHEIR_IF_speeds(X(speeds, speed)) CHEIR_IF_tones(X(tones, tone)) CHEIR_IF_tilts(X(tilts, tilt)) CHEIR_IF_surfaces(X(surfaces, surface)) CHEIR_IF_joins(X(joins, join)) CHEIR_IF_joined(X(joined, joined)) CHEIR_IF_learns(X(learns, learn)) CHEIR_IF_learn_lanes(X(learn_lanes, learn_lane)) CHEIR_IF_selectors(X(selectors, selector)) CHEIR_IF_modes(X(modes, mode)) CHEIR_IF_tempos(X(tempos, tempo)) CHEIR_IF_shows(X(shows, show)) CHEIR_IF_parameters(X(parameters, parameter)) CHEIR_IF_scene_starts(X(scene_starts, scene_start)) CHEIR_IF_ports(X(ports, port)) CHEIR_IF_merges(X(merges, merge)) CHEIR_IF_sensings(X(sensings, sensing)) CHEIR_IF_listeners(X(listeners, listener)) CHEIR_IF_notes(X(notes, note)) CHEIR_IF_note_lanes(X(note_lanes, note_lane)) CHEIR_IF_choices(X(choices, choice)) CHEIR_IF_pools(X(pools, pool)) CHEIR_IF_announcements(X(announcements, announcement)) CHEIR_IF_degrees(X(degrees, degree)) CHEIR_IF_glides(X(glides, glide)) CHEIR_IF_gatings(X(gatings, gating)) CHEIR_IF_fingerings(X(fingerings, fingering)) CHEIR_IF_fingers(X(fingers, fingers)) CHEIR_IF_finger_adds(X(finger_adds, finger)) CHEIR_IF_fingering_entries(X(fingering_entries, fingering_entry))
+#define CHEIR_PARTS_IN(X) CHEIR_IF_levels(X(levels, level)) CHEIR_IF_creeps(X(creeps, creep)) CHEIR_IF_gates(X(gates, gate)) CHEIR_IF_controls(X(controls, control)) CHEIR_IF_holds(X(holds, hold)) CHEIR_IF_takeovers(X(takeovers, takeover)) CHEIR_IF_switched(X(switched, switched)) CHEIR_IF_touch_banks(X(touch_banks, touch_bank)) CHEIR_IF_touches(X(touches, touch)) CHEIR_IF_strike_banks(X(strike_banks, strike_bank)) CHEIR_IF_strikes(X(strikes, strike)) CHEIR_IF_contact_banks(X(contact_banks, contact_bank)) CHEIR_IF_pair_banks(X(pair_banks, pair_bank)) CHEIR_IF_pairs(X(pairs, pair)) CHEIR_IF_depth_banks(X(depth_banks, depth_bank)) CHEIR_IF_depths(X(depths, depth)) CHEIR_IF_ribbons(X(ribbons, ribbon)) CHEIR_IF_turns(X(turns, turn)) CHEIR_IF_speeds(X(speeds, speed)) CHEIR_IF_tones(X(tones, tone)) CHEIR_IF_tilts(X(tilts, tilt)) CHEIR_IF_surfaces(X(surfaces, surface)) CHEIR_IF_medians(X(medians, median)) CHEIR_IF_exponentials(X(exponentials, exponential)) CHEIR_IF_one_euros(X(one_euros, one_euro)) CHEIR_IF_joins(X(joins, join)) CHEIR_IF_joined(X(joined, joined)) CHEIR_IF_learns(X(learns, learn)) CHEIR_IF_learn_lanes(X(learn_lanes, learn_lane)) CHEIR_IF_selectors(X(selectors, selector)) CHEIR_IF_modes(X(modes, mode)) CHEIR_IF_tempos(X(tempos, tempo)) CHEIR_IF_shows(X(shows, show)) CHEIR_IF_parameters(X(parameters, parameter)) CHEIR_IF_scene_starts(X(scene_starts, scene_start)) CHEIR_IF_ports(X(ports, port)) CHEIR_IF_merges(X(merges, merge)) CHEIR_IF_sensings(X(sensings, sensing)) CHEIR_IF_listeners(X(listeners, listener)) CHEIR_IF_notes(X(notes, note)) CHEIR_IF_note_lanes(X(note_lanes, note_lane)) CHEIR_IF_choices(X(choices, choice)) CHEIR_IF_pools(X(pools, pool)) CHEIR_IF_announcements(X(announcements, announcement)) CHEIR_IF_degrees(X(degrees, degree)) CHEIR_IF_glides(X(glides, glide)) CHEIR_IF_gatings(X(gatings, gating)) CHEIR_IF_fingerings(X(fingerings, fingering)) CHEIR_IF_fingers(X(fingers, fingers)) CHEIR_IF_finger_adds(X(finger_adds, finger)) CHEIR_IF_fingering_entries(X(fingering_entries, fingering_entry))
 
 /* Blocks by what they do, each by the function of its name: CHEIR_STARTS: _start, CHEIR_LOOKS: _look, CHEIR_DERIVES: _derive, CHEIR_DERIVE_EDGES: _derive_edge, CHEIR_BYTES: _byte, CHEIR_SCENES: _scene, CHEIR_SILENCES: _silence, CHEIR_DERIVE_EXPIRES: _derive_expire, CHEIR_SWEEPS: _sweep. */
-#define CHEIR_STARTS(X) CHEIR_IF_ports(X(port)) CHEIR_IF_sensings(X(sensing)) CHEIR_IF_tempos(X(tempo)) CHEIR_IF_ribbons(X(ribbon)) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone)) CHEIR_IF_tilts(X(tilt)) CHEIR_IF_surfaces(X(surface)) CHEIR_IF_joins(X(join)) CHEIR_IF_choices(X(choice)) CHEIR_IF_holds(X(hold)) CHEIR_IF_shows(X(show)) CHEIR_IF_switched(X(switched)) CHEIR_IF_takeovers(X(takeover)) CHEIR_IF_controls(X(control)) CHEIR_IF_announcements(X(announce)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_levels(X(level)) CHEIR_IF_creeps(X(creep)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_learns(X(learn)) CHEIR_IF_selectors(X(selector)) CHEIR_IF_pools(X(pool)) CHEIR_IF_note_lanes(X(note))
+#define CHEIR_STARTS(X) CHEIR_IF_ports(X(port)) CHEIR_IF_sensings(X(sensing)) CHEIR_IF_tempos(X(tempo)) CHEIR_IF_ribbons(X(ribbon)) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone)) CHEIR_IF_tilts(X(tilt)) CHEIR_IF_surfaces(X(surface)) CHEIR_IF_medians(X(median)) CHEIR_IF_exponentials(X(exponential)) CHEIR_IF_one_euros(X(one_euro)) CHEIR_IF_joins(X(join)) CHEIR_IF_choices(X(choice)) CHEIR_IF_holds(X(hold)) CHEIR_IF_shows(X(show)) CHEIR_IF_switched(X(switched)) CHEIR_IF_takeovers(X(takeover)) CHEIR_IF_controls(X(control)) CHEIR_IF_announcements(X(announce)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_levels(X(level)) CHEIR_IF_creeps(X(creep)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_learns(X(learn)) CHEIR_IF_selectors(X(selector)) CHEIR_IF_pools(X(pool)) CHEIR_IF_note_lanes(X(note))
 #define CHEIR_LOOKS(X) CHEIR_IF_levels(X(level)) CHEIR_IF_strike_banks(X(strike))
 #define CHEIR_FRAMES(X) CHEIR_IF_switched(X(switched)) CHEIR_IF_controls(X(control)) CHEIR_IF_announcements(X(announce)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth))
 #define CHEIR_EDGES(X) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_learns(X(learn))
@@ -255,9 +270,9 @@
 #define CHEIR_SILENCES(X) CHEIR_IF_ports(X(port)) CHEIR_IF_choices(X(choice)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gatings(X(gating)) CHEIR_IF_gates(X(gate)) CHEIR_IF_touch_banks(X(touch)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_selectors(X(selector)) CHEIR_IF_note_lanes(X(note))
 #define CHEIR_EXPIRES(X) CHEIR_IF_ports(X(port)) CHEIR_IF_controls(X(control)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_gates(X(gate)) CHEIR_IF_strike_banks(X(strike)) CHEIR_IF_contact_banks(X(contacts)) CHEIR_IF_pair_banks(X(pair)) CHEIR_IF_depth_banks(X(depth)) CHEIR_IF_learns(X(learn))
 #define CHEIR_SWEEPS(X) CHEIR_IF_sensings(X(sensing)) CHEIR_IF_controls(X(control)) CHEIR_IF_glides(X(glide)) CHEIR_IF_fingerings(X(fingering)) CHEIR_IF_creeps(X(creep)) CHEIR_IF_pair_banks(X(pair))
-#define CHEIR_DERIVES(X) CHEIR_IF_ribbons(X(ribbon)) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone)) CHEIR_IF_tilts(X(tilt)) CHEIR_IF_surfaces(X(surface)) CHEIR_IF_joins(X(join))
+#define CHEIR_DERIVES(X) CHEIR_IF_ribbons(X(ribbon)) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone)) CHEIR_IF_tilts(X(tilt)) CHEIR_IF_surfaces(X(surface)) CHEIR_IF_medians(X(median)) CHEIR_IF_exponentials(X(exponential)) CHEIR_IF_one_euros(X(one_euro)) CHEIR_IF_joins(X(join))
 #define CHEIR_DERIVE_EDGES(X) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone))
-#define CHEIR_DERIVE_EXPIRES(X) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone))
+#define CHEIR_DERIVE_EXPIRES(X) CHEIR_IF_turns(X(turn)) CHEIR_IF_speeds(X(speed)) CHEIR_IF_tones(X(tone)) CHEIR_IF_medians(X(median)) CHEIR_IF_exponentials(X(exponential)) CHEIR_IF_one_euros(X(one_euro))
 
 /* Who hears a gate, and where a velocity comes from: `<name>_opens` and `<name>_closes`, `velocity_<name>`. */
 enum { CHEIR_HEARS_NOTE = 0, CHEIR_HEARS_CHOICE_GATE = 1, CHEIR_HEARS_CHOICE_PITCH = 2, CHEIR_HEARS_GLIDE = 3, CHEIR_HEARS_FINGERING_GATE = 4, CHEIR_HEARS_FINGER = 5, CHEIR_HEARS_GATING_GATE = 6, CHEIR_HEARS_GATING_JOINED = 7, CHEIR_HEARS_GATING_HELD = 8, CHEIR_HEARS_SWITCHED = 9, CHEIR_HEARS_HOLD = 10, CHEIR_HEARS_SELECTOR = 11, CHEIR_HEARS_SELECTOR_GUARD = 12 };
@@ -336,6 +351,15 @@ enum { CHEIR_VELOCITY_FIXED = 0, CHEIR_VELOCITY_STRENGTH = 1, CHEIR_VELOCITY_LEV
 #endif
 #if CHEIR_surfaces
 #include "cheironom_surface.h"
+#endif
+#if CHEIR_medians
+#include "cheironom_median.h"
+#endif
+#if CHEIR_exponentials
+#include "cheironom_exponential.h"
+#endif
+#if CHEIR_one_euros
+#include "cheironom_one_euro.h"
 #endif
 #if CHEIR_joins
 #include "cheironom_join.h"

@@ -6,12 +6,6 @@
 
 /* From here on a stroke is as slow as the slowest, units of 4 us. */
 #define DEPTH_SLOWEST_TIME 0x8000u
-/* The longest time between two frames that is told apart, units of 4 us. */
-#define MOST_STEP 0x3fffu
-
-/* Of the frame at hand: units of 4 us since the one before, and when it was. */
-static uint16_t now_step;
-static uint32_t frame_us;
 
 /* Units of 4 us. */
 static uint16_t depth_clock(void)

@@ -137,6 +137,15 @@ void cheir_use(const cheir_instrument *instrument)
 static uint16_t now_t;
 static uint16_t now_slow;
 static uint16_t *now_counts;
+
+#define CHEIR_STEPS (CHEIR_depths || CHEIR_exponentials || CHEIR_one_euros)
+#if CHEIR_STEPS
+/* The longest time between two frames that is told apart, units of 4 us. */
+#define MOST_STEP 0x3fffu
+/* Of the frame at hand: units of 4 us since the one before, and when it was. */
+static uint16_t now_step;
+static uint32_t frame_us;
+#endif
 static uint8_t *now_out;
 
 /* `since` of a timer that a pause has ended. */

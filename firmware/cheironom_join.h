@@ -12,7 +12,7 @@ static OUT_OF_LINE uint16_t joined_share(uint8_t index)
     const cheir_joined *joined = &IMAGE(joined)[index];
     const cheir_level *level = &IMAGE(levels)[U8(joined->level)];
     uint16_t rest = STATE(level_zeros)[U8(joined->level)].rest;
-    uint16_t raw = now_counts[U8(level->column)];
+    uint16_t raw = now_counts[U8(joined->column)];
     uint8_t at = raw < rest;
     uint16_t distance = at ? (uint16_t)(rest - raw) : (uint16_t)(raw - rest);
     uint16_t dead = U16(level->side[at].dead);

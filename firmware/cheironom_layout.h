@@ -490,6 +490,51 @@ typedef struct {
     uint8_t agreed;
 } cheir_surface_state;
 
+/* A column as the median of its last counts; of: 3 or 5. */
+typedef struct {
+    uint8_t column;
+    uint8_t into;
+    uint8_t of;
+    uint8_t pad;
+} cheir_median;
+
+/* Before: the last four counts, the newest first; known: whether there were any. */
+typedef struct {
+    uint16_t before[4];
+    uint8_t known;
+    uint8_t pad;
+} cheir_median_state;
+
+/* A column smoothed; cutoff: 64ths of a Hz; shift: from its counts to 16 bits. */
+typedef struct {
+    uint16_t cutoff;
+    uint8_t column;
+    uint8_t into;
+    uint8_t shift;
+    uint8_t pad;
+} cheir_exponential;
+
+/* Held: 16 bits and a fraction of 16, all ones: none. */
+typedef struct {
+    uint32_t held;
+} cheir_exponential_state;
+
+/* A column smoothed the less the quicker it moves; cutoff: at rest, 64ths of a Hz; quicker: so much more, 256ths, for each 256th of full scale that it moves a second; shift: from its counts to 16 bits. */
+typedef struct {
+    uint16_t cutoff;
+    uint16_t quicker;
+    uint8_t column;
+    uint8_t into;
+    uint8_t shift;
+    uint8_t pad;
+} cheir_one_euro;
+
+/* Held: 16 bits and a fraction of 16, all ones: none; speed: 65536ths of full scale a second, smoothed, two’s complement. */
+typedef struct {
+    uint32_t held;
+    uint32_t speed;
+} cheir_one_euro_state;
+
 /* Levels as one: so many, from one on; by: how (JOINS_BY); into: its column, a share, Q15. */
 typedef struct {
     uint8_t first;
@@ -498,11 +543,13 @@ typedef struct {
     uint8_t into;
 } cheir_join;
 
-/* A level that is joined with others, through a table. */
+/* A level that is joined with others, through a table; column: that it is read from. */
 typedef struct {
     uint16_t table;
     uint8_t level;
+    uint8_t column;
     uint8_t side_mask;
+    uint8_t pad;
 } cheir_joined;
 
 /* The button by which rest and reach are measured: a contact, and whether it is closed while nobody holds it. */
@@ -874,7 +921,7 @@ typedef struct {
     uint16_t length;
 } cheir_settings_head;
 
-#define CHEIR_LAYOUT_VERSION 10u
+#define CHEIR_LAYOUT_VERSION 11u
 #define CHEIR_DUMP_MAGIC 0x69656843ul
 /* The settings of each record, in order: a byte each, or a word. */
 #define CHEIR_SETTINGS_OF_level(BYTE, WORD) WORD(rest) WORD(still) WORD(side[0].scale.span) WORD(side[0].scale.factor) WORD(side[0].scale.mul) WORD(side[0].dead) WORD(side[0].on) WORD(side[0].off) WORD(side[1].scale.span) WORD(side[1].scale.factor) WORD(side[1].scale.mul) WORD(side[1].dead) WORD(side[1].on) WORD(side[1].off)
@@ -921,6 +968,12 @@ typedef struct {
 #define CHEIR_BYTES_OF_tilt 32u
 #define CHEIR_SETTINGS_OF_surface(BYTE, WORD) WORD(axes[0].scale.span) WORD(axes[0].scale.factor) WORD(axes[0].scale.mul) WORD(axes[0].low) WORD(axes[0].table) WORD(axes[1].scale.span) WORD(axes[1].scale.factor) WORD(axes[1].scale.mul) WORD(axes[1].low) WORD(axes[1].table) WORD(rest) WORD(on) WORD(off) BYTE(settle)
 #define CHEIR_BYTES_OF_surface 27u
+#define CHEIR_SETTINGS_OF_median(BYTE, WORD) BYTE(of)
+#define CHEIR_BYTES_OF_median 1u
+#define CHEIR_SETTINGS_OF_exponential(BYTE, WORD) WORD(cutoff)
+#define CHEIR_BYTES_OF_exponential 2u
+#define CHEIR_SETTINGS_OF_one_euro(BYTE, WORD) WORD(cutoff) WORD(quicker)
+#define CHEIR_BYTES_OF_one_euro 4u
 #define CHEIR_SETTINGS_OF_join(BYTE, WORD) BYTE(by)
 #define CHEIR_BYTES_OF_join 1u
 #define CHEIR_SETTINGS_OF_joined(BYTE, WORD) WORD(table) BYTE(side_mask)
@@ -975,9 +1028,9 @@ typedef struct {
 #define CHEIR_BYTES_OF_fingering_entry 11u
 
 /* The lists of an image, and of a state with how long each is: name, struct, length. */
-#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(joins, join) X(joined, joined) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(modes, mode) X(tempos, tempo) X(shows, show) X(parameters, parameter) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
+#define CHEIR_PARTS(X) X(levels, level) X(creeps, creep) X(gates, gate) X(controls, control) X(holds, hold) X(takeovers, takeover) X(switched, switched) X(touch_banks, touch_bank) X(touches, touch) X(strike_banks, strike_bank) X(strikes, strike) X(contact_banks, contact_bank) X(pair_banks, pair_bank) X(pairs, pair) X(depth_banks, depth_bank) X(depths, depth) X(ribbons, ribbon) X(turns, turn) X(speeds, speed) X(tones, tone) X(tilts, tilt) X(surfaces, surface) X(medians, median) X(exponentials, exponential) X(one_euros, one_euro) X(joins, join) X(joined, joined) X(learns, learn) X(learn_lanes, learn_lane) X(selectors, selector) X(modes, mode) X(tempos, tempo) X(shows, show) X(parameters, parameter) X(scene_starts, scene_start) X(ports, port) X(merges, merge) X(sensings, sensing) X(listeners, listener) X(notes, note) X(note_lanes, note_lane) X(choices, choice) X(pools, pool) X(announcements, announcement) X(degrees, degree) X(glides, glide) X(gatings, gating) X(fingerings, fingering) X(fingers, fingers) X(finger_adds, finger) X(fingering_entries, fingering_entry)
 #define CHEIR_COUNTS(X) X(columns) X(derived) X(contacts) X(choice_lanes) X(turn_values) X(members) X(gating_lanes) X(scenes) X(look_mask)
-#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(modes, mode_state, modes) X(tempos, tempo_state, tempos) X(shows, show_state, shows) X(ports, port_state, ports) X(merges, merge_state, merges) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
+#define CHEIR_STATES(X) X(level_zeros, zero_state, levels) X(creeps, creep_state, creeps) X(gates, gate_state, gates) X(controls, control_state, controls) X(holds, hold_state, holds) X(takeovers, takeover_state, takeovers) X(switched, switched_state, switched) X(touch_banks, touch_bank_state, touch_banks) X(touches, touch_state, touches) X(strike_zeros, zero_state, strikes) X(strikes, strike_state, strikes) X(contacts, contact_state, contacts) X(pair_banks, pair_bank_state, pair_banks) X(pairs, pair_state, pairs) X(depths, depth_state, depths) X(ribbons, ribbon_state, ribbons) X(turns, turn_state, turns) X(turn_values, turn_value_state, turn_values) X(speeds, speed_state, speeds) X(tones, tone_state, tones) X(tilts, tilt_state, tilts) X(surfaces, surface_state, surfaces) X(medians, median_state, medians) X(exponentials, exponential_state, exponentials) X(one_euros, one_euro_state, one_euros) X(learns, learn_state, learns) X(learn_lanes, learn_lane_state, learn_lanes) X(selectors, selector_state, selectors) X(modes, mode_state, modes) X(tempos, tempo_state, tempos) X(shows, show_state, shows) X(ports, port_state, ports) X(merges, merge_state, merges) X(note_lanes, note_lane_state, note_lanes) X(choices, choice_state, choices) X(choice_lanes, choice_lane_state, choice_lanes) X(members, member_state, members) X(glides, glide_state, glides) X(gatings, gating_state, gatings) X(gating_lanes, gating_lane_state, gating_lanes) X(fingerings, fingering_state, fingerings)
 
 /* Where one program plays any instrument, all of it is compiled in. */
 #if !defined(CHEIR_ONE_INSTRUMENT)
@@ -1003,6 +1056,9 @@ typedef struct {
 #define CHEIR_tones 1
 #define CHEIR_tilts 1
 #define CHEIR_surfaces 1
+#define CHEIR_medians 1
+#define CHEIR_exponentials 1
+#define CHEIR_one_euros 1
 #define CHEIR_joins 1
 #define CHEIR_joined 1
 #define CHEIR_learns 1
@@ -1422,15 +1478,47 @@ CHEIR_LIES(surface_state_2, offsetof(cheir_surface_state, before[0]) == 4);
 CHEIR_LIES(surface_state_3, offsetof(cheir_surface_state, before[1]) == 6);
 CHEIR_LIES(surface_state_4, offsetof(cheir_surface_state, stage) == 8);
 CHEIR_LIES(surface_state_5, offsetof(cheir_surface_state, agreed) == 9);
+CHEIR_LIES(median, sizeof(cheir_median) == 4);
+CHEIR_LIES(median_0, offsetof(cheir_median, column) == 0);
+CHEIR_LIES(median_1, offsetof(cheir_median, into) == 1);
+CHEIR_LIES(median_2, offsetof(cheir_median, of) == 2);
+CHEIR_LIES(median_3, offsetof(cheir_median, pad) == 3);
+CHEIR_LIES(median_state, sizeof(cheir_median_state) == 10);
+CHEIR_LIES(median_state_0, offsetof(cheir_median_state, before[0]) == 0);
+CHEIR_LIES(median_state_1, offsetof(cheir_median_state, before[1]) == 2);
+CHEIR_LIES(median_state_2, offsetof(cheir_median_state, before[2]) == 4);
+CHEIR_LIES(median_state_3, offsetof(cheir_median_state, before[3]) == 6);
+CHEIR_LIES(median_state_4, offsetof(cheir_median_state, known) == 8);
+CHEIR_LIES(median_state_5, offsetof(cheir_median_state, pad) == 9);
+CHEIR_LIES(exponential, sizeof(cheir_exponential) == 6);
+CHEIR_LIES(exponential_0, offsetof(cheir_exponential, cutoff) == 0);
+CHEIR_LIES(exponential_1, offsetof(cheir_exponential, column) == 2);
+CHEIR_LIES(exponential_2, offsetof(cheir_exponential, into) == 3);
+CHEIR_LIES(exponential_3, offsetof(cheir_exponential, shift) == 4);
+CHEIR_LIES(exponential_4, offsetof(cheir_exponential, pad) == 5);
+CHEIR_LIES(exponential_state, sizeof(cheir_exponential_state) == 4);
+CHEIR_LIES(exponential_state_0, offsetof(cheir_exponential_state, held) == 0);
+CHEIR_LIES(one_euro, sizeof(cheir_one_euro) == 8);
+CHEIR_LIES(one_euro_0, offsetof(cheir_one_euro, cutoff) == 0);
+CHEIR_LIES(one_euro_1, offsetof(cheir_one_euro, quicker) == 2);
+CHEIR_LIES(one_euro_2, offsetof(cheir_one_euro, column) == 4);
+CHEIR_LIES(one_euro_3, offsetof(cheir_one_euro, into) == 5);
+CHEIR_LIES(one_euro_4, offsetof(cheir_one_euro, shift) == 6);
+CHEIR_LIES(one_euro_5, offsetof(cheir_one_euro, pad) == 7);
+CHEIR_LIES(one_euro_state, sizeof(cheir_one_euro_state) == 8);
+CHEIR_LIES(one_euro_state_0, offsetof(cheir_one_euro_state, held) == 0);
+CHEIR_LIES(one_euro_state_1, offsetof(cheir_one_euro_state, speed) == 4);
 CHEIR_LIES(join, sizeof(cheir_join) == 4);
 CHEIR_LIES(join_0, offsetof(cheir_join, first) == 0);
 CHEIR_LIES(join_1, offsetof(cheir_join, n) == 1);
 CHEIR_LIES(join_2, offsetof(cheir_join, by) == 2);
 CHEIR_LIES(join_3, offsetof(cheir_join, into) == 3);
-CHEIR_LIES(joined, sizeof(cheir_joined) == 4);
+CHEIR_LIES(joined, sizeof(cheir_joined) == 6);
 CHEIR_LIES(joined_0, offsetof(cheir_joined, table) == 0);
 CHEIR_LIES(joined_1, offsetof(cheir_joined, level) == 2);
-CHEIR_LIES(joined_2, offsetof(cheir_joined, side_mask) == 3);
+CHEIR_LIES(joined_2, offsetof(cheir_joined, column) == 3);
+CHEIR_LIES(joined_3, offsetof(cheir_joined, side_mask) == 4);
+CHEIR_LIES(joined_4, offsetof(cheir_joined, pad) == 5);
 CHEIR_LIES(learn, sizeof(cheir_learn) == 2);
 CHEIR_LIES(learn_0, offsetof(cheir_learn, contact) == 0);
 CHEIR_LIES(learn_1, offsetof(cheir_learn, rests) == 1);

@@ -8,6 +8,7 @@ import { bankNotes, instrumentOf, strikePads, touchPads } from '@/core/testing/b
 import { startEngine } from '@/core/engine/start';
 import { TAKEOVER_STAGE, TAKES_OVER_BY } from '@/core/engine/codes';
 import { takenOver } from '@/core/engine/voices/takeover';
+import type { Filter } from '@/core/shape/filters';
 import { bellowsOf } from '@/core/testing/bellows';
 import { randomTwoScenes } from '@/core/testing/random-instruments';
 import { manyInputs, runMain, runOnChip } from './chip';
@@ -157,3 +158,28 @@ it('on an 8-bit chip, what is scaled as it takes over comes to what the applicat
     expect([index, ...runMain(pots, main)]).toEqual([index, sum & 0xff, sum >> 8]);
   }
 });
+
+it.each([
+  [{ is: 'median', of: 3 }, 150],
+  [{ is: 'median', of: 5 }, 210],
+  [{ is: 'exponential', cutoffHz: 20 }, 340],
+  [{ is: 'one-euro', cutoffHz: 1, quicker: 5 }, 700],
+] as const)(
+  'on an 8-bit chip, a filter (%o) sends what the application’s engine sends, in cycles that are told',
+  (filter, most) => {
+    const instrument = readInstrument(readFileSync('demo/wherry.json', 'utf8'));
+    const take = readTakeCsv(readFileSync('demo/wherry-bellows-loud.csv', 'utf8'));
+    if (!instrument.ok || !take.ok) throw new Error('the demonstration cannot be read');
+    const counts = take.value.frames.counts.slice(0, SCANS);
+    const cycles = (own: Filter | undefined) => {
+      const four = manyInputs(bellowsOf(instrument.value), 4);
+      for (const sensor of four.sensors)
+        sensor.responses = sensor.responses.map((r) => ({ ...r, filter: own }));
+      const { identical, scans } = runOnChip(four, counts, 61);
+      expect(identical).toBe(true);
+      return { mean: scans.reduce((a, b) => a + b, 0) / scans.length, most: Math.max(...scans) };
+    };
+    const [plain, filtered] = [cycles(undefined), cycles(filter)];
+    expect((filtered.mean - plain.mean) / 4).toBeLessThan(most);
+  },
+);

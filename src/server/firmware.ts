@@ -39,6 +39,7 @@ const RUNTIME = [
     'allocator',
     'events',
     'stroke',
+    'low_pass',
   ].map(part),
   ...['change', 'settings', 'tables'].map(part),
   ...blocks().flatMap(({ file }) => (file === undefined ? [] : part(file))),

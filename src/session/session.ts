@@ -106,6 +106,14 @@ export class Session {
     });
   }
 
+  /**
+   * Lets the bench play another instrument of the same wiring, without a gap where only settings differ: what is tried out. The document stays as it is; whatever
+   * changes it ends the trial. @param tried null as the document is
+   */
+  tryOut(tried: Instrument | null): void {
+    if (this.compiled) this.say({ is: 'instrument', instrument: tried ?? this.compiled });
+  }
+
   /** A board with these sensors: what sounded on the one before ends. */
   private wire(instrument: Instrument): void {
     if (this.compiled) this.silence();

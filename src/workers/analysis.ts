@@ -7,13 +7,17 @@ import { readTakeCsv, type ReadTake } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { LEAST_FRAMES, listenTo, type Listened } from '@/core/listen/listen';
 import { recordingOf } from '@/core/listen/recording';
-import type { Response } from '@/core/instrument/response';
-import type { Sensor } from '@/core/instrument/sensor';
+import { responseAt } from '@/core/instrument/access';
+import { STRAIGHT, type Response } from '@/core/instrument/response';
 import type { NoteVoice } from '@/core/instrument/voices';
 import { fingerSpreadOf } from '@/core/prove/finger-spread';
 import { compareSchools, type SchoolsCompared } from '@/core/prove/schools';
 import type { Result } from '@/core/result';
-import { flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
+import { filterPrices, type FilterPrice } from '@/core/prove/filter-prices';
+import { filterTrace, type FilterTrace } from '@/core/prove/filter-trace';
+import type { PortLanes } from '@/core/prove/lane-counts';
+import { busiestSecond, flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
+import type { Filter } from '@/core/shape/filters';
 import type { Frames, Take } from '@/core/signal/take';
 
 /** What the analysis worker computes; everything is copied across. */
@@ -21,18 +25,29 @@ export const analysis = {
   calibrate: (job: SensorJob, progress: (share: number) => void): Result<Report> =>
     workingsOf(job.sensor).calibrate({ ...job, takes: lanesAlone(job.sensor.lanes, job.takes) }, progress),
 
-  /** The same takes through several responses, and the flicker of the instrument's own voices at rest. */
-  use(
-    instrument: Instrument,
-    sensor: Sensor,
-    responses: Response[],
-    takes: Take[],
-  ): { uses: Landing[]; flicker: number | null } {
+  /** A port's takes by another response and as it answers, and what its sensor's voices send. @param port whose sensor answers as is shown @param other a straight line unless said */
+  use(port: PortLanes, takes: Take[], other: Response = STRAIGHT): Compared {
+    const { instrument, sensor } = port;
     const rest = takes.find((t) => t.role === 'rest');
     const played = takes.filter((t) => t.role !== 'rest');
-    const uses = responses.map((response) => landingOf(sensor, response, played));
-    return { uses, flicker: rest ? flickerPerMinute(instrument, sensor, rest) : null };
+    return {
+      before: landingOf(port, () => other, played),
+      after: landingOf(port, (lane) => responseAt(sensor, port.port, lane), played),
+      flicker: rest ? flickerPerMinute(instrument, sensor, rest) : null,
+      busiest: Math.max(0, ...played.map((take) => busiestSecond(instrument, sensor, take))),
+    };
   },
+
+  /** What filters cost and save on a port's takes. */
+  filters: (
+    port: PortLanes,
+    filters: readonly Filter[],
+    present: Filter | null,
+    takes: Take[],
+  ): { prices: FilterPrice[]; trace: FilterTrace | null } => ({
+    prices: filterPrices(port, filters, takes),
+    trace: filterTrace(port, present, takes),
+  }),
 
   /** A take of a place through every school of pitch. */
   schools: (instrument: Instrument, voice: NoteVoice, take: Take): SchoolsCompared | null =>
@@ -67,5 +82,15 @@ export const analysis = {
 
   render: (instrument: Instrument, frames: Frames): Rendered => render(instrument, frames),
 };
+
+/** A port's use before and after its curve. */
+export interface Compared {
+  before: Landing;
+  after: Landing;
+  /** Messages a minute at rest; null without a take at rest. */
+  flicker: number | null;
+  /** Most messages within a second of the takes. */
+  busiest: number;
+}
 
 export type Analysis = typeof analysis;

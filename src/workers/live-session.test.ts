@@ -221,7 +221,10 @@ describe('a live session', () => {
       tUs: Float64Array.from(counts, (_, i) => i * 1000),
       counts: Uint16Array.from(counts),
     };
-    const { flicker } = analysis.use(instrument, instrument.sensors[0], [{ family: 'straight' }], [rest]);
+    const { flicker } = analysis.use(
+      { instrument, sensor: instrument.sensors[0], port: 'breath', lanes: [0] },
+      [rest],
+    );
     // A 14-bit controller begins with two messages.
     const heard = live.events().length - 2;
     expect(heard).toBeGreaterThan(1000);

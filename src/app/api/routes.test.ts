@@ -611,6 +611,7 @@ describe('POST /api/firmware and /api/prove', () => {
           'creep',
           'depth',
           'events',
+          'exponential',
         ].map(part),
         ...[
           'fingering',
@@ -629,9 +630,12 @@ describe('POST /api/firmware and /api/prove', () => {
           'level',
           'lights',
           'line',
+          'low_pass',
+          'median',
           'merge',
           'note',
           'numbers',
+          'one_euro',
         ].map(part),
         ...[
           'pair',

@@ -11,10 +11,21 @@ export type PlayedStrengths = Record<Dynamic, number[]>;
 /** Softer strokes that read no less than harder ones: over this share, they are no two dynamics. (Common practice, no source.) */
 export const MUCH_OVERLAP = 0.15;
 
+/** A stroke: the id of its lane, the role of its take, and how strong it was, 0 … 1, as the engine finds it. */
+export interface Stroke {
+  lane: string;
+  role: string;
+  strength: number;
+}
+
+/** Strokes as a report has them. */
+export const strokesOf = (strokes: readonly Stroke[]): Stroke[] =>
+  strokes.map((own) => ({ ...own, strength: round(own.strength, 4) }));
+
 /** Gathers strengths by the role of their take; other roles are left out. */
-export const strengthsBy = (strokes: readonly { role: string; strength: number }[]): PlayedStrengths => {
+export const strengthsBy = (strokes: readonly Pick<Stroke, 'role' | 'strength'>[]): PlayedStrengths => {
   const of = (dynamic: Dynamic) =>
-    strokes.filter(({ role }) => role === dynamic).map(({ strength }) => round(strength, 4));
+    strokes.filter(({ role }) => role === dynamic).map(({ strength }) => strength);
   return { soft: of('soft'), medium: of('medium'), loud: of('loud') };
 };
 

@@ -2,7 +2,7 @@ import type { Calibration } from '../instrument/calibration';
 import type { Lane, Sensor } from '../instrument/sensor';
 import type { Finding } from '../findings/finding';
 import type { Take } from '../signal/take';
-import type { PlayedStrengths } from './dynamics';
+import type { Stroke } from './dynamics';
 import type { Picture } from './picture';
 
 /** A sensor's takes, to be calibrated from. */
@@ -44,7 +44,7 @@ export interface BankReport {
   /** Gesture mark of its median gesture, or null. */
   mark: number[] | null;
   /** How hard its strokes were, where it has strokes. */
-  strengths?: PlayedStrengths;
+  strokes?: Stroke[];
   /** Its judgements drawn, where they are: one a lane. */
   pictures?: Picture[];
 }

@@ -2,7 +2,7 @@ import type { Frames } from '../signal/take';
 import { BetweenFrames } from './between-frames';
 import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, ticksAt } from './clock';
-import type { Engine } from './engine';
+import { stepTo, type Engine } from './engine';
 
 /** Computes the columns of the frame at hand. */
 export function deriveFrame(e: Engine): void {
@@ -28,7 +28,7 @@ export function derivedFrames(e: Engine, frames: Frames): Frames {
   const width = columns + derived;
   const { tUs } = frames;
   const counts = new Uint16Array(tUs.length * width);
-  const { t, slow, us, counts: before, at } = e;
+  const { t, slow, us, step, frameUs, counts: before, at } = e;
   const between = new BetweenFrames(frames.edges, frames.bytes);
   let lastUs = e.state.engine.last_us;
   const pass = (us: number) => {
@@ -50,11 +50,12 @@ export function derivedFrames(e: Engine, frames: Frames): Frames {
     between.upTo(tUs[frame], inputs);
     counts.set(frames.counts.subarray(frame * columns, (frame + 1) * columns), frame * width);
     pass(tUs[frame]);
+    stepTo(e, tUs[frame]);
     e.at = frame * width;
     deriveFrame(e);
   }
   between.upTo(Infinity, inputs);
-  Object.assign(e, { t, slow, us, counts: before, at });
+  Object.assign(e, { t, slow, us, step, frameUs, counts: before, at });
   const names = Array.from({ length: derived }, (_, i) => `derived ${i}`);
   return { ...frames, channels: [...frames.channels, ...names], counts };
 }

@@ -195,8 +195,14 @@ export const JOIN = struct(
   { first: 'u8', n: 'u8', by: 'u8', into: 'u8' },
 );
 
-export const JOINED = struct('joined', 'a level that is joined with others, through a table', {
-  table: 'u16',
-  level: 'u8',
-  side_mask: 'u8',
-});
+export const JOINED = struct(
+  'joined',
+  'a level that is joined with others, through a table; column: that it is read from',
+  {
+    table: 'u16',
+    level: 'u8',
+    column: 'u8',
+    side_mask: 'u8',
+    pad: 'u8',
+  },
+);

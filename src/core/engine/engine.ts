@@ -37,6 +37,12 @@ export interface Engine {
 /** 65 ms: the longest time between two frames that is told apart, units of 4 µs. */
 export const MOST_STEP = 0x3fff;
 
+/** A frame comes: how long after the one before. */
+export function stepTo(e: Engine, tUs: number): void {
+  e.step = Math.min(MOST_STEP, ((tUs - e.frameUs) >>> 0) >>> 2);
+  e.frameUs = tUs >>> 0;
+}
+
 /** First scans after power-up, which a converter and a sensor need to settle. */
 export const DISCARDED_SCANS = 5;
 

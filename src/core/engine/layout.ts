@@ -16,6 +16,14 @@ import {
   TURN_VALUE_STATE,
 } from './derived-records';
 import {
+  EXPONENTIAL,
+  EXPONENTIAL_STATE,
+  MEDIAN,
+  MEDIAN_STATE,
+  ONE_EURO,
+  ONE_EURO_STATE,
+} from './filter-records';
+import {
   LEVEL,
   ZERO_STATE,
   CREEP,
@@ -212,6 +220,17 @@ const LIST = {
     of: SURFACE,
     settings: ['axes', 'rest', 'on', 'off', 'settle'],
     states: { surfaces: SURFACE_STATE },
+  },
+  medians: { of: MEDIAN, settings: ['of'], states: { medians: MEDIAN_STATE } },
+  exponentials: {
+    of: EXPONENTIAL,
+    settings: ['cutoff'],
+    states: { exponentials: EXPONENTIAL_STATE },
+  },
+  one_euros: {
+    of: ONE_EURO,
+    settings: ['cutoff', 'quicker'],
+    states: { one_euros: ONE_EURO_STATE },
   },
   joins: { of: JOIN, settings: ['by'], states: {} },
   joined: { of: JOINED, settings: ['table', 'side_mask'], states: {} },

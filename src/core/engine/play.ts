@@ -6,7 +6,7 @@ import { endInputs, endOwed, sceneOfProgram } from './blocks/port';
 import { blocks } from './blocks/registry';
 import { PAUSE_US, slowAt, SWEEP_TICKS, ticksAt, ticksSince } from './clock';
 import { deriveEdge, deriveExpire, deriveFrame } from './derive';
-import { MOST_STEP, type Counts, type Engine } from './engine';
+import { stepTo, type Counts, type Engine } from './engine';
 import { framesToTurn, lookersOf, playLooker } from './look-ahead';
 import { park } from './merge';
 import { announceAnew } from './voices/announce';
@@ -34,12 +34,6 @@ export function drainTo(e: Engine, tUs: number): number {
   e.furthest.bank = -1;
   drain(e, passedUs);
   return passedUs;
-}
-
-/** A frame comes: how long after the one before. */
-export function stepTo(e: Engine, tUs: number): void {
-  e.step = Math.min(MOST_STEP, ((tUs - e.frameUs) >>> 0) >>> 2);
-  e.frameUs = tUs >>> 0;
 }
 
 /**

@@ -100,7 +100,7 @@ export const ENGINE_STATE = struct(
 );
 
 /** Changes whenever the dump's head or its order do: settings of another layout are refused. */
-export const LAYOUT_VERSION = 10;
+export const LAYOUT_VERSION = 11;
 
 export const SETTINGS_HEAD = struct(
   'settings_head',

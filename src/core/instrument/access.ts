@@ -1,6 +1,7 @@
 import type { Board } from './board';
 import type { Instrument } from './document';
 import { STRAIGHT, type Response } from './response';
+import type { Filter } from '../shape/filters';
 import type { Sensor } from './sensor';
 import { isOnNoChannel, type NoteVoice, type Voice } from './voices';
 import { playsAlone, soundingSource, sourcesOf } from './rules/voices';
@@ -18,12 +19,33 @@ export const responseAt = ({ responses }: Sensor, port: string, lane?: string): 
   (lane !== undefined && responses.find((r) => r.port === port && r.lane === lane)) ||
   (responses.find((r) => r.port === port && r.lane === undefined) ?? STRAIGHT);
 
+/** A response with another filter, or none. */
+export function withFilter(response: Response, filter: Filter | null): Response {
+  const rest = { ...response };
+  delete rest.filter;
+  return filter ? { ...rest, filter } : rest;
+}
+
 /** A sensor whose port answers so; lanes with a response of their own keep it. */
 export const withResponse = (sensor: Sensor, port: string, response: Response): Sensor => ({
   ...sensor,
   responses: [
     ...sensor.responses.filter((r) => r.port !== port || r.lane !== undefined),
     { ...response, port },
+  ],
+});
+
+/** A sensor one of whose lanes answers so at a port; as all of them do where it is null. @param lane its id */
+export const withLaneResponse = (
+  sensor: Sensor,
+  port: string,
+  lane: string,
+  response: Response | null,
+): Sensor => ({
+  ...sensor,
+  responses: [
+    ...sensor.responses.filter((r) => r.port !== port || r.lane !== lane),
+    ...(response ? [{ ...response, port, lane }] : []),
   ],
 });
 

@@ -1,8 +1,11 @@
 import 'reflect-metadata/lite';
 import { IsIn, IsNumber, IsOptional, IsString, Length, Max, Min } from 'class-validator';
 import { CURVE_FAMILY_IDS, type CurveFamilyId } from '../shape/families';
+import type { Filter } from '../shape/filters';
 import { finite } from './field';
+import { FILTERS } from './filter';
 import { ListOf, ObjectOf } from './parts-of';
+import { Union } from './union';
 
 export class CurvePoint {
   /** Share of the way from dead zone to reach, 0 … 1. */
@@ -23,11 +26,22 @@ export class Response {
   @IsIn(CURVE_FAMILY_IDS) family!: CurveFamilyId;
   /** Exponent of the power family. */
   @IsOptional() @IsNumber(finite) @Min(0.1) @Max(10) gamma?: number;
+  /** Of the exponential family; below 0 its inverse. */
+  @IsOptional() @IsNumber(finite) @Min(-8) @Max(8) k?: number;
+  /** Of the S-shape: how steep its middle is. */
+  @IsOptional() @IsNumber(finite) @Min(0.2) @Max(8) steepness?: number;
+  /** What the curve reads where it begins, and at its end, shares of the output; 0 and 1 where they are left out. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(1) floor?: number;
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(1) ceiling?: number;
+  /** Share of the way from dead zone to reach on which it stays at its floor. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(0.9) dead?: number;
   /** Knots of the points family, x strictly rising, y never falling, first x = 0, last x = 1. */
   @IsOptional()
   @ListOf(() => CurvePoint, 33, 2)
   points?: CurvePoint[];
   @IsOptional() @ObjectOf(() => Dynamics) dynamics?: Dynamics;
+  /** What its level goes through first, where it is sent as a value: notes and their gates never wait for it. */
+  @IsOptional() @Union(FILTERS) filter?: Filter;
   /** How far its points were evened out from use, 0 … 1; not at all where it is left out. */
   @IsOptional() @IsNumber(finite) @Min(0) @Max(1) evened?: number;
 }

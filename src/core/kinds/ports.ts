@@ -1,6 +1,7 @@
 import type { Sensor } from '../instrument/sensor';
 import type { Source } from '../instrument/voices';
 import type { Port } from './kind';
+import { wayNamed } from '../ways/registry';
 import { kindOf } from './registry';
 
 /** The first port of a sensor that carries this, or null. */
@@ -24,6 +25,15 @@ export function levelPort(sensor: Sensor, lane = 0): string | null {
     ([port, { carries }]) => carries === 'level' && lanesOfSource(sensor, { port }).includes(lane),
   );
   return found ? found[0] : portThat(sensor, 'level');
+}
+
+/** Ports that answer by a curve: levels, and gates whose strength is of their own strokes. */
+export function shapedPorts(sensor: Sensor): string[] {
+  const { ports, way } = kindOf(sensor);
+  const strikes = wayNamed(way).strength === 'strike';
+  return Object.entries(ports).flatMap(([port, { carries }]) =>
+    carries === 'level' || (carries === 'gate' && strikes) ? [port] : [],
+  );
 }
 
 /** Places of the lanes that a hand plays: those that a port names, where ports name any. */

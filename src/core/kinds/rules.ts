@@ -70,10 +70,12 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
     const fullScale = 2 ** boardOf(instrument, sensor).bits - 1;
     faults.push(...wayOf(calibration).faults(calibration, sensor, `${path}.calibration`, fullScale));
   }
-  sensor.responses.forEach(({ port, lane }, i) => {
+  sensor.responses.forEach(({ port, lane, filter }, i) => {
     if (!kind.ports[port]) fault(`responses.${i}.port`, portWords(kind.ports, port));
     else if (lane !== undefined && lanesOfSource(sensor, { port, lane }).length === 0)
       fault(`responses.${i}.lane`, `must name a lane of ${port}, got ${lane}`);
+    else if (filter && kind.ports[port].carries !== 'level')
+      fault(`responses.${i}.filter`, `only a level can be filtered, and ${port} is none`);
   });
   return faults;
 }

@@ -15,7 +15,8 @@ const reading = (step: number) => 1020 + Math.round((1000 * step) / 127);
 const land = (counts: number[], gamma?: number) => {
   const instrument = identityInstrument([breathController()]);
   const response = gamma ? ({ family: 'power', gamma } as const) : ({ family: 'straight' } as const);
-  return landingOf(instrument.sensors[0], response, [take(counts)]);
+  const port = { instrument, sensor: instrument.sensors[0], port: 'breath', lanes: [0] };
+  return landingOf(port, () => response, [take(counts)]);
 };
 const repeat = (n: number, count: number): number[] => new Array(n).fill(count);
 

@@ -1,18 +1,19 @@
-import { levelOf } from '../ways/registry';
 import { compile } from '../compile/compile';
-import { levelReader } from '../ways/level/reader';
-import { CONTROL_KIND } from '../engine/codes';
 import { run } from '../engine/run';
-import { boardOf } from '../instrument/access';
+import { boardOf, columnsOfSensor, contactsOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import type { Response } from '../instrument/response';
 import type { Sensor } from '../instrument/sensor';
+import { STATUS } from '../midi/messages';
 import { framesOf } from '../signal/frames';
 import { secondsOf, type Frames, type Take } from '../signal/take';
+import { filterReader, spanOf } from '../stages/filtered';
+import { levelReader } from '../ways/level/reader';
+import { laneCounts, type LaneCounts, type PortLanes } from './lane-counts';
 
 export const USE_BINS = 32;
 
-/** Where playing lies along x and lands along y, and what that is worth; for one response on the maker's own takes. */
+/** Where playing lies along x and lands along y, and what that is worth, on the maker's own takes. */
 export interface Landing {
   /** Share of playing time in each of 32 bins from dead zone to reach. */
   along: number[];
@@ -24,22 +25,33 @@ export interface Landing {
   largestJump: number;
   /** Median 7-bit value while playing. */
   middle: number;
-  /** Highest 7-bit value in every `strideUs`, for a picture; null between takes. */
+  /** Highest 7-bit value of all lanes in every `strideUs`, for a picture; null between takes. */
   trace: { values: (number | null)[]; strideUs: number };
 }
 
 /** Longest picture, points. */
 const TRACE_POINTS = 1200;
 
-/**
- * Plays takes through a response as the board would send it in seven bits.
- * @param takes of the sensor's board, in the order in which they are to be shown
- * @throws RangeError when the sensor has no calibrated level
- */
-export function landingOf(sensor: Sensor, response: Response, takes: readonly Frames[]): Landing {
-  const level = levelOf(sensor);
-  if (!level) throw new RangeError(`landingOf: a calibrated level of ${sensor.id} is required, it has none`);
+/** A lane as it is read from frame to frame: by its filter, and its curve. */
+function laneReader({ level, bits, counts }: LaneCounts, response: Response, tUs: Float64Array) {
   const read = levelReader(level, response);
+  const filtered = response.filter && filterReader(response.filter, { bits, span: spanOf(level) });
+  return (frame: number) => {
+    const count = counts[frame];
+    if (!filtered) return read(count);
+    return read(filtered(count, frame === 0 ? 0 : tUs[frame] - tUs[frame - 1]));
+  };
+}
+
+/**
+ * Plays takes through responses as the board would send them in seven bits, over their full range.
+ * @param answers the response of a lane, by its id @param takes of the sensor's board, in the order in which they are to be shown
+ */
+export function landingOf(
+  port: PortLanes,
+  answers: (lane: string) => Response,
+  takes: readonly Frames[],
+): Landing {
   const along = new Array<number>(USE_BINS).fill(0);
   const lands = new Array<number>(USE_BINS).fill(0);
   const reached = new Array<number>(128).fill(0);
@@ -48,31 +60,28 @@ export function landingOf(sensor: Sensor, response: Response, takes: readonly Fr
   let playing = 0;
   let largestJump = 0;
   for (const take of takes) {
-    const column = take.channels.indexOf(sensor.lanes[0].column!);
-    let previous = -1;
-    let highest = 0;
-    if (values.length > 0) values.push(null);
-    for (let i = 0; i < take.tUs.length; i++) {
-      const count = take.counts[i * take.channels.length + column];
-      const { share, step: value } = read(count);
-      if (previous >= 0) largestJump = Math.max(largestJump, Math.abs(value - previous));
-      previous = value;
-      highest = Math.max(highest, value);
-      if (i % stride === stride - 1) {
-        values.push(highest);
-        highest = 0;
+    const highest = new Uint8Array(Math.floor(take.tUs.length / stride));
+    for (const lane of laneCounts(port, take)) {
+      const read = laneReader(lane, answers(lane.level.lane), take.tUs);
+      let previous = -1;
+      for (let frame = 0; frame < take.tUs.length; frame++) {
+        const { share, step } = read(frame);
+        if (previous >= 0) largestJump = Math.max(largestJump, Math.abs(step - previous));
+        previous = step;
+        const at = Math.floor(frame / stride);
+        if (at < highest.length && step > highest[at]) highest[at] = step;
+        if (share === 0) continue;
+        playing++;
+        reached[step]++;
+        along[binOf(share)]++;
+        lands[binOf(step / 127)]++;
       }
-      if (share === 0) continue;
-      playing++;
-      reached[value]++;
-      along[binOf(share)]++;
-      lands[binOf(value / 127)]++;
     }
+    values.push(...(values.length > 0 ? [null] : []), ...highest);
   }
   const shares = (bins: number[]) => bins.map((n) => (playing === 0 ? 0 : n / playing));
   const strideUs =
     takes.length === 0 ? 0 : (stride * secondsOf(takes[0]) * 1e6) / Math.max(1, takes[0].tUs.length - 1);
-  const trace = { values, strideUs };
   const levels = reached.filter((n) => n > 0 && n * 1000 >= playing).length;
   return {
     along: shares(along),
@@ -80,7 +89,7 @@ export function landingOf(sensor: Sensor, response: Response, takes: readonly Fr
     levels,
     largestJump,
     middle: middleOf(reached),
-    trace,
+    trace: { values, strideUs },
   };
 }
 
@@ -95,11 +104,38 @@ function middleOf(reached: number[]): number {
   );
 }
 
-/** Messages a minute that a sensor's voices send in its rest take, after the first of each. */
+/** What a sensor's voices alone send in a take. */
+function sentIn(instrument: Instrument, sensor: Sensor, take: Frames) {
+  const board = boardOf(instrument, sensor);
+  const own = framesOf(take, columnsOfSensor(sensor), contactsOf(instrument, board));
+  return run(compile(instrument, board, own.channels), own);
+}
+
+/** Messages a minute that a sensor's voices send in its rest take, after the first of each controller. */
 export function flickerPerMinute(instrument: Instrument, sensor: Sensor, rest: Take): number {
-  const own = framesOf(rest, [sensor.lanes[0].column!], []);
-  const image = compile(instrument, boardOf(instrument, sensor), own.channels);
-  const firsts = image.controls.reduce((n, { kind }) => n + (kind === CONTROL_KIND.controller14 ? 2 : 1), 0);
-  const events = run(image, own);
-  return secondsOf(rest) === 0 ? 0 : (Math.max(0, events.length - firsts) * 60) / secondsOf(rest);
+  const told = new Set<string>();
+  const again = sentIn(instrument, sensor, rest).filter(({ bytes: [status, number] }) => {
+    const kind = status & 0xf0;
+    // What is said once says how things stand; a note at rest is never that.
+    const key =
+      kind === STATUS.controlChange || kind === STATUS.polyPressure ? `${status} ${number}` : `${status}`;
+    const isNew = !told.has(key);
+    told.add(key);
+    return !isNew || kind === STATUS.noteOn;
+  });
+  return secondsOf(rest) === 0 ? 0 : (again.length * 60) / secondsOf(rest);
+}
+
+const SECOND_US = 1e6;
+
+/** Most messages that a sensor's voices send within a second of a take. */
+export function busiestSecond(instrument: Instrument, sensor: Sensor, take: Frames): number {
+  const events = sentIn(instrument, sensor, take);
+  let most = 0;
+  let first = 0;
+  for (let last = 0; last < events.length; last++) {
+    while (events[last].tUs - events[first].tUs >= SECOND_US) first++;
+    most = Math.max(most, last - first + 1);
+  }
+  return most;
 }

@@ -1,10 +1,21 @@
-import { solvePoints, solvePower, type Dynamics, type Played } from './dynamics';
+import { DYNAMIC_NAMES, solvePoints, type Dynamics, type Played } from './dynamics';
+import { leastAt } from './least';
 import { pchip } from './pchip';
 
-/** What a family needs of a response: its own parameters only. */
+/** What a family needs of a response: its own parameter, and what every curve may have. */
 export interface CurveParameters {
+  /** Exponent of the power family. */
   gamma?: number;
-  points?: readonly { x: number; y: number }[];
+  /** Of the exponential family; below 0 its inverse. */
+  k?: number;
+  /** Of the S-shape: how steep its middle is. */
+  steepness?: number;
+  points?: { x: number; y: number }[];
+  /** What the curve reads where it begins, and at its end, 0 … 1; 0 and 1 where they are left out. */
+  floor?: number;
+  ceiling?: number;
+  /** Share of the way on which it stays at its floor. */
+  dead?: number;
 }
 
 /** One way from playing (x, 0 … 1) to sound (y, 0 … 1). Every curve is monotone and stays within 0 … 1. */
@@ -13,11 +24,13 @@ export interface CurveFamily {
   name: string;
   /** It with its parameters, as short as it can be said: "power 0.62". */
   words(p: CurveParameters): string;
-  /** The parameters with which soft, medium and loud playing lands nearest to what it should read. */
-  solve(played: Played, wanted: Dynamics): CurveParameters;
+  /** The parameters with which soft, medium and loud playing lands nearest to what it should read. @param p whose floor, ceiling and dead zone stay */
+  solve(played: Played, wanted: Dynamics, p: CurveParameters): CurveParameters;
+  /** The parameters with which it goes through a place as near as it can; null where it has none that bends it. */
+  through(p: CurveParameters, x: number, y: number): CurveParameters | null;
   /** What is wrong with the parameters, or null. */
   fault(p: CurveParameters): string | null;
-  /** The curve itself; x is clamped to 0 … 1. @throws RangeError where `fault` is not null */
+  /** The curve from 0, 0 to 1, 1. */
   curve(p: CurveParameters): (x: number) => number;
 }
 
@@ -27,30 +40,89 @@ const straight: CurveFamily = {
   id: 'straight',
   name: 'straight',
   words: () => 'straight',
-  solve: () => ({}),
+  solve: (_played, _wanted, p) => ends(p),
+  through: () => null,
   fault: () => null,
-  curve: () => clamp01,
+  curve: () => (x) => x,
 };
 
-const power: CurveFamily = {
-  id: 'power',
-  name: 'power',
-  words: ({ gamma }) => `power ${gamma!.toFixed(2)}`,
-  solve: (played, wanted) => ({ gamma: solvePower(played, wanted).gamma }),
-  fault: ({ gamma }) =>
-    gamma !== undefined && gamma > 0 ? null : `a power curve needs gamma over 0, got ${gamma}`,
-  curve: (p) => {
-    required(power, p);
-    const gamma = p.gamma!;
-    return (x) => clamp01(x) ** gamma;
-  },
+/** A family that one number bends. */
+interface Bent {
+  id: string;
+  name: string;
+  key: 'gamma' | 'k' | 'steepness';
+  /** Its number is looked for between these, on a scale on which equal steps bend alike. */
+  from: (scaled: number) => number;
+  scale: readonly [number, number];
+  /** Whether a number can be one. */
+  isOne(value: number): boolean;
+  needs: string;
+  curve(value: number): (x: number) => number;
+  decimals: number;
+}
+
+const bent = ({ id, name, key, from, scale, isOne, needs, curve, decimals }: Bent): CurveFamily => {
+  const nearest = (error: (p: CurveParameters) => number, p: CurveParameters): CurveParameters => {
+    const with_ = (scaled: number) => ({ ...ends(p), [key]: from(scaled) });
+    const best = from(leastAt((scaled) => error(with_(scaled)), ...scale));
+    return { ...ends(p), [key]: Math.round(best * 1000) / 1000 };
+  };
+  const family: CurveFamily = {
+    id,
+    name,
+    words: (p) => `${name} ${p[key]!.toFixed(decimals)}`,
+    solve: (played, wanted, p) =>
+      nearest((own) => {
+        const at = shaped(family, own);
+        return DYNAMIC_NAMES.reduce((sum, d) => sum + (at(played[d]) - wanted[d] / 127) ** 2, 0);
+      }, p),
+    through: (p, x, y) => nearest((own) => Math.abs(shaped(family, own)(x) - y), p),
+    fault: (p) => {
+      const value = p[key];
+      return value !== undefined && isOne(value) ? null : `${needs}, got ${value}`;
+    },
+    curve: (p) => curve(p[key]!),
+  };
+  return family;
 };
+
+const power = bent({
+  ...{ id: 'power', name: 'power', key: 'gamma', decimals: 2 },
+  ...{ from: Math.exp, scale: [Math.log(0.1), Math.log(10)] },
+  isOne: (gamma) => gamma > 0,
+  needs: 'a power curve needs gamma over 0',
+  curve: (gamma) => (x) => x ** gamma,
+});
+
+/** (e^kx − 1) / (e^k − 1), below 0 the inverse of that with −k (maker's handbook 5). */
+const exponential = bent({
+  ...{ id: 'exponential', name: 'exponential', key: 'k', decimals: 1 },
+  ...{ from: (k) => k, scale: [-8, 8] },
+  isOne: (k) => Math.abs(k) <= 8,
+  needs: 'an exponential curve needs k between −8 and 8',
+  curve: (k) => {
+    // So near to a straight line that the formula has nothing left to divide by.
+    if (Math.abs(k) < 1e-4) return (x) => x;
+    const all = Math.expm1(Math.abs(k));
+    return k > 0 ? (x) => Math.expm1(k * x) / all : (x) => Math.log1p(all * x) / -k;
+  },
+});
+
+/** x^a / (x^a + (1 − x)^a): steep in the middle with a over 1, flat there below (common practice, no source). */
+const sShape = bent({
+  ...{ id: 's-shape', name: 'S-shape', key: 'steepness', decimals: 2 },
+  ...{ from: Math.exp, scale: [Math.log(0.2), Math.log(8)] },
+  isOne: (a) => a > 0,
+  needs: 'an S-shape needs a steepness over 0',
+  curve: (a) => (x) => x ** a / (x ** a + (1 - x) ** a),
+});
 
 const points: CurveFamily = {
   id: 'points',
   name: 'smooth',
   words: () => 'smooth',
-  solve: (played, wanted) => ({ points: solvePoints(played, wanted).points }),
+  solve: (played, wanted) => ({ points: solvePoints(played, wanted) }),
+  through: () => null,
   fault: ({ points: k }) => {
     if (!k || k.length < 2) return 'a points curve needs two points or more';
     if (k[0].x !== 0 || k[k.length - 1].x !== 1)
@@ -61,27 +133,45 @@ const points: CurveFamily = {
     }
     return null;
   },
-  curve: (p) => {
-    required(points, p);
-    const through = pchip(
+  curve: (p) =>
+    pchip(
       p.points!.map((k) => k.x),
       p.points!.map((k) => k.y),
-    );
-    return (x) => clamp01(through(clamp01(x)));
-  },
+    ),
 };
 
-function required(family: CurveFamily, p: CurveParameters): void {
-  const fault = family.fault(p);
-  if (fault) throw new RangeError(`curve: ${fault}`);
+/** What every curve may have, of one. */
+const ends = ({ floor, ceiling, dead }: CurveParameters): CurveParameters => ({
+  ...(floor === undefined ? {} : { floor }),
+  ...(ceiling === undefined ? {} : { ceiling }),
+  ...(dead === undefined ? {} : { dead }),
+});
+
+/** A family's curve between its floor and its ceiling, from its dead zone on. */
+function shaped(family: CurveFamily, p: CurveParameters): (x: number) => number {
+  const { floor = 0, ceiling = 1, dead = 0 } = p;
+  const own = family.curve(p);
+  return (x) => clamp01(floor + (ceiling - floor) * clamp01(own(clamp01((x - dead) / (1 - dead)))));
 }
 
 /** Every curve family. A new one is one object above and one entry here. */
-export const CURVE_FAMILIES = { straight, power, points } as const;
+export const CURVE_FAMILIES = { straight, power, exponential, 's-shape': sShape, points } as const;
 
 export type CurveFamilyId = keyof typeof CURVE_FAMILIES;
 export const CURVE_FAMILY_IDS = Object.keys(CURVE_FAMILIES) as CurveFamilyId[];
 
-/** The curve of a response. @throws RangeError when its parameters are missing or not monotone */
-export const curveOf = (r: CurveParameters & { family: CurveFamilyId }): ((x: number) => number) =>
-  CURVE_FAMILIES[r.family].curve(r);
+type Curve = CurveParameters & { family: CurveFamilyId };
+
+/** What is wrong with a curve, or null. */
+export function curveFault(r: Curve): string | null {
+  const { floor = 0, ceiling = 1 } = r;
+  if (!(floor < ceiling)) return `a floor below the ceiling required, got ${floor} and ${ceiling}`;
+  return CURVE_FAMILIES[r.family].fault(r);
+}
+
+/** The curve of a response. @returns it; x is clamped to 0 … 1 @throws RangeError when its parameters are missing or not monotone */
+export function curveOf(r: Curve): (x: number) => number {
+  const fault = curveFault(r);
+  if (fault) throw new RangeError(`curve: ${fault}`);
+  return shaped(CURVE_FAMILIES[r.family], r);
+}

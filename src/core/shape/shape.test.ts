@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import golden from './pchip.golden.json';
 import { random } from '../signal/random';
-import { DYNAMIC_NAMES, proposeResponse, roomOf, solvePoints, solvePower } from './dynamics';
-import { curveOf } from './families';
+import { DYNAMIC_NAMES, roomOf } from './dynamics';
+import { CURVE_FAMILIES, curveFault, curveOf } from './families';
 import { pchip } from './pchip';
+import { missedBy, proposeResponse, solved } from './propose';
 import { tableOf, worstTableError } from './table';
 
 const knots = fc
@@ -106,9 +107,9 @@ describe('a curve from dynamics', () => {
     for (const gamma of [0.4, 0.58, 1, 2.2]) {
       const played = { soft: 0.1, medium: 0.35, loud: 0.8 };
       const wanted = { soft: 127 * 0.1 ** gamma, medium: 127 * 0.35 ** gamma, loud: 127 * 0.8 ** gamma };
-      const solved = solvePower(played, wanted);
-      expect(solved.gamma).toBeCloseTo(gamma, 3);
-      expect(solved.worstSteps).toBeLessThan(0.01);
+      const power = solved('power', played, wanted);
+      expect(power.gamma).toBeCloseTo(gamma, 3);
+      expect(missedBy(power, played, wanted)).toBeLessThan(0.05);
       expect(proposeResponse(played, wanted).family).toBe('power');
     }
   });
@@ -127,7 +128,7 @@ describe('a curve from dynamics', () => {
         (loud ** gamma - high / 127) ** 2;
       let least = Infinity;
       for (let k = 0; k <= 4000; k++) least = Math.min(least, missed(10 ** (-1 + (2 * k) / 4000)));
-      expect(missed(solvePower(played, wanted).gamma)).toBeLessThan(least + 1e-5);
+      expect(missed(solved('power', played, wanted).gamma!)).toBeLessThan(least + 1e-5);
     }
   });
   it('goes through all three where a power cannot, and stays a valid curve for any playing', () => {
@@ -137,7 +138,7 @@ describe('a curve from dynamics', () => {
       fc.property(share, share, share, step, step, step, (a, b, c, p, q, r) => {
         const [soft, medium, loud] = [a, b, c].sort((x, y) => x - y);
         const [low, middle, high] = [p, q, r].sort((x, y) => x - y);
-        const response = solvePoints({ soft, medium, loud }, { soft: low, medium: middle, loud: high });
+        const response = solved('points', { soft, medium, loud }, { soft: low, medium: middle, loud: high });
         expect(() => curveOf(response)).not.toThrow();
       }),
     );
@@ -145,6 +146,65 @@ describe('a curve from dynamics', () => {
     const curve = curveOf(proposeResponse(played, { soft: 32, medium: 70, loud: 110 }));
     expect(127 * curve(0.04)).toBeCloseTo(32, 1);
     expect(127 * curve(0.85)).toBeCloseTo(110, 1);
+  });
+});
+
+describe('families', () => {
+  const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+  const any = fc.record({
+    family: fc.constantFrom(
+      'straight' as const,
+      'power' as const,
+      'exponential' as const,
+      's-shape' as const,
+    ),
+    ...{ gamma: number(0.1, 10), k: number(-8, 8), steepness: number(0.2, 8) },
+    ...{ floor: number(0, 0.45), ceiling: number(0.55, 1), dead: number(0, 0.9) },
+  });
+
+  it('never fall, begin at their floor where their dead zone ends, and end at their ceiling', () => {
+    fc.assert(
+      fc.property(any, (response) => {
+        const curve = curveOf(response);
+        const ys = Array.from({ length: 201 }, (_, i) => curve(i / 200));
+        for (let i = 1; i < ys.length; i++) expect(ys[i]).toBeGreaterThanOrEqual(ys[i - 1] - 1e-12);
+        expect(ys[0]).toBeCloseTo(response.floor, 12);
+        expect(curve(response.dead)).toBeCloseTo(response.floor, 12);
+        expect(ys[200]).toBeCloseTo(response.ceiling, 12);
+      }),
+    );
+  });
+
+  it('that one number bends go through where they are dragged to, whatever their ends', () => {
+    fc.assert(
+      fc.property(any, number(0.1, 0.9), (response, along) => {
+        const { floor, ceiling, dead, family } = response;
+        if (family === 'straight') return;
+        const x = dead + (1 - dead) * along;
+        const y = curveOf(response)(x);
+        const dragged = CURVE_FAMILIES[family].through({ floor, ceiling, dead }, x, y)!;
+        expect(Math.abs(curveOf({ family, ...dragged })(x) - y)).toBeLessThan(1 / 127);
+        expect([dragged.floor, dragged.ceiling, dragged.dead]).toEqual([floor, ceiling, dead]);
+      }),
+    );
+  });
+
+  it('exponential and its inverse undo each other (handbook 5), and an S-shape turns over in its middle', () => {
+    for (const k of [0.5, 3, 8])
+      for (const x of [0.1, 0.5, 0.93]) {
+        const [rising, inverse] = [k, -k].map((own) => curveOf({ family: 'exponential', k: own }));
+        expect(rising(x)).toBeCloseTo((Math.exp(k * x) - 1) / (Math.exp(k) - 1), 12);
+        expect(inverse(rising(x))).toBeCloseTo(x, 9);
+        const s = curveOf({ family: 's-shape', steepness: k });
+        expect(s(1 - x)).toBeCloseTo(1 - s(x), 12);
+        expect((s(0.5001) - s(0.4999)) / 0.0002).toBeCloseTo(k, 3);
+      }
+  });
+
+  it('say what they lack', () => {
+    expect(curveFault({ family: 'exponential', k: 9 })).toMatch(/between −8 and 8, got 9/);
+    expect(curveFault({ family: 'straight', floor: 0.6, ceiling: 0.5 })).toMatch(/floor below the ceiling/);
+    expect(() => curveOf({ family: 's-shape' })).toThrow(/steepness over 0, got undefined/);
   });
 });
 

@@ -34,6 +34,7 @@ import { playsAlone, soundingSource, sourcesOf } from '../instrument/rules';
 import { USUAL_BEND_RANGE } from '../midi/bend';
 import { bendRangeOf } from '../instrument/zones';
 import { signOf, type LaneLevel } from '../ways/level/lane-level';
+import { filteredRead } from './filtered';
 import { joinedRead } from './join';
 import { levelsRead, type LevelRead } from './levels-read';
 import { compileShow, partsLit } from './lights';
@@ -201,8 +202,13 @@ function showOf(m: Making, voice: LightVoice, { i }: LevelRead): number | null {
   return part < parts ? compileShow(m, voice, part, parts) : null;
 }
 
-function controlOf(m: Making, voice: Expression, { level, lane }: LevelRead) {
+function controlOf(m: Making, voice: Expression, read: LevelRead) {
   const { image } = m.parts;
+  const { level } = read;
+  // What is joined was filtered by itself.
+  const { column, lane } = voice.join
+    ? { column: image.levels[level].column, lane: read.lane }
+    : filteredRead(m, voice.source, read);
   const { kind } = sendsOf(voice);
   const mask = sideMask(lane, voice.side);
   const { stairs, ...values } = valuesOf(m, voice, lane);
@@ -213,7 +219,7 @@ function controlOf(m: Making, voice: Expression, { level, lane }: LevelRead) {
     slack: voice.jumps
       ? keptOf(image.levels[level], mask, stairs)
       : slackOf(image.levels[level], mask, stairs, lane),
-    ...{ level, side_mask: mask, kind, column: image.levels[level].column },
+    ...{ level, side_mask: mask, kind, column },
     // A gate that is not calibrated, or is of another board, holds nothing.
     hold: voice.while && m.sensors.has(voice.while.sensor) ? holdBy(m, voice.while) : 0,
     ...{ takeover: 0, lane: 0, next: 0, glide: 0, pad: 0 },

@@ -2,6 +2,7 @@ import { JOINS_BY } from '../engine/codes';
 import type { Join, NoteVoice, Voice } from '../instrument/voices';
 import { compileLevel, sideMask } from '../ways/level/image';
 import type { LaneLevel } from '../ways/level/lane-level';
+import { filteredRead } from './filtered';
 import { answerTable, levelsRead, type LevelRead } from './levels-read';
 import type { Making } from './making';
 
@@ -15,15 +16,18 @@ export function joinedRead(
   { by, with: others }: Join,
 ): LevelRead[] {
   const { image } = m.parts;
-  const reads = [source, ...others].map((own) => ({ own, read: levelsRead(m, own)[0] }));
-  if (reads.some(({ read }) => read === undefined)) return [];
+  const found = [source, ...others].map((own) => ({ own, read: levelsRead(m, own)[0] }));
+  if (found.some(({ read }) => read === undefined)) return [];
+  const reads = found.map(({ own, read }) => ({ own, read: { ...read, ...filteredRead(m, own, read) } }));
   const into = m.parts.derivedColumn();
   image.joins.push({ first: image.joined.length, n: reads.length, by: JOINS_BY[by], into });
   for (const { own, read } of reads)
     image.joined.push({
       table: answerTable(m, own, read.lane.lane),
       level: read.level,
+      column: read.column,
       side_mask: sideMask(read.lane, own === source ? side : 'both'),
+      pad: 0,
     });
   const lane = levelOfJoined(reads.map(({ read }) => read.lane));
   const level = image.levels.push(compileLevel(lane, into)) - 1;

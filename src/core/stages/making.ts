@@ -23,6 +23,8 @@ export interface Making {
   zones: Map<string, Set<number>>;
   /** Note voices with where their lanes stand: the first in the image's list, and the lanes' places in the sensor that sounds. */
   played: { voice: NoteVoice; lane: number; places: readonly number[] }[];
+  /** Columns that filters make, by the column that each is made of and the filter. */
+  filtered: Map<string, number>;
   /** Where the degrees of a tuning stand, by what they are made of. */
   degrees: Map<string, number>;
 }
@@ -30,7 +32,7 @@ export interface Making {
 /** What voices are compiled with, before any is. */
 export const beginMaking = (instrument: Instrument, parts: Parts): Making => ({
   ...{ instrument, parts, sensors: new Map(), heard: new Map(), pools: new Map(), zones: new Map() },
-  ...{ played: [], degrees: new Map() },
+  ...{ played: [], filtered: new Map(), degrees: new Map() },
 });
 
 /** The sensor of a source; rules of the document make sure that it is there. */

@@ -1,6 +1,7 @@
 import { lanesOfSource } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
 import { PROGRAMS } from '../instrument/board';
+import { responseAt, withResponse } from '../instrument/access';
 import { newInstrument } from '../instrument/create';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
@@ -22,6 +23,7 @@ import { isBent } from '../stages/zones';
 import { randomAlong, randomExtras, randomFingering, randomMpe, randomTunings } from './random-pitches';
 import { wayNamed } from '../ways/registry';
 import { random, type Random } from '../signal/random';
+import { randomFilter } from './random-response';
 import { encoderSensor } from './random-derived';
 import { levelSensor, otherSettings, randomSensors, travelSensor } from './random-sensors';
 
@@ -62,6 +64,7 @@ export function randomServed(seed: number): Instrument {
       ...(r.next() < 0.6 ? { programs: PROGRAMS[r.whole(0, 2)] } : {}),
       ...(r.next() < 0.3 ? { localOff: r.whole(1, 16) } : {}),
     }));
+  instrument.sensors = instrument.sensors.map((sensor) => (r.next() < 0.5 ? filtered(r, sensor) : sensor));
   if (r.next() < 0.5) instrument.clock = randomClock(r, board.id);
   if (r.next() < 0.7) instrument.lights = { count: r.whole(4, 40), as: 'clocked' };
   instrument.voices = instrument.voices.map((v) => routed(r, v, instrument));
@@ -70,6 +73,15 @@ export function randomServed(seed: number): Instrument {
   instrument.boards.push({ ...board, id: 'next', name: 'Next' });
   instrument.links = [{ from: board.id, to: 'next' }];
   return instrument;
+}
+
+/** Some of its levels go through a filter. */
+function filtered(r: Random, sensor: Sensor): Sensor {
+  const ports = Object.entries(kindOf(sensor).ports).filter(([, { carries }]) => carries === 'level');
+  return ports.reduce((own, [port]) => {
+    if (own.responses.some((each) => each.port === port && each.lane !== undefined)) return own;
+    return withResponse(own, port, { ...responseAt(own, port), filter: randomFilter(r) });
+  }, sensor);
 }
 
 function randomClock(r: Random, board: string): Clock {

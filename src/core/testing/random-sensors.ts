@@ -21,7 +21,7 @@ import {
   toneSensor,
   wheelSensor,
 } from './random-derived';
-import { randomResponse } from './random-response';
+import { randomFilter, randomResponse } from './random-response';
 
 /** For tests: a sensor with another calibration and other responses, of the same structure. @param top highest count of its board */
 export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
@@ -30,8 +30,10 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
   const lanes = sensor.lanes.map((lane) => ({ ...lane, note: r.whole(0, 127) }));
   // A lane of a strike bank has a table of its own or not: there is no room for others.
   const responses = sensor.responses.map((response) => {
-    const { port, lane } = response;
-    return c && wayOf(c).strength === 'strike' && lane ? response : { port, lane, ...randomResponse(r) };
+    const { port, lane, filter } = response;
+    if (c && wayOf(c).strength === 'strike' && lane) return response;
+    // Of which family its filter is, is its structure.
+    return { port, lane, ...randomResponse(r), filter: filter && randomFilter(r, filter.is) };
   });
   const made = { ...sensor, lanes, responses };
   if (!c) return made;

@@ -1,5 +1,6 @@
 'use client';
 
+import { strengthsBy } from '@/core/calibrate/dynamics';
 import { Button } from '@mui/material';
 import { useKey } from '../hooks/use-key';
 import type { BankReport } from '@/core/calibrate/report';
@@ -116,7 +117,7 @@ export function CalibrateBank() {
         <span>{counted(sensor.lanes.length, 'lane')}, each as far as it is played</span>
       </div>
       <LaneStrip sensor={sensor} height={72} />
-      {bank?.strengths && <Velocities sensor={sensor} strengths={bank.strengths} />}
+      {bank?.strokes && <Velocities sensor={sensor} strengths={strengthsBy(bank.strokes)} />}
       {pictures.map((picture) => (
         <PictureChart key={picture.title} picture={picture} />
       ))}

@@ -2,18 +2,30 @@ import type { ChartData, ChartOptions } from 'chart.js';
 import type { Dynamics, Response } from '@/core/instrument/response';
 import { DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
 import { curveOf } from '@/core/shape/families';
+import type { Handle } from '@/core/shape/handles';
 import { READING_FACE, WORD_FACE } from '../parts/chart-fonts';
 import type { Colours } from '../parts/colours';
 import { LANDS_WIDTH } from './curve-drawing';
 
 const CURVE_POINTS = 200;
 
-/** The curve, the straight line under it, and a diamond for each dynamic that was played. */
+/** Places of what can be dragged among the datasets. */
+export const DIAMONDS = 0;
+export const HANDLES = 1;
+
+interface Shown {
+  shown: Response;
+  proposed: boolean;
+  played: Played | null;
+  wanted: Dynamics;
+  handles: readonly Handle[];
+  /** The handle that keys move. */
+  chosen: number | null;
+}
+
+/** A diamond for each dynamic that was played, the handles, the curve, and the straight line under it. */
 export function curveData(
-  shown: Response,
-  proposed: boolean,
-  played: Played | null,
-  wanted: Dynamics,
+  { shown, proposed, played, wanted, handles, chosen }: Shown,
   c: Colours,
 ): ChartData<'line'> {
   const curve = curveOf(shown);
@@ -26,10 +38,22 @@ export function curveData(
         showLine: false,
         pointStyle: 'rectRot' as const,
         pointRadius: 9,
-        pointHitRadius: 22,
+        pointHitRadius: 16,
         pointBorderWidth: 2.5,
         pointBackgroundColor: c.sheet,
         pointBorderColor: c.live,
+        clip: false,
+      },
+      {
+        data: handles.map(({ x, y }) => ({ x: 100 * x, y: 127 * y })),
+        showLine: false,
+        pointStyle: 'circle' as const,
+        pointRadius: 5,
+        pointHitRadius: 12,
+        pointBorderWidth: 2,
+        pointBackgroundColor: handles.map((_, i) => (i === chosen ? c.live : c.sheet)),
+        pointBorderColor: c.ink,
+        clip: false,
       },
       {
         dragData: false,

@@ -3,23 +3,28 @@ import type { Dynamics } from '@/core/instrument/response';
 import { DYNAMIC_NAMES } from '@/core/shape/dynamics';
 import { canvasFont, WORD_FACE } from '../parts/chart-fonts';
 import type { Colours } from '../parts/colours';
-import type { Compared } from './use-shape';
 
 /** Room at the right of the chart for where playing lands, px. */
 export const LANDS_WIDTH = 84;
 
+/** Where playing lies and lands, in bins; before and after. */
+export interface Use {
+  before: { lands: number[] };
+  after: { along: number[]; lands: number[] };
+}
+
 /** What the drawing needs to know at any time. */
 export interface DrawState {
-  compared: Compared | null;
+  use: Use | null;
   colours: Colours;
   wanted: Dynamics;
 }
 
 /** Playing along x at the floor of the chart; landing along y at its right, firm after and dashed before. */
-export function drawUse(chart: Chart<'line'>, { compared, colours: c }: DrawState): void {
-  if (!compared) return;
+export function drawUse(chart: Chart<'line'>, { use, colours: c }: DrawState): void {
+  if (!use) return;
   const { ctx: g, chartArea: a } = chart;
-  const { along } = compared.after;
+  const { along } = use.after;
   const height = (a.bottom - a.top) * 0.24;
   const top = Math.max(...along);
   g.save();
@@ -31,20 +36,20 @@ export function drawUse(chart: Chart<'line'>, { compared, colours: c }: DrawStat
     g.fillRect(a.left + i * w + 1, a.bottom - h, w - 2, h);
   });
   g.globalAlpha = 1;
-  const most = Math.max(...compared.after.lands, ...compared.before.lands);
+  const most = Math.max(...use.after.lands, ...use.before.lands);
   const room = LANDS_WIDTH - 14;
   const h = (a.bottom - a.top) / along.length;
   const width = (share: number) => (most === 0 ? 0 : (share / most) * room);
   g.fillStyle = c.live;
   g.globalAlpha = 0.55;
-  compared.after.lands.forEach((share, i) =>
+  use.after.lands.forEach((share, i) =>
     g.fillRect(a.right + 8, a.bottom - (i + 1) * h + 1, width(share), h - 2),
   );
   g.globalAlpha = 1;
   g.strokeStyle = c.soft;
   g.setLineDash([3, 3]);
   g.beginPath();
-  compared.before.lands.forEach((share, i) => {
+  use.before.lands.forEach((share, i) => {
     const x = a.right + 8 + width(share);
     g.lineTo(x, a.bottom - i * h);
     g.lineTo(x, a.bottom - (i + 1) * h);

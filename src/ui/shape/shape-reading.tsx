@@ -3,17 +3,87 @@
 import { useMemo } from 'react';
 import { boardOf } from '@/core/instrument/access';
 import type { Response } from '@/core/instrument/response';
+import type { Struck } from '@/core/prove/struck';
 import { worstTableError } from '@/core/shape/table';
+import type { Compared } from '@/workers/analysis';
 import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { Pick } from '../parts/pick';
 import { Reading } from '../parts/station';
 import { short } from '../parts/words';
-import type { Compared } from './use-shape';
+import { SentAs } from './sent-as';
 
 const TABLE_POINTS = Object.fromEntries([4, 5, 6, 7, 8].map((bits) => [bits, String(2 ** bits + 1)]));
 
+interface Props {
+  shown: Response;
+  port: string;
+  compared: Compared | null;
+  struck: { before: Struck; after: Struck } | null;
+  /** What stands before: "straight", or the response that is held. */
+  against: string;
+}
+
 /** What the curve is worth on the maker's own takes, and what the board's table makes of it. */
-export function ShapeReading({ shown, compared }: { shown: Response; compared: Compared | null }) {
+export function ShapeReading({ shown, port, compared, struck, against }: Props) {
+  const { sensor } = useSensor();
+  return (
+    <>
+      {compared && <LevelReadings {...{ compared, against }} />}
+      {compared && <SentAs sensor={sensor} port={port} busiest={compared.busiest} />}
+      {struck && <StruckReadings {...{ ...struck, against }} />}
+      <TableReading shown={shown} />
+    </>
+  );
+}
+
+function LevelReadings({ compared, against }: { compared: Compared; against: string }) {
+  const { before, after, flicker } = compared;
+  return (
+    <>
+      <Reading
+        label="Levels you use"
+        value={String(after.levels)}
+        unit={`of 128 · ${against} ${before.levels}`}
+      >
+        Half of your playing lands below {after.middle}; {against}, below {before.middle}.
+      </Reading>
+      <Reading
+        label="Flicker at rest"
+        value={flicker === null ? '–' : short(flicker).replace('.0', '')}
+        unit="messages/min"
+      >
+        {flicker === null
+          ? 'Needs a rest take.'
+          : flicker === 0
+            ? 'Still at rest, as it should be.'
+            : 'A wider dead zone, a deadband or a filter stills it.'}
+      </Reading>
+      <Reading label="Largest jump" value={String(after.largestJump)} unit="steps a frame">
+        {against[0].toUpperCase() + against.slice(1)}: {before.largestJump}.
+      </Reading>
+    </>
+  );
+}
+
+function StruckReadings({ before, after, against }: { before: Struck; after: Struck; against: string }) {
+  return (
+    <>
+      <Reading
+        label="Velocities you use"
+        value={String(after.levels)}
+        unit={`of 127 · ${against} ${before.levels}`}
+      >
+        Of {after.velocities.length} strokes; half of them play below {Math.round(after.middle)}, {against}{' '}
+        below {Math.round(before.middle)}.
+      </Reading>
+      <Reading label="Softer reads no less" value={`${Math.round(100 * after.overlap)} %`} unit="of pairs">
+        A softer stroke that plays as loud as a harder one. No curve changes that; it comes from the strokes.
+      </Reading>
+    </>
+  );
+}
+
+function TableReading({ shown }: { shown: Response }) {
   const { workspace } = useSession();
   const instrument = useInstrument();
   const { sensor } = useSensor();
@@ -27,32 +97,6 @@ export function ShapeReading({ shown, compared }: { shown: Response; compared: C
     });
   return (
     <>
-      {compared && (
-        <>
-          <Reading
-            label="Levels you use"
-            value={String(compared.after.levels)}
-            unit={`of 128 · was ${compared.before.levels}`}
-          >
-            Half of your playing lands below {compared.after.middle}; straight, below {compared.before.middle}
-            .
-          </Reading>
-          <Reading
-            label="Flicker at rest"
-            value={compared.flicker === null ? '–' : short(compared.flicker).replace('.0', '')}
-            unit="messages/min"
-          >
-            {compared.flicker === null
-              ? 'Needs a rest take.'
-              : compared.flicker === 0
-                ? 'Still at rest, as it should be.'
-                : 'A wider dead zone or a deadband stills it.'}
-          </Reading>
-          <Reading label="Largest jump" value={String(compared.after.largestJump)} unit="steps a frame">
-            Straight: {compared.before.largestJump}.
-          </Reading>
-        </>
-      )}
       <Reading label="Board’s table, for 14 bits" value={String(2 ** tableBits + 1)} unit="points">
         Worst error {worst.steps < 0.05 ? 'under 0.1' : worst.steps.toFixed(1)} of a step
         {worst.steps < 0.05 ? '' : `, at ${Math.round(100 * worst.at)} %`}.

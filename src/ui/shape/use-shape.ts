@@ -1,55 +1,99 @@
 'use client';
 
-import { levelOf } from '@/core/ways/registry';
-import { useEffect, useMemo, useState } from 'react';
-import { playedDynamics } from '@/core/ways/level/played-dynamics';
-import { laneReport, type LevelReport } from '@/core/ways/level/report';
-import { withResponse } from '@/core/instrument/access';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Stroke } from '@/core/calibrate/dynamics';
+import { responseAt, withLaneResponse, withResponse } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
-import { levelPort } from '@/core/kinds/ports';
-import { STRAIGHT, type Dynamics, type Response } from '@/core/instrument/response';
+import type { Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
-import { DEFAULT_DYNAMICS, proposeResponse, type Played } from '@/core/shape/dynamics';
+import { lanesOfSource } from '@/core/kinds/ports';
+import { gesturesAlong, playedAlong } from '@/core/prove/gestures-along';
+import type { PortLanes } from '@/core/prove/lane-counts';
+import { struckBy, type Struck } from '@/core/prove/struck';
+import { DEFAULT_DYNAMICS, type Played } from '@/core/shape/dynamics';
 import { evenedOut } from '@/core/shape/even-out';
-import { CURVE_FAMILIES, type CurveFamilyId } from '@/core/shape/families';
-import type { Landing } from '@/core/prove/landing';
+import { proposeResponse } from '@/core/shape/propose';
+import type { Take } from '@/core/signal/take';
+import { levelOf } from '@/core/ways/registry';
 import { loadTakes } from '@/store/takes';
+import type { Compared } from '@/workers/analysis';
 import { analysisLink } from '@/workers/analysis-link';
+import { useReport } from '../calibrate/use-report';
+import { useChangeSensor } from '../hooks/use-change-sensor';
+import { useLatest } from '../hooks/use-latest';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
 
-/** Where soft, medium and loud lie in the sensor's calibration; null unless all three were played. */
-export function usePlayed(sensor: Sensor, report: LevelReport | null): Played | null {
-  return useMemo(() => {
-    const level = levelOf(sensor);
-    const played = level && laneReport(report, level.lane)?.played;
-    if (!played) return null;
-    const { soft, medium, loud } = playedDynamics(played, level);
-    return soft === null || medium === null || loud === null ? null : { soft, medium, loud };
-  }, [report, sensor]);
+/** What is shaped: a port of a sensor, and the lane of it that has, or is given, a response of its own. */
+export interface Aim {
+  sensor: Sensor;
+  port: string;
+  /** Id of a lane; null for all of them. */
+  lane: string | null;
 }
 
-/** The response of a family that lands where it is wanted. */
-export function solved(family: CurveFamilyId, played: Played, wanted: Dynamics): Response {
-  const { gamma, points } = CURVE_FAMILIES[family].solve(played, wanted);
+/** A response at hand. */
+export interface Shaping extends Aim {
+  /** Ids of the port's lanes. */
+  lanes: string[];
+  /** Gestures of the takes, on these lanes. */
+  gestures: Stroke[];
+  /** Of every lane of the port. */
+  allGestures: Stroke[];
+  played: Played | null;
+  /** Whether the takes are still being read. */
+  reading: boolean;
+  shown: Response;
+  /** Whether it is only proposed. */
+  proposed: boolean;
+  set: (response: Response, says: string) => boolean;
+}
+
+export function useShaping({ sensor, port, lane }: Aim): Shaping {
+  const { report, progress } = useReport(sensor);
+  const changeSensor = useChangeSensor();
+  const lanes = useMemo(
+    () => lanesOfSource(sensor, { port }).map((place) => sensor.lanes[place].id),
+    [sensor, port],
+  );
+  const allGestures = useMemo(
+    () => gesturesAlong(sensor, report).filter((g) => lanes.includes(g.lane)),
+    [sensor, report, lanes],
+  );
+  const gestures = useMemo(
+    () => (lane === null ? allGestures : allGestures.filter((g) => g.lane === lane)),
+    [allGestures, lane],
+  );
+  const played = useMemo(() => playedAlong(gestures), [gestures]);
+  const response = responseAt(sensor, port, lane ?? undefined);
+  const { shown, proposed } = useMemo(() => shownResponse(response, played), [response, played]);
+  const set = useCallback(
+    (next: Response, says: string) =>
+      changeSensor(sensor.id, says, (s) =>
+        lane === null ? withResponse(s, port, next) : withLaneResponse(s, port, lane, next),
+      ),
+    [changeSensor, sensor.id, port, lane],
+  );
   return {
-    family,
-    dynamics: wanted,
-    ...(gamma === undefined ? {} : { gamma }),
-    ...(points ? { points: [...points] } : {}),
+    ...{ sensor, port, lane, lanes, gestures, allGestures, played, reading: progress !== null },
+    ...{ shown, proposed, set },
   };
 }
 
 /** A response that is evened out from use; by none it is a straight line. */
 export function evenedResponse(
   sensor: Sensor,
-  { dynamics }: Response,
+  { dynamics, filter }: Response,
   along: readonly number[],
   strength: number,
 ): Response {
   const level = levelOf(sensor);
   const span = level ? Math.max(1, level.up.reach - level.up.dead) : 1;
   const points = evenedOut(along, { strength, noise: level ? level.noise / span : 0 });
-  return { family: 'points', points, evened: strength, ...(dynamics ? { dynamics } : {}) };
+  return {
+    ...{ family: 'points', points, evened: strength },
+    ...(dynamics ? { dynamics } : {}),
+    ...(filter ? { filter } : {}),
+  };
 }
 
 /** What is drawn: the instrument's response, or a proposal while it was never shaped. */
@@ -57,41 +101,83 @@ export function shownResponse(
   response: Response,
   played: Played | null,
 ): { shown: Response; proposed: boolean } {
-  const untouched = response.family === 'straight' && !response.dynamics;
+  const untouched = response.family === 'straight' && !response.dynamics && response.floor === undefined;
   if (!untouched || !played) return { shown: response, proposed: false };
-  return { shown: proposeResponse(played, DEFAULT_DYNAMICS), proposed: true };
+  const { filter } = response;
+  const proposal = proposeResponse(played, DEFAULT_DYNAMICS);
+  return { shown: { ...proposal, ...(filter ? { filter } : {}) }, proposed: true };
 }
 
-/** The instrument with the response that is shown at the sensor's level, in place of the one that is saved. */
-export function shapedAs(instrument: Instrument, sensor: Sensor, shown: Response): Instrument {
-  const port = levelPort(sensor);
-  const own = (s: Sensor) => (s.id === sensor.id && port !== null ? withResponse(s, port, shown) : s);
+/** The instrument with the response that is shown in place of the one that is saved. */
+export function shapedAs(instrument: Instrument, { sensor, port, lane }: Aim, shown: Response): Instrument {
+  const own = (s: Sensor) => {
+    if (s.id !== sensor.id) return s;
+    return lane === null ? withResponse(s, port, shown) : withLaneResponse(s, port, lane, shown);
+  };
   return { ...instrument, sensors: instrument.sensors.map(own) };
 }
 
-export interface Compared {
-  before: Landing;
-  after: Landing;
-  flicker: number | null;
-}
-
-/** The maker's own takes through the straight line and through the response shown; computed off the main thread. */
-export function useCompared(sensor: Sensor, shown: Response): Compared | null {
-  const instrument = useInstrument();
+/** The frames of the sensor's takes that count; null until they are loaded. */
+export function useTakesLoaded(sensor: Sensor): Take[] | null {
   const key = useTakesOf(sensor.id)
     .map((t) => t.id)
     .join();
-  const [compared, setCompared] = useState<Compared | null>(null);
+  const [loaded, setLoaded] = useState<{ key: string; takes: Take[] } | null>(null);
   useEffect(() => {
-    if (key === '' || !sensor.calibration) return;
+    if (key === '') return;
     let current = true;
-    const shaped = shapedAs(instrument, sensor, shown);
-    void loadTakes(key.split(','))
-      .then((takes) => analysisLink.get().use(shaped, sensor, [STRAIGHT, shown], takes))
-      .then(({ uses, flicker }) => current && setCompared({ before: uses[0], after: uses[1], flicker }));
+    void loadTakes(key.split(',')).then((takes) => current && setLoaded({ key, takes }));
     return () => {
       current = false;
     };
-  }, [instrument, sensor, shown, key]);
-  return compared;
+  }, [key]);
+  return loaded && loaded.key === key ? loaded.takes : null;
+}
+
+/** The lanes of what is shaped, on an instrument. */
+export function portLanes(instrument: Instrument, { sensor, port, lane }: Aim): PortLanes {
+  const own = instrument.sensors.find((s) => s.id === sensor.id)!;
+  const lanes = lanesOfSource(own, { port, ...(lane === null ? {} : { lane }) });
+  return { instrument, sensor: own, port, lanes };
+}
+
+interface Asked {
+  port: PortLanes;
+  takes: Take[];
+  other: Response;
+}
+const compare = ({ port, takes, other }: Asked): Promise<Compared> =>
+  analysisLink.get().use(port, takes, other);
+
+/** The maker's own takes through another response and through the one that is shown; computed off the main thread, the newest wins. */
+export function useCompared(
+  { sensor, port, lane, shown }: Shaping,
+  takes: Take[] | null,
+  other: Response,
+): Compared | null {
+  const instrument = useInstrument();
+  const asked = useMemo(
+    () =>
+      takes && {
+        port: portLanes(shapedAs(instrument, { sensor, port, lane }, shown), { sensor, port, lane }),
+        takes,
+        other,
+      },
+    [instrument, sensor, port, lane, shown, takes, other],
+  );
+  return useLatest(asked, compare);
+}
+
+/** Strokes through another response and through the one that is shown; null without any. */
+export function useStruck(
+  { sensor, port, lane, gestures, shown }: Shaping,
+  other: Response,
+): { before: Struck; after: Struck } | null {
+  return useMemo(() => {
+    if (gestures.length === 0) return null;
+    // Lanes with a curve of their own keep it where all of them are shaped.
+    const own = (id: string) =>
+      lane === null ? (sensor.responses.find((r) => r.port === port && r.lane === id) ?? shown) : shown;
+    return { before: struckBy(gestures, () => other), after: struckBy(gestures, own) };
+  }, [sensor, port, lane, gestures, shown, other]);
 }

@@ -31,9 +31,9 @@ const place: Place = { side: 0, distance: 0 };
 
 /** How far one of them is, Q15. */
 function shareAt(e: Engine, index: number): number {
-  const { level: at, side_mask, table } = e.image.joined[index];
+  const { level: at, column, side_mask, table } = e.image.joined[index];
   const level = e.image.levels[at];
-  locate(e.state.level_zeros[at].rest, e.counts[e.at + level.column], place);
+  locate(e.state.level_zeros[at].rest, e.counts[e.at + column], place);
   const share = feeds(side_mask, place.side) ? levelShare(level, place.side, place.distance) : 0;
   return mapped(e.image, table, share);
 }

@@ -17,10 +17,13 @@ import type { Block } from './block';
 import { contacts } from './contacts';
 import { creep } from './creep';
 import { depth } from './depth';
+import { exponential } from './exponential';
 import { gate } from './gate-block';
 import { join } from './join';
 import { learn } from './learn';
 import { level } from './level';
+import { median } from './median';
+import { oneEuro } from './one-euro';
 import { pair } from './pair';
 import { port } from './port';
 import { ribbon } from './ribbon';
@@ -47,6 +50,9 @@ const BLOCKS: Block[] = [
   tone,
   tilt,
   surface,
+  median,
+  exponential,
+  oneEuro,
   join,
   choice,
   hold,

@@ -4,6 +4,7 @@ import { Board, BoardPins, Link, MidiInput } from '../../instrument/board';
 import { allWays } from '../../ways/registry';
 import { OPTIONAL } from '../../instrument/complete';
 import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, Price, VERSION } from '../../instrument/document';
+import { FILTERS } from '../../instrument/filter';
 import { At, Face } from '../../instrument/face';
 import { Typed } from '../../instrument/measured';
 import { CurvePoint, Dynamics, PortResponse } from '../../instrument/response';
@@ -39,7 +40,7 @@ const PARTS: readonly PartClass[] = [
     FingeringEntry,
     KeyboardMap,
   ],
-  ...[PITCHES, VELOCITIES, VOICES, ZONES, TUNINGS].flatMap((u) => Object.values<PartClass>(u)),
+  ...[FILTERS, PITCHES, VELOCITIES, VOICES, ZONES, TUNINGS].flatMap((u) => Object.values<PartClass>(u)),
 ];
 
 /**

@@ -1,4 +1,5 @@
 import { ARC_TANGENTS, HYPOTENUSES } from '../../engine/polar';
+import { EXPONENTIAL_WEIGHTS, ONE_EURO_WEIGHTS } from '../../engine/low-pass';
 import { LOGARITHMS, OCTAVE, PITCH_AT_32768_US } from '../../engine/pitch-of-period';
 import { RECIPROCALS } from '../../engine/reciprocal';
 
@@ -6,8 +7,14 @@ import { RECIPROCALS } from '../../engine/reciprocal';
 export function writeTables(): string {
   const table = (name: string, says: string, entries: readonly number[]) =>
     `/* ${says} */\nstatic const uint16_t ${name}[${entries.length}] CHEIR_FLASH = {${entries.join(', ')}};`;
+  const weights = (part: string, name: string, filter: string, entries: readonly number[]) => [
+    `#if CHEIR_${part}`,
+    table(name, `Weights of a new sample in the ${filter} filter, Q16.`, entries),
+    '#endif',
+    '',
+  ];
   return [
-    '/* Made from src/core/engine/reciprocal.ts, pitch-of-period.ts and polar.ts by scripts/make-layout.ts: do not edit. A part of cheironom.c, which alone includes it. */',
+    '/* Made from src/core/engine/reciprocal.ts, pitch-of-period.ts, polar.ts and low-pass.ts by scripts/make-layout.ts: do not edit. A part of cheironom.c, which alone includes it. */',
     '#ifndef CHEIRONOM_TABLES_H',
     '#define CHEIRONOM_TABLES_H',
     '',
@@ -30,6 +37,8 @@ export function writeTables(): string {
     table('hypotenuses', 'The square root of 1 + (i / 32)^2, less 1, Q16.', HYPOTENUSES),
     '#endif',
     '',
+    ...weights('exponentials', 'exponential_weights', 'exponential', EXPONENTIAL_WEIGHTS),
+    ...weights('one_euros', 'one_euro_weights', '1 euro', ONE_EURO_WEIGHTS),
     '#endif',
     '',
   ].join('\n');

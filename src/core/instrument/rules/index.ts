@@ -1,5 +1,5 @@
 import type { Fault } from '../../result';
-import { CURVE_FAMILIES } from '../../shape/families';
+import { curveFault } from '../../shape/families';
 import type { Instrument } from '../document';
 import { channelsOfVoice, zoneOf } from '../access';
 import { canBeButton } from '../button';
@@ -92,7 +92,7 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
       'port',
     ),
     ...sensor.responses.flatMap((r, i) => {
-      const says = CURVE_FAMILIES[r.family].fault(r);
+      const says = curveFault(r);
       return says ? [{ path: `${path}.responses.${i}`, says }] : [];
     }),
   ];

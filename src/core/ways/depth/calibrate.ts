@@ -1,4 +1,4 @@
-import { strengthsBy } from '../../calibrate/dynamics';
+import { strokesOf } from '../../calibrate/dynamics';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import { ok, refuse, type Result } from '../../result';
 import { DYNAMIC_NAMES } from '../../shape/dynamics';
@@ -43,8 +43,12 @@ export function calibrateDepths(job: SensorJob, progress?: (share: number) => vo
       says: `no stroke came down to ${Math.round(100 * depths.strike)} % of a key’s way besides the slow pass: strike each key softly and loudly`,
     });
   const factors = factorsOf(timed, CLOCK_US);
-  const even = timed.flatMap(({ strokes }, i) =>
-    strokes.map(({ role, us }) => ({ role, ms: Math.max(us, CLOCK_US) / 1000 / factors[i].factor })),
+  const even = timed.flatMap(({ key, strokes }, i) =>
+    strokes.map(({ role, us }) => ({
+      lane: key.lane.id,
+      role,
+      ms: Math.max(us, CLOCK_US) / 1000 / factors[i].factor,
+    })),
   );
   const most = Math.max(...factors.map(({ factor }) => factor));
   const times = timesOf(even, most, { leastMs: LEAST_MS, mostMs: MOST_MS });
@@ -80,8 +84,8 @@ export function calibrateDepths(job: SensorJob, progress?: (share: number) => vo
     },
     findings: depthFindings(job, keys, calibration, { even, replay, crosstalk, timed }),
     mark: strokePicture(keys, calibration)?.mark ?? null,
-    strengths: strengthsBy(
-      even.map(({ role, ms }) => ({ role, strength: strengthOfTime(ms, times, 'log') })),
+    strokes: strokesOf(
+      even.map(({ ms, ...own }) => ({ ...own, strength: strengthOfTime(ms, times, 'log') })),
     ),
     pictures: [
       lawsPicture(even, times, 'from re-arm to strike depth'),

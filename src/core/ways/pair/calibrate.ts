@@ -1,4 +1,4 @@
-import { strengthsBy } from '../../calibrate/dynamics';
+import { strokesOf } from '../../calibrate/dynamics';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import { contactStepsPerTick } from '../../parts/formulas';
 import { debounceFor } from '../../parts/debounce';
@@ -33,7 +33,7 @@ export function calibratePairs(job: SensorJob): Result<BankReport> {
   const factors = factorsOf(played, resolutionUs);
   const even = played.flatMap((key, i) =>
     key.strokes.map(({ role, us }) => ({
-      role,
+      ...{ lane: key.lane.id, role },
       ms: Math.max(us, resolutionUs / 2) / 1000 / factors[i].factor,
     })),
   );
@@ -76,8 +76,8 @@ export function calibratePairs(job: SensorJob): Result<BankReport> {
     },
     findings: pairFindings(job, keys, calibration, { resolutionUs, even, replay }),
     mark: [0, 0, 0.15, 0.4, 0.75, 1, 1, 1, 0.8, 0.4, 0.1, 0],
-    strengths: strengthsBy(
-      even.map(({ role, ms }) => ({ role, strength: strengthOfTime(ms, times, 'log') })),
+    strokes: strokesOf(
+      even.map(({ ms, ...own }) => ({ ...own, strength: strengthOfTime(ms, times, 'log') })),
     ),
     pictures: [lawsPicture(even, times, 'from contact to contact')],
   });

@@ -1,6 +1,6 @@
 import type { StruckLane } from './struck-lane';
 import { laneFrames, type LaneFrames } from '../../calibrate/lane-frames';
-import { strengthsBy } from '../../calibrate/dynamics';
+import { strokesOf } from '../../calibrate/dynamics';
 import { bankMark } from '../../calibrate/mark';
 import type { BankReport, LaneReading, SensorJob } from '../../calibrate/report';
 import type { StrikeCalibration, StrikeLane } from './calibration';
@@ -78,8 +78,10 @@ export function calibrateStrike(job: SensorJob): Result<BankReport> {
       numbers: { windowMs, maskMs: calibration.maskMs, strikes: all, doubled, missed, apartSteps, evenSure },
     },
     findings: strikeFindings(job, read.value, lanes, played),
-    strengths: strengthsBy(
-      lanes.flatMap((lane) => lane.strikes.map((s) => ({ role: s.role, strength: strengthOf(lane, s) }))),
+    strokes: strokesOf(
+      lanes.flatMap((lane) =>
+        lane.strikes.map((s) => ({ lane: lane.record.lane, role: s.role, strength: strengthOf(lane, s) })),
+      ),
     ),
     pictures: [windowPicture(found, windowMs)],
     mark: bankMark(lanes.map((l) => ({ frames: l.frames, gestures: l.strikes.map((s) => asGesture(s, l)) }))),

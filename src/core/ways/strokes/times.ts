@@ -8,8 +8,9 @@ const FAST_QUANTILE = 0.05;
 /** Where strokes are all alike, slowest and fastest lie so many times apart, about their middle. */
 const PARTED = 1.01 * LEAST_RATIO;
 
-/** A stroke as it is compared: its dynamics, and its time, ms, as if all keys were alike. */
+/** A stroke as it is compared: its key's id, its dynamics, and its time, ms, as if all keys were alike. */
 export interface EvenStroke {
+  lane: string;
   role: string;
   ms: number;
 }

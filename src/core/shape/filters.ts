@@ -1,0 +1,95 @@
+/** Takes the middle of the last counts. */
+export interface MedianFilter {
+  is: 'median';
+  /** Counts that it looks at. */
+  of: number;
+}
+/** Goes a share of the way towards each count. */
+export interface ExponentialFilter {
+  is: 'exponential';
+  /** Where it lets half of the power through, Hz. */
+  cutoffHz: number;
+}
+/** The 1 € filter: its cut-off rises with the speed. */
+export interface OneEuroFilter {
+  is: 'one-euro';
+  /** Cut-off at rest, Hz. */
+  cutoffHz: number;
+  /** By so much it rises, Hz for each reach a second. */
+  quicker: number;
+}
+export type Filter = MedianFilter | ExponentialFilter | OneEuroFilter;
+export type FilterId = Filter['is'];
+
+/** What a filter does to a still hand's noise and to a steady movement. */
+export interface FilterWork {
+  /** Standard deviation of what comes out over that of what goes in, of white noise at rest. */
+  noise: number;
+  /** How long a steady movement comes late, ms. */
+  lagMs: number;
+}
+
+/** Of a level at hand. */
+export interface FilterPlace {
+  scanHz: number;
+  /** σ at rest, a share of its way from dead zone to reach. */
+  noise: number;
+  /** How fast it moves, reaches a second. */
+  speed: number;
+}
+
+interface FilterFamily<F extends Filter> {
+  name: string;
+  /** It with its parameters, as short as it can be said. */
+  words(filter: F): string;
+  work(filter: F, at: FilterPlace): FilterWork;
+}
+
+/** Variance of the median of n standard normals: sums of products of order statistics (D. Teichroew, Ann. Math. Statist. 27, 1956). */
+const MEDIAN_VARIANCE: Readonly<Record<number, number>> = { 3: 0.448671, 5: 0.286834 };
+
+/* Of a new sample with weight a: variance a / (2 − a), delay (1 − a) / a samples (maker's handbook 5). */
+const noiseBy = (weight: number): number => Math.sqrt(weight / (2 - weight));
+const lagBy = (weight: number, scanHz: number): number => (1000 * (1 - weight)) / weight / scanHz;
+
+const turned = (cutoffHz: number, scanHz: number): number => (2 * Math.PI * cutoffHz) / scanHz;
+
+const FAMILIES: { [F in Filter as F['is']]: FilterFamily<F> } = {
+  median: {
+    name: 'median',
+    words: ({ of }) => `median of ${of}`,
+    work: ({ of }, { scanHz }) => ({
+      noise: Math.sqrt(MEDIAN_VARIANCE[of]),
+      lagMs: (500 * (of - 1)) / scanHz,
+    }),
+  },
+  exponential: {
+    name: 'exponential',
+    words: ({ cutoffHz }) => `exponential ${cutoffHz} Hz`,
+    work: ({ cutoffHz }, { scanHz }) => {
+      const weight = 1 - Math.exp(-turned(cutoffHz, scanHz));
+      return { noise: noiseBy(weight), lagMs: lagBy(weight, scanHz) };
+    },
+  },
+  'one-euro': {
+    name: '1 €',
+    words: ({ cutoffHz, quicker }) => `1 € ${cutoffHz} Hz, ${quicker} quicker`,
+    work: ({ cutoffHz, quicker }, { scanHz, noise, speed }) => {
+      // Noise moves too: white noise through the 1 Hz that smooths the speed reads √(2 · rate) σ a second on average.
+      const rest = turned(cutoffHz + quicker * noise * Math.sqrt(2 * scanHz), scanHz);
+      // What comes late is further from what is read, and counts as quicker: u = b + c/u of a steady movement.
+      const [b, c] = [turned(cutoffHz + quicker * speed, scanHz), turned(quicker * speed, scanHz)];
+      const moving = (b + Math.sqrt(b * b + 4 * c)) / 2;
+      return { noise: noiseBy(rest / (1 + rest)), lagMs: 1000 / moving / scanHz };
+    },
+  },
+};
+
+const familyOf = ({ is }: Filter): FilterFamily<Filter> => FAMILIES[is] as FilterFamily<Filter>;
+
+export const FILTER_NAMES = Object.fromEntries(
+  Object.entries(FAMILIES).map(([is, { name }]) => [is, name]),
+) as Record<FilterId, string>;
+
+export const filterWords = (filter: Filter): string => familyOf(filter).words(filter);
+export const filterWork = (filter: Filter, at: FilterPlace): FilterWork => familyOf(filter).work(filter, at);

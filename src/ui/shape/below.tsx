@@ -1,0 +1,64 @@
+'use client';
+
+import { useState } from 'react';
+import type { Struck } from '@/core/prove/struck';
+import type { Filter } from '@/core/shape/filters';
+import type { Take } from '@/core/signal/take';
+import type { Compared } from '@/workers/analysis';
+import { BeforeAfter, StruckBeforeAfter } from './before-after';
+import { FilterPart } from './filter-part';
+import { LanesPart } from './lanes-part';
+import type { Shaping } from './use-shape';
+import styles from './shape.module.css';
+
+type View = 'takes' | 'filter' | 'lanes';
+const NAMES: Record<View, string> = { takes: 'Your own takes', filter: 'Noise and lag', lanes: 'Lanes' };
+
+/** Under the curve: what it makes of the maker's own takes, what filters cost, and lanes beside each other. */
+export function Below({
+  shaping,
+  takes,
+  compared,
+  struck,
+  against,
+  setFilter,
+}: {
+  shaping: Shaping;
+  /** Of a level. */
+  takes: Take[] | null;
+  compared: Compared | null;
+  struck: { before: Struck; after: Struck } | null;
+  against: string;
+  setFilter: (filter: Filter | null) => void;
+}) {
+  const [wanted, look] = useState<View>('takes');
+  const views: View[] = [
+    'takes',
+    ...(takes ? (['filter'] as const) : []),
+    ...(shaping.lanes.length > 1 ? (['lanes'] as const) : []),
+  ];
+  const view = views.includes(wanted) ? wanted : 'takes';
+  if (!compared && !struck && !takes) return null;
+  return (
+    <>
+      <div className={styles.views} role="group" aria-label="Under the curve">
+        {views.map((own) => (
+          <button key={own} type="button" aria-pressed={own === view} onClick={() => look(own)}>
+            {NAMES[own]}
+          </button>
+        ))}
+        {view === 'takes' && (
+          <span>
+            {compared
+              ? `firm, with this curve · dashed, ${against}`
+              : `full, with this curve · rings, ${against}`}
+          </span>
+        )}
+      </div>
+      {view === 'takes' && compared && <BeforeAfter compared={compared} />}
+      {view === 'takes' && struck && <StruckBeforeAfter {...struck} />}
+      {view === 'filter' && <FilterPart shaping={shaping} takes={takes} set={setFilter} />}
+      {view === 'lanes' && <LanesPart shaping={shaping} />}
+    </>
+  );
+}

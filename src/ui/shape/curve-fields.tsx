@@ -1,0 +1,173 @@
+'use client';
+
+import { Button } from '@mui/material';
+import { useState, type ReactNode } from 'react';
+import type { Dynamics, Response } from '@/core/instrument/response';
+import { DYNAMIC_NAMES, roomOf, type Played } from '@/core/shape/dynamics';
+import { CURVE_FAMILIES, CURVE_FAMILY_IDS, type CurveFamilyId } from '@/core/shape/families';
+import { MOST_POINTS, type Handle } from '@/core/shape/handles';
+import { missedBy } from '@/core/shape/propose';
+import { NumberField } from '../parts/number-field';
+import { Pick } from '../parts/pick';
+import { sentence } from '../parts/words';
+import styles from './shape.module.css';
+
+/** What soft, medium and loud should read. */
+export function Wanted({
+  wanted,
+  disabled,
+  want,
+}: {
+  wanted: Dynamics;
+  disabled: boolean;
+  want: (next: Dynamics) => void;
+}) {
+  return (
+    <div className={styles.three}>
+      {DYNAMIC_NAMES.map((d) => (
+        <NumberField
+          key={d}
+          label={d}
+          labelled
+          disabled={disabled}
+          value={Math.round(wanted[d])}
+          low={roomOf(wanted, d)[0]}
+          high={roomOf(wanted, d)[1]}
+          set={(reads) => want({ ...wanted, [d]: reads })}
+        />
+      ))}
+    </div>
+  );
+}
+
+const CURVES = Object.fromEntries(CURVE_FAMILY_IDS.map((id) => [id, CURVE_FAMILIES[id].name]));
+
+/** The number of each family that has one: what it is called, and between what it lies. */
+const NUMBERS = {
+  power: { key: 'gamma', label: 'γ', low: 0.1, high: 10, usual: 1, step: 0.05 },
+  exponential: { key: 'k', label: 'k', low: -8, high: 8, usual: 0, step: 0.1 },
+  's-shape': { key: 'steepness', label: 'steepness', low: 0.2, high: 8, usual: 1, step: 0.05 },
+} as const;
+
+/** The family of a curve, and its number. */
+export function CurveFamily({
+  shown,
+  choose,
+  set,
+  children,
+}: {
+  shown: Response;
+  choose: (family: CurveFamilyId) => void;
+  set: (next: Response) => void;
+  children: ReactNode;
+}) {
+  const number = shown.family in NUMBERS ? NUMBERS[shown.family as keyof typeof NUMBERS] : null;
+  return (
+    <div className={number ? styles.three : styles.two}>
+      <Pick
+        label="Curve"
+        labelled
+        value={shown.family}
+        set={(family) => choose(family as CurveFamilyId)}
+        options={CURVES}
+      />
+      {number && (
+        <NumberField
+          label={number.label}
+          labelled
+          value={shown[number.key] ?? number.usual}
+          low={number.low}
+          high={number.high}
+          step={number.step}
+          words={(v) => v.toFixed(2)}
+          set={(value) => set({ ...shown, [number.key]: value })}
+        />
+      )}
+      {children}
+    </div>
+  );
+}
+
+interface HandleProps {
+  handles: readonly Handle[];
+  chosen: number | null;
+  choose: (handle: number) => void;
+  move: (handle: number, x: number, y: number) => void;
+  add: () => void;
+  remove: (handle: number) => void;
+}
+
+const HANDLE_NAMES = { begin: 'where it begins', end: 'where it ends', bend: 'its bend', point: 'point' };
+
+/** The handles of a curve by keys: one is chosen, its place is typed. */
+export function Handles({ handles, chosen, choose, move, add, remove }: HandleProps) {
+  const [open, setOpen] = useState(false);
+  if (!open)
+    return (
+      <Button size="small" onClick={() => setOpen(true)} className={styles.fold}>
+        Floor, ceiling, points…
+      </Button>
+    );
+  const at = Math.min(chosen ?? 0, handles.length - 1);
+  const handle = handles[at];
+  const [x, y] = [100 * handle.x, 127 * handle.y];
+  const isEnd = at === 0 || at === handles.length - 1;
+  return (
+    <div className={styles.handles}>
+      <Pick
+        label="Handle"
+        labelled
+        value={String(at)}
+        set={(index) => choose(Number(index))}
+        options={Object.fromEntries(
+          handles.map(({ is }, i) => [
+            i,
+            is === 'point' ? `point ${i + 1} of ${handles.length}` : HANDLE_NAMES[is],
+          ]),
+        )}
+      />
+      <div className={styles.two}>
+        <NumberField
+          label="at, %"
+          labelled
+          disabled={handle.is === 'end' || handle.is === 'bend' || (handle.is === 'point' && isEnd)}
+          value={Math.round(10 * x) / 10}
+          low={0}
+          high={100}
+          step={1}
+          whole={false}
+          set={(to) => move(at, to / 100, handle.y)}
+        />
+        <NumberField
+          label="reads"
+          labelled
+          value={Math.round(10 * y) / 10}
+          low={0}
+          high={127}
+          step={1}
+          whole={false}
+          set={(to) => move(at, handle.x, to / 127)}
+        />
+      </div>
+      <div className={styles.buttons}>
+        <Button size="small" disabled={handles.length >= MOST_POINTS} onClick={add}>
+          Add a point
+        </Button>
+        {handle.is === 'point' && !isEnd && (
+          <Button size="small" onClick={() => remove(at)}>
+            Take it away
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** How near the curve comes to what is wanted. */
+export function fitWords(shown: Response, played: Played, wanted: Dynamics): string {
+  const off = missedBy(shown, played, wanted);
+  const name = sentence(CURVE_FAMILIES[shown.family].words(shown));
+  return off <= 1
+    ? `${name}: within a step of all three.`
+    : `${name}: within ${Math.ceil(off)} steps of all three.`;
+}

@@ -45,6 +45,7 @@ function boardFaults(instrument: Instrument, board: Board): Fault[] {
     });
   return [
     ...joinFaults(instrument, board),
+    ...filterFaults(instrument, board),
     ...instrument.voices.flatMap((voice, i) =>
       isOn(sourcesOf(voice).map(([, source]) => source))
         ? taken(`voices.${i}`, roomOf(instrument, voice, known))
@@ -72,6 +73,28 @@ function joinFaults({ voices, sensors }: Instrument, { id }: Board): Fault[] {
   );
   const says = `a board with ${levels} levels can join them in ${most} voices at most, got ${joins.length}`;
   return joins.length > most ? [{ path: `voices.${joins[most]}.join`, says }] : [];
+}
+
+/** Each lane that a filter is of is a column more. */
+function filterFaults({ voices, sensors }: Instrument, { id }: Board): Fault[] {
+  const own = sensors.filter((s) => s.board === id);
+  const joins = voices.filter((v) => v.is !== 'note' && v.join).length;
+  let room = MOST_COUNTED - joins - own.reduce((n, s) => n + s.lanes.length + COMPUTED, 0);
+  return own.flatMap((sensor) =>
+    sensor.responses.flatMap(({ port, lane, filter }, j) => {
+      const lanes = filter ? lanesOfSource(sensor, { port, lane }).length : 0;
+      const before = room;
+      room -= lanes;
+      return before >= 0 && room < 0
+        ? [
+            {
+              path: `sensors.${sensors.indexOf(sensor)}.responses.${j}.filter`,
+              says: `a board can have ${MOST_COUNTED} columns at most, read and computed, and this filter needs ${-room} more`,
+            },
+          ]
+        : [];
+    }),
+  );
 }
 
 /** What a voice takes. @param known tunings that stand already */

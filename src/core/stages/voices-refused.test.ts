@@ -171,3 +171,25 @@ it('routes, jobs of pads, clocks and inputs that cannot be: by their field', () 
     );
   expect(fieldsOf(many)).toEqual([`voices.${wherry.voices.length + 32}.join`]);
 });
+
+it('filters on more lanes than a board has columns for: by the first too many; one of what is no level', () => {
+  const sheet = (id: string, lanes: number) => ({
+    ...{ id, name: id, kind: 'pressure-sheet', board: 'board' },
+    lanes: Array.from({ length: lanes }, (_, i) => ({ id: `l${i}`, column: `${id}${i}` })),
+    responses: [{ port: 'press', family: 'straight' as const, filter: { is: 'median' as const, of: 3 } }],
+  });
+  const board = (...lanes: number[]) =>
+    instrumentOf(
+      lanes.map((n, i) => sheet(`s${i}`, n)),
+      [],
+    );
+  expect(refused(board(60, 60))).toEqual([]);
+  expect(refused(board(64, 62))).toEqual([
+    'sensors.1.responses.0.filter: a board can have 255 columns at most, read and computed, and this filter needs 1 more',
+  ]);
+  const gate = board(4);
+  gate.sensors[0].responses[0].port = 'gate';
+  expect(refused(gate)).toEqual([
+    'sensors.0.responses.0.filter: only a level can be filtered, and gate is none',
+  ]);
+});

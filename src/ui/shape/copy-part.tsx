@@ -27,7 +27,7 @@ export function CopyPart({ shaping }: { shaping: Shaping }) {
   if (targets.length === 0) return null;
   return (
     <>
-      <Button size="small" className={styles.fold} onClick={() => setOpen(true)}>
+      <Button size="small" onClick={() => setOpen(true)}>
         Give it to others…
       </Button>
       {open && <CopyDialog {...{ shaping, targets }} close={() => setOpen(false)} />}
@@ -105,7 +105,12 @@ function CopyDialog({
             return (
               <li key={key}>
                 <label>
-                  <input type="checkbox" checked={chosen.has(key)} onChange={() => toggle(key)} />
+                  <input
+                    type="checkbox"
+                    checked={chosen.has(key) && next !== null}
+                    disabled={next === null}
+                    onChange={() => toggle(key)}
+                  />
                   <strong>{target.sensor.name}</strong> {target.port}
                 </label>
                 <span>
@@ -124,7 +129,7 @@ function CopyDialog({
       <DialogActions>
         <Button onClick={close}>Leave them</Button>
         <Button variant="contained" disabled={ready.length === 0} onClick={give}>
-          Give it to {counted(ready.length, 'other')}
+          Give it{ready.length > 0 && ` to ${counted(ready.length, 'other')}`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -72,7 +72,7 @@ export function drawNames(chart: Chart<'line'>, { colours: c, wanted }: DrawStat
   chart.getDatasetMeta(0).data.forEach((point, i) => {
     const name = DYNAMIC_NAMES[i];
     const { x, y } = point.getProps(['x', 'y']);
-    const words = `${name} → ${wanted[name]}`;
+    const words = `${name} → ${Math.round(wanted[name])}`;
     const left = x > a.right - 110;
     g.textAlign = left ? 'right' : 'left';
     const at = x + (left ? -16 : 16);

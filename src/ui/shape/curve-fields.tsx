@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@mui/material';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import type { Dynamics, Response } from '@/core/instrument/response';
 import { DYNAMIC_NAMES, roomOf, type Played } from '@/core/shape/dynamics';
 import { CURVE_FAMILIES, CURVE_FAMILY_IDS, type CurveFamilyId } from '@/core/shape/families';
@@ -63,7 +63,7 @@ export function CurveFamily({
 }) {
   const number = shown.family in NUMBERS ? NUMBERS[shown.family as keyof typeof NUMBERS] : null;
   return (
-    <div className={number ? styles.three : styles.two}>
+    <div className={number ? styles.family : styles.two}>
       <Pick
         label="Curve"
         labelled
@@ -101,22 +101,13 @@ const HANDLE_NAMES = { begin: 'where it begins', end: 'where it ends', bend: 'it
 
 /** The handles of a curve by keys: one is chosen, its place is typed. */
 export function Handles({ handles, chosen, choose, move, add, remove }: HandleProps) {
-  const [open, setOpen] = useState(false);
-  if (!open)
-    return (
-      <Button size="small" onClick={() => setOpen(true)} className={styles.fold}>
-        Floor, ceiling, points…
-      </Button>
-    );
   const at = Math.min(chosen ?? 0, handles.length - 1);
   const handle = handles[at];
-  const [x, y] = [100 * handle.x, 127 * handle.y];
   const isEnd = at === 0 || at === handles.length - 1;
   return (
-    <div className={styles.handles}>
+    <div className={styles.strip}>
       <Pick
         label="Handle"
-        labelled
         value={String(at)}
         set={(index) => choose(Number(index))}
         options={Object.fromEntries(
@@ -126,39 +117,36 @@ export function Handles({ handles, chosen, choose, move, add, remove }: HandlePr
           ]),
         )}
       />
-      <div className={styles.two}>
-        <NumberField
-          label="at, %"
-          labelled
-          disabled={handle.is === 'end' || handle.is === 'bend' || (handle.is === 'point' && isEnd)}
-          value={Math.round(10 * x) / 10}
-          low={0}
-          high={100}
-          step={1}
-          whole={false}
-          set={(to) => move(at, to / 100, handle.y)}
-        />
-        <NumberField
-          label="reads"
-          labelled
-          value={Math.round(10 * y) / 10}
-          low={0}
-          high={127}
-          step={1}
-          whole={false}
-          set={(to) => move(at, handle.x, to / 127)}
-        />
-      </div>
-      <div className={styles.buttons}>
-        <Button size="small" disabled={handles.length >= MOST_POINTS} onClick={add}>
-          Add a point
+      <span>at</span>
+      <NumberField
+        label="at, %"
+        disabled={handle.is === 'end' || handle.is === 'bend' || (handle.is === 'point' && isEnd)}
+        value={Math.round(1000 * handle.x) / 10}
+        low={0}
+        high={100}
+        step={1}
+        whole={false}
+        unit="%"
+        set={(to) => move(at, to / 100, handle.y)}
+      />
+      <span>% reads</span>
+      <NumberField
+        label="reads"
+        value={Math.round(1270 * handle.y) / 10}
+        low={0}
+        high={127}
+        step={1}
+        whole={false}
+        set={(to) => move(at, handle.x, to / 127)}
+      />
+      <Button size="small" disabled={handles.length >= MOST_POINTS} onClick={add}>
+        Add a point
+      </Button>
+      {handle.is === 'point' && !isEnd && (
+        <Button size="small" onClick={() => remove(at)}>
+          Take it away
         </Button>
-        {handle.is === 'point' && !isEnd && (
-          <Button size="small" onClick={() => remove(at)}>
-            Take it away
-          </Button>
-        )}
-      </div>
+      )}
     </div>
   );
 }

@@ -59,6 +59,7 @@ export function ShapePort({
   const strokes = useStruck(shaping, against);
   const struck = isLevel ? null : strokes;
   const [chosen, setChosen] = useState<number | null>(null);
+  const [typed, type] = useState(false);
   const handles = useMemo(() => handlesOf(shown), [shown]);
   const wanted = shown.dynamics ?? DEFAULT_DYNAMICS;
   const edit = useEdits(shaping, wanted);
@@ -124,18 +125,30 @@ export function ShapePort({
                 trial.a ? 'A' : 'straight',
               )}
           </p>
-          <Handles
-            {...{ handles, chosen, choose: setChosen, move }}
-            add={() => {
-              const at = widestGap(handlesOf(asPoints(shown)));
-              edit.bend(withPoint(shown, at, curveOf(shown)(at)));
-            }}
-            remove={(handle) => edit.bend(withoutPoint(shown, handle))}
-          />
-          <TrialPart {...{ shaping, trial }} />
-          <CopyPart shaping={shaping} />
+          <div className={styles.folds}>
+            <Button size="small" aria-pressed={typed} onClick={() => type(!typed)}>
+              Floor, ceiling, points…
+            </Button>
+            {trial.a === null && (
+              <Button size="small" onClick={() => trial.hold(shown)}>
+                Hold this as A, to compare…
+              </Button>
+            )}
+            <CopyPart shaping={shaping} />
+          </div>
         </div>
       </div>
+      {typed && (
+        <Handles
+          {...{ handles, chosen, choose: setChosen, move }}
+          add={() => {
+            const at = widestGap(handlesOf(asPoints(shown)));
+            edit.bend(withPoint(shown, at, curveOf(shown)(at)));
+          }}
+          remove={(handle) => edit.bend(withoutPoint(shown, handle))}
+        />
+      )}
+      <TrialPart {...{ shaping, trial }} />
       <Below
         {...{ shaping, takes: isLevel ? takes : null, compared, struck, gestures }}
         against={trial.a ? 'A' : 'without'}
@@ -236,7 +249,7 @@ function EvenOut({
 }: Pick<Shaping, 'sensor' | 'shown' | 'set'> & { along: readonly number[] }) {
   return (
     <NumberField
-      label="Even out, %"
+      label="even, %"
       labelled
       value={Math.round(100 * (shown.evened ?? 0))}
       low={0}

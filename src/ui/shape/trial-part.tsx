@@ -12,66 +12,51 @@ export function TrialPart({ shaping, trial }: { shaping: Shaping; trial: Trial }
   const { a, plays, blind, hold, swap, prefer } = trial;
   useKey('x', swap, { enabled: a !== null });
   useKey('enter', prefer, { enabled: blind !== null, preventDefault: true });
-  if (a === null)
-    return (
-      <Button size="small" className={styles.fold} onClick={() => hold(shaping.shown)}>
-        Hold this as A, to compare…
-      </Button>
-    );
+  if (a === null) return null;
   const end = () => notify(trial.endBlind());
+  const take = () => {
+    shaping.set(a, 'A taken');
+    hold(null);
+  };
   return (
-    <div className={styles.trial}>
-      <div className={styles.buttons}>
-        {(['a', 'b'] as const).map((side) => {
-          const is = blind ? (side === 'a' ? blind.first : other(blind.first)) : side;
-          return (
-            <Button
-              key={side}
-              variant={plays === is ? 'contained' : 'outlined'}
-              aria-pressed={plays === is}
-              onClick={() => plays !== is && swap()}
-            >
-              {blind ? (side === 'a' ? '1' : '2') : side.toUpperCase()}
-            </Button>
-          );
-        })}
-        <kbd>X</kbd>
-      </div>
+    <div className={styles.strip}>
+      {SIDES.map((side) => {
+        const is = blind ? (side === 'a' ? blind.first : other(blind.first)) : side;
+        return (
+          <Button
+            key={side}
+            variant={plays === is ? 'contained' : 'outlined'}
+            aria-pressed={plays === is}
+            onClick={() => plays !== is && swap()}
+          >
+            {blind ? (side === 'a' ? '1' : '2') : side.toUpperCase()}
+          </Button>
+        );
+      })}
+      <kbd>X</kbd>
       {blind ? (
         <>
-          <p className={styles.note}>
-            Play both. {counts(blind.votes)} chosen so far; which is which is told at the end.
-          </p>
-          <div className={styles.buttons}>
-            <Button variant="outlined" onClick={prefer}>
-              This one&nbsp;<kbd>Enter</kbd>
-            </Button>
-            <Button onClick={end}>End</Button>
-          </div>
+          <span>Play both. {counts(blind.votes)} chosen so far; which is which is told at the end.</span>
+          <Button variant="outlined" onClick={prefer}>
+            This one&nbsp;<kbd>Enter</kbd>
+          </Button>
+          <Button onClick={end}>End</Button>
         </>
       ) : (
         <>
-          <p className={styles.note}>
-            {(['a', 'b'] as Side[])
-              .map((side) => `${side.toUpperCase()}: ${responseWords(side === 'a' ? a : shaping.shown)}`)
-              .join(' · ')}
-          </p>
-          <div className={styles.buttons}>
-            <Button onClick={trial.beginBlind}>Choose blind</Button>
-            <Button
-              onClick={() => {
-                shaping.set(a, 'A taken');
-                hold(null);
-              }}
-            >
-              Take A
-            </Button>
-            <Button onClick={() => hold(null)}>Keep B</Button>
-          </div>
+          <span>
+            {SIDES.map(
+              (side) => `${side.toUpperCase()}: ${responseWords(side === 'a' ? a : shaping.shown)}`,
+            ).join(' · ')}
+          </span>
+          <Button onClick={trial.beginBlind}>Choose blind</Button>
+          <Button onClick={take}>Take A</Button>
+          <Button onClick={() => hold(null)}>Keep B</Button>
         </>
       )}
     </div>
   );
 }
 
+const SIDES: readonly Side[] = ['a', 'b'];
 const counts = ({ a, b }: { a: number; b: number }): string => (a + b === 0 ? 'None' : String(a + b));

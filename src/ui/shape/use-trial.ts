@@ -70,16 +70,26 @@ export function useTrial({ sensor, port, lane, shown }: Shaping): Trial {
 }
 
 /** A response as short as it can be said. */
-export const responseWords = (response: Response): string =>
-  [CURVE_FAMILIES[response.family].words(response), response.filter && filterWords(response.filter)]
-    .filter(Boolean)
-    .join(', ');
+export function responseWords(response: Response): string {
+  const { family, floor = 0, ceiling = 1, dead = 0, filter } = response;
+  const ends = [
+    dead > 0 && `after ${Math.round(100 * dead)} %`,
+    floor > 0 && `from ${Math.round(127 * floor)}`,
+    ceiling < 1 && `to ${Math.round(127 * ceiling)}`,
+  ];
+  const curve = [CURVE_FAMILIES[family].words(response), ...ends].filter(Boolean).join(' ');
+  return filter ? `${curve}, ${filterWords(filter)}` : curve;
+}
 
 function preferenceWords(name: string, a: string, b: string, votes: Preferences): string {
   const n = votes.a + votes.b;
   const best =
-    votes.a === votes.b ? null : votes.a > votes.b ? `A (${a}) to B (${b})` : `B (${b}) to A (${a})`;
+    votes.a === votes.b
+      ? null
+      : votes.a > votes.b
+        ? `A (${a}) was liked better than B (${b})`
+        : `B (${b}) was liked better than A (${a})`;
   const chance = Math.round(100 * byChance(votes));
   if (best === null) return `${name}: A (${a}) and B (${b}) were chosen ${votes.a} times each, blind.`;
-  return `${name}: ${best} was liked better ${Math.max(votes.a, votes.b)} of ${n} times, blind; by chance alone ${chance} % of such trials are as uneven.`;
+  return `${name}: ${best} ${Math.max(votes.a, votes.b)} of ${n} times, blind; by chance alone ${chance} % of such trials are as uneven.`;
 }

@@ -112,11 +112,12 @@ static void note_sent(const cheir_control *control, cheir_control_state *state, 
 
 #if CHEIR_coarse
 /* The last distance on a side that reads no more than `step`, and `slack` more; 65535 where that side does not feed the control. */
-static uint16_t last_of(const cheir_control *control, const cheir_side *side, uint8_t fed, uint8_t step)
+static uint16_t last_of(const cheir_control *control, const cheir_level *level, uint8_t at, uint8_t step)
 {
+    const cheir_side *side = &level->side[at];
     uint16_t dead = U16(side->dead);
-    if (step >= low(U16(control->span)) || dead == 65535u || !fed) return 65535u;
-    return count_above((uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->curve) + step]), dead, U16(side->scale.span)) - 1u),
+    if (step >= low(U16(control->span)) || dead == 65535u || !feeds(U8(control->side_mask), at)) return 65535u;
+    return count_above((uint16_t)(stair_at(TABLE16(IMAGE(stairs)[U16(control->curve[at]) + step]), dead, U16(side->scale.span)) - 1u),
                        U8(control->slack));
 }
 
@@ -125,16 +126,15 @@ static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_
 {
     const cheir_level *level = &IMAGE(levels)[U8(control->level)];
     const cheir_side *side = &level->side[at];
-    uint8_t mask = U8(control->side_mask);
     uint8_t span = low(U16(control->span));
     uint8_t slack = U8(control->slack);
     uint16_t room = (uint16_t)(U8(control->deadband) - 1u);
     uint8_t lowest = step == 0 ? 0 : step <= room ? 1 : (uint8_t)(step - room);
     uint8_t highest = step == span ? step : step + room >= span ? (uint8_t)(span - 1u) : (uint8_t)(step + room);
-    uint16_t past = last_of(control, side, feeds(mask, at), highest);
+    uint16_t past = last_of(control, level, at, highest);
     uint16_t nearest = 0;
     if (lowest > 0)
-        nearest = stair_at(TABLE16(IMAGE(stairs)[U16(control->curve) + lowest - 1u]), U16(side->dead), U16(side->scale.span));
+        nearest = stair_at(TABLE16(IMAGE(stairs)[U16(control->curve[at]) + lowest - 1u]), U16(side->dead), U16(side->scale.span));
     if (at == 0) {
         state->high = past == 65535u ? 65535u : count_above(rest, past);
         if (lowest > 0) state->low = count_below(count_above(rest, nearest), slack);
@@ -143,7 +143,7 @@ static OUT_OF_LINE void coarse_band(const cheir_control *control, cheir_control_
         if (lowest > 0) state->high = count_above(count_below(rest, nearest), slack);
     }
     if (lowest > 0) return;
-    past = last_of(control, &level->side[!at], feeds(mask, !at), highest);
+    past = last_of(control, level, !at, highest);
     if (at == 0) state->low = past == 65535u ? 0 : count_below(rest, past);
     else state->high = past == 65535u ? 65535u : count_above(rest, past);
 }
@@ -157,7 +157,7 @@ static inline void play_coarse(const cheir_control *control, cheir_control_state
     uint8_t any = U8(control->deadband) == 1;
     uint8_t value;
     if (feeds(U8(control->side_mask), at))
-        step = step_at(IMAGE(stairs) + U16(control->curve), span, side, distance);
+        step = step_at(IMAGE(stairs) + U16(control->curve[at]), span, side, distance);
     value = (uint8_t)TAKE_OVER(control, state->sent, (uint8_t)(low(U16(control->from)) + step));
     if (any ? value != state->sent : worth_sending(control, state, value)) {
         uint8_t says = (uint8_t)told(control, value);
@@ -241,7 +241,7 @@ static OUT_OF_LINE void play_fine(const cheir_control *control, cheir_control_st
     {
         if ((feeds(U8(control->side_mask), at)) && distance > dead)
             share = share_of(&side->scale, (uint16_t)(distance - dead));
-        share = mapped(U16(control->curve), share);
+        share = mapped(U16(control->curve[at]), share);
 #if CHEIR_bends
         if (U8(control->kind) == CHEIR_CONTROL_BEND) value = bend_at(control, share, at);
         else
@@ -293,7 +293,7 @@ static OUT_OF_LINE UNUSED uint8_t read_now(uint8_t index)
         side++;
     }
     if (!feeds(U8(control->side_mask), at)) return from;
-    return (uint8_t)(from + step_at(IMAGE(stairs) + U16(control->curve), low(U16(control->span)), side, distance));
+    return (uint8_t)(from + step_at(IMAGE(stairs) + U16(control->curve[at]), low(U16(control->span)), side, distance));
 #else
     (void)index;
     return 0;
@@ -426,18 +426,19 @@ static inline uint8_t control_is_sound(const cheir_control *next, const cheir_co
     if (next->mirror != 0 && (next->mirror < most || (uint16_t)(next->mirror - next->from) > (is_coarse(next->kind) ? 127u : 16383u))) return 0;
     if (next->kind == CHEIR_CONTROL_GLIDE) return 1;
     if (next->kind == CHEIR_CONTROL_BEND)
-        return next->from <= 8192u && most >= 8192u && most <= 16384u && is_table(next->curve, tables);
+        return next->from <= 8192u && most >= 8192u && most <= 16384u && are_tables(next->curve, tables);
 #if CHEIR_parameters
     if (next->kind == CHEIR_CONTROL_PARAMETER14)
-        return most <= 16383u && next->controller < COUNT(parameters) && is_table(next->curve, tables);
+        return most <= 16383u && next->controller < COUNT(parameters) && are_tables(next->curve, tables);
     if (next->kind == CHEIR_CONTROL_PARAMETER7 && next->controller >= COUNT(parameters)) return 0;
 #endif
 #if CHEIR_shows
     if (next->kind == CHEIR_CONTROL_LIGHT && next->controller >= COUNT(shows)) return 0;
 #endif
     if (next->kind == CHEIR_CONTROL_CONTROLLER14)
-        return most <= 16383u && next->controller < LSB_OFFSET && is_table(next->curve, tables);
-    return most <= 127u && next->controller <= 127u && (uint32_t)next->curve + next->span <= stairs;
+        return most <= 16383u && next->controller < LSB_OFFSET && are_tables(next->curve, tables);
+    return most <= 127u && next->controller <= 127u && (uint32_t)next->curve[0] + next->span <= stairs
+           && (uint32_t)next->curve[1] + next->span <= stairs;
 }
 #endif
 

@@ -19,7 +19,7 @@ static OUT_OF_LINE uint16_t joined_share(uint8_t index)
     uint16_t share = 0;
     if (feeds(U8(joined->side_mask), at) && distance > dead)
         share = share_of(&level->side[at].scale, (uint16_t)(distance - dead));
-    return mapped(U16(joined->table), share);
+    return mapped(U16(joined->table[at]), share);
 }
 
 static void join_derive(void)
@@ -51,7 +51,7 @@ static inline uint8_t join_is_sound(const cheir_join *next, const cheir_join *no
 static inline uint8_t joined_is_sound(const cheir_joined *next, const cheir_joined *now, uint16_t tables, uint16_t stairs)
 {
     (void)now, (void)stairs;
-    return is_table(next->table, tables);
+    return are_tables(next->table, tables);
 }
 #endif
 CHANGES_BY_ITSELF(join)

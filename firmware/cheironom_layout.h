@@ -109,13 +109,13 @@ typedef struct {
     uint8_t column;
 } cheir_gate_state;
 
-/* A level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; mirror: what is sent is so much less its value, 0: its value; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is. */
+/* A level sent as a controller or as channel pressure; curve: where its stairs begin above rest and below it, or at 14 bits its tables; deadband: steps; slack: counts past a step by which it is kept; mirror: what is sent is so much less its value, 0: its value; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is. */
 typedef struct {
     uint16_t scenes[2];
     uint16_t from;
     uint16_t span;
     uint16_t interval_ticks;
-    uint16_t curve;
+    uint16_t curve[2];
     uint16_t mirror;
     uint8_t deadband;
     uint8_t slack;
@@ -543,9 +543,9 @@ typedef struct {
     uint8_t into;
 } cheir_join;
 
-/* A level that is joined with others, through a table; column: that it is read from. */
+/* A level that is joined with others, through a table above rest and one below it; column: that it is read from. */
 typedef struct {
-    uint16_t table;
+    uint16_t table[2];
     uint8_t level;
     uint8_t column;
     uint8_t side_mask;
@@ -930,8 +930,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_creep 2u
 #define CHEIR_SETTINGS_OF_gate(BYTE, WORD) WORD(window_ticks) WORD(hold_off_ticks) WORD(attack[0].span) WORD(attack[0].factor) WORD(attack[0].mul) WORD(attack[1].span) WORD(attack[1].factor) WORD(attack[1].mul) BYTE(side_mask)
 #define CHEIR_BYTES_OF_gate 17u
-#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve) WORD(mirror) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
-#define CHEIR_BYTES_OF_control 19u
+#define CHEIR_SETTINGS_OF_control(BYTE, WORD) WORD(scenes[0]) WORD(scenes[1]) WORD(from) WORD(span) WORD(interval_ticks) WORD(curve[0]) WORD(curve[1]) WORD(mirror) BYTE(deadband) BYTE(slack) BYTE(side_mask) BYTE(status) BYTE(controller)
+#define CHEIR_BYTES_OF_control 21u
 #define CHEIR_SETTINGS_OF_hold(BYTE, WORD)
 #define CHEIR_BYTES_OF_hold 0u
 #define CHEIR_SETTINGS_OF_takeover(BYTE, WORD) BYTE(by)
@@ -976,8 +976,8 @@ typedef struct {
 #define CHEIR_BYTES_OF_one_euro 4u
 #define CHEIR_SETTINGS_OF_join(BYTE, WORD) BYTE(by)
 #define CHEIR_BYTES_OF_join 1u
-#define CHEIR_SETTINGS_OF_joined(BYTE, WORD) WORD(table) BYTE(side_mask)
-#define CHEIR_BYTES_OF_joined 3u
+#define CHEIR_SETTINGS_OF_joined(BYTE, WORD) WORD(table[0]) WORD(table[1]) BYTE(side_mask)
+#define CHEIR_BYTES_OF_joined 5u
 #define CHEIR_SETTINGS_OF_learn(BYTE, WORD)
 #define CHEIR_BYTES_OF_learn 0u
 #define CHEIR_SETTINGS_OF_learn_lane(BYTE, WORD)
@@ -1168,28 +1168,29 @@ CHEIR_LIES(gate_state_2, offsetof(cheir_gate_state, peak) == 4);
 CHEIR_LIES(gate_state_3, offsetof(cheir_gate_state, since) == 6);
 CHEIR_LIES(gate_state_4, offsetof(cheir_gate_state, stage) == 8);
 CHEIR_LIES(gate_state_5, offsetof(cheir_gate_state, column) == 9);
-CHEIR_LIES(control, sizeof(cheir_control) == 28);
+CHEIR_LIES(control, sizeof(cheir_control) == 30);
 CHEIR_LIES(control_0, offsetof(cheir_control, scenes[0]) == 0);
 CHEIR_LIES(control_1, offsetof(cheir_control, scenes[1]) == 2);
 CHEIR_LIES(control_2, offsetof(cheir_control, from) == 4);
 CHEIR_LIES(control_3, offsetof(cheir_control, span) == 6);
 CHEIR_LIES(control_4, offsetof(cheir_control, interval_ticks) == 8);
-CHEIR_LIES(control_5, offsetof(cheir_control, curve) == 10);
-CHEIR_LIES(control_6, offsetof(cheir_control, mirror) == 12);
-CHEIR_LIES(control_7, offsetof(cheir_control, deadband) == 14);
-CHEIR_LIES(control_8, offsetof(cheir_control, slack) == 15);
-CHEIR_LIES(control_9, offsetof(cheir_control, level) == 16);
-CHEIR_LIES(control_10, offsetof(cheir_control, column) == 17);
-CHEIR_LIES(control_11, offsetof(cheir_control, side_mask) == 18);
-CHEIR_LIES(control_12, offsetof(cheir_control, kind) == 19);
-CHEIR_LIES(control_13, offsetof(cheir_control, status) == 20);
-CHEIR_LIES(control_14, offsetof(cheir_control, controller) == 21);
-CHEIR_LIES(control_15, offsetof(cheir_control, hold) == 22);
-CHEIR_LIES(control_16, offsetof(cheir_control, takeover) == 23);
-CHEIR_LIES(control_17, offsetof(cheir_control, lane) == 24);
-CHEIR_LIES(control_18, offsetof(cheir_control, next) == 25);
-CHEIR_LIES(control_19, offsetof(cheir_control, glide) == 26);
-CHEIR_LIES(control_20, offsetof(cheir_control, pad) == 27);
+CHEIR_LIES(control_5, offsetof(cheir_control, curve[0]) == 10);
+CHEIR_LIES(control_6, offsetof(cheir_control, curve[1]) == 12);
+CHEIR_LIES(control_7, offsetof(cheir_control, mirror) == 14);
+CHEIR_LIES(control_8, offsetof(cheir_control, deadband) == 16);
+CHEIR_LIES(control_9, offsetof(cheir_control, slack) == 17);
+CHEIR_LIES(control_10, offsetof(cheir_control, level) == 18);
+CHEIR_LIES(control_11, offsetof(cheir_control, column) == 19);
+CHEIR_LIES(control_12, offsetof(cheir_control, side_mask) == 20);
+CHEIR_LIES(control_13, offsetof(cheir_control, kind) == 21);
+CHEIR_LIES(control_14, offsetof(cheir_control, status) == 22);
+CHEIR_LIES(control_15, offsetof(cheir_control, controller) == 23);
+CHEIR_LIES(control_16, offsetof(cheir_control, hold) == 24);
+CHEIR_LIES(control_17, offsetof(cheir_control, takeover) == 25);
+CHEIR_LIES(control_18, offsetof(cheir_control, lane) == 26);
+CHEIR_LIES(control_19, offsetof(cheir_control, next) == 27);
+CHEIR_LIES(control_20, offsetof(cheir_control, glide) == 28);
+CHEIR_LIES(control_21, offsetof(cheir_control, pad) == 29);
 CHEIR_LIES(control_state, sizeof(cheir_control_state) == 10);
 CHEIR_LIES(control_state_0, offsetof(cheir_control_state, low) == 0);
 CHEIR_LIES(control_state_1, offsetof(cheir_control_state, high) == 2);
@@ -1513,12 +1514,13 @@ CHEIR_LIES(join_0, offsetof(cheir_join, first) == 0);
 CHEIR_LIES(join_1, offsetof(cheir_join, n) == 1);
 CHEIR_LIES(join_2, offsetof(cheir_join, by) == 2);
 CHEIR_LIES(join_3, offsetof(cheir_join, into) == 3);
-CHEIR_LIES(joined, sizeof(cheir_joined) == 6);
-CHEIR_LIES(joined_0, offsetof(cheir_joined, table) == 0);
-CHEIR_LIES(joined_1, offsetof(cheir_joined, level) == 2);
-CHEIR_LIES(joined_2, offsetof(cheir_joined, column) == 3);
-CHEIR_LIES(joined_3, offsetof(cheir_joined, side_mask) == 4);
-CHEIR_LIES(joined_4, offsetof(cheir_joined, pad) == 5);
+CHEIR_LIES(joined, sizeof(cheir_joined) == 8);
+CHEIR_LIES(joined_0, offsetof(cheir_joined, table[0]) == 0);
+CHEIR_LIES(joined_1, offsetof(cheir_joined, table[1]) == 2);
+CHEIR_LIES(joined_2, offsetof(cheir_joined, level) == 4);
+CHEIR_LIES(joined_3, offsetof(cheir_joined, column) == 5);
+CHEIR_LIES(joined_4, offsetof(cheir_joined, side_mask) == 6);
+CHEIR_LIES(joined_5, offsetof(cheir_joined, pad) == 7);
 CHEIR_LIES(learn, sizeof(cheir_learn) == 2);
 CHEIR_LIES(learn_0, offsetof(cheir_learn, contact) == 0);
 CHEIR_LIES(learn_1, offsetof(cheir_learn, rests) == 1);

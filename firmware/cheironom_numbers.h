@@ -161,6 +161,11 @@ static inline uint8_t is_table(uint16_t table, uint16_t n)
     return table == NO_TABLE || (uint32_t)table + (1ul << TABLE_BITS) < n;
 }
 
+static inline uint8_t are_tables(const uint16_t *two, uint16_t n)
+{
+    return is_table(two[0], n) && is_table(two[1], n);
+}
+
 /* Whether two status bytes differ in their channel at most. */
 static inline uint8_t is_same_message(uint8_t a, uint8_t b)
 {

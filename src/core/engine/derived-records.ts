@@ -197,9 +197,9 @@ export const JOIN = struct(
 
 export const JOINED = struct(
   'joined',
-  'a level that is joined with others, through a table; column: that it is read from',
+  'a level that is joined with others, through a table above rest and one below it; column: that it is read from',
   {
-    table: 'u16',
+    table: ['u16', 2],
     level: 'u8',
     column: 'u8',
     side_mask: 'u8',

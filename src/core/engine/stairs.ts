@@ -64,11 +64,13 @@ export function stepAt(begins: Uint16Array, distance: number, near = 0): number 
 /** The same for each control of seven bits of an image, above rest and below it; none on a side that does not feed it. */
 export const beginsOfControls = ({ controls, levels, stairs }: Image): [Uint16Array, Uint16Array][] =>
   controls.map((control) => {
-    const own = stairs.slice(control.curve, control.curve + control.span);
     const on = (side: 0 | 1) => {
       const { dead, scale } = levels[control.level].side[side];
       const fed = scale.span > 0 && feeds(control.side_mask, side);
-      return fed && isCoarse(control.kind) ? beginsOf(own, dead, scale.span) : NONE;
+      const first = control.curve[side];
+      return fed && isCoarse(control.kind)
+        ? beginsOf(stairs.slice(first, first + control.span), dead, scale.span)
+        : NONE;
     };
     return [on(0), on(1)];
   });

@@ -7,13 +7,13 @@ const SCENES = ['u16', 2] as const;
 
 export const CONTROL = struct(
   'control',
-  'a level sent as a controller or as channel pressure; curve: where its stairs begin, or at 14 bits its table; deadband: steps; slack: counts past a step by which it is kept; mirror: what is sent is so much less its value, 0: its value; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is',
+  'a level sent as a controller or as channel pressure; curve: where its stairs begin above rest and below it, or at 14 bits its tables; deadband: steps; slack: counts past a step by which it is kept; mirror: what is sent is so much less its value, 0: its value; hold, takeover: which of them, from 1, keeps what it sent, or takes it over; 0 for none; lane: the lane of notes, from 1, whose note it belongs to, on its channel, and next: the next control of that lane, from 1; glide: the one whose bend it is',
   {
     scenes: SCENES,
     from: 'u16',
     span: 'u16',
     interval_ticks: 'u16',
-    curve: 'u16',
+    curve: ['u16', 2],
     mirror: 'u16',
     deadband: 'u8',
     slack: 'u8',

@@ -169,6 +169,27 @@ export function curveFault(r: Curve): string | null {
   return CURVE_FAMILIES[r.family].fault(r);
 }
 
+/** A response whose other side may have a form of its own. */
+export type TwoSided = Curve & { down?: Curve };
+
+/**
+ * The curves of both sides of rest. A side with a form of its own begins and ends where the other does: what is sent at rest, and at most, is the same.
+ * @throws RangeError as {@link curveOf} does
+ */
+export function curvesOf(r: TwoSided): Record<'up' | 'down', (x: number) => number> {
+  const up = curveOf(r);
+  if (!r.down) return { up, down: up };
+  const own = curveOf(r.down);
+  const [from, to] = [up(0), up(1)];
+  const [first, rise] = [own(0), own(1) - own(0)];
+  const down = (x: number) => {
+    if (x <= 0) return from;
+    if (x >= 1) return to;
+    return from + (to - from) * (rise > 0 ? (own(x) - first) / rise : x);
+  };
+  return { up, down };
+}
+
 /** The curve of a response. @returns it; x is clamped to 0 … 1 @throws RangeError when its parameters are missing or not monotone */
 export function curveOf(r: Curve): (x: number) => number {
   const fault = curveFault(r);

@@ -145,7 +145,13 @@ function glideOf(m: Making, voice: NoteVoice, { level, lane }: Read, glide: numb
   return {
     scenes: scenesOf(m, voice),
     mirror: 0,
-    ...{ from: 0, span: 16383, interval_ticks: 0, curve: NO_TABLE, deadband: 1 },
+    ...{
+      from: 0,
+      span: 16383,
+      interval_ticks: 0,
+      curve: [NO_TABLE, NO_TABLE] as [number, number],
+      deadband: 1,
+    },
     // What is heard is true: it follows every count.
     slack: 0,
     ...{ level, column: image.levels[level].column, side_mask: mask, kind: CONTROL_KIND.glide },

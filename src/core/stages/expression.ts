@@ -4,7 +4,7 @@ import type { SWITCHED } from '../engine/voice-records';
 import { jumpStairs } from '../engine/jumps';
 import { stairsOf } from '../engine/stairs';
 import type { Of } from '../engine/struct';
-import { channelsOfZone, responseAt, zoneOf } from '../instrument/access';
+import { channelsOfZone, zoneOf } from '../instrument/access';
 import {
   GATES_SEND,
   isOnNoChannel,
@@ -23,7 +23,6 @@ import {
 } from '../instrument/voices';
 import { lanesOfSource } from '../kinds/ports';
 import { kindOf } from '../kinds/registry';
-import { curveOf } from '../shape/families';
 import { tableOfCurve } from '../shape/table';
 import { LSB_OFFSET, STATUS } from '../midi/messages';
 import { keptOf, sideMask, slackOf } from '../ways/level/image';
@@ -38,6 +37,7 @@ import { filteredRead } from './filtered';
 import { joinedRead } from './join';
 import { levelsRead, type LevelRead } from './levels-read';
 import { compileShow, partsLit } from './lights';
+import { sidedCurves } from './sided-curves';
 import { playsOn } from './zones';
 import { scenesOf, sensorNamed, type Making } from './making';
 
@@ -226,44 +226,48 @@ function controlOf(m: Making, voice: Expression, read: LevelRead) {
   };
 }
 
-/** From where to where it goes, and by which table or stairs. */
+type Two<T> = [T, T];
+const both = <T, U>([above, below]: Two<T>, of: (own: T) => U): Two<U> => [of(above), of(below)];
+
+/** From where to where it goes, and by which tables or stairs above rest and below it. */
 function valuesOf(m: Making, voice: Expression, lane: LaneLevel) {
+  const { parts } = m;
   const { fine } = sendsOf(voice);
   const controller = voice.is === 'parameter' ? parameterOf(m, voice) : sendsOf(voice).controller;
-  if (voice.is === 'bend')
-    return {
-      ...bendEnds(m, voice, lane),
-      curve: m.parts.table(tableOfCurve(curveRead(m, voice, lane), m.parts.image.table_bits)),
-      stairs: [],
-    };
+  const curves = curvesRead(m, voice, lane);
+  const tables = () => both(curves, (curve) => parts.table(tableOfCurve(curve, parts.image.table_bits)));
+  const none: Two<number[]> = [[], []];
+  if (voice.is === 'bend') return { ...bendEnds(m, voice, lane), curve: tables(), stairs: none };
   const ends = rangeOf(m, voice);
   const [from, to] = [Math.min(ends.from, ends.to), Math.max(ends.from, ends.to)];
   const mirror = ends.from > ends.to ? from + to : 0;
-  const curve = curveRead(m, voice, lane);
-  const table = () => m.parts.table(tableOfCurve(curve, m.parts.image.table_bits));
-  if (fine) return { from, span: to - from, curve: table(), controller, mirror, stairs: [] };
-  const { floor, stairs } = voice.jumps
-    ? { floor: 0, stairs: jumpStairs(curve, voice.jumps, to - from) }
-    : stairsOf(curve, to - from);
+  if (fine) return { from, span: to - from, curve: tables(), controller, mirror, stairs: none };
+  const made = both(curves, (curve) =>
+    voice.jumps
+      ? { floor: 0, stairs: jumpStairs(curve, voice.jumps, to - from) }
+      : stairsOf(curve, to - from),
+  );
+  // Both sides begin and end alike, so that they have as many steps.
+  const [{ floor, stairs: above }] = made;
+  const stairs = both(made, (own) => own.stairs);
   return {
     from: from + floor,
-    span: stairs.length,
-    curve: m.parts.stair(stairs),
+    span: above.length,
+    curve: both(stairs, (own) => parts.stair(own)),
     controller,
     mirror,
     stairs,
   };
 }
 
-/** The curve by which a voice reads its level; what is joined has answered by itself. */
-function curveRead(m: Making, voice: Expression, lane: LaneLevel): (x: number) => number {
+/** The curves by which a voice reads its level above rest and below it; what is joined has answered by itself. */
+function curvesRead(m: Making, voice: Expression, lane: LaneLevel): Two<(x: number) => number> {
   const { source, join, between } = voice;
-  const answers = join
-    ? (x: number) => x
-    : curveOf(responseAt(sensorNamed(m, source), source.port, lane.lane));
+  const plain = (x: number) => x;
+  const answers: Two<(x: number) => number> = join ? [plain, plain] : sidedCurves(m, source, lane);
   if (!between) return answers;
   const [low, high] = between;
-  return (x) => Math.min(1, Math.max(0, (answers(x) - low) / (high - low)));
+  return both(answers, (own) => (x: number) => Math.min(1, Math.max(0, (own(x) - low) / (high - low))));
 }
 
 /** The place of a parameter among those of the image. */

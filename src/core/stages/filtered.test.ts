@@ -4,7 +4,7 @@ import { compile } from '../compile/compile';
 import { run } from '../engine/run';
 import { filterWork, type Filter, type FilterPlace } from '../shape/filters';
 import { random } from '../signal/random';
-import { breathController, breathNote, identityInstrument } from '../testing/identity-response';
+import { breathController, breathNote, identityInstrument, twoSided } from '../testing/identity-response';
 import { filterReader } from './filtered';
 
 const TWELVE = { bits: 12, span: 2048 };
@@ -135,4 +135,26 @@ it('a filtered port is late as a value and never as a note, and what is kept of 
   // 126.5 of 127 is reached after ln(254) times 53 ms.
   expect(full(filtered)! / 1000 - 300).toBeGreaterThan(240);
   expect(compile(filtered).controls[0].slack).toBeLessThan(compile(instrument).controls[0].slack);
+});
+
+it('a side with a form of its own begins and ends where the other does, and is read by it on its side alone', () => {
+  const instrument = identityInstrument([breathController()]);
+  instrument.sensors[0].calibration = structuredClone(twoSided);
+  const floor = 32 / 127;
+  instrument.sensors[0].responses = [
+    { port: 'breath', family: 'straight', floor, down: { family: 'power', gamma: 2 } },
+  ];
+  const at = (count: number) => {
+    const frames = 400;
+    const take = {
+      channels: ['breath'],
+      counts: Uint16Array.from({ length: frames }, (_, i) => (i < 200 ? 1000 : count)),
+      tUs: Float64Array.from({ length: frames }, (_, i) => 1000 * i),
+    };
+    return run(compile(instrument), take).at(-1)!.bytes[2];
+  };
+  // Reach is 1020 counts above rest and 520 below, dead zone 20.
+  expect([at(2020), at(480)]).toEqual([127, 127]);
+  expect(at(1520)).toBe(Math.round(32 + 95 * 0.5));
+  expect(at(730)).toBe(Math.round(32 + 95 * 0.5 ** 2));
 });

@@ -3,7 +3,9 @@ import type { Join, NoteVoice, Voice } from '../instrument/voices';
 import { compileLevel, sideMask } from '../ways/level/image';
 import type { LaneLevel } from '../ways/level/lane-level';
 import { filteredRead } from './filtered';
-import { answerTable, levelsRead, type LevelRead } from './levels-read';
+import { levelsRead, type LevelRead } from './levels-read';
+import { tableOfCurve } from '../shape/table';
+import { sidedCurves } from './sided-curves';
 import type { Making } from './making';
 
 /** All of a share, Q15. */
@@ -23,7 +25,9 @@ export function joinedRead(
   image.joins.push({ first: image.joined.length, n: reads.length, by: JOINS_BY[by], into });
   for (const { own, read } of reads)
     image.joined.push({
-      table: answerTable(m, own, read.lane.lane),
+      table: sidedCurves(m, own, read.lane).map((curve) =>
+        m.parts.table(tableOfCurve(curve, image.table_bits)),
+      ) as [number, number],
       level: read.level,
       column: read.column,
       side_mask: sideMask(read.lane, own === source ? side : 'both'),

@@ -26,7 +26,7 @@ export function levelsRead(m: Making, source: Source): LevelRead[] {
   );
 }
 
-/** Where the table stands by which a port answers. @param lane id of a lane that may have its own */
+/** Where the table stands by which a port answers, on its up side. @param lane id of a lane that may have its own */
 export function answerTable(m: Making, source: Source, lane: string): number {
   const response = responseAt(sensorNamed(m, source), source.port, lane);
   return m.parts.table(tableOf(response, m.parts.image.table_bits));

@@ -23,7 +23,7 @@ import { isBent } from '../stages/zones';
 import { randomAlong, randomExtras, randomFingering, randomMpe, randomTunings } from './random-pitches';
 import { wayNamed } from '../ways/registry';
 import { random, type Random } from '../signal/random';
-import { randomFilter } from './random-response';
+import { randomFilter, randomResponse } from './random-response';
 import { encoderSensor } from './random-derived';
 import { levelSensor, otherSettings, randomSensors, travelSensor } from './random-sensors';
 
@@ -75,12 +75,16 @@ export function randomServed(seed: number): Instrument {
   return instrument;
 }
 
-/** Some of its levels go through a filter. */
+/** Some of its levels go through a filter, and some of these answer otherwise on their other side. */
 function filtered(r: Random, sensor: Sensor): Sensor {
   const ports = Object.entries(kindOf(sensor).ports).filter(([, { carries }]) => carries === 'level');
   return ports.reduce((own, [port]) => {
     if (own.responses.some((each) => each.port === port && each.lane !== undefined)) return own;
-    return withResponse(own, port, { ...responseAt(own, port), filter: randomFilter(r) });
+    const down = { ...randomResponse(r) };
+    delete down.floor;
+    delete down.ceiling;
+    const sides = r.next() < 0.4 ? { down } : {};
+    return withResponse(own, port, { ...responseAt(own, port), ...sides, filter: randomFilter(r) });
   }, sensor);
 }
 

@@ -30,10 +30,10 @@ export function otherSettings(r: Random, sensor: Sensor, top: number): Sensor {
   const lanes = sensor.lanes.map((lane) => ({ ...lane, note: r.whole(0, 127) }));
   // A lane of a strike bank has a table of its own or not: there is no room for others.
   const responses = sensor.responses.map((response) => {
-    const { port, lane, filter } = response;
+    const { port, lane, filter, down } = response;
     if (c && wayOf(c).strength === 'strike' && lane) return response;
     // Of which family its filter is, is its structure.
-    return { port, lane, ...randomResponse(r), filter: filter && randomFilter(r, filter.is) };
+    return { port, lane, ...randomResponse(r), filter: filter && randomFilter(r, filter.is), down };
   });
   const made = { ...sensor, lanes, responses };
   if (!c) return made;

@@ -24,7 +24,7 @@ export const join: Block = {
   },
   isSound: (settings) =>
     settings.joins.every(({ n, by }) => by <= JOINS_BY.crossfade && (by !== JOINS_BY.crossfade || n > 2)) &&
-    settings.joined.every(({ table }) => isTable(settings, table)),
+    settings.joined.every(({ table }) => table.every((own) => isTable(settings, own))),
 };
 
 const place: Place = { side: 0, distance: 0 };
@@ -35,7 +35,7 @@ function shareAt(e: Engine, index: number): number {
   const level = e.image.levels[at];
   locate(e.state.level_zeros[at].rest, e.counts[e.at + column], place);
   const share = feeds(side_mask, place.side) ? levelShare(level, place.side, place.distance) : 0;
-  return mapped(e.image, table, share);
+  return mapped(e.image, table[place.side], share);
 }
 
 function joinedBy(by: number, a: number, b: number, where: number): number {

@@ -86,16 +86,30 @@ function controlIsSound(settings: Image, c: Control): boolean {
   if (c.deadband === 0 || !mirrorIsSound(c)) return false;
   if (c.kind === CONTROL_KIND.glide) return true;
   if (c.kind === CONTROL_KIND.bend)
-    return c.from <= BEND_CENTRE && within(c.from + c.span, BEND_CENTRE, 16384) && isTable(settings, c.curve);
+    return (
+      c.from <= BEND_CENTRE &&
+      within(c.from + c.span, BEND_CENTRE, 16384) &&
+      c.curve.every((table) => isTable(settings, table))
+    );
   if (c.kind === CONTROL_KIND.parameter14)
     return (
-      c.from + c.span <= 16383 && c.controller < settings.parameters.length && isTable(settings, c.curve)
+      c.from + c.span <= 16383 &&
+      c.controller < settings.parameters.length &&
+      c.curve.every((table) => isTable(settings, table))
     );
   if (c.kind === CONTROL_KIND.parameter7 && c.controller >= settings.parameters.length) return false;
   if (c.kind === CONTROL_KIND.light && c.controller >= settings.shows.length) return false;
   if (c.kind === CONTROL_KIND.controller14)
-    return c.from + c.span <= 16383 && c.controller < LSB_OFFSET && isTable(settings, c.curve);
-  return c.from + c.span <= 127 && c.controller <= 127 && c.curve + c.span <= settings.stairs.length;
+    return (
+      c.from + c.span <= 16383 &&
+      c.controller < LSB_OFFSET &&
+      c.curve.every((table) => isTable(settings, table))
+    );
+  return (
+    c.from + c.span <= 127 &&
+    c.controller <= 127 &&
+    c.curve.every((first) => first + c.span <= settings.stairs.length)
+  );
 }
 
 /** A value is sent as it is, or as far from the other end. */
@@ -260,7 +274,7 @@ function fineValue(e: Engine, control: Control, level: Of<typeof LEVEL>, raw: nu
   if (control.kind === CONTROL_KIND.glide) return glideOf(e, control.glide - 1, raw);
   const fed = feeds(control.side_mask, place.side);
   const share = fed ? levelShare(level, place.side, place.distance) : 0;
-  const y = mapped(e.image, control.curve, share);
+  const y = mapped(e.image, control.curve[place.side], share);
   if (control.kind !== CONTROL_KIND.bend) return stepOf(control.from, control.span, y);
   return bendAt(control, y, place.side);
 }

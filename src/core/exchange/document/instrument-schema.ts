@@ -7,7 +7,7 @@ import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, Price, VERSION } from 
 import { FILTERS } from '../../instrument/filter';
 import { At, Face } from '../../instrument/face';
 import { Typed } from '../../instrument/measured';
-import { CurvePoint, Dynamics, PortResponse } from '../../instrument/response';
+import { CurveForm, CurvePoint, Dynamics, PortResponse } from '../../instrument/response';
 import { FormerCalibration, Lane, Sensor } from '../../instrument/sensor';
 import { unionOf } from '../../instrument/union';
 import { KeyboardMap, TUNINGS } from '../../instrument/tunings';
@@ -21,7 +21,19 @@ type PartClass = new () => object;
 
 /** The classes that the schema publishes, besides the instrument itself. */
 const PARTS: readonly PartClass[] = [
-  ...[Board, BoardPins, Link, MidiInput, Lane, FormerCalibration, Sensor, CurvePoint, Dynamics, PortResponse],
+  ...[
+    Board,
+    BoardPins,
+    Link,
+    MidiInput,
+    Lane,
+    FormerCalibration,
+    Sensor,
+    CurvePoint,
+    CurveForm,
+    Dynamics,
+    PortResponse,
+  ],
   ...allWays().flatMap(({ records, document }) => [...records, document]),
   ...[
     Source,

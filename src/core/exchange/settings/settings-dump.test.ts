@@ -57,7 +57,9 @@ describe('settings', () => {
     const control = image.controls.findIndex((c) => c.span > 0);
     const past = {
       ...image,
-      controls: image.controls.map((c, i) => (i === control ? { ...c, curve: 60_000 } : c)),
+      controls: image.controls.map((c, i) =>
+        i === control ? { ...c, curve: [60_000, 60_000] as [number, number] } : c,
+      ),
     };
     expect(says(readDump(writeDump(past, NOBODY), image, ''))).toMatch(/not whole/);
     // And what counts a step of an encoder sixteen, or never follows what it is to follow.

@@ -37,9 +37,10 @@ export const dumpRoom = (image: Image): number => {
   return HEAD_BYTES + bodyBytes(image) + 2 * (tables - image.tables.length + stairs - image.stairs.length);
 };
 
-/** Entries of tables and stairs where all that can have one has its own. */
+/** Entries of tables and stairs where all that can have one has its own; what answers alike on both sides of rest has room for one curve. */
 export function roomOf(image: Image): { tables: number; stairs: number } {
-  const fine = image.controls.filter(({ kind }) => !isCoarse(kind)).length;
+  const coarse = image.controls.filter(({ kind }) => isCoarse(kind));
+  const fine = image.controls.filter(({ kind }) => !isCoarse(kind));
   const notes = image.notes.filter(({ velocity }) => velocities()[velocity].hasTable).length;
   const strikes =
     tablesOfBanks(
@@ -57,12 +58,21 @@ export function roomOf(image: Image): { tables: number; stairs: number } {
   const places = image.ribbons.length + 2 * image.surfaces.length + image.depths.length;
   return {
     tables:
-      (fine + notes + strikes + places + image.joined.length) * ((1 << image.table_bits) + 1) +
+      (curves(fine.map(({ curve }) => curve)) +
+        curves(image.joined.map(({ table }) => table)) +
+        notes +
+        strikes +
+        places) *
+        ((1 << image.table_bits) + 1) +
       image.glides.length * ((1 << GLIDE_TABLE_BITS) + 1) +
       image.tempos.reduce((n, { tempos }) => n + tempos, 0),
-    stairs: 127 * (image.controls.length - fine),
+    stairs: 127 * curves(coarse.map(({ curve }) => curve)),
   };
 }
+
+/** One each, and one more where both sides of rest differ. */
+const curves = (own: readonly (readonly [number, number])[]): number =>
+  own.reduce((n, [above, below]) => n + (above === below ? 1 : 2), 0);
 
 /** As many as a bank's lanes have now, and one at least: one a lane would cost more memory than small chips have. */
 const tablesOfBanks = (

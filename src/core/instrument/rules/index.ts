@@ -92,8 +92,12 @@ function sensorFaults(sensor: Sensor, path: string, instrument: Instrument): Fau
       'port',
     ),
     ...sensor.responses.flatMap((r, i) => {
-      const says = curveFault(r);
-      return says ? [{ path: `${path}.responses.${i}`, says }] : [];
+      const own = `${path}.responses.${i}`;
+      const faults = [
+        { path: own, says: curveFault(r) },
+        { path: `${own}.down`, says: r.down ? curveFault(r.down) : null },
+      ];
+      return faults.flatMap(({ says, ...at }) => (says === null ? [] : [{ ...at, says }]));
     }),
   ];
 }

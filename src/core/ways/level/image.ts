@@ -116,29 +116,33 @@ const SLACK_SIGMA = 3;
 
 /**
  * Counts by which a value is kept past the edges of its step, as far as there is room for those that are wanted. Half the dead zone and the last step are its most, so that both
- * ends are always reached. @param mask sides that feed it @param stairs none where it has 14 bits
+ * ends are always reached. @param mask sides that feed it @param stairs above rest and below it; none where it has 14 bits
  */
 export function slackOf(
   level: Level,
   mask: number,
-  stairs: readonly number[],
+  stairs: readonly [readonly number[], readonly number[]],
   { slack, noise }: LaneLevel,
 ): number {
   // Of what stays where it is left the ends lie a deadband within where it goes.
   if (level.still === 0) return Math.min(255, slack ?? 0);
   const rooms = level.side.flatMap(({ dead, scale }, at) => {
     if (!feeds(mask, at as 0 | 1) || scale.span === 0) return [];
-    const last = beginsOf(stairs.slice(-1), dead, scale.span)[0] ?? 0;
+    const last = beginsOf(stairs[at].slice(-1), dead, scale.span)[0] ?? 0;
     return [dead >> 1, dead + scale.span - last];
   });
   return Math.max(0, Math.min(255, slack ?? Math.ceil(SLACK_SIGMA * noise), ...rooms));
 }
 
-/** The same of a value that jumps: enough that no trembling hand moves it to and fro. @param stairs equal where it jumps */
-export const keptOf = (level: Level, mask: number, stairs: readonly number[]): number =>
+/** The same of a value that jumps: enough that no trembling hand moves it to and fro. @param stairs above rest and below it, equal where it jumps */
+export const keptOf = (
+  level: Level,
+  mask: number,
+  stairs: readonly [readonly number[], readonly number[]],
+): number =>
   level.side.reduce((least, { dead, scale: { span } }, at) => {
     if (!feeds(mask, at as 0 | 1) || span === 0) return least;
-    const begins = [...new Set(beginsOf([...new Set(stairs)], dead, span))];
+    const begins = [...new Set(beginsOf([...new Set(stairs[at])], dead, span))];
     return Math.min(least, keptPast(begins, dead, span));
   }, 255);
 

@@ -33,6 +33,12 @@ export type SideName = 'up' | 'down';
 export const signOf = ({ polarity }: Pick<LevelCalibration, 'polarity'>, side: SideName = 'up'): 1 | -1 =>
   (polarity === 'falling') === (side === 'up') ? -1 : 1;
 
+/** What belongs to each side, as it lies above rest and below it. */
+export const bySide = <T>(
+  level: Pick<LevelCalibration, 'polarity'>,
+  { up, down }: Record<SideName, T>,
+): [T, T] => (signOf(level) > 0 ? [up, down] : [down, up]);
+
 /** The count at a distance from rest. @param distance counts */
 export const countAt = (
   level: Pick<LaneLevel, 'rest' | 'polarity'>,

@@ -1,5 +1,5 @@
-import { curveOf } from '../../shape/families';
-import type { LaneLevel } from './lane-level';
+import { curvesOf } from '../../shape/families';
+import { bySide, type LaneLevel } from './lane-level';
 import { feeds, locate, type Place } from '../../engine/place';
 import { shareOf } from '../../engine/scale';
 import { beginsOf, stairsOf, stepAt } from '../../engine/stairs';
@@ -29,8 +29,9 @@ export function levelReader(
 ): (count: number) => LevelReading {
   const level = compileLevel(lane, 0);
   const mask = sideMask(lane, side);
-  const { floor, stairs } = stairsOf(curveOf(response), STEPS);
-  const begins = level.side.map(({ dead, scale }) => beginsOf(stairs, dead, scale.span));
+  const sides = bySide(lane, curvesOf(response)).map((curve) => stairsOf(curve, STEPS));
+  const [{ floor }] = sides;
+  const begins = level.side.map(({ dead, scale }, at) => beginsOf(sides[at].stairs, dead, scale.span));
   const place: Place = { side: 0, distance: 0 };
   const reading: LevelReading = { share: 0, step: 0 };
   return (count) => {

@@ -13,9 +13,12 @@ import type { NoteVoice } from '@/core/instrument/voices';
 import { fingerSpreadOf } from '@/core/prove/finger-spread';
 import { compareSchools, type SchoolsCompared } from '@/core/prove/schools';
 import type { Result } from '@/core/result';
-import { filterPrices, type FilterPrice } from '@/core/prove/filter-prices';
+import { filterPrices } from '@/core/prove/filter-prices';
+import type { FilterPrice } from '@/core/prove/filters-to-try';
 import { filterTrace, type FilterTrace } from '@/core/prove/filter-trace';
 import type { PortLanes } from '@/core/prove/lane-counts';
+import type { Held } from '@/core/prove/held-levels';
+import { heldOf } from '@/core/prove/held-of';
 import { busiestSecond, flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
 import type { Filter } from '@/core/shape/filters';
 import type { Frames, Take } from '@/core/signal/take';
@@ -37,6 +40,9 @@ export const analysis = {
       busiest: Math.max(0, ...played.map((take) => busiestSecond(instrument, sensor, take))),
     };
   },
+
+  /** The last seconds as a hold of a port's lane. */
+  held: (port: PortLanes, frames: Frames): Held | null => heldOf(port, frames),
 
   /** What filters cost and save on a port's takes. */
   filters: (

@@ -16,6 +16,8 @@ export interface Stroke {
   lane: string;
   role: string;
   strength: number;
+  /** On which side of rest, where it has two. */
+  side?: 'up' | 'down';
 }
 
 /** Strokes as a report has them. */

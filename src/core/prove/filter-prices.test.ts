@@ -3,7 +3,8 @@ import { filterWork, type Filter } from '../shape/filters';
 import { random } from '../signal/random';
 import type { Role, Take } from '../signal/take';
 import { breathController, identityInstrument } from '../testing/identity-response';
-import { filterPrices, stillestWithin } from './filter-prices';
+import { filterPrices } from './filter-prices';
+import { stillestWithin } from './filters-to-try';
 import { filterTrace } from './filter-trace';
 
 /** Rest 1000, reach 2020: still with noise of 4 counts, or blown eight times, up in 80 ms. */

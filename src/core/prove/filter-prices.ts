@@ -2,27 +2,10 @@ import { boardOf } from '../instrument/access';
 import { filterWork, type Filter } from '../shape/filters';
 import { median } from '../signal/quantile';
 import type { Take } from '../signal/take';
-import { filterReader, spanOf } from '../stages/filtered';
+import { filterReader } from '../stages/filter-reader';
+import { spanOf } from '../stages/filtered';
+import type { FilterPrice } from './filters-to-try';
 import { laneCounts, type LaneCounts, type PortLanes } from './lane-counts';
-
-/** What a filter costs and saves on the maker's own takes. */
-export interface FilterPrice {
-  /** None: as it is. */
-  filter: Filter | null;
-  /** Median over the gestures of how much later the level passes half of each one's peak, ms. */
-  lagMs: number;
-  /** σ at rest, in steps of 127 where the curve is straight. */
-  noiseSteps: number;
-}
-
-/** Filters that are set beside each other. */
-export const FILTERS_TO_TRY: readonly Filter[] = [
-  ...[3, 5].map((of) => ({ is: 'median', of }) as const),
-  ...[2, 4, 8, 16, 32, 64, 128].map((cutoffHz) => ({ is: 'exponential', cutoffHz }) as const),
-  ...[1, 2, 4].flatMap((cutoffHz) =>
-    [2, 8, 32].map((quicker) => ({ is: 'one-euro', cutoffHz, quicker }) as const),
-  ),
-];
 
 const STEPS = 127;
 /** Playing shorter than this is no gesture, frames. */
@@ -130,15 +113,4 @@ function deviation(counts: ArrayLike<number>): number {
   let squares = 0;
   for (let i = 0; i < n; i++) squares += (counts[i] - sum / n - (slope / along) * (i - middle)) ** 2;
   return Math.sqrt(squares / (n - 2));
-}
-
-/** The stillest filter that is no later than so long; null where none is stiller than no filter. */
-export function stillestWithin(prices: readonly FilterPrice[], mostMs: number): FilterPrice | null {
-  const bare = prices.find(({ filter }) => filter === null);
-  const within = prices.filter(({ filter, lagMs }) => filter !== null && lagMs <= mostMs);
-  const best = within.reduce<FilterPrice | null>(
-    (least, own) => (least === null || own.noiseSteps < least.noiseSteps ? own : least),
-    null,
-  );
-  return best && bare && best.noiseSteps < bare.noiseSteps ? best : null;
 }

@@ -25,7 +25,7 @@ export function gesturesAlong(sensor: Sensor, report: Report | null): Stroke[] {
       sensor.lanes.findIndex((l) => l.id === lane),
     );
     if (!level) return [];
-    return sharesOf(played, level).map(({ role, share }) => ({ lane, role, strength: share }));
+    return sharesOf(played, level).map(({ role, share, side }) => ({ lane, role, side, strength: share }));
   });
 }
 

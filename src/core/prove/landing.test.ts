@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { breathController, identityInstrument } from '../testing/identity-response';
 import type { Take } from '../signal/take';
-import { flickerPerMinute, landingOf, USE_BINS } from './landing';
+import { flickerPerMinute, landingOf } from './landing';
+import { USE_BINS } from './use-bins';
 
 const take = (counts: number[]): Take => ({
   id: 't',

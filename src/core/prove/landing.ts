@@ -7,11 +7,11 @@ import type { Sensor } from '../instrument/sensor';
 import { STATUS } from '../midi/messages';
 import { framesOf } from '../signal/frames';
 import { secondsOf, type Frames, type Take } from '../signal/take';
-import { filterReader, spanOf } from '../stages/filtered';
+import { filterReader } from '../stages/filter-reader';
+import { spanOf } from '../stages/filtered';
 import { levelReader } from '../ways/level/reader';
+import { USE_BINS } from './use-bins';
 import { laneCounts, type LaneCounts, type PortLanes } from './lane-counts';
-
-export const USE_BINS = 32;
 
 /** Where playing lies along x and lands along y, and what that is worth, on the maker's own takes. */
 export interface Landing {

@@ -4,7 +4,7 @@ import type { Response } from '../instrument/response';
 import { DYNAMIC_NAMES } from '../shape/dynamics';
 import { curveOf } from '../shape/families';
 import { median } from '../signal/quantile';
-import { USE_BINS } from './landing';
+import { USE_BINS } from './use-bins';
 
 /** Where strokes lie along x and which velocities they play. */
 export interface Struck {

@@ -25,6 +25,12 @@ export function solvePoints(played: Played, wanted: Dynamics): { x: number; y: n
 
 const round = (v: number) => Math.round(v * 10_000) / 10_000;
 
+/** Two neighbouring dynamics of which the softer was played harder; null where they lie in order. */
+export function outOfOrder(played: Played): [softer: keyof Dynamics, harder: keyof Dynamics] | null {
+  const at = DYNAMIC_NAMES.findIndex((d, i) => i > 0 && played[DYNAMIC_NAMES[i - 1]] > played[d]);
+  return at < 0 ? null : [DYNAMIC_NAMES[at - 1], DYNAMIC_NAMES[at]];
+}
+
 /** Where what one dynamic should read may lie, 0 … 127: soft never above medium, nor medium above loud. */
 export function roomOf(wanted: Dynamics, d: keyof Dynamics): [low: number, high: number] {
   const { soft, medium, loud } = wanted;

@@ -38,13 +38,6 @@ export interface FilterPlace {
   speed: number;
 }
 
-interface FilterFamily<F extends Filter> {
-  name: string;
-  /** It with its parameters, as short as it can be said. */
-  words(filter: F): string;
-  work(filter: F, at: FilterPlace): FilterWork;
-}
-
 /** Variance of the median of n standard normals: sums of products of order statistics (D. Teichroew, Ann. Math. Statist. 27, 1956). */
 const MEDIAN_VARIANCE: Readonly<Record<number, number>> = { 3: 0.448671, 5: 0.286834 };
 
@@ -54,42 +47,24 @@ const lagBy = (weight: number, scanHz: number): number => (1000 * (1 - weight)) 
 
 const turned = (cutoffHz: number, scanHz: number): number => (2 * Math.PI * cutoffHz) / scanHz;
 
-const FAMILIES: { [F in Filter as F['is']]: FilterFamily<F> } = {
-  median: {
-    name: 'median',
-    words: ({ of }) => `median of ${of}`,
-    work: ({ of }, { scanHz }) => ({
-      noise: Math.sqrt(MEDIAN_VARIANCE[of]),
-      lagMs: (500 * (of - 1)) / scanHz,
-    }),
+const WORK: { [F in Filter as F['is']]: (filter: F, at: FilterPlace) => FilterWork } = {
+  median: ({ of }, { scanHz }) => ({
+    noise: Math.sqrt(MEDIAN_VARIANCE[of]),
+    lagMs: (500 * (of - 1)) / scanHz,
+  }),
+  exponential: ({ cutoffHz }, { scanHz }) => {
+    const weight = 1 - Math.exp(-turned(cutoffHz, scanHz));
+    return { noise: noiseBy(weight), lagMs: lagBy(weight, scanHz) };
   },
-  exponential: {
-    name: 'exponential',
-    words: ({ cutoffHz }) => `exponential ${cutoffHz} Hz`,
-    work: ({ cutoffHz }, { scanHz }) => {
-      const weight = 1 - Math.exp(-turned(cutoffHz, scanHz));
-      return { noise: noiseBy(weight), lagMs: lagBy(weight, scanHz) };
-    },
-  },
-  'one-euro': {
-    name: '1 €',
-    words: ({ cutoffHz, quicker }) => `1 € ${cutoffHz} Hz, ${quicker} quicker`,
-    work: ({ cutoffHz, quicker }, { scanHz, noise, speed }) => {
-      // Noise moves too: white noise through the 1 Hz that smooths the speed reads √(2 · rate) σ a second on average.
-      const rest = turned(cutoffHz + quicker * noise * Math.sqrt(2 * scanHz), scanHz);
-      // What comes late is further from what is read, and counts as quicker: u = b + c/u of a steady movement.
-      const [b, c] = [turned(cutoffHz + quicker * speed, scanHz), turned(quicker * speed, scanHz)];
-      const moving = (b + Math.sqrt(b * b + 4 * c)) / 2;
-      return { noise: noiseBy(rest / (1 + rest)), lagMs: 1000 / moving / scanHz };
-    },
+  'one-euro': ({ cutoffHz, quicker }, { scanHz, noise, speed }) => {
+    // Noise moves too: white noise through the 1 Hz that smooths the speed reads √(2 · rate) σ a second on average.
+    const rest = turned(cutoffHz + quicker * noise * Math.sqrt(2 * scanHz), scanHz);
+    // What comes late is further from what is read, and counts as quicker: u = b + c/u of a steady movement.
+    const [b, c] = [turned(cutoffHz + quicker * speed, scanHz), turned(quicker * speed, scanHz)];
+    const moving = (b + Math.sqrt(b * b + 4 * c)) / 2;
+    return { noise: noiseBy(rest / (1 + rest)), lagMs: 1000 / moving / scanHz };
   },
 };
 
-const familyOf = ({ is }: Filter): FilterFamily<Filter> => FAMILIES[is] as FilterFamily<Filter>;
-
-export const FILTER_NAMES = Object.fromEntries(
-  Object.entries(FAMILIES).map(([is, { name }]) => [is, name]),
-) as Record<FilterId, string>;
-
-export const filterWords = (filter: Filter): string => familyOf(filter).words(filter);
-export const filterWork = (filter: Filter, at: FilterPlace): FilterWork => familyOf(filter).work(filter, at);
+export const filterWork = (filter: Filter, at: FilterPlace): FilterWork =>
+  (WORK[filter.is] as (filter: Filter, at: FilterPlace) => FilterWork)(filter, at);

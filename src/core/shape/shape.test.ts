@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import golden from './pchip.golden.json';
 import { random } from '../signal/random';
-import { DYNAMIC_NAMES, roomOf } from './dynamics';
+import { DYNAMIC_NAMES, outOfOrder, roomOf } from './dynamics';
 import { CURVE_FAMILIES, curveFault, curveOf } from './families';
 import { pchip } from './pchip';
 import { missedBy, proposeResponse, solved } from './propose';
-import { tableOf, worstTableError } from './table';
+import { enoughBits, tableOf, worstTableError } from './table';
 
 const knots = fc
   .array(
@@ -208,6 +208,11 @@ describe('families', () => {
   });
 });
 
+it('dynamics that were played out of order are told by the first two that are', () => {
+  expect(outOfOrder({ soft: 0.1, medium: 0.1, loud: 0.3 })).toBeNull();
+  expect(outOfOrder({ soft: 0.1, medium: 0.4, loud: 0.3 })).toEqual(['medium', 'loud']);
+});
+
 it('what a dynamic should read lies between its neighbours: soft never above medium, nor medium above loud', () => {
   const wanted = { soft: 32, medium: 70, loud: 110 };
   expect(DYNAMIC_NAMES.map((d) => roomOf(wanted, d))).toEqual([
@@ -215,4 +220,14 @@ it('what a dynamic should read lies between its neighbours: soft never above med
     [32, 110],
     [70, 127],
   ]);
+});
+
+it('a table has points enough where it strays by half a step at most, as few as that takes', () => {
+  for (const gamma of [0.2, 0.5, 1, 3]) {
+    const response = { family: 'power' as const, gamma };
+    const bits = enoughBits(response);
+    if (bits < 8) expect(worstTableError(response, bits).steps).toBeLessThanOrEqual(0.5);
+    if (bits > 4) expect(worstTableError(response, bits - 1).steps).toBeGreaterThan(0.5);
+  }
+  expect(enoughBits({ family: 'straight' })).toBe(4);
 });

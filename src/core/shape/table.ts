@@ -25,6 +25,12 @@ export interface TableError {
   at: number;
 }
 
+/** Points enough, as a power of two, for a table that strays by half a step at most; the most that there are where none does. */
+export function enoughBits(response: CurveParameters & { family: CurveFamilyId }): number {
+  const fits = [4, 5, 6, 7].find((bits) => worstTableError(response, bits).steps <= 0.5);
+  return fits ?? 8;
+}
+
 /** Worst error of a table against its curve, searched at 16 places in every segment. */
 export function worstTableError(
   response: CurveParameters & { family: CurveFamilyId },

@@ -5,7 +5,7 @@ import { run } from '../engine/run';
 import { filterWork, type Filter, type FilterPlace } from '../shape/filters';
 import { random } from '../signal/random';
 import { breathController, breathNote, identityInstrument, twoSided } from '../testing/identity-response';
-import { filterReader } from './filtered';
+import { filterReader } from './filter-reader';
 
 const TWELVE = { bits: 12, span: 2048 };
 

@@ -1,7 +1,3 @@
-import { beginExponential, nextExponential } from '../engine/blocks/exponential';
-import { beginMedian, nextMedian } from '../engine/blocks/median';
-import { beginOneEuro, nextOneEuro } from '../engine/blocks/one-euro';
-import { MOST_STEP } from '../engine/engine';
 import type { Parts } from '../engine/image/parts';
 import { CUTOFF_UNITS } from '../engine/low-pass';
 import { boardOf, responseAt } from '../instrument/access';
@@ -46,7 +42,7 @@ export const noiseLeft = (filter: Filter, lane: LaneLevel, scanHz: number): numb
 export const spanOf = ({ up }: LaneLevel): number => Math.max(1, up.reach - up.dead);
 
 /** Where a filter stands. */
-interface FilterPlace {
+export interface FilterPlace {
   /** Bits of the column. */
   bits: number;
   /** Counts of the level from dead zone to reach. */
@@ -55,12 +51,12 @@ interface FilterPlace {
 
 /* Filters in the engine's numbers (engine/filter-records.ts). */
 
-const exponentialRecord = ({ cutoffHz }: ExponentialFilter, { bits }: FilterPlace) => ({
+export const exponentialRecord = ({ cutoffHz }: ExponentialFilter, { bits }: FilterPlace) => ({
   cutoff: Math.round(CUTOFF_UNITS * cutoffHz),
   shift: 16 - bits,
 });
 
-const oneEuroRecord = ({ cutoffHz, quicker }: OneEuroFilter, { bits, span }: FilterPlace) => ({
+export const oneEuroRecord = ({ cutoffHz, quicker }: OneEuroFilter, { bits, span }: FilterPlace) => ({
   cutoff: Math.round(CUTOFF_UNITS * cutoffHz),
   // Reaches a second from 256ths of full scale a second; the product has eight bits of a fraction.
   quicker: Math.min(65535, Math.round((CUTOFF_UNITS * quicker * 2 ** bits) / span)),
@@ -73,27 +69,4 @@ function putFilter({ image }: Parts, filter: Filter, place: FilterPlace, column:
   else if (filter.is === 'exponential')
     image.exponentials.push({ ...exponentialRecord(filter, place), ...from });
   else image.one_euros.push({ ...oneEuroRecord(filter, place), ...from });
-}
-
-/**
- * A filter by itself, as the engine has it: for what is shown of one.
- * @returns the next count that it makes of one, by the time since the one before, µs
- */
-export function filterReader(
-  filter: Filter,
-  place: FilterPlace,
-): (count: number, passedUs: number) => number {
-  const stepOf = (us: number) => Math.min(MOST_STEP, us >>> 2);
-  if (filter.is === 'median') {
-    const state = beginMedian();
-    return (count) => nextMedian(filter, state, count);
-  }
-  if (filter.is === 'exponential') {
-    const own = exponentialRecord(filter, place);
-    const state = beginExponential();
-    return (count, us) => nextExponential(own, state, count, stepOf(us));
-  }
-  const own = oneEuroRecord(filter, place);
-  const state = beginOneEuro();
-  return (count, us) => nextOneEuro(own, state, count, stepOf(us));
 }

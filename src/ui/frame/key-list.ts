@@ -55,7 +55,13 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       ['Enter', 'take the fingering that is held'],
     ],
   },
-  { ...{ name: 'Shape', at: 'shape' }, keys: [['Enter', 'accept the curve']] },
+  {
+    ...{ name: 'Shape', at: 'shape' },
+    keys: [
+      ['Enter', 'accept the curve; of two that are chosen blind, this one'],
+      ['H', 'hold the curve as A; then A or B plays'],
+    ],
+  },
   { ...{ name: 'Load', at: 'load' }, keys: [['L', 'settings to the board on the cable']] },
   {
     name: 'Everywhere',

@@ -54,7 +54,7 @@ export function StruckBeforeAfter({ before, after }: { before: Struck; after: St
     };
   }, [before, after, c]);
   const most = after.velocities.length + 1;
-  const options = useMemo(() => optionsOf(c, most, (v) => `stroke ${v}`), [c, most]);
+  const options = useMemo(() => optionsOf(c, most, (v) => `${v}.`), [c, most]);
   return <Drawn {...{ data, options }} says="Velocities of your strokes before and after the curve" />;
 }
 
@@ -87,7 +87,13 @@ function optionsOf(c: Colours, most: number, words: (v: number) => string): Char
         type: 'linear',
         min: 0,
         max: most,
-        ticks: { ...ticks, maxTicksLimit: 12, includeBounds: false, callback: (v) => words(Number(v)) },
+        ticks: {
+          ...ticks,
+          maxRotation: 0,
+          maxTicksLimit: 12,
+          includeBounds: false,
+          callback: (v) => words(Number(v)),
+        },
       },
       y: {
         ...axis,

@@ -1,18 +1,27 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Struck } from '@/core/prove/struck';
 import type { Filter } from '@/core/shape/filters';
 import type { Take } from '@/core/signal/take';
 import type { Compared } from '@/workers/analysis';
 import { BeforeAfter, StruckBeforeAfter } from './before-after';
-import { FilterPart } from './filter-part';
-import { LanesPart } from './lanes-part';
 import type { Shaping } from './use-shape';
 import styles from './shape.module.css';
 
-type View = 'takes' | 'filter' | 'lanes';
-const NAMES: Record<View, string> = { takes: 'Your own takes', filter: 'Noise and lag', lanes: 'Lanes' };
+/* No first load carries what is looked at second. */
+const FilterPart = dynamic(() => import('./filter-part').then((m) => m.FilterPart));
+const LanesPart = dynamic(() => import('./lanes-part').then((m) => m.LanesPart));
+const SteadyPart = dynamic(() => import('./steady-part').then((m) => m.SteadyPart));
+
+type View = 'takes' | 'filter' | 'steady' | 'lanes';
+const NAMES: Record<View, string> = {
+  takes: 'Your own takes',
+  filter: 'Noise and lag',
+  steady: 'How steadily',
+  lanes: 'Lanes',
+};
 
 /** Under the curve: what it makes of the maker's own takes, what filters cost, and lanes beside each other. */
 export function Below({
@@ -34,7 +43,7 @@ export function Below({
   const [wanted, look] = useState<View>('takes');
   const views: View[] = [
     'takes',
-    ...(takes ? (['filter'] as const) : []),
+    ...(takes ? (['filter', 'steady'] as const) : []),
     ...(shaping.lanes.length > 1 ? (['lanes'] as const) : []),
   ];
   const view = views.includes(wanted) ? wanted : 'takes';
@@ -58,6 +67,7 @@ export function Below({
       {view === 'takes' && compared && <BeforeAfter compared={compared} />}
       {view === 'takes' && struck && <StruckBeforeAfter {...struck} />}
       {view === 'filter' && <FilterPart shaping={shaping} takes={takes} set={setFilter} />}
+      {view === 'steady' && <SteadyPart shaping={shaping} />}
       {view === 'lanes' && <LanesPart shaping={shaping} />}
     </>
   );

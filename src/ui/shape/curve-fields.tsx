@@ -3,7 +3,7 @@
 import { Button } from '@mui/material';
 import type { ReactNode } from 'react';
 import type { Dynamics, Response } from '@/core/instrument/response';
-import { DYNAMIC_NAMES, roomOf, type Played } from '@/core/shape/dynamics';
+import { DYNAMIC_NAMES, outOfOrder, roomOf, type Played } from '@/core/shape/dynamics';
 import { CURVE_FAMILIES, CURVE_FAMILY_IDS, type CurveFamilyId } from '@/core/shape/families';
 import { MOST_POINTS, type Handle } from '@/core/shape/handles';
 import { missedBy } from '@/core/shape/propose';
@@ -153,6 +153,9 @@ export function Handles({ handles, chosen, choose, move, add, remove }: HandlePr
 
 /** How near the curve comes to what is wanted. */
 export function fitWords(shown: Response, played: Played, wanted: Dynamics): string {
+  const [softer, harder] = outOfOrder(played) ?? [];
+  if (softer)
+    return `Your ${softer} takes lie above your ${harder} ones: no curve that never falls lands both. Play them again.`;
   const off = missedBy(shown, played, wanted);
   const name = sentence(CURVE_FAMILIES[shown.family].words(shown));
   return off <= 1

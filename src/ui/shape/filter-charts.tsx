@@ -3,7 +3,7 @@
 import { Chart, LinearScale, PointElement, ScatterController, type ChartOptions } from 'chart.js';
 import { useMemo } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
-import type { FilterPrice } from '@/core/prove/filter-prices';
+import type { FilterPrice } from '@/core/prove/filters-to-try';
 import type { FilterTrace } from '@/core/prove/filter-trace';
 import type { Filter, FilterId } from '@/core/shape/filters';
 import { READING_FACE, WORD_FACE } from '../parts/chart-fonts';

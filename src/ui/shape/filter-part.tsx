@@ -3,9 +3,10 @@
 import { Button } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { boardOf } from '@/core/instrument/access';
-import { FILTERS_TO_TRY, stillestWithin } from '@/core/prove/filter-prices';
+import { FILTERS_TO_TRY, stillestWithin } from '@/core/prove/filters-to-try';
 import type { PortLanes } from '@/core/prove/lane-counts';
-import { FILTER_NAMES, filterWords, type Filter, type FilterId } from '@/core/shape/filters';
+import { FILTER_NAMES, filterWords } from '@/core/shape/filter-words';
+import type { Filter, FilterId } from '@/core/shape/filters';
 import type { Take } from '@/core/signal/take';
 import { analysisLink } from '@/workers/analysis-link';
 import { useLatest } from '../hooks/use-latest';

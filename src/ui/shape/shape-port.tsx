@@ -2,15 +2,14 @@
 
 import { Button } from '@mui/material';
 import { useMemo, useState } from 'react';
-import { withFilter } from '@/core/instrument/access';
-import { STRAIGHT, type Dynamics, type Response } from '@/core/instrument/response';
+import { responseAt, withFilter } from '@/core/instrument/access';
+import { STRAIGHT } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
-import { DEFAULT_DYNAMICS, DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
+import { DEFAULT_DYNAMICS } from '@/core/shape/dynamics';
 import { unevenness } from '@/core/shape/even-out';
-import { curveOf, type CurveFamilyId } from '@/core/shape/families';
+import { curveOf } from '@/core/shape/families';
 import { asPoints, handlesOf, withHandleAt, withoutPoint, withPoint } from '@/core/shape/handles';
-import { solved } from '@/core/shape/propose';
 import { useKey } from '../hooks/use-key';
 import { NumberField } from '../parts/number-field';
 import { notify } from '../parts/notice';
@@ -20,6 +19,7 @@ import { Below } from './below';
 import { CopyPart } from './copy-part';
 import { CurveChart } from './curve-chart';
 import { CurveFamily, fitWords, Handles, Wanted } from './curve-fields';
+import { editsOf, widestGap } from './curve-edits';
 import { ShapeReading } from './shape-reading';
 import { TrialPart } from './trial-part';
 import {
@@ -28,9 +28,11 @@ import {
   useShaping,
   useStruck,
   useTakesLoaded,
+  type Aim,
   type Shaping,
 } from './use-shape';
 import { useTrial } from './use-trial';
+import { isTwoSided, Sides, Which } from './which';
 import styles from './shape.module.css';
 
 /** Of a place on the curve that is pressed twice: a handle that lies so near is taken away, share of the way. */
@@ -49,7 +51,8 @@ export function ShapePort({
   choose: (port: string) => void;
 }) {
   const [lane, setLane] = useState<string | null>(null);
-  const shaping = useShaping({ sensor, port, lane });
+  const [side, setSide] = useState<Aim['side']>(() => (responseAt(sensor, port).down ? 'up' : null));
+  const shaping = useShaping({ sensor, port, lane, side });
   const { shown, proposed, played, gestures, set } = shaping;
   const trial = useTrial(shaping);
   const isLevel = kindOf(sensor).ports[port].carries === 'level';
@@ -62,7 +65,7 @@ export function ShapePort({
   const [typed, type] = useState(false);
   const handles = useMemo(() => handlesOf(shown), [shown]);
   const wanted = shown.dynamics ?? DEFAULT_DYNAMICS;
-  const edit = useEdits(shaping, wanted);
+  const edit = editsOf(shaping, wanted);
   const accept = () => {
     if (proposed && set(shown, 'curve accepted')) notify('Accepted. Ctrl+Z takes it back.');
   };
@@ -93,18 +96,14 @@ export function ShapePort({
           <CurveChart
             {...{ shown, proposed, played, wanted, handles, chosen, move, point }}
             use={compared ?? struck}
-            xWords={
-              isLevel
-                ? `${sensor.name.toLowerCase()}, from rest to reach · where you play`
-                : `${sensor.name.toLowerCase()}, how hard · where you strike`
-            }
+            xWords={isLevel ? 'where you play, rest to reach' : 'how hard you strike'}
             want={edit.want}
           />
         )}
         <div className={styles.side}>
           <Headline
             says={proposed ? 'Three dynamics, evenly apart' : 'Where should each land?'}
-            under={underWords(played !== null, shaping.reading)}
+            under={underWords(played !== null, shaping.reading, wantsDynamics(sensor))}
           />
           {proposed && (
             <Button variant="contained" onClick={accept}>
@@ -112,7 +111,10 @@ export function ShapePort({
             </Button>
           )}
           <Which {...{ shaping, ports, choose, setLane }} />
-          <Wanted wanted={wanted} disabled={!played} want={edit.want} />
+          {isTwoSided(sensor, port) && <Sides shaping={shaping} setSide={setSide} />}
+          {(played || wantsDynamics(sensor)) && (
+            <Wanted wanted={wanted} disabled={!played} want={edit.want} />
+          )}
           <CurveFamily shown={shown} choose={edit.family} set={edit.bend}>
             {compared && <EvenOut {...{ sensor, shown, set }} along={compared.before.along} />}
           </CurveFamily>
@@ -131,7 +133,7 @@ export function ShapePort({
             </Button>
             {trial.a === null && (
               <Button size="small" onClick={() => trial.hold(shown)}>
-                Hold this as A, to compare…
+                Hold this as A, to compare… <kbd>H</kbd>
               </Button>
             )}
             <CopyPart shaping={shaping} />
@@ -155,88 +157,6 @@ export function ShapePort({
         setFilter={(filter) => set(withFilter(shown, filter), filter ? 'filter' : 'no filter')}
       />
     </Station>
-  );
-}
-
-/** What changes the curve: where dynamics land, its family, its form. */
-function useEdits({ shown, played, set }: Shaping, wanted: Dynamics) {
-  const kept = (own: Response): Response => withFilter(own, shown.filter ?? null);
-  return {
-    want: (next: Dynamics) => {
-      if (!played) return;
-      const family = shown.family === 'straight' ? 'power' : shown.family;
-      set(kept(solved(family, played, next, shown)), 'curve drawn');
-    },
-    family: (family: CurveFamilyId) => {
-      if (played) set(kept(solved(family, played, wanted, shown)), `curve ${family}`);
-      else if (family === 'points') set(kept(asPoints(shown)), 'curve smooth');
-      else set(kept({ family, ...USUAL[family] }), `curve ${family}`);
-    },
-    /** Bent by hand: the dynamics read what the curve now makes of them. */
-    bend: (curve: Response) => {
-      const own = { ...curve };
-      delete own.evened;
-      delete own.dynamics;
-      set(kept({ ...own, ...(played ? { dynamics: landings(own, played) } : {}) }), 'curve bent');
-    },
-  };
-}
-
-/** A family's number before anything was played: as good as straight. */
-const USUAL: Record<CurveFamilyId, Partial<Response>> = {
-  ...{ straight: {}, power: { gamma: 1 }, exponential: { k: 0 }, 's-shape': { steepness: 1 }, points: {} },
-};
-
-const landings = (curve: Response, played: Played): Dynamics => {
-  const at = curveOf(curve);
-  const [soft, medium, loud] = DYNAMIC_NAMES.map((d) => Math.round(10 * 127 * at(played[d])) / 10);
-  return { soft, medium, loud };
-};
-
-/** The middle of the widest gap between two points, along x. */
-function widestGap(points: readonly { x: number }[]): number {
-  const gaps = points.slice(1).map(({ x }, i) => ({ wide: x - points[i].x, at: (x + points[i].x) / 2 }));
-  return gaps.reduce((most, gap) => (gap.wide > most.wide ? gap : most)).at;
-}
-
-/** Which port and which lane is shaped, where there are several. */
-function Which({
-  shaping: { sensor, port, lane, lanes },
-  ports,
-  choose,
-  setLane,
-}: {
-  shaping: Shaping;
-  ports: readonly string[];
-  choose: (port: string) => void;
-  setLane: (lane: string | null) => void;
-}) {
-  const own = new Set(sensor.responses.filter((r) => r.port === port && r.lane).map((r) => r.lane));
-  if (ports.length < 2 && lanes.length < 2) return null;
-  return (
-    <div className={styles.two}>
-      {ports.length > 1 && (
-        <Pick
-          label="What of it"
-          labelled
-          value={port}
-          set={choose}
-          options={Object.fromEntries(ports.map((p) => [p, p]))}
-        />
-      )}
-      {lanes.length > 1 && (
-        <Pick
-          label="Lanes"
-          labelled
-          value={lane ?? ''}
-          set={(id) => setLane(id === '' ? null : id)}
-          options={{
-            '': 'all lanes',
-            ...Object.fromEntries(lanes.map((id) => [id, own.has(id) ? `${id}, its own` : id])),
-          }}
-        />
-      )}
-    </div>
   );
 }
 
@@ -264,7 +184,11 @@ function EvenOut({
 const unevenWords = (now: number, before: number, against: string): string =>
   ` ${Math.round(100 * now)} % of your playing lies off an even use of all levels; ${against}, ${Math.round(100 * before)} %.`;
 
-function underWords(played: boolean, reading: boolean): string {
+/** Whether soft, medium and loud are played on it at all: a place and a tilt have none. */
+const wantsDynamics = (sensor: Sensor): boolean => kindOf(sensor).steps.some(({ role }) => role === 'soft');
+
+function underWords(played: boolean, reading: boolean, dynamics: boolean): string {
   if (played) return 'Drag a diamond or a ring; press twice for a point.';
+  if (!dynamics) return 'Drag a ring; press twice for a point.';
   return reading ? 'Reading your takes…' : 'Play soft, medium and loud takes first: they place the diamonds.';
 }

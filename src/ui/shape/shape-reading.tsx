@@ -4,12 +4,12 @@ import { useMemo } from 'react';
 import { boardOf } from '@/core/instrument/access';
 import type { Response } from '@/core/instrument/response';
 import type { Struck } from '@/core/prove/struck';
-import { worstTableError } from '@/core/shape/table';
+import { enoughBits, worstTableError } from '@/core/shape/table';
 import type { Compared } from '@/workers/analysis';
 import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { Pick } from '../parts/pick';
 import { Reading } from '../parts/station';
-import { short } from '../parts/words';
+import { sentence, short } from '../parts/words';
 import { SentAs } from './sent-as';
 
 const TABLE_POINTS = Object.fromEntries([4, 5, 6, 7, 8].map((bits) => [bits, String(2 ** bits + 1)]));
@@ -40,12 +40,9 @@ function LevelReadings({ compared, against }: { compared: Compared; against: str
   const { before, after, flicker } = compared;
   return (
     <>
-      <Reading
-        label="Levels you use"
-        value={String(after.levels)}
-        unit={`of 128 · ${against} ${before.levels}`}
-      >
-        Half of your playing lands below {after.middle}; {against}, below {before.middle}.
+      <Reading label="Levels you use" value={String(after.levels)} unit="of 128">
+        {sentence(against)}, {before.levels}. Half of your playing lands below {after.middle}; {against},
+        below {before.middle}.
       </Reading>
       <Reading
         label="Flicker at rest"
@@ -59,7 +56,7 @@ function LevelReadings({ compared, against }: { compared: Compared; against: str
             : 'A wider dead zone, a deadband or a filter stills it.'}
       </Reading>
       <Reading label="Largest jump" value={String(after.largestJump)} unit="steps a frame">
-        {against[0].toUpperCase() + against.slice(1)}: {before.largestJump}.
+        {sentence(against)}: {before.largestJump}.
       </Reading>
     </>
   );
@@ -68,13 +65,9 @@ function LevelReadings({ compared, against }: { compared: Compared; against: str
 function StruckReadings({ before, after, against }: { before: Struck; after: Struck; against: string }) {
   return (
     <>
-      <Reading
-        label="Velocities you use"
-        value={String(after.levels)}
-        unit={`of 127 · ${against} ${before.levels}`}
-      >
-        Of {after.velocities.length} strokes; half of them play below {Math.round(after.middle)}, {against}{' '}
-        below {Math.round(before.middle)}.
+      <Reading label="Velocities you use" value={String(after.levels)} unit="of 127">
+        {sentence(against)}, {before.levels}. Of {after.velocities.length} strokes half of them play below{' '}
+        {Math.round(after.middle)}, {against} below {Math.round(before.middle)}.
       </Reading>
       <Reading label="Softer reads no less" value={`${Math.round(100 * after.overlap)} %`} unit="of pairs">
         A softer stroke that plays as loud as a harder one. No curve changes that; it comes from the strokes.
@@ -90,6 +83,7 @@ function TableReading({ shown }: { shown: Response }) {
   const board = boardOf(instrument, sensor);
   const { tableBits } = board;
   const worst = useMemo(() => worstTableError(shown, tableBits), [shown, tableBits]);
+  const enough = useMemo(() => enoughBits(shown), [shown]);
   const setBits = (bits: number) =>
     workspace.change('board’s table', {
       ...instrument,
@@ -100,6 +94,7 @@ function TableReading({ shown }: { shown: Response }) {
       <Reading label="Board’s table, for 14 bits" value={String(2 ** tableBits + 1)} unit="points">
         Worst error {worst.steps < 0.05 ? 'under 0.1' : worst.steps.toFixed(1)} of a step
         {worst.steps < 0.05 ? '' : `, at ${Math.round(100 * worst.at)} %`}.
+        {worst.steps > 0.5 && enough > tableBits && ` ${2 ** enough + 1} points would do.`}
       </Reading>
       <Pick
         label="Points"

@@ -10,7 +10,7 @@ import styles from './shape.module.css';
 /** Two responses against each other, by ear: held, swapped while they are played, chosen without knowing which. */
 export function TrialPart({ shaping, trial }: { shaping: Shaping; trial: Trial }) {
   const { a, plays, blind, hold, swap, prefer } = trial;
-  useKey('x', swap, { enabled: a !== null });
+  useKey('h', () => (a === null ? hold(shaping.shown) : swap()));
   useKey('enter', prefer, { enabled: blind !== null, preventDefault: true });
   if (a === null) return null;
   const end = () => notify(trial.endBlind());
@@ -33,7 +33,7 @@ export function TrialPart({ shaping, trial }: { shaping: Shaping; trial: Trial }
           </Button>
         );
       })}
-      <kbd>X</kbd>
+      <kbd>H</kbd>
       {blind ? (
         <>
           <span>Play both. {counts(blind.votes)} chosen so far; which is which is told at the end.</span>

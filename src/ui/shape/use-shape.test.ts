@@ -8,7 +8,11 @@ it('what is judged is the curve that is shown, not the one that is saved', () =>
   const [sensor] = own.sensors;
   const curved = { family: 'power', gamma: 3 } as const;
   const stairs = (instrument: typeof own) => compile(instrument).stairs;
-  expect(stairs(shapedAs(own, { sensor, port: 'breath', lane: null }, curved))).not.toEqual(stairs(own));
+  expect(stairs(shapedAs(own, { sensor, port: 'breath', lane: null, side: null }, curved))).not.toEqual(
+    stairs(own),
+  );
   const saved = { ...own, sensors: [{ ...sensor, responses: [{ port: 'breath', ...curved }] }] };
-  expect(stairs(shapedAs(own, { sensor, port: 'breath', lane: null }, curved))).toEqual(stairs(saved));
+  expect(stairs(shapedAs(own, { sensor, port: 'breath', lane: null, side: null }, curved))).toEqual(
+    stairs(saved),
+  );
 });

@@ -2,7 +2,8 @@
 
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Stroke } from '@/core/calibrate/dynamics';
-import { responseAt, withLaneResponse, withResponse } from '@/core/instrument/access';
+import { responseAt, withFilter, withLaneResponse, withResponse } from '@/core/instrument/access';
+import { downOf, withDown } from '@/core/instrument/down-side';
 import type { Instrument } from '@/core/instrument/document';
 import type { Response } from '@/core/instrument/response';
 import type { Sensor } from '@/core/instrument/sensor';
@@ -29,6 +30,8 @@ export interface Aim {
   port: string;
   /** Id of a lane; null for all of them. */
   lane: string | null;
+  /** Of a level with two: the one that is given a form of its own; null for both alike. */
+  side: 'up' | 'down' | null;
 }
 
 /** A response at hand. */
@@ -48,7 +51,7 @@ export interface Shaping extends Aim {
   set: (response: Response, says: string) => boolean;
 }
 
-export function useShaping({ sensor, port, lane }: Aim): Shaping {
+export function useShaping({ sensor, port, lane, side }: Aim): Shaping {
   const { report, progress } = useReport(sensor);
   const changeSensor = useChangeSensor();
   const lanes = useMemo(
@@ -60,21 +63,25 @@ export function useShaping({ sensor, port, lane }: Aim): Shaping {
     [sensor, report, lanes],
   );
   const gestures = useMemo(
-    () => (lane === null ? allGestures : allGestures.filter((g) => g.lane === lane)),
-    [allGestures, lane],
+    () =>
+      allGestures.filter(
+        (g) => (lane === null || g.lane === lane) && (side === null || (g.side ?? 'up') === side),
+      ),
+    [allGestures, lane, side],
   );
   const played = useMemo(() => playedAlong(gestures), [gestures]);
   const response = responseAt(sensor, port, lane ?? undefined);
-  const { shown, proposed } = useMemo(() => shownResponse(response, played), [response, played]);
+  const { shown, proposed } = useMemo(
+    () => (side === 'down' ? { shown: downOf(response), proposed: false } : shownResponse(response, played)),
+    [response, played, side],
+  );
   const set = useCallback(
     (next: Response, says: string) =>
-      changeSensor(sensor.id, says, (s) =>
-        lane === null ? withResponse(s, port, next) : withLaneResponse(s, port, lane, next),
-      ),
-    [changeSensor, sensor.id, port, lane],
+      changeSensor(sensor.id, says, (s) => shapedSensor(s, { port, lane, side }, next)),
+    [changeSensor, sensor.id, port, lane, side],
   );
   return {
-    ...{ sensor, port, lane, lanes, gestures, allGestures, played, reading: progress !== null },
+    ...{ sensor, port, lane, side, lanes, gestures, allGestures, played, reading: progress !== null },
     ...{ shown, proposed, set },
   };
 }
@@ -108,14 +115,29 @@ export function shownResponse(
   return { shown: { ...proposal, ...(filter ? { filter } : {}) }, proposed: true };
 }
 
-/** The instrument with the response that is shown in place of the one that is saved. */
-export function shapedAs(instrument: Instrument, { sensor, port, lane }: Aim, shown: Response): Instrument {
-  const own = (s: Sensor) => {
-    if (s.id !== sensor.id) return s;
-    return lane === null ? withResponse(s, port, shown) : withLaneResponse(s, port, lane, shown);
-  };
-  return { ...instrument, sensors: instrument.sensors.map(own) };
+/** A sensor with a response of a port, of a lane or of a side of it. */
+function shapedSensor(
+  sensor: Sensor,
+  { port, lane, side }: Pick<Aim, 'port' | 'lane' | 'side'>,
+  shown: Response,
+): Sensor {
+  const before = responseAt(sensor, port, lane ?? undefined);
+  const next =
+    side === 'down'
+      ? withFilter(withDown(before, shown), shown.filter ?? null)
+      : withDown(shown, before.down ?? null);
+  return withAnswer(sensor, port, lane, next);
 }
+
+/** A sensor whose port, or one lane of it, answers so. */
+export const withAnswer = (sensor: Sensor, port: string, lane: string | null, next: Response): Sensor =>
+  lane === null ? withResponse(sensor, port, next) : withLaneResponse(sensor, port, lane, next);
+
+/** The instrument with the response that is shown in place of the one that is saved. */
+export const shapedAs = (instrument: Instrument, aim: Aim, shown: Response): Instrument => ({
+  ...instrument,
+  sensors: instrument.sensors.map((s) => (s.id === aim.sensor.id ? shapedSensor(s, aim, shown) : s)),
+});
 
 /** The frames of the sensor's takes that count; null until they are loaded. */
 export function useTakesLoaded(sensor: Sensor): Take[] | null {
@@ -135,7 +157,7 @@ export function useTakesLoaded(sensor: Sensor): Take[] | null {
 }
 
 /** The lanes of what is shaped, on an instrument. */
-export function portLanes(instrument: Instrument, { sensor, port, lane }: Aim): PortLanes {
+export function portLanes(instrument: Instrument, { sensor, port, lane }: Omit<Aim, 'side'>): PortLanes {
   const own = instrument.sensors.find((s) => s.id === sensor.id)!;
   const lanes = lanesOfSource(own, { port, ...(lane === null ? {} : { lane }) });
   return { instrument, sensor: own, port, lanes };
@@ -151,7 +173,7 @@ const compare = ({ port, takes, other }: Asked): Promise<Compared> =>
 
 /** The maker's own takes through another response and through the one that is shown; computed off the main thread, the newest wins. */
 export function useCompared(
-  { sensor, port, lane, shown }: Shaping,
+  { sensor, port, lane, side, shown }: Shaping,
   takes: Take[] | null,
   other: Response,
 ): Compared | null {
@@ -159,11 +181,11 @@ export function useCompared(
   const asked = useMemo(
     () =>
       takes && {
-        port: portLanes(shapedAs(instrument, { sensor, port, lane }, shown), { sensor, port, lane }),
+        port: portLanes(shapedAs(instrument, { sensor, port, lane, side }, shown), { sensor, port, lane }),
         takes,
         other,
       },
-    [instrument, sensor, port, lane, shown, takes, other],
+    [instrument, sensor, port, lane, side, shown, takes, other],
   );
   return useLatest(asked, compare);
 }

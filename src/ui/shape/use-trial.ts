@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { Response } from '@/core/instrument/response';
 import { CURVE_FAMILIES } from '@/core/shape/families';
-import { filterWords } from '@/core/shape/filters';
+import { filterWords } from '@/core/shape/filter-words';
 import { byChance, type Preferences } from '@/core/shape/preferred';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { shapedAs, type Shaping } from './use-shape';
@@ -30,7 +30,7 @@ const either = (): Side => (Math.random() < 0.5 ? 'a' : 'b');
 export const other = (side: Side): Side => (side === 'a' ? 'b' : 'a');
 
 /** Lets the bench play the one or the other, in place of the document's. */
-export function useTrial({ sensor, port, lane, shown }: Shaping): Trial {
+export function useTrial({ sensor, port, lane, side, shown }: Shaping): Trial {
   const session = useSession();
   const instrument = useInstrument();
   const [a, hold] = useState<Response | null>(null);
@@ -39,9 +39,9 @@ export function useTrial({ sensor, port, lane, shown }: Shaping): Trial {
   useEffect(() => {
     if (a === null) return;
     // B may be only proposed: then it is not the document's either.
-    session.tryOut(shapedAs(instrument, { sensor, port, lane }, plays === 'a' ? a : shown));
+    session.tryOut(shapedAs(instrument, { sensor, port, lane, side }, plays === 'a' ? a : shown));
     return () => session.tryOut(null);
-  }, [session, instrument, sensor, port, lane, a, shown, plays]);
+  }, [session, instrument, sensor, port, lane, side, a, shown, plays]);
   const begin = (votes: Preferences) => {
     const first = either();
     setBlind({ first, votes });

@@ -1,4 +1,4 @@
-import { signOf, type LaneLevel } from './lane-level';
+import { signOf, type LaneLevel, type SideName } from './lane-level';
 import { median } from '../../signal/quantile';
 import type { PlayedGestures } from '../../calibrate/played-take';
 
@@ -9,13 +9,14 @@ export type PlayedDynamics = Record<'soft' | 'medium' | 'loud', number | null>;
 export const sharesOf = (
   played: readonly PlayedGestures[],
   level: LaneLevel,
-): { role: string; share: number }[] =>
+): { role: string; share: number; side: SideName }[] =>
   played.flatMap(({ role, gestures }) =>
     gestures.flatMap(({ sign, peak }) => {
-      const side = sign === signOf(level) ? level.up : level.down;
+      const name = sign === signOf(level) ? 'up' : 'down';
+      const side = level[name];
       if (!side) return [];
       const share = (Math.abs(peak - Math.round(level.rest)) - side.dead) / (side.reach - side.dead);
-      return [{ role, share: Math.min(1, Math.max(0, share)) }];
+      return [{ role, side: name, share: Math.min(1, Math.max(0, share)) }];
     }),
   );
 

@@ -10,6 +10,7 @@ import { workingsOf } from '@/core/kinds/workings-registry';
 import { calibrateTakes } from '@/core/testing/calibrate-takes';
 import { SimulatedBreath, USUAL_DISTURBANCE } from '@/core/kinds/breath-gauge/simulate';
 import { STRAIGHT } from '@/core/instrument/response';
+import { countTakes } from '@/core/prove/lane-counts';
 import { flickerPerMinute, landingOf } from '@/core/prove/landing';
 import { render } from '@/core/prove/render';
 import type { Role, Take } from '@/core/signal/take';
@@ -109,15 +110,15 @@ describe('the demonstration data', () => {
     const response = responseAt(sensor, 'breath');
     const port = { instrument: shipped('wherry'), sensor, port: 'breath', lanes: [0] };
     const top = (r: Role) => {
-      const { values } = landingOf(port, () => response, [bellows(r)]).trace;
+      const { values } = landingOf(countTakes(port, [bellows(r)]), () => response).trace;
       return Math.max(...values.map((v) => v ?? 0));
     };
     expect(top('soft')).toBeGreaterThan(32 - 4);
     expect(top('soft')).toBeLessThan(48);
     expect(top('medium')).toBeGreaterThan(66);
     expect(top('loud')).toBeGreaterThan(106);
-    const { along, lands, levels } = landingOf(port, () => response, ROLES.slice(1).map(bellows));
-    const straight = landingOf(port, () => STRAIGHT, ROLES.slice(1).map(bellows));
+    const { along, lands, levels } = landingOf(countTakes(port, ROLES.slice(1).map(bellows)), () => response);
+    const straight = landingOf(countTakes(port, ROLES.slice(1).map(bellows)), () => STRAIGHT);
     for (const bins of [along, lands]) expect(bins.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
     expect(straight.along).toEqual(along);
     // A straight line lands where it lies, to the nearest of 128 values.

@@ -8,7 +8,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { LEAST_FRAMES, listenTo, type Listened } from '@/core/listen/listen';
 import { recordingOf } from '@/core/listen/recording';
 import { responseAt } from '@/core/instrument/access';
-import { STRAIGHT, type Response } from '@/core/instrument/response';
+import type { Response } from '@/core/instrument/response';
 import type { NoteVoice } from '@/core/instrument/voices';
 import { fingerSpreadOf } from '@/core/prove/finger-spread';
 import { compareSchools, type SchoolsCompared } from '@/core/prove/schools';
@@ -16,7 +16,7 @@ import type { Result } from '@/core/result';
 import { filterPrices } from '@/core/prove/filter-prices';
 import type { FilterPrice } from '@/core/prove/filters-to-try';
 import { filterTrace, type FilterTrace } from '@/core/prove/filter-trace';
-import type { PortLanes } from '@/core/prove/lane-counts';
+import { countTakes, type CountedTake, type PortLanes } from '@/core/prove/lane-counts';
 import type { Held } from '@/core/prove/held-levels';
 import { heldOf } from '@/core/prove/held-of';
 import { busiestSecond, flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
@@ -28,16 +28,21 @@ export const analysis = {
   calibrate: (job: SensorJob, progress: (share: number) => void): Result<Report> =>
     workingsOf(job.sensor).calibrate({ ...job, takes: lanesAlone(job.sensor.lanes, job.takes) }, progress),
 
-  /** A port's takes by another response and as it answers, and what its sensor's voices send. @param port whose sensor answers as is shown @param other a straight line unless said */
-  use(port: PortLanes, takes: Take[], other: Response = STRAIGHT): Compared {
-    const { instrument, sensor } = port;
+  /** Where a port's takes lie and land. @param port whose sensor answers as is shown @param other by which they land in place of that */
+  land(port: PortLanes, takes: Take[], other: Response | null): Landing {
+    const takesNow = countedNow(port, takes);
+    if (other === null) return landingOf(takesNow, (lane) => responseAt(port.sensor, port.port, lane));
+    const key = JSON.stringify([counted.key, other]);
+    if (key !== landed.key) landed = { key, landing: landingOf(takesNow, () => other) };
+    return landed.landing!;
+  },
+
+  /** What the voices of a port's sensor send in its takes. */
+  sends({ instrument, sensor }: PortLanes, takes: Take[]): Sends {
     const rest = takes.find((t) => t.role === 'rest');
-    const played = takes.filter((t) => t.role !== 'rest');
     return {
-      before: landingOf(port, () => other, played),
-      after: landingOf(port, (lane) => responseAt(sensor, port.port, lane), played),
       flicker: rest ? flickerPerMinute(instrument, sensor, rest) : null,
-      busiest: Math.max(0, ...played.map((take) => busiestSecond(instrument, sensor, take))),
+      busiest: Math.max(0, ...playedOf(takes).map((take) => busiestSecond(instrument, sensor, take))),
     };
   },
 
@@ -89,14 +94,27 @@ export const analysis = {
   render: (instrument: Instrument, frames: Frames): Rendered => render(instrument, frames),
 };
 
-/** A port's use before and after its curve. */
-export interface Compared {
-  before: Landing;
-  after: Landing;
+/** What is sent in takes. */
+export interface Sends {
   /** Messages a minute at rest; null without a take at rest. */
   flicker: number | null;
-  /** Most messages within a second of the takes. */
+  /** Most messages within a second. */
   busiest: number;
+}
+
+const playedOf = (takes: readonly Take[]): Take[] => takes.filter((t) => t.role !== 'rest');
+
+/** What was counted last: while a curve is dragged it stays the same. */
+let counted: { key: string; takes: CountedTake[] } = { key: '', takes: [] };
+
+/** How they landed last by another response, which stays while the first is dragged. */
+let landed: { key: string; landing: Landing | null } = { key: '', landing: null };
+
+function countedNow(port: PortLanes, takes: readonly Take[]): CountedTake[] {
+  const { calibration, lanes } = port.sensor;
+  const key = JSON.stringify([calibration, lanes, port.port, port.lanes, takes.map(({ id }) => id)]);
+  if (key !== counted.key) counted = { key, takes: countTakes(port, playedOf(takes)) };
+  return counted.takes;
 }
 
 export type Analysis = typeof analysis;

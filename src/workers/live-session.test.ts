@@ -221,7 +221,7 @@ describe('a live session', () => {
       tUs: Float64Array.from(counts, (_, i) => i * 1000),
       counts: Uint16Array.from(counts),
     };
-    const { flicker } = analysis.use(
+    const { flicker } = analysis.sends(
       { instrument, sensor: instrument.sensors[0], port: 'breath', lanes: [0] },
       [rest],
     );

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { breathController, identityInstrument } from '../testing/identity-response';
 import type { Take } from '../signal/take';
+import { countTakes } from './lane-counts';
 import { flickerPerMinute, landingOf } from './landing';
 import { USE_BINS } from './use-bins';
 
@@ -17,7 +18,7 @@ const land = (counts: number[], gamma?: number) => {
   const instrument = identityInstrument([breathController()]);
   const response = gamma ? ({ family: 'power', gamma } as const) : ({ family: 'straight' } as const);
   const port = { instrument, sensor: instrument.sensors[0], port: 'breath', lanes: [0] };
-  return landingOf(port, () => response, [take(counts)]);
+  return landingOf(countTakes(port, [take(counts)]), () => response);
 };
 const repeat = (n: number, count: number): number[] => new Array(n).fill(count);
 

@@ -11,7 +11,7 @@ import { filterReader } from '../stages/filter-reader';
 import { spanOf } from '../stages/filtered';
 import { levelReader } from '../ways/level/reader';
 import { USE_BINS } from './use-bins';
-import { laneCounts, type LaneCounts, type PortLanes } from './lane-counts';
+import type { CountedTake, LaneCounts } from './lane-counts';
 
 /** Where playing lies along x and lands along y, and what that is worth, on the maker's own takes. */
 export interface Landing {
@@ -45,13 +45,9 @@ function laneReader({ level, bits, counts }: LaneCounts, response: Response, tUs
 
 /**
  * Plays takes through responses as the board would send them in seven bits, over their full range.
- * @param answers the response of a lane, by its id @param takes of the sensor's board, in the order in which they are to be shown
+ * @param takes in the order in which they are to be shown @param answers the response of a lane, by its id
  */
-export function landingOf(
-  port: PortLanes,
-  answers: (lane: string) => Response,
-  takes: readonly Frames[],
-): Landing {
+export function landingOf(takes: readonly CountedTake[], answers: (lane: string) => Response): Landing {
   const along = new Array<number>(USE_BINS).fill(0);
   const lands = new Array<number>(USE_BINS).fill(0);
   const reached = new Array<number>(128).fill(0);
@@ -61,7 +57,7 @@ export function landingOf(
   let largestJump = 0;
   for (const take of takes) {
     const highest = new Uint8Array(Math.floor(take.tUs.length / stride));
-    for (const lane of laneCounts(port, take)) {
+    for (const lane of take.lanes) {
       const read = laneReader(lane, answers(lane.level.lane), take.tUs);
       let previous = -1;
       for (let frame = 0; frame < take.tUs.length; frame++) {
@@ -80,8 +76,7 @@ export function landingOf(
     values.push(...(values.length > 0 ? [null] : []), ...highest);
   }
   const shares = (bins: number[]) => bins.map((n) => (playing === 0 ? 0 : n / playing));
-  const strideUs =
-    takes.length === 0 ? 0 : (stride * secondsOf(takes[0]) * 1e6) / Math.max(1, takes[0].tUs.length - 1);
+  const strideUs = takes.length === 0 ? 0 : stride * frameUs(takes[0]);
   const levels = reached.filter((n) => n > 0 && n * 1000 >= playing).length;
   return {
     along: shares(along),
@@ -92,6 +87,9 @@ export function landingOf(
     trace: { values, strideUs },
   };
 }
+
+const frameUs = ({ tUs }: CountedTake): number =>
+  (tUs[tUs.length - 1] - tUs[0]) / Math.max(1, tUs.length - 1);
 
 const binOf = (share: number) => Math.min(USE_BINS - 1, Math.floor(share * USE_BINS));
 

@@ -26,6 +26,16 @@ export interface LaneCounts {
   counts: Uint16Array;
 }
 
+/** A take as lanes are read in it. */
+export interface CountedTake {
+  tUs: Float64Array;
+  lanes: LaneCounts[];
+}
+
+/** @param takes of the sensor's board */
+export const countTakes = (port: PortLanes, takes: readonly Frames[]): CountedTake[] =>
+  takes.map((take) => ({ tUs: take.tUs, lanes: laneCounts(port, take) }));
+
 /** Bits of what a board computes. */
 const COMPUTED_BITS = 16;
 

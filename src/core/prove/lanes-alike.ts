@@ -4,7 +4,7 @@ import type { Response } from '../instrument/response';
 import { DYNAMIC_NAMES, type Dynamics } from '../shape/dynamics';
 import { curveOf } from '../shape/families';
 import { solved } from '../shape/propose';
-import { median } from '../signal/quantile';
+import { median, quantile } from '../signal/quantile';
 
 type Dynamic = keyof Dynamics;
 
@@ -12,6 +12,8 @@ type Dynamic = keyof Dynamics;
 export interface LaneLanding {
   lane: string;
   medians: Partial<Dynamics>;
+  /** Between what half of them lie. */
+  halves: Partial<Record<Dynamic, [low: number, high: number]>>;
   /** How many gestures there are of each. */
   played: Record<Dynamic, number>;
   /** How far the lane's medians lie from those of all lanes: that of the dynamics in which it is furthest, with its sign. */
@@ -32,13 +34,13 @@ export function lanesLand(
   const landings = lanes.map((lane) => {
     const curve = curveOf(answers(lane));
     const strengths = strengthsBy(gestures.filter((g) => g.lane === lane));
-    const each = DYNAMIC_NAMES.filter((d) => strengths[d].length > 0).map(
-      (d) => [d, STEPS * curve(median(strengths[d]))] as const,
-    );
+    const known = DYNAMIC_NAMES.filter((d) => strengths[d].length > 0);
+    const at = (d: Dynamic, share: number) => STEPS * curve(quantile(strengths[d], share));
     const played = Object.fromEntries(DYNAMIC_NAMES.map((d) => [d, strengths[d].length]));
     return {
       lane,
-      medians: Object.fromEntries(each) as Partial<Dynamics>,
+      medians: Object.fromEntries(known.map((d) => [d, at(d, 0.5)])) as Partial<Dynamics>,
+      halves: Object.fromEntries(known.map((d) => [d, [at(d, 0.25), at(d, 0.75)]])) as LaneLanding['halves'],
       played: played as Record<Dynamic, number>,
     };
   });

@@ -18,10 +18,20 @@ export interface CurveParameters {
   dead?: number;
 }
 
+/** The number that bends a family: between what it lies, and where the curve is straight. */
+export interface FamilyNumber {
+  key: 'gamma' | 'k' | 'steepness';
+  label: string;
+  low: number;
+  high: number;
+  straight: number;
+}
+
 /** One way from playing (x, 0 … 1) to sound (y, 0 … 1). Every curve is monotone and stays within 0 … 1. */
 export interface CurveFamily {
   id: string;
   name: string;
+  number: FamilyNumber | null;
   /** It with its parameters, as short as it can be said: "power 0.62". */
   words(p: CurveParameters): string;
   /** The parameters with which soft, medium and loud playing lands nearest to what it should read. @param p whose floor, ceiling and dead zone stay */
@@ -39,6 +49,7 @@ const clamp01 = (x: number) => (x <= 0 ? 0 : x >= 1 ? 1 : x);
 const straight: CurveFamily = {
   id: 'straight',
   name: 'straight',
+  number: null,
   words: () => 'straight',
   solve: (_played, _wanted, p) => ends(p),
   through: () => null,
@@ -50,26 +61,22 @@ const straight: CurveFamily = {
 interface Bent {
   id: string;
   name: string;
-  key: 'gamma' | 'k' | 'steepness';
-  /** Its number is looked for between these, on a scale on which equal steps bend alike. */
-  from: (scaled: number) => number;
-  scale: readonly [number, number];
-  /** Whether a number can be one. */
-  isOne(value: number): boolean;
-  needs: string;
+  number: FamilyNumber;
+  /** To a scale on which equal steps of its number bend alike, and back. */
+  scale: readonly [(value: number) => number, (scaled: number) => number];
   curve(value: number): (x: number) => number;
   decimals: number;
 }
 
-const bent = ({ id, name, key, from, scale, isOne, needs, curve, decimals }: Bent): CurveFamily => {
+const bent = ({ id, name, number, scale: [to, from], curve, decimals }: Bent): CurveFamily => {
+  const { key, low, high } = number;
   const nearest = (error: (p: CurveParameters) => number, p: CurveParameters): CurveParameters => {
     const with_ = (scaled: number) => ({ ...ends(p), [key]: from(scaled) });
-    const best = from(leastAt((scaled) => error(with_(scaled)), ...scale));
+    const best = from(leastAt((scaled) => error(with_(scaled)), to(low), to(high)));
     return { ...ends(p), [key]: Math.round(best * 1000) / 1000 };
   };
   const family: CurveFamily = {
-    id,
-    name,
+    ...{ id, name, number },
     words: (p) => `${name} ${p[key]!.toFixed(decimals)}`,
     solve: (played, wanted, p) =>
       nearest((own) => {
@@ -79,7 +86,8 @@ const bent = ({ id, name, key, from, scale, isOne, needs, curve, decimals }: Ben
     through: (p, x, y) => nearest((own) => Math.abs(shaped(family, own)(x) - y), p),
     fault: (p) => {
       const value = p[key];
-      return value !== undefined && isOne(value) ? null : `${needs}, got ${value}`;
+      if (value !== undefined && value >= low && value <= high) return null;
+      return `${key} from ${low} to ${high} is required, got ${value}`;
     },
     curve: (p) => curve(p[key]!),
   };
@@ -87,19 +95,17 @@ const bent = ({ id, name, key, from, scale, isOne, needs, curve, decimals }: Ben
 };
 
 const power = bent({
-  ...{ id: 'power', name: 'power', key: 'gamma', decimals: 2 },
-  ...{ from: Math.exp, scale: [Math.log(0.1), Math.log(10)] },
-  isOne: (gamma) => gamma > 0,
-  needs: 'a power curve needs gamma over 0',
+  ...{ id: 'power', name: 'power', decimals: 2 },
+  number: { key: 'gamma', label: 'γ', low: 0.1, high: 10, straight: 1 },
+  scale: [Math.log, Math.exp],
   curve: (gamma) => (x) => x ** gamma,
 });
 
 /** (e^kx − 1) / (e^k − 1), below 0 the inverse of that with −k (maker's handbook 5). */
 const exponential = bent({
-  ...{ id: 'exponential', name: 'exponential', key: 'k', decimals: 1 },
-  ...{ from: (k) => k, scale: [-8, 8] },
-  isOne: (k) => Math.abs(k) <= 8,
-  needs: 'an exponential curve needs k between −8 and 8',
+  ...{ id: 'exponential', name: 'exponential', decimals: 1 },
+  number: { key: 'k', label: 'k', low: -8, high: 8, straight: 0 },
+  scale: [(k) => k, (k) => k],
   curve: (k) => {
     // So near to a straight line that the formula has nothing left to divide by.
     if (Math.abs(k) < 1e-4) return (x) => x;
@@ -110,16 +116,16 @@ const exponential = bent({
 
 /** x^a / (x^a + (1 − x)^a): steep in the middle with a over 1, flat there below (common practice, no source). */
 const sShape = bent({
-  ...{ id: 's-shape', name: 'S-shape', key: 'steepness', decimals: 2 },
-  ...{ from: Math.exp, scale: [Math.log(0.2), Math.log(8)] },
-  isOne: (a) => a > 0,
-  needs: 'an S-shape needs a steepness over 0',
+  ...{ id: 's-shape', name: 'S-shape', decimals: 2 },
+  number: { key: 'steepness', label: 'steepness', low: 0.2, high: 8, straight: 1 },
+  scale: [Math.log, Math.exp],
   curve: (a) => (x) => x ** a / (x ** a + (1 - x) ** a),
 });
 
 const points: CurveFamily = {
   id: 'points',
   name: 'smooth',
+  number: null,
   words: () => 'smooth',
   solve: (played, wanted) => ({ points: solvePoints(played, wanted) }),
   through: () => null,

@@ -202,9 +202,11 @@ describe('families', () => {
   });
 
   it('say what they lack', () => {
-    expect(curveFault({ family: 'exponential', k: 9 })).toMatch(/between −8 and 8, got 9/);
+    expect(curveFault({ family: 'exponential', k: 9 })).toMatch(/k from -8 to 8 is required, got 9/);
     expect(curveFault({ family: 'straight', floor: 0.6, ceiling: 0.5 })).toMatch(/floor below the ceiling/);
-    expect(() => curveOf({ family: 's-shape' })).toThrow(/steepness over 0, got undefined/);
+    expect(() => curveOf({ family: 's-shape' })).toThrow(
+      /steepness from 0.2 to 8 is required, got undefined/,
+    );
   });
 });
 

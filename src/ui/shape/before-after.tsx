@@ -14,7 +14,7 @@ import { Chart as ChartView } from 'react-chartjs-2';
 import type { Struck } from '@/core/prove/struck';
 import { READING_FACE } from '../parts/chart-fonts';
 import { useColours, type Colours } from '../parts/colours';
-import type { Compared } from '@/workers/analysis';
+import type { Compared } from './use-shape';
 import styles from './shape.module.css';
 
 Chart.register(LineController, LineElement, LinearScale, PointElement);

@@ -5,9 +5,8 @@ import { useState } from 'react';
 import type { Struck } from '@/core/prove/struck';
 import type { Filter } from '@/core/shape/filters';
 import type { Take } from '@/core/signal/take';
-import type { Compared } from '@/workers/analysis';
 import { BeforeAfter, StruckBeforeAfter } from './before-after';
-import type { Shaping } from './use-shape';
+import type { Compared, Shaping } from './use-shape';
 import styles from './shape.module.css';
 
 /* No first load carries what is looked at second. */

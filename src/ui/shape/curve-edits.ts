@@ -1,7 +1,7 @@
 import { withFilter } from '@/core/instrument/access';
 import type { Dynamics, Response } from '@/core/instrument/response';
 import { DYNAMIC_NAMES, type Played } from '@/core/shape/dynamics';
-import { curveOf, type CurveFamilyId } from '@/core/shape/families';
+import { CURVE_FAMILIES, curveOf, type CurveFamilyId } from '@/core/shape/families';
 import { asPoints } from '@/core/shape/handles';
 import { solved } from '@/core/shape/propose';
 import type { Shaping } from './use-shape';
@@ -18,7 +18,10 @@ export function editsOf({ shown, played, set }: Shaping, wanted: Dynamics) {
     family: (family: CurveFamilyId) => {
       if (played) set(kept(solved(family, played, wanted, shown)), `curve ${family}`);
       else if (family === 'points') set(kept(asPoints(shown)), 'curve smooth');
-      else set(kept({ family, ...USUAL[family] }), `curve ${family}`);
+      else {
+        const { number } = CURVE_FAMILIES[family];
+        set(kept({ family, ...(number ? { [number.key]: number.straight } : {}) }), `curve ${family}`);
+      }
     },
     /** Bent by hand: the dynamics read what the curve now makes of them. */
     bend: (curve: Response) => {
@@ -29,11 +32,6 @@ export function editsOf({ shown, played, set }: Shaping, wanted: Dynamics) {
     },
   };
 }
-
-/** A family's number before anything was played: as good as straight. */
-const USUAL: Record<CurveFamilyId, Partial<Response>> = {
-  ...{ straight: {}, power: { gamma: 1 }, exponential: { k: 0 }, 's-shape': { steepness: 1 }, points: {} },
-};
 
 const landings = (curve: Response, played: Played): Dynamics => {
   const at = curveOf(curve);

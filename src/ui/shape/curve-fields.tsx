@@ -42,13 +42,6 @@ export function Wanted({
 
 const CURVES = Object.fromEntries(CURVE_FAMILY_IDS.map((id) => [id, CURVE_FAMILIES[id].name]));
 
-/** The number of each family that has one: what it is called, and between what it lies. */
-const NUMBERS = {
-  power: { key: 'gamma', label: 'γ', low: 0.1, high: 10, usual: 1, step: 0.05 },
-  exponential: { key: 'k', label: 'k', low: -8, high: 8, usual: 0, step: 0.1 },
-  's-shape': { key: 'steepness', label: 'steepness', low: 0.2, high: 8, usual: 1, step: 0.05 },
-} as const;
-
 /** The family of a curve, and its number. */
 export function CurveFamily({
   shown,
@@ -61,7 +54,7 @@ export function CurveFamily({
   set: (next: Response) => void;
   children: ReactNode;
 }) {
-  const number = shown.family in NUMBERS ? NUMBERS[shown.family as keyof typeof NUMBERS] : null;
+  const { number } = CURVE_FAMILIES[shown.family];
   return (
     <div className={number ? styles.family : styles.two}>
       <Pick
@@ -75,10 +68,10 @@ export function CurveFamily({
         <NumberField
           label={number.label}
           labelled
-          value={shown[number.key] ?? number.usual}
+          value={shown[number.key] ?? number.straight}
           low={number.low}
           high={number.high}
-          step={number.step}
+          step={0.05}
           words={(v) => v.toFixed(2)}
           set={(value) => set({ ...shown, [number.key]: value })}
         />

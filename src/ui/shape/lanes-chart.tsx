@@ -11,7 +11,7 @@ import styles from './shape.module.css';
 
 Chart.register(ScatterController, LinearScale, PointElement);
 
-/** Where soft, medium and loud land on each lane: firm as they do, as rings where they would; what stands out is amber. */
+/** Where soft, medium and loud land on each lane: firm as they do, with half of them about it, as rings where they would; what stands out is amber. */
 export function LanesChart({
   lanes,
   proposed,
@@ -32,6 +32,13 @@ export function LanesChart({
         medians[d] === undefined ? [] : [Math.abs(apart) >= STANDS_OUT ? c.doubt : c.live],
       ),
     );
+    const halves = lanes.flatMap(({ halves: own }, x) =>
+      Object.values(own).flatMap(([low, high]) => [
+        { x, y: low },
+        { x, y: high },
+        { x, y: NaN },
+      ]),
+    );
     const dots = { pointRadius: 5, pointBorderWidth: 2, clip: false as const };
     return {
       datasets: [
@@ -43,6 +50,7 @@ export function LanesChart({
           pointBorderColor: c.ink,
           data: proposed ? points(proposed) : [],
         },
+        { showLine: true, pointRadius: 0, borderColor: c.soft, borderWidth: 5, data: halves },
       ],
     };
   }, [lanes, proposed, c]);

@@ -13,7 +13,7 @@ import styles from './shape.module.css';
 const LAST_FINE = 31;
 
 /** What a level's first controller costs on the wire, and what bounds it; counted on the maker's own takes. */
-export function SentAs({ sensor, port, busiest }: { sensor: Sensor; port: string; busiest: number }) {
+export function SentAs({ sensor, port, busiest }: { sensor: Sensor; port: string; busiest: number | null }) {
   const { voices } = useInstrument();
   const changeVoices = useChangeVoices();
   const voice = voices.find(
@@ -24,7 +24,7 @@ export function SentAs({ sensor, port, busiest }: { sensor: Sensor; port: string
     changeVoices(says, (all) => all.map((v): Voice => (v === voice ? { ...voice, ...change } : v)));
   return (
     <>
-      <Reading label="Sent at most" value={String(busiest)} unit="messages/s">
+      <Reading label="Sent at most" value={busiest === null ? '–' : String(busiest)} unit="messages/s">
         By all that this sensor plays, in the busiest second of your takes.
       </Reading>
       {voice && (

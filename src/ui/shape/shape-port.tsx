@@ -154,7 +154,11 @@ export function ShapePort({
       <Below
         {...{ shaping, takes: isLevel ? takes : null, compared, struck, gestures }}
         against={trial.a ? 'A' : 'without'}
-        setFilter={(filter) => set(withFilter(shown, filter), filter ? 'filter' : 'no filter')}
+        setFilter={(filter) => {
+          // A curve that is only proposed stays so.
+          const before = proposed ? responseAt(sensor, port, lane ?? undefined) : shown;
+          set(withFilter(before, filter), filter ? 'filter' : 'no filter');
+        }}
       />
     </Station>
   );

@@ -5,12 +5,12 @@ import { boardOf } from '@/core/instrument/access';
 import type { Response } from '@/core/instrument/response';
 import type { Struck } from '@/core/prove/struck';
 import { enoughBits, worstTableError } from '@/core/shape/table';
-import type { Compared } from '@/workers/analysis';
 import { useInstrument, useSensor, useSession } from '../hooks/use-session';
 import { Pick } from '../parts/pick';
 import { Reading } from '../parts/station';
 import { sentence, short } from '../parts/words';
 import { SentAs } from './sent-as';
+import type { Compared } from './use-shape';
 
 const TABLE_POINTS = Object.fromEntries([4, 5, 6, 7, 8].map((bits) => [bits, String(2 ** bits + 1)]));
 
@@ -29,7 +29,7 @@ export function ShapeReading({ shown, port, compared, struck, against }: Props) 
   return (
     <>
       {compared && <LevelReadings {...{ compared, against }} />}
-      {compared && <SentAs sensor={sensor} port={port} busiest={compared.busiest} />}
+      {compared && <SentAs sensor={sensor} port={port} busiest={compared.sends?.busiest ?? null} />}
       {struck && <StruckReadings {...{ ...struck, against }} />}
       <TableReading shown={shown} />
     </>
@@ -37,7 +37,8 @@ export function ShapeReading({ shown, port, compared, struck, against }: Props) 
 }
 
 function LevelReadings({ compared, against }: { compared: Compared; against: string }) {
-  const { before, after, flicker } = compared;
+  const { before, after, sends } = compared;
+  const flicker = sends?.flicker ?? null;
   return (
     <>
       <Reading label="Levels you use" value={String(after.levels)} unit="of 128">

@@ -17,7 +17,8 @@ import { proposeResponse } from '@/core/shape/propose';
 import type { Take } from '@/core/signal/take';
 import { levelOf } from '@/core/ways/registry';
 import { loadTakes } from '@/store/takes';
-import type { Compared } from '@/workers/analysis';
+import type { Landing } from '@/core/prove/landing';
+import type { Sends } from '@/workers/analysis';
 import { analysisLink } from '@/workers/analysis-link';
 import { useReport } from '../calibrate/use-report';
 import { useChangeSensor } from '../hooks/use-change-sensor';
@@ -163,31 +164,43 @@ export function portLanes(instrument: Instrument, { sensor, port, lane }: Omit<A
   return { instrument, sensor: own, port, lanes };
 }
 
+/** The maker's own takes by another response and by the one that is shown, and what is sent in them. */
+export interface Compared {
+  before: Landing;
+  after: Landing;
+  /** Null until it is counted. */
+  sends: Sends | null;
+}
+
 interface Asked {
   port: PortLanes;
   takes: Take[];
-  other: Response;
+  other: Response | null;
 }
-const compare = ({ port, takes, other }: Asked): Promise<Compared> =>
-  analysisLink.get().use(port, takes, other);
+const land = ({ port, takes, other }: Asked): Promise<Landing> => analysisLink.get().land(port, takes, other);
+const sends = ({ port, takes }: Asked): Promise<Sends> => analysisLink.get().sends(port, takes);
 
-/** The maker's own takes through another response and through the one that is shown; computed off the main thread, the newest wins. */
+/** Computed off the main thread; the newest wins. @param other that stands before */
 export function useCompared(
   { sensor, port, lane, side, shown }: Shaping,
   takes: Take[] | null,
   other: Response,
 ): Compared | null {
   const instrument = useInstrument();
-  const asked = useMemo(
-    () =>
-      takes && {
-        port: portLanes(shapedAs(instrument, { sensor, port, lane, side }, shown), { sensor, port, lane }),
-        takes,
-        other,
-      },
-    [instrument, sensor, port, lane, side, shown, takes, other],
+  const asked = useMemo(() => {
+    if (!takes) return null;
+    const aim = { sensor, port, lane, side };
+    return { port: portLanes(shapedAs(instrument, aim, shown), aim), takes, other: null };
+  }, [instrument, sensor, port, lane, side, shown, takes]);
+  const before = useMemo(
+    () => takes && { port: portLanes(instrument, { sensor, port, lane }), takes, other },
+    [instrument, sensor, port, lane, takes, other],
   );
-  return useLatest(asked, compare);
+  const [lands, landed, sent] = [useLatest(asked, land), useLatest(before, land), useLatest(asked, sends)];
+  return useMemo(
+    () => (lands && landed ? { before: landed, after: lands, sends: sent } : null),
+    [lands, landed, sent],
+  );
 }
 
 /** Strokes through another response and through the one that is shown; null without any. */

@@ -40,8 +40,11 @@ export function useTrial({ sensor, port, lane, side, shown }: Shaping): Trial {
     if (a === null) return;
     // B may be only proposed: then it is not the document's either.
     session.tryOut(shapedAs(instrument, { sensor, port, lane, side }, plays === 'a' ? a : shown));
-    return () => session.tryOut(null);
   }, [session, instrument, sensor, port, lane, side, a, shown, plays]);
+  const tries = a !== null;
+  useEffect(() => {
+    if (tries) return () => session.tryOut(null);
+  }, [session, tries]);
   const begin = (votes: Preferences) => {
     const first = either();
     setBlind({ first, votes });

@@ -19,11 +19,12 @@ import {
 import { playsAlone } from '../instrument/rules';
 import { MOST_MUTES, TRANSPORTS, type Clock, type Selector } from '../instrument/scenes';
 import type { Zone } from '../instrument/zones';
+import { curvesOf } from '../shape/families';
 import { isBent } from '../stages/zones';
 import { randomAlong, randomExtras, randomFingering, randomMpe, randomTunings } from './random-pitches';
 import { wayNamed } from '../ways/registry';
 import { random, type Random } from '../signal/random';
-import { randomFilter, randomResponse } from './random-response';
+import { randomFilter } from './random-response';
 import { encoderSensor } from './random-derived';
 import { levelSensor, otherSettings, randomSensors, travelSensor } from './random-sensors';
 
@@ -80,11 +81,12 @@ function filtered(r: Random, sensor: Sensor): Sensor {
   const ports = Object.entries(kindOf(sensor).ports).filter(([, { carries }]) => carries === 'level');
   return ports.reduce((own, [port]) => {
     if (own.responses.some((each) => each.port === port && each.lane !== undefined)) return own;
-    const down = { ...randomResponse(r) };
-    delete down.floor;
-    delete down.ceiling;
-    const sides = r.next() < 0.4 ? { down } : {};
-    return withResponse(own, port, { ...responseAt(own, port), ...sides, filter: randomFilter(r) });
+    const response = { ...responseAt(own, port), filter: randomFilter(r) };
+    // There is room for another curve only where both sides differ as they are.
+    const down = { family: 'power' as const, gamma: r.between(0.2, 4) };
+    const { up, down: other } = curvesOf({ ...response, down });
+    const differs = [0.3, 0.5, 0.8].some((x) => Math.abs(up(x) - other(x)) > 0.1);
+    return withResponse(own, port, r.next() < 0.4 && differs ? { ...response, down } : response);
   }, sensor);
 }
 

@@ -30,7 +30,7 @@ export interface Landing {
 }
 
 /** Longest picture, points. */
-const TRACE_POINTS = 1200;
+const TRACE_POINTS = 700;
 
 /** A lane as it is read from frame to frame: by its filter, and its curve. */
 function laneReader({ level, bits, counts }: LaneCounts, response: Response, tUs: Float64Array) {

@@ -25,7 +25,7 @@ export function BeforeAfter({ compared }: { compared: Compared }) {
   const data = useMemo(() => {
     const line = { pointRadius: 0, borderWidth: 1.6 };
     const points = ({ values, strideUs }: Compared['after']['trace']) =>
-      values.map((y, i) => ({ x: (i * strideUs) / 1e6, y }));
+      values.map((y, i) => ({ x: (i * strideUs) / 1e6, y: y ?? NaN }));
     return {
       datasets: [
         { ...line, borderColor: c.live, borderWidth: 2, data: points(compared.after.trace) },
@@ -63,7 +63,7 @@ function Drawn({
   options,
   says,
 }: {
-  data: ChartData<'line', { x: number; y: number | null }[]>;
+  data: ChartData<'line', { x: number; y: number }[]>;
   options: ChartOptions<'line'>;
   says: string;
 }) {
@@ -80,6 +80,9 @@ function optionsOf(c: Colours, most: number, words: (v: number) => string): Char
   return {
     animation: false,
     maintainAspectRatio: false,
+    // Points come as they are drawn: a curve is dragged at the display's rate.
+    parsing: false,
+    normalized: true,
     events: [],
     scales: {
       x: {

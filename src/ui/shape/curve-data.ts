@@ -7,7 +7,7 @@ import { READING_FACE, WORD_FACE } from '../parts/chart-fonts';
 import type { Colours } from '../parts/colours';
 import { LANDS_WIDTH } from './curve-drawing';
 
-const CURVE_POINTS = 200;
+const CURVE_POINTS = 120;
 
 /** Places of what can be dragged among the datasets. */
 export const DIAMONDS = 0;
@@ -89,6 +89,8 @@ export function curveOptions(c: Colours, xWords: string): ChartOptions<'line'> {
   return {
     animation: false,
     maintainAspectRatio: false,
+    parsing: false,
+    normalized: true,
     events: [],
     layout: { padding: { right: LANDS_WIDTH, top: 8 } },
     scales: {

@@ -6,7 +6,7 @@ import { furthestApart, lanesLand, madeAlike } from './lanes-alike';
 
 const ROLES = { soft: 0.15, medium: 0.4, loud: 0.75 };
 const LANES = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h', 'i'];
-/** Four strips, nine stones, 88 keys. */
+/** Four strips (J07 of the maker's handbook), nine stones, 88 keys (J01). */
 const BANKS = [4, 9, 88].map((n) => Array.from({ length: n }, (_, i) => `lane${i}`));
 
 /** Lanes that answer differently: each its own gain, bent its own way. @returns where a gesture truly lies on a lane */

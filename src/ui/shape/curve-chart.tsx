@@ -4,23 +4,16 @@ import { Chart, LineController, LineElement, LinearScale, PointElement, type Plu
 import DragData from 'chartjs-plugin-dragdata';
 import { useEffect, useMemo, useRef } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
-import type { Dynamics, Response } from '@/core/instrument/response';
-import { DYNAMIC_NAMES, roomOf, type Played } from '@/core/shape/dynamics';
-import type { Handle } from '@/core/shape/handles';
+import type { Dynamics } from '@/core/instrument/response';
+import { DYNAMIC_NAMES, roomOf } from '@/core/shape/dynamics';
 import { useColours } from '../parts/colours';
-import { curveData, curveOptions, DIAMONDS } from './curve-data';
+import { curveData, curveOptions, DIAMONDS, type Drawn } from './curve-data';
 import { drawNames, drawUse, type DrawState, type Use } from './curve-drawing';
 import styles from './shape.module.css';
 
 Chart.register(LineController, LineElement, LinearScale, PointElement, DragData);
 
-interface Props {
-  shown: Response;
-  proposed: boolean;
-  played: Played | null;
-  wanted: Dynamics;
-  handles: readonly Handle[];
-  chosen: number | null;
+interface Props extends Drawn {
   use: Use | null;
   /** Along x, in words. */
   xWords: string;

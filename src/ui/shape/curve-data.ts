@@ -13,7 +13,8 @@ const CURVE_POINTS = 120;
 export const DIAMONDS = 0;
 export const HANDLES = 1;
 
-interface Shown {
+/** What is drawn. */
+export interface Drawn {
   shown: Response;
   proposed: boolean;
   played: Played | null;
@@ -25,7 +26,7 @@ interface Shown {
 
 /** A diamond for each dynamic that was played, the handles, the curve, and the straight line under it. */
 export function curveData(
-  { shown, proposed, played, wanted, handles, chosen }: Shown,
+  { shown, proposed, played, wanted, handles, chosen }: Drawn,
   c: Colours,
 ): ChartData<'line'> {
   const curve = curveOf(shown);

@@ -2,15 +2,14 @@
 
 import { Button } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
-import type { ControllerVoice, Voice } from '@/core/instrument/voices';
 import { DYNAMIC_NAMES, type Dynamics } from '@/core/shape/dynamics';
 import { curveOf } from '@/core/shape/families';
 import { deadbandFor, HOLD_US, levelsHeld, type Held } from '@/core/prove/held-levels';
 import { analysisLink } from '@/workers/analysis-link';
-import { useChangeVoices } from '../hooks/use-change-sensor';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { useLaneValues } from '../parts/lane-values';
 import { short } from '../parts/words';
+import { useController } from './use-controller';
 import { portLanes, type Shaping } from './use-shape';
 import styles from './shape.module.css';
 
@@ -115,17 +114,10 @@ function Hold({
 }
 
 function Outcome({ shaping, holds }: { shaping: Shaping; holds: readonly Held[] }) {
-  const { voices } = useInstrument();
-  const changeVoices = useChangeVoices();
   const { sensor, port, shown } = shaping;
-  const voice = voices.find(
-    (v): v is ControllerVoice =>
-      v.is === 'controller' && v.source.sensor === sensor.id && v.source.port === port,
-  );
+  const sent = useController(sensor, port);
   const levels = Math.round(levelsHeld(holds));
   const deadband = deadbandFor(holds, curveOf(shown));
-  const use = () =>
-    changeVoices('deadband', (all) => all.map((v): Voice => (v === voice ? { ...v, deadband } : v)));
   return (
     <>
       <p className={styles.says}>
@@ -136,8 +128,8 @@ function Outcome({ shaping, holds }: { shaping: Shaping; holds: readonly Held[] 
         {holds.map(({ spread }, i) => `${short(127 * spread)} steps ${HOW[DYNAMIC_NAMES[i]]}`).join(', ')} (σ,
         where the curve is straight). Two levels four of these apart are told from each other.
       </p>
-      {voice && deadband > (voice.deadband ?? 0) && (
-        <Button variant="outlined" onClick={use}>
+      {sent && deadband > (sent.voice.deadband ?? 0) && (
+        <Button variant="outlined" onClick={() => sent.change('deadband', { deadband })}>
           Send nothing for less than {deadband} steps
         </Button>
       )}

@@ -4,15 +4,16 @@ import { useEffect, useRef, useState } from 'react';
 
 /**
  * What a slow computation makes of the newest of its inputs: while one is under way only the newest that comes meanwhile waits; what is between
- * is left out. What was made last stays until the next is there.
+ * is left out. What was made last stays until the next is there, and where that says the same.
  * @param asked null where there is nothing to compute @param compute of the newest; must not change from one to the next
  */
 export function useLatest<In, Out>(asked: In | null, compute: (asked: In) => Promise<Out>): Out | null {
   const [made, setMade] = useState<Out | null>(null);
-  const work = useRef<{ busy: boolean; next: In | null; mounted: boolean }>({
+  const work = useRef<{ busy: boolean; next: In | null; mounted: boolean; told: string }>({
     busy: false,
     next: null,
     mounted: true,
+    told: '',
   });
   useEffect(() => {
     const own = work.current;
@@ -32,7 +33,10 @@ export function useLatest<In, Out>(asked: In | null, compute: (asked: In) => Pro
           const now = own.next;
           own.next = null;
           const out = await compute(now);
-          if (own.mounted) setMade(out);
+          const told = JSON.stringify(out);
+          if (!own.mounted || told === own.told) continue;
+          own.told = told;
+          setMade(out);
         }
       } finally {
         own.busy = false;

@@ -58,7 +58,7 @@ export function ShapePort({
   const isLevel = kindOf(sensor).ports[port].carries === 'level';
   const takes = useTakesLoaded(sensor);
   const against = trial.a ?? STRAIGHT;
-  const compared = useCompared(shaping, isLevel ? takes : null, against);
+  const { compared, sends } = useCompared(shaping, isLevel ? takes : null, against);
   const strokes = useStruck(shaping, against);
   const struck = isLevel ? null : strokes;
   const [chosen, setChosen] = useState<number | null>(null);
@@ -84,7 +84,7 @@ export function ShapePort({
       changes
       reading={
         <ShapeReading
-          {...{ shown, port, compared, struck }}
+          {...{ shown, port, compared, sends, struck }}
           against={trial.a && trial.blind === null ? 'A' : 'straight'}
         />
       }

@@ -10,6 +10,7 @@ import { Pick } from '../parts/pick';
 import { Reading } from '../parts/station';
 import { sentence, short } from '../parts/words';
 import { SentAs } from './sent-as';
+import type { Sends } from '@/workers/analysis';
 import type { Compared } from './use-shape';
 
 const TABLE_POINTS = Object.fromEntries([4, 5, 6, 7, 8].map((bits) => [bits, String(2 ** bits + 1)]));
@@ -18,26 +19,31 @@ interface Props {
   shown: Response;
   port: string;
   compared: Compared | null;
+  /** Null until it is counted. */
+  sends: Sends | null;
   struck: { before: Struck; after: Struck } | null;
   /** What stands before: "straight", or the response that is held. */
   against: string;
 }
 
 /** What the curve is worth on the maker's own takes, and what the board's table makes of it. */
-export function ShapeReading({ shown, port, compared, struck, against }: Props) {
+export function ShapeReading({ shown, port, compared, sends, struck, against }: Props) {
   const { sensor } = useSensor();
   return (
     <>
-      {compared && <LevelReadings {...{ compared, against }} />}
-      {compared && <SentAs sensor={sensor} port={port} busiest={compared.sends?.busiest ?? null} />}
+      {compared && <LevelReadings {...{ compared, sends, against }} />}
+      {compared && <SentAs sensor={sensor} port={port} busiest={sends?.busiest ?? null} />}
       {struck && <StruckReadings {...{ ...struck, against }} />}
       <TableReading shown={shown} />
     </>
   );
 }
 
-function LevelReadings({ compared, against }: { compared: Compared; against: string }) {
-  const { before, after, sends } = compared;
+function LevelReadings({
+  compared: { before, after },
+  sends,
+  against,
+}: Pick<Props, 'sends' | 'against'> & { compared: Compared }) {
   const flicker = sends?.flicker ?? null;
   return (
     <>

@@ -164,12 +164,10 @@ export function portLanes(instrument: Instrument, { sensor, port, lane }: Omit<A
   return { instrument, sensor: own, port, lanes };
 }
 
-/** The maker's own takes by another response and by the one that is shown, and what is sent in them. */
+/** The maker's own takes by another response and by the one that is shown. */
 export interface Compared {
   before: Landing;
   after: Landing;
-  /** Null until it is counted. */
-  sends: Sends | null;
 }
 
 interface Asked {
@@ -185,7 +183,7 @@ export function useCompared(
   { sensor, port, lane, side, shown }: Shaping,
   takes: Take[] | null,
   other: Response,
-): Compared | null {
+): { compared: Compared | null; sends: Sends | null } {
   const instrument = useInstrument();
   const asked = useMemo(() => {
     if (!takes) return null;
@@ -197,10 +195,11 @@ export function useCompared(
     [instrument, sensor, port, lane, takes, other],
   );
   const [lands, landed, sent] = [useLatest(asked, land), useLatest(before, land), useLatest(asked, sends)];
-  return useMemo(
-    () => (lands && landed ? { before: landed, after: lands, sends: sent } : null),
-    [lands, landed, sent],
+  const compared = useMemo(
+    () => (lands && landed ? { before: landed, after: lands } : null),
+    [lands, landed],
   );
+  return { compared, sends: sent };
 }
 
 /** Strokes through another response and through the one that is shown; null without any. */

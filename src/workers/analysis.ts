@@ -19,7 +19,8 @@ import { filterTrace, type FilterTrace } from '@/core/prove/filter-trace';
 import { countTakes, type CountedTake, type PortLanes } from '@/core/prove/lane-counts';
 import type { Held } from '@/core/prove/held-levels';
 import { heldOf } from '@/core/prove/held-of';
-import { busiestSecond, flickerPerMinute, landingOf, type Landing } from '@/core/prove/landing';
+import { landingOf, type Landing } from '@/core/prove/landing';
+import { busiestSecond, flickerPerMinute } from '@/core/prove/sends';
 import type { Filter } from '@/core/shape/filters';
 import type { Frames, Take } from '@/core/signal/take';
 

@@ -6,7 +6,7 @@ import type { Role, Take } from '../signal/take';
 import { breathController, identityInstrument } from '../testing/identity-response';
 import { filterPrices } from './filter-prices';
 import { FILTERS_TO_TRY, stillestWithin } from './filters-to-try';
-import { flickerPerMinute } from './landing';
+import { flickerPerMinute } from './sends';
 import { filterTrace } from './filter-trace';
 
 /** Rest 1000, reach 2020: still with noise of 4 counts, or blown eight times, up in 80 ms. */

@@ -1,7 +1,9 @@
+import { boardOf } from '../instrument/access';
 import type { Filter } from '../shape/filters';
 import type { Take } from '../signal/take';
 import { spanOf } from '../stages/filtered';
-import { filtered, risesOf } from './filter-prices';
+import { filteredCounts } from './filtered-counts';
+import { risesOf } from './rises';
 import { laneCounts, type PortLanes } from './lane-counts';
 
 /** A gesture of the maker's own as it begins, as read and through a filter: shares of the way from rest to reach. */
@@ -16,7 +18,7 @@ export interface FilterTrace {
 const BEFORE_MS = 120;
 const AFTER_MS = 280;
 
-/** The first gesture of the loudest role that the takes have; null without any. @param takes of the sensor's board */
+/** The first gesture that is played as usual, else loudly or softly; null without any. @param takes of the sensor's board */
 export function filterTrace(
   port: PortLanes,
   filter: Filter | null,
@@ -28,12 +30,12 @@ export function filterTrace(
   for (const take of inOrder)
     for (const lane of laneCounts(port, take)) {
       const own = { ...lane, tUs: take.tUs };
-      const [rise] = risesOf(own);
+      const [rise] = risesOf(own, boardOf(port.instrument, port.sensor).scanHz);
       if (!rise) continue;
       const share = (count: number) => Math.abs(count - lane.level.rest) / spanOf(lane.level);
       let middle = rise.from;
       while (Math.abs(lane.counts[middle] - lane.level.rest) < rise.half) middle++;
-      const after = filtered(own, filter);
+      const after = filteredCounts(own, filter);
       const near = Array.from(take.tUs, (t) => (t - take.tUs[middle]) / 1000);
       const shown = near.flatMap((ms, i) => (ms >= -BEFORE_MS && ms <= AFTER_MS ? [i] : []));
       return {

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { breathController, identityInstrument } from '../testing/identity-response';
 import type { Take } from '../signal/take';
 import { countTakes } from './lane-counts';
-import { flickerPerMinute, landingOf } from './landing';
+import { landingOf } from './landing';
+import { flickerPerMinute } from './sends';
 import { USE_BINS } from './use-bins';
 
 const take = (counts: number[]): Take => ({

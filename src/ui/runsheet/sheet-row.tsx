@@ -9,7 +9,7 @@ import { boardOf, channelsOfVoice, lanePlaces, responseAt, sensorOf } from '@/co
 import type { Sensor } from '@/core/instrument/sensor';
 import { soundingOf } from '@/core/compile/sounding';
 import type { MovedSince } from '@/core/ways/moved-lanes';
-import { levelPort } from '@/core/kinds/ports';
+import { shapedPorts } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import { CURVE_FAMILIES } from '@/core/shape/families';
 import { counted } from '@/core/units/counted';
@@ -108,7 +108,7 @@ const calibratedWords = (sensor: Sensor): string =>
   sensor.calibration ? wordsOf(sensor.calibration).measured(sensor.calibration, sensor).short : 'to do';
 
 function ShapeCell({ sensor }: { sensor: Sensor }) {
-  const port = levelPort(sensor);
+  const [port] = shapedPorts(sensor);
   if (!port) return <Cell to="shape" words="nothing to shape" />;
   const response = responseAt(sensor, port);
   const words =

@@ -7,6 +7,8 @@ import { breathController, identityInstrument } from '../testing/identity-respon
 import { filterPrices } from './filter-prices';
 import { FILTERS_TO_TRY, stillestWithin } from './filters-to-try';
 import { flickerPerMinute } from './sends';
+import { laneCounts } from './lane-counts';
+import { risesOf } from './rises';
 import { filterTrace } from './filter-trace';
 
 /** Rest 1000, reach 2020: still with noise of 4 counts, or blown eight times, up in 80 ms. */
@@ -68,6 +70,20 @@ it('a worn gauge that flickers at rest (J05) is made still by the stillest filte
   const before = flickerPerMinute(instrument, sensor, rest);
   expect(before).toBeGreaterThan(5000);
   expect(flickerPerMinute(still, answers, rest)).toBeLessThan(before / 20);
+});
+
+it('a rest that drifts is no noisier, and what is played already as a take begins has no rise', () => {
+  const [rest, played] = takes;
+  const drifting = { ...rest, counts: rest.counts.map((count, ms) => count + Math.round(ms / 40)) };
+  const noise = (own: Take) => filterPrices(port, [], [own, played])[0].noiseSteps;
+  expect(noise(drifting) / noise(rest)).toBeCloseTo(1, 1);
+  const from = (ms: number) => {
+    const cut = { ...played, tUs: played.tUs.subarray(ms), counts: played.counts.subarray(ms) };
+    return risesOf({ ...laneCounts(port, cut)[0], tUs: cut.tUs }, 1000);
+  };
+  // Blown from 500 ms on, every half second: the one that is cut into is left out.
+  expect(from(400)).toHaveLength(7);
+  expect(from(600)).toHaveLength(6);
 });
 
 it('without any take nothing is priced; without one at rest the measured noise stands in', () => {

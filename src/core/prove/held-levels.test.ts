@@ -33,6 +33,10 @@ it('a player has as many levels as lie four spreads apart, by where each was hel
     { share: 0, spread: 0.01 },
   ];
   expect(levelsHeld(holds)).toBeCloseTo(Math.log(3) / (4 * 0.02), 1);
+  // Below the softest and above the loudest as there.
+  const inner = holds.map(({ share, spread }) => ({ share: 0.2 + 0.6 * share, spread }));
+  const ends = 0.2 / (4 * 0.01) + 0.2 / (4 * 0.03);
+  expect(levelsHeld(inner)).toBeCloseTo(ends + (0.6 * Math.log(3)) / (4 * 0.02), 1);
 });
 
 it('a deadband is two spreads of the steadiest hold, by the curve that stands there', () => {

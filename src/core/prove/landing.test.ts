@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { breathController, identityInstrument } from '../testing/identity-response';
+import type { Filter } from '../shape/filters';
 import type { Take } from '../signal/take';
 import { countTakes } from './lane-counts';
 import { landingOf } from './landing';
-import { flickerPerMinute } from './sends';
+import { busiestSecond, flickerPerMinute } from './sends';
 import { USE_BINS } from './use-bins';
 
 const take = (counts: number[]): Take => ({
@@ -52,6 +53,26 @@ describe('where playing lies and lands', () => {
     expect([middle, largestJump]).toEqual([30, 80]);
     expect(land([1000, 1000])).toMatchObject({ middle: 0, largestJump: 0, levels: 0 });
   });
+});
+
+it('lands through the filter of a response, which takes off how far it jumps', () => {
+  const instrument = identityInstrument([breathController()]);
+  const port = { instrument, sensor: instrument.sensors[0], port: 'breath', lanes: [0] };
+  const takes = countTakes(port, [take([...repeat(100, 1000), ...repeat(100, reading(100))])]);
+  const jump = (filter?: Filter) => landingOf(takes, () => ({ family: 'straight', filter })).largestJump;
+  expect(jump()).toBe(100);
+  expect(jump({ is: 'exponential', cutoffHz: 20 })).toBeLessThan(20);
+});
+
+it('the busiest second is that with most messages, wherever it lies', () => {
+  const instrument = identityInstrument([breathController()]);
+  // Ten changes a second for three seconds, forty in the last.
+  const counts = Array.from({ length: 4000 }, (_, ms) =>
+    reading(20 + 5 * (Math.floor(ms / (ms < 3000 ? 100 : 25)) % 2)),
+  );
+  const most = busiestSecond(instrument, instrument.sensors[0], take(counts));
+  expect(most).toBeGreaterThanOrEqual(39);
+  expect(most).toBeLessThanOrEqual(41);
 });
 
 describe('flicker at rest', () => {

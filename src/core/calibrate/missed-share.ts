@@ -1,3 +1,5 @@
+import { binomialAtMost } from '../signal/binomial';
+
 /** How many soft gestures would have played nothing, and how many more it could still be. */
 export interface Missed {
   missed: number;
@@ -24,22 +26,8 @@ export function upperBound(k: number, n: number, alpha = 0.05): number {
   let high = 1;
   for (let i = 0; i < 60; i++) {
     const mid = (low + high) / 2;
-    if (atMost(k, n, mid) > alpha) low = mid;
+    if (binomialAtMost(k, n, mid) > alpha) low = mid;
     else high = mid;
   }
   return high;
-}
-
-/** P(X ≤ k) for a binomial of n trials with chance p: terms as logarithms, since (1 − p)^n alone would underflow. */
-function atMost(k: number, n: number, p: number): number {
-  const odds = Math.log(p) - Math.log1p(-p);
-  let logTerm = n * Math.log1p(-p);
-  // The sum so far, as a multiple of the newest term.
-  let sum = 1;
-  for (let i = 1; i <= k && sum < Number.MAX_VALUE; i++) {
-    const step = Math.log((n - i + 1) / i) + odds;
-    logTerm += step;
-    sum = sum * Math.exp(-step) + 1;
-  }
-  return Math.min(1, Math.exp(logTerm + Math.log(sum)));
 }

@@ -32,7 +32,12 @@ export interface Engine {
   woken: boolean;
   /** The strongest strike of a strike bank at the frame at hand; the bank is −1 until one was asked for. */
   furthest: { bank: number; distance: number };
+  /** Told of each note as it begins, where a take is judged; no board has it, and nothing that is sent depends on it. */
+  watch: Watch | null;
 }
+
+/** @param lane whose channel the note has, in the image's list @param channel 0 … 15 @param note 0 … 127 */
+export type Watch = (lane: number, channel: number, note: number) => void;
 
 /** 65 ms: the longest time between two frames that is told apart, units of 4 µs. */
 export const MOST_STEP = 0x3fff;

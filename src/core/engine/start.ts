@@ -23,6 +23,7 @@ export function startEngine(image: Image): Engine {
     derived: false,
     woken: false,
     furthest: { bank: -1, distance: 0 },
+    watch: null,
   };
   e.state.engine.looking = lookersOf(e).length;
   return e;

@@ -1,10 +1,11 @@
-import { compile } from '../compile/compile';
+import { compileWith } from '../compile/compile';
 import { Cable, wireByteUs } from '../engine/cable';
 import type { Engine } from '../engine/engine';
 import { startEngine } from '../engine/start';
 import type { Image } from '../engine/layout';
 import { endChannelOwed, silence } from '../engine/play';
 import { playMany, type Emit } from '../engine/play-many';
+import type { Making } from '../stages/making';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
@@ -20,11 +21,24 @@ export interface BoardTake {
   board: Board;
   image: Image;
   frames: Frames;
+  /** Which voice and which lane of its sensor stand behind the lanes of its notes. */
+  made: Pick<Making, 'played'>;
+}
+
+/** A note that the board itself began. */
+export interface BegunNote {
+  tUs: number;
+  /** In the image's list of lanes of notes. */
+  lane: number;
+  /** 0 … 15 and 0 … 127. */
+  channel: number;
+  note: number;
 }
 
 /** What a board has played of a take. */
 export interface BoardPlayed extends BoardTake {
   events: MidiEvent[];
+  begun: BegunNote[];
   /** How many messages the silence at the end took. */
   held: number;
   /** Whether its output enters no other board. */
@@ -58,8 +72,9 @@ export function playBoards(
     const board = instrument.boards[i];
     const own = framesOf(frames, columnsOf(instrument, board), contactsOf(instrument, board));
     const bytes = bytesOf(cables[i]);
+    const made = compileWith(instrument, board, own.channels);
     const take = {
-      ...{ board, image: compile(instrument, board, own.channels) },
+      ...{ board, image: made.parts.image, made },
       frames: bytes ? { ...own, bytes } : own,
     };
     const to = entersAt(instrument, board);
@@ -108,12 +123,16 @@ function playTake(
   { image, frames }: BoardTake,
   most: number,
   into: Cable | null,
-): Pick<BoardPlayed, 'events' | 'held' | 'garbage'> | null {
+): Pick<BoardPlayed, 'events' | 'begun' | 'held' | 'garbage'> | null {
   const e = startEngine(image);
   const width = frames.channels.length;
   const reader = new MessageReader();
   const events: MidiEvent[] = [];
+  const begun: BegunNote[] = [];
+  let named = 0;
+  e.watch = (lane, channel, note) => void begun.push({ tUs: 0, lane, channel, note });
   const emit: Emit = (tUs, out, bytes) => {
+    while (named < begun.length) begun[named++].tUs = tUs;
     const sent = out.subarray(0, bytes);
     into?.send(tUs, sent);
     for (const message of reader.read(sent)) events.push({ tUs, bytes: message });
@@ -134,7 +153,7 @@ function playTake(
   const sounding = events.length;
   endTake(e, frames, emit);
   return {
-    events,
+    ...{ events, begun },
     held: events.length - sounding,
     garbage: e.state.ports.map(({ garbage }) => garbage),
   };

@@ -1,9 +1,9 @@
 import type { Instrument } from '../instrument/document';
 import { SCHOOLS, type AlongPitch, type NoteVoice, type School } from '../instrument/voices';
 import { bendRangeOf } from '../instrument/zones';
-import { BEND_CENTRE, USUAL_BEND_RANGE } from '../midi/bend';
+import { USUAL_BEND_RANGE } from '../midi/bend';
 import type { MidiEvent } from '../midi/event';
-import { splitMessages } from '../midi/messages';
+import { heardNotes, pitchAt } from '../midi/heard-notes';
 import { gatePort } from '../kinds/ports';
 import { notesBetween } from '../pitch/tuning';
 import { median } from '../signal/quantile';
@@ -62,7 +62,6 @@ export function compareSchools(
   const pitch = voice.pitch as AlongPitch;
   const line = notesOf(
     playedAs(instrument, voice, { ...inSchool(pitch, 'free'), settleMs: 0 }, take, LINE_RANGE),
-    LINE_RANGE,
   );
   if (line.length === 0) return null;
   const rests = restsOf(line);
@@ -72,7 +71,7 @@ export function compareSchools(
   const range = rangeOf(instrument, voice);
   const plays = SCHOOLS.map((school): SchoolPlay => {
     const events = playedAs(instrument, voice, inSchool(pitch, school), take, range);
-    return { school, ...judged(notesOf(events, range), line, rests, grid) };
+    return { school, ...judged(notesOf(events), line, rests, grid) };
   });
   return { line, grid, plays };
 }
@@ -98,35 +97,12 @@ function playedAs(
   return playedAlone(instrument, sensor, { ...own, velocity: { is: 'fixed', value: 100 } }, take, bendRange);
 }
 
-/** Notes of one channel with their bends. */
-function notesOf(events: readonly MidiEvent[], range: number): SchoolNote[] {
-  const notes: SchoolNote[] = [];
-  const open = new Map<number, SchoolNote>();
-  let bend = 0;
-  for (const { tUs, bytes } of events)
-    for (const [status, a, b] of splitMessages(bytes)) {
-      if (status >> 4 === 14) {
-        bend = ((a + 128 * b - BEND_CENTRE) / BEND_CENTRE) * range;
-        for (const [note, own] of open) own.pitches.push([tUs, note + bend]);
-      } else if (status >> 4 === 9) {
-        const own: SchoolNote = { fromUs: tUs, toUs: tUs, pitches: [[tUs, a + bend]], meant: false };
-        open.set(a, own);
-        notes.push(own);
-      } else if (status >> 4 === 8) {
-        const own = open.get(a);
-        if (own) own.toUs = tUs;
-        open.delete(a);
-      }
-    }
-  return notes;
-}
-
-/** The pitch of a note at a time. */
-export function pitchAt({ pitches }: SchoolNote, tUs: number): number {
-  let at = 0;
-  while (at + 1 < pitches.length && pitches[at + 1][0] <= tUs) at++;
-  return pitches[at][1];
-}
+/** Notes with their pitches. */
+const notesOf = (events: readonly MidiEvent[]): SchoolNote[] =>
+  heardNotes(events, events.at(-1)?.tUs ?? 0).map(({ onUs, offUs, pitches }) => ({
+    ...{ fromUs: onUs, toUs: offUs, pitches },
+    meant: false,
+  }));
 
 /** Moments at which the finger rests, µs. */
 function restsOf(line: readonly SchoolNote[]): number[] {

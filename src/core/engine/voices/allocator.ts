@@ -44,6 +44,7 @@ export function soundNote(
   else if (pooled) sendInitial(e, sounding.channel & 15, 0, TIMBRE_CENTRE);
   if (isHeldElsewhere(e, latch)) sendNoteOff(e, sounding.channel, note);
   send(e, STATUS.noteOn | (sounding.channel & 15), note, velocityOf(e, e.image.notes[index], lane, strength));
+  e.watch?.(lane, sounding.channel & 15, note);
 }
 
 /** The note that sounds where one is written; none where MIDI has none so high or so low. */

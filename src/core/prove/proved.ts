@@ -1,0 +1,144 @@
+import type { Onset } from '../calibrate/onset';
+import type { Instrument } from '../instrument/document';
+import type { NoteVoice } from '../instrument/voices';
+import { secondsOf, type Frames } from '../signal/take';
+import { attacksOf } from './attacks';
+import {
+  countsOf,
+  pitchErrorsOf,
+  velocitiesOf,
+  type Counts,
+  type PitchErrors,
+  type Velocities,
+} from './figures';
+import {
+  intendedByMarks,
+  intendedByTrace,
+  judgedVoices,
+  onsetsBySensor,
+  type Intended,
+  type Mark,
+  type OnsetsBy,
+} from './intended';
+import { judge, type Judged } from './judge';
+import { latencyOf, noteLatencies, type Latency } from './latency';
+import { playBoards, type BoardPlayed, type MidiIn } from './play-take';
+import { soundedOf, type Sounded } from './sounded';
+import { wireLoads, type WireLoad } from './wire-load';
+import { withWhatIsThere } from './with-what-is-there';
+
+/** What a take is judged by. */
+export interface Asked {
+  take: Frames;
+  /** What it was played for, where it was played for one dynamic. */
+  role?: string;
+  /** What was meant; what the raw trace tells where it is left out. */
+  marks?: readonly Mark[];
+  /** How late the marks are, µs. */
+  lagUs?: number;
+  midiIn?: readonly MidiIn[];
+}
+
+/** What one sensor's gestures came to. */
+export interface SensorProved {
+  sensor: string;
+  intended: number;
+  notes: number;
+  counts: Counts;
+  latency: Latency | null;
+}
+
+/** What a take came to: does the instrument play what the player means. */
+export interface Proved extends Judged {
+  seconds: number;
+  counts: Counts;
+  sensors: SensorProved[];
+  latency: Latency | null;
+  velocities: Velocities | null;
+  pitch: PitchErrors | null;
+  wires: WireLoad[];
+  sounded: Sounded[];
+  onsets: OnsetsBy;
+  /** Sensors that the take lacks, and that something stands in for. */
+  stoodIn: string[];
+}
+
+const MINUTE_S = 60;
+
+/**
+ * Plays a take and judges it. @param most messages
+ * @returns null where it plays more than that
+ */
+export function prove(instrument: Instrument, asked: Asked): Proved;
+export function prove(instrument: Instrument, asked: Asked, most: number): Proved | null;
+export function prove(whole: Instrument, asked: Asked, most = Infinity): Proved | null {
+  const { take, role, marks, lagUs, midiIn = [] } = asked;
+  const { instrument, stoodIn } = withWhatIsThere(whole, take);
+  const played = playBoards(instrument, take, most, midiIn);
+  if (!played) return null;
+  const onsets = onsetsBySensor(instrument, take);
+  const intended = marks
+    ? intendedByMarks(instrument, take, onsets, marks, role, lagUs)
+    : playable(instrument, take, intendedByTrace(instrument, take, onsets, role), onsets);
+  return proved(instrument, take, { played, onsets, intended, stoodIn });
+}
+
+function proved(
+  instrument: Instrument,
+  take: Frames,
+  {
+    played,
+    onsets,
+    intended,
+    stoodIn,
+  }: Pick<Proved, 'onsets' | 'stoodIn'> & { played: BoardPlayed[]; intended: Intended[] },
+): Proved {
+  const sounded = soundedOf(instrument, played, take);
+  const judged = judge(intended, attacksOf(sounded), onsets);
+  const minutes = Math.max(1 / MINUTE_S, secondsOf(take) / MINUTE_S);
+  const latencies = noteLatencies(instrument, judged, onsets);
+  const gates = [...new Set(judgedVoices(instrument, take).map(({ gate }) => gate.sensor))];
+  return {
+    ...judged,
+    seconds: secondsOf(take),
+    counts: countsOf(judged, minutes),
+    sensors: gates.map((sensor) => ({
+      sensor,
+      intended: judged.intended.filter((own) => own.sensor === sensor).length,
+      notes: judged.attacks.filter((own) => own.sensor === sensor).length,
+      counts: countsOf(judged, minutes, sensor),
+      latency: latencyOf(latencies.filter((own) => judged.intended[own.intended].sensor === sensor)),
+    })),
+    latency: latencyOf(latencies),
+    velocities: velocitiesOf(judged),
+    pitch: pitchErrorsOf(judged),
+    wires: wireLoads(played),
+    ...{ sounded, onsets, stoodIn },
+  };
+}
+
+/** Without gestures that play nothing by choice: those of a gate none of whose voices has its second gate open, or its note chosen. */
+function playable(
+  instrument: Instrument,
+  take: Frames,
+  intended: readonly Intended[],
+  onsets: OnsetsBy,
+): Intended[] {
+  const voices = judgedVoices(instrument, take);
+  const needs = new Map(
+    voices.map(({ gate }) => [gate.sensor, voices.filter((v) => v.gate.sensor === gate.sensor).map(needsOf)]),
+  );
+  const meets = (own: Onset | null, other: Onset) =>
+    own !== null && other.riseUs <= own.toUs && other.toUs >= own.riseUs;
+  return intended.filter(({ sensor, onset }) =>
+    (needs.get(sensor!) ?? []).some((own) =>
+      own.every((needed) => (onsets.get(needed) ?? []).some((other) => meets(onset, other))),
+    ),
+  );
+}
+
+/** Sensors without which a voice is silent, besides its gate's. */
+const needsOf = ({ gate, and, pitch }: NoteVoice): string[] =>
+  [and?.sensor, pitch.is === 'chosen' || pitch.is === 'along' ? pitch.source.sensor : undefined].filter(
+    (own): own is string => own !== undefined && own !== gate.sensor,
+  );

@@ -63,5 +63,8 @@ function between({ tUs, distance, from }: Rising, frame: number, least: number):
   return tUs[frame - 1] + share * (tUs[frame] - tUs[frame - 1]);
 }
 
-/** Frames a second of a take; a thousand where it is too short to tell. */
-export const rateOf = (tUs: ArrayLike<number>): number => timingOf(tUs)?.rateHz ?? 1000;
+/** Frames from which a rate is told. */
+const ENOUGH = 4096;
+
+/** Frames a second of a take, by its beginning; a thousand where it is too short to tell. */
+export const rateOf = (tUs: Float64Array): number => timingOf(tUs.subarray(0, ENOUGH))?.rateHz ?? 1000;

@@ -45,9 +45,10 @@ export function judge(intended: readonly Intended[], attacks: readonly Attack[],
     ...extraMoments(intended, attacks, pairs),
   ];
   const phantoms = new Set(moments.flatMap(({ is, note }) => (is === 'phantom' && note ? [note] : [])));
+  const gestures = gesturesByLane(onsets);
   for (const attack of attacks)
     for (const note of attack.notes) {
-      const stuck = phantoms.has(note) ? null : stuckMoment(attack, note, onsets);
+      const stuck = phantoms.has(note) ? null : stuckMoment(attack, note, gestures);
       if (stuck) moments.push(stuck);
     }
   return { intended, attacks, matched: pairs, moments: moments.sort((a, b) => a.fromUs - b.fromUs) };
@@ -116,12 +117,30 @@ const momentOf = (is: ErrorKind, { onUs, first, sensor, lane }: Attack, intended
   toUs: is === 'passing' ? Math.min(first.offUs, onUs + PASSING_US) : first.offUs,
 });
 
+/** The same gestures by sensor, and by sensor and lane. */
+function gesturesByLane(onsets: OnsetsBy): ReadonlyMap<string, readonly Onset[]> {
+  const all = new Map<string, Onset[]>();
+  for (const [sensor, own] of onsets)
+    for (const onset of own)
+      for (const key of [keyOf(sensor, null), keyOf(sensor, onset.lane)]) {
+        const list = all.get(key);
+        if (list) list.push(onset);
+        else all.set(key, [onset]);
+      }
+  return all;
+}
+
+const keyOf = (sensor: string, lane: string | null) => JSON.stringify([sensor, lane]);
+
 /** A note that goes on while what gates it is at rest. One that another gate holds, or that lasts for a time, is left to that. */
-function stuckMoment({ sensor, lane }: Attack, note: Sounded, onsets: OnsetsBy): Moment | null {
+function stuckMoment(
+  { sensor, lane }: Attack,
+  note: Sounded,
+  gestures: ReadonlyMap<string, readonly Onset[]>,
+): Moment | null {
   const { voice } = note;
   if (!voice || voice.heldBy) return null;
-  const own = onsets.get(sensor) ?? [];
-  const open = (lane === null ? own : own.filter((o) => o.lane === lane)).filter(
+  const open = (gestures.get(keyOf(sensor, lane)) ?? []).filter(
     ({ riseUs, toUs }) => riseUs <= note.offUs && toUs >= note.onUs - STUCK_US,
   );
   if (open.length === 0) return null;

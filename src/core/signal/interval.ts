@@ -52,7 +52,8 @@ export function medianInterval(values: ArrayLike<number>): Interval | null {
   if (n < 6) return null;
   const sorted = Float64Array.from(values).sort();
   const covers = (k: number) => 1 - 2 * binomialAtMost(k - 1, n, 0.5);
-  let k = 1;
+  // Near where a normal distribution has it, and not beyond.
+  let k = Math.max(1, Math.floor(n / 2 - 1.1 * Math.sqrt(n)));
   while (k + 1 <= n / 2 && covers(k + 1) >= 1 - 2 * TAIL) k++;
   const [wide, narrow] = [covers(k), covers(k + 1)];
   const over = (wide - (1 - 2 * TAIL)) / (wide - narrow);

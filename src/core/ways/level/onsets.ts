@@ -1,11 +1,12 @@
 import { rateOf, riseOf, type Onset, type Rising } from '../../calibrate/onset';
+import { restAlong } from '../../calibrate/rest-along';
+import { playedParts, windowsOf, windowStarts, type Windows } from '../../calibrate/windows';
 import { detectorSettings, gesturesOf, type DetectorSettings } from '../../calibrate/gesture-detector';
 import type { Sensor } from '../../instrument/sensor';
 import { firstFrom } from '../../signal/first-from';
-import { columnOf, type Frames } from '../../signal/take';
+import { columnsIn, type Frames } from '../../signal/take';
 import type { LevelCalibration } from './calibration';
 import { laneLevel, signOf, type LaneLevel } from './lane-level';
-import { restAlong } from './rest-along';
 
 /** A gesture is meant from this many σ on: nearer to rest no threshold may lie (maker's handbook 4.1). It begins and ends a little nearer. */
 const LEAST_SIGMAS = 6;
@@ -17,24 +18,70 @@ const QUARTER = 0.25;
 /** The detector smooths: it hears a gesture begin a little after it does, µs. */
 const EARLIER_US = 60_000;
 
-/** The gestures of a sensor's levels in a take. */
-export const levelOnsets = (sensor: Sensor, c: LevelCalibration, take: Frames): Onset[] =>
-  sensor.lanes.flatMap(({ id, column }) => {
-    const level = laneLevel(c, id);
-    return level && column !== undefined && take.channels.includes(column)
-      ? onsetsOfLevel(level, take.tUs, columnOf(take, column))
-      : [];
-  });
+/** Rest has moved by so many σ, or this share of the reach, at most. (Common practice, no source.) */
+const MOST_SIGMAS = 6;
+const MOST_SHARE = 0.03;
 
-/** @param counts one a frame */
-export function onsetsOfLevel(level: LaneLevel, tUs: ArrayLike<number>, counts: ArrayLike<number>): Onset[] {
-  const restAt = restAlong(level, tUs, counts);
-  const whole = Math.round(level.rest);
-  // As if rest had stayed where it was measured.
-  const steady = Float64Array.from({ length: tUs.length }, (_, i) => counts[i] - restAt(tUs[i]) + whole);
-  return gesturesOf(tUs, steady, settingsOf(level, tUs)).flatMap(({ fromUs, toUs, peakUs, sign }) => {
+/** The gestures of a sensor's levels in a take. */
+export function levelOnsets(sensor: Sensor, c: LevelCalibration, take: Frames): Onset[] {
+  const lanes = sensor.lanes.flatMap(({ id, column }) => {
+    const level = laneLevel(c, id);
+    return level && column !== undefined && take.channels.includes(column) ? [{ level, column }] : [];
+  });
+  const columns = columnsIn(
+    take,
+    lanes.map(({ column }) => column),
+  );
+  const firsts = windowStarts(take.tUs);
+  return lanes.flatMap(({ level }, i) => onsetsOfLevel(level, take.tUs, columns[i], firsts));
+}
+
+/** @param counts one a frame @param firsts of the take’s windows */
+export function onsetsOfLevel(
+  level: LaneLevel,
+  tUs: Float64Array,
+  counts: Uint16Array,
+  firsts = windowStarts(tUs),
+): Onset[] {
+  const { rest, noise, up, down } = level;
+  const windows = windowsOf(firsts, counts);
+  const most = Math.max(MOST_SIGMAS * noise, MOST_SHARE * up.reach);
+  const rests = restAlong(windows, { rest, noise, most, sign: down ? 0 : signOf(level) });
+  const settings = settingsOf(level, tUs);
+  return playedParts(windows, rests, settings.begin).flatMap(([from, to]) => {
+    const own = tUs.subarray(from, to);
+    return onsetsInPart(level, own, steadied(rest, windows, rests, counts, from, to), settings);
+  });
+}
+
+/** Counts of a part as if rest had stayed where it was measured. */
+function steadied(
+  rest: number,
+  windows: Windows,
+  rests: Float64Array,
+  counts: Uint16Array,
+  from: number,
+  to: number,
+): Float64Array {
+  const steady = new Float64Array(to - from);
+  const whole = Math.round(rest);
+  let window = firstFrom(windows.firsts, from + 1) - 1;
+  for (let i = from; i < to; i++) {
+    if (i >= windows.firsts[window + 1]) window++;
+    steady[i - from] = counts[i] - rests[window] + whole;
+  }
+  return steady;
+}
+
+function onsetsInPart(
+  level: LaneLevel,
+  tUs: Float64Array,
+  steady: Float64Array,
+  settings: DetectorSettings,
+): Onset[] {
+  return gesturesOf(tUs, steady, settings).flatMap(({ fromUs, toUs, peakUs, sign }) => {
     const side = sign === signOf(level) ? level.up : level.down;
-    const distance = (frame: number) => sign * (steady[frame] - whole);
+    const distance = (frame: number) => sign * (steady[frame] - settings.rest);
     const [from, at] = [firstFrom(tUs, fromUs - EARLIER_US), firstFrom(tUs, peakUs)];
     const rising = { tUs, distance, from, at, on: side?.on ?? Infinity };
     const isShort = beyondUs(rising, firstFrom(tUs, toUs)) < LEAST_US;
@@ -43,7 +90,7 @@ export function onsetsOfLevel(level: LaneLevel, tUs: ArrayLike<number>, counts: 
   });
 }
 
-function settingsOf({ rest, noise }: LaneLevel, tUs: ArrayLike<number>): DetectorSettings {
+function settingsOf({ rest, noise }: LaneLevel, tUs: Float64Array): DetectorSettings {
   const usual = detectorSettings(Math.round(rest), noise, rateOf(tUs));
   return {
     ...usual,

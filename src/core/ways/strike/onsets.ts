@@ -1,10 +1,11 @@
 import { riseOf, type Onset } from '../../calibrate/onset';
+import { playedParts, windowsOf, windowStarts } from '../../calibrate/windows';
 import type { LaneFrames } from '../../calibrate/lane-frames';
 import type { Sensor } from '../../instrument/sensor';
 import { firstFrom } from '../../signal/first-from';
-import { columnOf, type Frames } from '../../signal/take';
+import { columnsIn, type Frames } from '../../signal/take';
 import type { StrikeCalibration } from './calibration';
-import { strikesOf } from './strikes';
+import { leastStrike, strikesOf } from './strikes';
 
 /** What is known of a lane at rest where its rest take is not at hand. */
 const UNKNOWN = {
@@ -25,17 +26,26 @@ export function strikeOnsets(sensor: Sensor, c: StrikeCalibration, take: Frames)
     return own && take.channels.includes(lane.column ?? '') ? [{ lane, own }] : [];
   });
   const { tUs } = take;
-  const frames = lanes.map(({ lane, own }): LaneFrames => {
-    const counts = columnOf(take, lane.column!);
-    return {
-      lane,
-      rest: { ...UNKNOWN, rest: own.rest, noise: own.noise },
-      played: [{ take: '', role: 'medium', tUs, counts }],
-    };
+  const columns = columnsIn(
+    take,
+    lanes.map(({ lane }) => lane.column!),
+  );
+  const firsts = windowStarts(tUs);
+  const frames = lanes.map(({ lane, own }, i): LaneFrames => {
+    const counts = columns[i];
+    const rest = { ...UNKNOWN, rest: own.rest, noise: own.noise };
+    const windows = windowsOf(firsts, counts);
+    const rests = new Float64Array(windows.mean.length).fill(own.rest);
+    const parts = playedParts(windows, rests, leastStrike({ lane, rest, played: [] }));
+    const part = ([from, to]: [number, number]) => ({
+      ...{ take: '', role: 'medium' as const },
+      ...{ tUs: tUs.subarray(from, to), counts: counts.subarray(from, to) },
+    });
+    return { lane, rest, played: parts.map(part) };
   });
   return strikesOf(frames).flatMap((strikes, i) => {
     const { lane, own } = lanes[i];
-    const [{ counts }] = frames[i].played;
+    const counts = columns[i];
     return strikes.map(({ tUs: beganUs, peakUs }) => {
       const rising = {
         ...{ tUs, from: firstFrom(tUs, beganUs - BEFORE_US), at: firstFrom(tUs, peakUs), on: own.on },

@@ -1,8 +1,9 @@
-import { rateOf, riseOf, type Onset } from '../../calibrate/onset';
-import { restInTake } from '../../calibrate/rest-in-take';
+import { riseOf, type Onset } from '../../calibrate/onset';
+import { restAlong } from '../../calibrate/rest-along';
+import { playedParts, windowsOf, windowStarts } from '../../calibrate/windows';
 import type { Sensor } from '../../instrument/sensor';
-import { extremesOf } from '../../signal/quantile';
-import { columnOf, type Frames } from '../../signal/take';
+import { firstFrom } from '../../signal/first-from';
+import { columnsIn, type Frames } from '../../signal/take';
 import type { TouchCalibration } from './calibration';
 import { leastMoved, stretchesOf } from './stretches';
 
@@ -10,6 +11,8 @@ import { leastMoved, stretchesOf } from './stretches';
 const LEAST_SHARE = 0.4;
 /** What goes less than this share of another lane's way at the same time is that one's crosstalk. */
 const CROSSTALK_SHARE = 0.5;
+/** The untouched level has drifted by this share of the way at most. (Common practice, no source.) */
+const MOST_MOVED = 0.25;
 /** A touch fills in so long at most before it passes a tenth, µs. */
 const BEFORE_US = 60_000;
 
@@ -42,38 +45,52 @@ export const touchOnsets = (sensor: Sensor, c: TouchCalibration, take: Frames): 
 /** Touches of lanes; what a touch does to its neighbours is none. */
 export function onsetsOfTouches(lanes: readonly TouchRead[], take: Frames): Onset[] {
   const read = lanes.filter(({ column }) => take.channels.includes(column));
-  const all = read.flatMap((lane) => {
-    const counts = columnOf(take, lane.column);
-    return touchesOf(lane, take.tUs, counts).map((onset) => ({ ...onset, share: onset.peak / lane.travel }));
-  });
-  return all
-    .filter(
-      (own) =>
-        !all.some(
-          (other) =>
-            other.lane !== own.lane &&
-            other.riseUs <= own.toUs &&
-            other.toUs >= own.riseUs &&
-            own.share < CROSSTALK_SHARE * other.share,
-        ),
+  const columns = columnsIn(
+    take,
+    read.map(({ column }) => column),
+  );
+  const firsts = windowStarts(take.tUs);
+  const all = read
+    .flatMap((lane, i) =>
+      touchesOf(lane, take.tUs, columns[i], firsts).map((onset) => ({
+        ...onset,
+        share: onset.peak / lane.travel,
+      })),
     )
-    .map(({ share: _share, ...onset }) => onset);
+    .sort((a, b) => a.riseUs - b.riseUs);
+  return all.filter((own, i) => !isCrosstalk(all, own, i)).map(({ share: _share, ...onset }) => onset);
 }
 
-function touchesOf(
-  { lane, rest: known, noise, travel, sign, on }: TouchRead,
-  tUs: ArrayLike<number>,
-  counts: ArrayLike<number>,
-): Onset[] {
-  const full = Math.max(extremesOf(counts).greatest, known);
-  const rest = restInTake(counts, rateOf(tUs), known, noise, full);
-  const distance = (frame: number) => sign * (counts[frame] - rest);
+type Shared = Onset & { share: number };
+
+/** Whether another lane is touched so much further at the same time that this one only feels it. @param all in order of time, it at `place` */
+function isCrosstalk(all: readonly Shared[], own: Shared, place: number): boolean {
+  const causes = (other: Shared) =>
+    other.lane !== own.lane && other.toUs >= own.riseUs && own.share < CROSSTALK_SHARE * other.share;
+  for (let i = place - 1; i >= Math.max(0, place - NEAR); i--) if (causes(all[i])) return true;
+  for (let i = place + 1; i < all.length && all[i].riseUs <= own.toUs; i++) if (causes(all[i])) return true;
+  return false;
+}
+
+/** So many touches that began before it may last still. */
+const NEAR = 128;
+
+function touchesOf(read: TouchRead, tUs: Float64Array, counts: Uint16Array, firsts: Uint32Array): Onset[] {
+  const { lane, rest, noise, travel, sign, on } = read;
+  const windows = windowsOf(firsts, counts);
+  const moved = Math.max(leastMoved(noise), MOST_MOVED * travel);
+  const rests = restAlong(windows, { rest, noise, most: moved, sign });
   const least = Math.max(leastMoved(noise), LEAST_SHARE * travel);
-  return stretchesOf(tUs, (i) => distance(i) >= least).map(({ first, last, toUs }) => {
-    let at = first;
-    for (let i = first; i <= last; i++) if (distance(i) > distance(at)) at = i;
-    let from = first;
-    while (from > 0 && tUs[first] - tUs[from - 1] < BEFORE_US && distance(from - 1) > 0) from--;
-    return { lane, toUs, ...riseOf({ tUs, distance, from, at, on }) };
+  return playedParts(windows, rests, least).flatMap(([begin, end]) => {
+    const own = tUs.subarray(begin, end);
+    const here = rests[firstFrom(windows.firsts, begin + 1) - 1];
+    const distance = (frame: number) => sign * (counts[begin + frame] - here);
+    return stretchesOf(own, (i) => distance(i) >= least).map(({ first, last, toUs }) => {
+      let at = first;
+      for (let i = first; i <= last; i++) if (distance(i) > distance(at)) at = i;
+      let from = first;
+      while (from > 0 && own[first] - own[from - 1] < BEFORE_US && distance(from - 1) > 0) from--;
+      return { lane, toUs, ...riseOf({ tUs: own, distance, from, at, on }) };
+    });
   });
 }

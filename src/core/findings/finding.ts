@@ -1,4 +1,5 @@
 import type { Role } from '../signal/take';
+import type { Change } from './change';
 
 /** What could be done about a finding, and what it costs. */
 export interface Cure {
@@ -9,6 +10,8 @@ export interface Cure {
   redo?: Role;
   /** What to set in the calibration instead: thresholds (counts from rest, of the up side), a hold-off (ms). */
   set?: { on?: number; off?: number; holdOffMs?: number };
+  /** Or changes to the instrument that can be tried on the same take before they are made. */
+  tries?: Change[];
 }
 
 /** What a check says of one lane: whose lane it is, and what to do, is added for all alike. */

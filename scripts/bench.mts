@@ -23,7 +23,8 @@ import { SerialBoard } from '@/board/serial';
 import { framePacket } from '@/core/testing/frame-packet';
 import { RecentFrames } from '@/workers/recent-frames';
 import { RecentRest } from '@/workers/recent-rest';
-import { LARGER, manyInputs, runOnChip, sizeOnChip } from '../firmware/avr/chip';
+import { manyInputs, runOnChip, sizeOnChip } from '../firmware/avr/chip';
+import { LARGER } from '../src/server/avr-emulator';
 import { screenFigures } from './bench-screens';
 import { ensureBuild, has } from './lib.mjs';
 

@@ -2,7 +2,6 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { avrInstruction, CPU } from 'avr8js';
 import { compile } from '@/core/compile/compile';
 import { run } from '@/core/engine/run';
 import { startEngine } from '@/core/engine/start';
@@ -12,17 +11,7 @@ import { columnsOf } from '@/core/instrument/access';
 import type { Instrument } from '@/core/instrument/document';
 import type { Voice } from '@/core/instrument/voices';
 import type { Edges } from '@/core/signal/take';
-
-/** General-purpose I/O registers 0 and 1 in data space (datasheet of the 8-bit chip, register summary). */
-const GPIOR0 = 0x3e;
-const GPIOR1 = 0x4a;
-/** Program memory of the chip, bytes. */
-const FLASH_BYTES = 32 * 1024;
-/** The chip that is emulated, and a larger one of its family with 16 KB of memory, for which only sizes are known. */
-const SMALL = 'atmega328p';
-export const LARGER = 'atmega1284p';
-/** As makers' tools build: for size, optimised once more when linked. */
-const FLAGS = ['-Os', '-flto', '-std=c99', '-Wall', '-Wextra', '-Werror'];
+import { AVR_FLAGS, emulate, SMALL } from '@/server/avr-emulator';
 
 export interface ChipRun {
   /** Cycles of each scan, start-up included. */
@@ -193,7 +182,17 @@ function writeInstrument(folder: string, instrument: Instrument): void {
 /** Compiles sources for a chip. @returns the program, and what it takes of the chip, bytes */
 function buildOn(chip: string, folder: string, sources: readonly string[]) {
   const elf = path.join(folder, 'bench.elf');
-  execFileSync('avr-gcc', [`-mmcu=${chip}`, ...FLAGS, '-I', 'firmware', '-I', folder, ...sources, '-o', elf]);
+  execFileSync('avr-gcc', [
+    `-mmcu=${chip}`,
+    ...AVR_FLAGS,
+    '-I',
+    'firmware',
+    '-I',
+    folder,
+    ...sources,
+    '-o',
+    elf,
+  ]);
   execFileSync('avr-objcopy', ['-O', 'binary', elf, path.join(folder, 'bench.bin')]);
   const sizes = execFileSync('avr-size', [elf], { encoding: 'utf8' }).split('\n')[1].trim().split(/\s+/);
   const [text, data, bss] = sizes.map(Number);
@@ -222,25 +221,4 @@ function expected(instrument: Instrument, frames: Uint16Array, later: number): n
     for (let i = 0; i < n; i++) bytes.push(e.out[i]);
   }
   return bytes;
-}
-
-function emulate(binary: Buffer): { scans: number[]; sent: number[] } {
-  const flash = new Uint8Array(FLASH_BYTES);
-  flash.set(binary);
-  const cpu = new CPU(new Uint16Array(flash.buffer));
-  const scans: number[] = [];
-  const sent: number[] = [];
-  let began = 0;
-  let done = false;
-  cpu.writeHooks[GPIOR0] = (value) => {
-    if (value === 1) began = cpu.cycles;
-    if (value === 2) scans.push(cpu.cycles - began);
-    if (value === 3) done = true;
-  };
-  cpu.writeHooks[GPIOR1] = (value) => void sent.push(value);
-  while (!done && cpu.cycles < 1e9) {
-    avrInstruction(cpu);
-    cpu.tick();
-  }
-  return { scans, sent };
 }

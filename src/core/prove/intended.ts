@@ -57,23 +57,35 @@ export function onsetsBySensor(instrument: Instrument, take: Frames): OnsetsBy {
   );
 }
 
-/** Role of a take as a dynamic, where it is one. */
-export const dynamicOf = (role: string | undefined): keyof Dynamics | null =>
-  DYNAMIC_NAMES.find((d) => d === role) ?? null;
+/** What a stretch of a take was played for, µs. */
+export interface RoleSpan {
+  fromUs: number;
+  toUs: number;
+  role: string;
+}
 
-/** What the raw trace tells was meant: each gesture of each sensor that gates notes. @param role of the take */
+/** A whole take that was played for one thing. */
+export const wholeRole = (role: string): RoleSpan[] => [{ fromUs: -Infinity, toUs: Infinity, role }];
+
+/** The dynamic that was asked for at a time, where it was one. */
+const dynamicAt = (roles: readonly RoleSpan[], atUs: number): keyof Dynamics | null => {
+  const role = roles.find(({ fromUs, toUs }) => atUs >= fromUs && atUs <= toUs)?.role;
+  return DYNAMIC_NAMES.find((d) => d === role) ?? null;
+};
+
+/** What the raw trace tells was meant: each gesture of each sensor that gates notes. */
 export function intendedByTrace(
   instrument: Instrument,
   take: Frames,
   onsets: OnsetsBy,
-  role?: string,
+  roles: readonly RoleSpan[] = [],
 ): Intended[] {
   const gates = [...new Set(judgedVoices(instrument, take).map(({ gate }) => gate.sensor))];
   return gates
     .flatMap((sensor) =>
       (onsets.get(sensor) ?? []).map((onset): Intended => ({
         ...{ atUs: onset.riseUs, toUs: onset.toUs, sensor, lane: onset.lane, note: null },
-        ...{ dynamic: dynamicOf(role), onset },
+        ...{ dynamic: dynamicAt(roles, onset.riseUs), onset },
       })),
     )
     .sort((a, b) => a.atUs - b.atUs);
@@ -91,7 +103,7 @@ export function intendedByMarks(
   take: Frames,
   onsets: OnsetsBy,
   marks: readonly Mark[],
-  role?: string,
+  roles: readonly RoleSpan[] = [],
   lagUs = 0,
 ): Intended[] {
   const all = intendedByTrace(instrument, take, onsets);
@@ -117,7 +129,7 @@ export function intendedByMarks(
       sensor: mark.sensor ?? own?.sensor ?? null,
       lane: mark.lane ?? own?.lane ?? null,
       note: mark.note ?? null,
-      dynamic: mark.dynamic ?? dynamicOf(role),
+      dynamic: mark.dynamic ?? dynamicAt(roles, mark.tUs - lagUs),
       onset: own?.onset ?? null,
     };
   });

@@ -1,8 +1,12 @@
 import type { Onset } from '../calibrate/onset';
 import type { Instrument } from '../instrument/document';
 import type { NoteVoice } from '../instrument/voices';
+import type { MidiEvent } from '../midi/event';
 import { secondsOf, type Frames } from '../signal/take';
+import { marksByFile } from './asked-by-midi';
 import { attacksOf } from './attacks';
+import type { ClockFit } from './clock-fit';
+import { lagOf } from './lag';
 import {
   countsOf,
   pitchErrorsOf,
@@ -19,6 +23,7 @@ import {
   type Intended,
   type Mark,
   type OnsetsBy,
+  type RoleSpan,
 } from './intended';
 import { judge, type Judged } from './judge';
 import { latencyOf, noteLatencies, type Latency } from './latency';
@@ -30,12 +35,12 @@ import { withWhatIsThere } from './with-what-is-there';
 /** What a take is judged by. */
 export interface Asked {
   take: Frames;
-  /** What it was played for, where it was played for one dynamic. */
-  role?: string;
+  /** What its stretches were played for. */
+  roles?: readonly RoleSpan[];
   /** What was meant; what the raw trace tells where it is left out. */
   marks?: readonly Mark[];
-  /** How late the marks are, µs. */
-  lagUs?: number;
+  /** What was meant as a file of music has it, in place of marks. */
+  meant?: readonly MidiEvent[];
   midiIn?: readonly MidiIn[];
 }
 
@@ -59,6 +64,10 @@ export interface Proved extends Judged {
   wires: WireLoad[];
   sounded: Sounded[];
   onsets: OnsetsBy;
+  /** How the file of what was meant goes by the board's clock; null where it is of another tune, undefined without one. */
+  clock?: ClockFit | null;
+  /** How late the marks were, µs, where there were any. */
+  lagUs?: number;
   /** Sensors that the take lacks, and that something stands in for. */
   stoodIn: string[];
 }
@@ -72,28 +81,49 @@ const MINUTE_S = 60;
 export function prove(instrument: Instrument, asked: Asked): Proved;
 export function prove(instrument: Instrument, asked: Asked, most: number): Proved | null;
 export function prove(whole: Instrument, asked: Asked, most = Infinity): Proved | null {
-  const { take, role, marks, lagUs, midiIn = [] } = asked;
+  const { take, midiIn = [] } = asked;
   const { instrument, stoodIn } = withWhatIsThere(whole, take);
   const played = playBoards(instrument, take, most, midiIn);
   if (!played) return null;
   const onsets = onsetsBySensor(instrument, take);
-  const intended = marks
-    ? intendedByMarks(instrument, take, onsets, marks, role, lagUs)
-    : playable(instrument, take, intendedByTrace(instrument, take, onsets, role), onsets);
-  return proved(instrument, take, { played, onsets, intended, stoodIn });
+  const sounded = soundedOf(instrument, played, take);
+  const meant = meantBy(instrument, asked, onsets, sounded);
+  return proved(instrument, take, { ...meant, played, sounded, onsets, stoodIn });
 }
+
+/** What was meant: by a file, by marks, else by what the raw trace tells. */
+function meantBy(
+  instrument: Instrument,
+  { take, roles, marks, meant }: Asked,
+  onsets: OnsetsBy,
+  sounded: readonly Sounded[],
+): Pick<Proved, 'intended' | 'clock' | 'lagUs'> {
+  const file = meant && marksByFile(meant, sounded);
+  if (file) {
+    const intended = intendedByMarks(instrument, take, onsets, file.marks, roles);
+    return { intended, clock: file.clock };
+  }
+  const told = intendedByTrace(instrument, take, onsets, roles);
+  if (!marks)
+    return {
+      intended: playable(instrument, take, told, onsets),
+      ...(meant ? { clock: null } : {}),
+    };
+  const lagUs = lagOf(
+    marks.map(({ tUs }) => tUs).sort((a, b) => a - b),
+    told.map(({ atUs }) => atUs),
+  );
+  return { intended: intendedByMarks(instrument, take, onsets, marks, roles, lagUs), lagUs };
+}
+
+type Meant = Pick<Proved, 'onsets' | 'stoodIn' | 'sounded' | 'intended' | 'clock' | 'lagUs'>;
 
 function proved(
   instrument: Instrument,
   take: Frames,
-  {
-    played,
-    onsets,
-    intended,
-    stoodIn,
-  }: Pick<Proved, 'onsets' | 'stoodIn'> & { played: BoardPlayed[]; intended: Intended[] },
+  { played, ...own }: Meant & { played: BoardPlayed[] },
 ): Proved {
-  const sounded = soundedOf(instrument, played, take);
+  const { sounded, onsets, intended } = own;
   const judged = judge(intended, attacksOf(sounded), onsets);
   const minutes = Math.max(1 / MINUTE_S, secondsOf(take) / MINUTE_S);
   const latencies = noteLatencies(instrument, judged, onsets);
@@ -113,7 +143,7 @@ function proved(
     velocities: velocitiesOf(judged),
     pitch: pitchErrorsOf(judged),
     wires: wireLoads(played),
-    ...{ sounded, onsets, stoodIn },
+    ...own,
   };
 }
 

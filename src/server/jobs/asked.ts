@@ -48,12 +48,16 @@ interface AskedPlay {
 /** Reads `{ instrument, csv, midiIn }`; the take must have a column of one of the instrument's sensors. */
 export function askedRender(text: string): Asked<AskedPlay> {
   const request = asked(text, RenderRequest);
-  if (!request.ok) return request;
-  const instrument = checked(request.value.instrument);
+  return request.ok ? askedPlay(request.value) : request;
+}
+
+/** The same of a request that asks for more. */
+export function askedPlay(request: RenderRequest): Asked<AskedPlay> {
+  const instrument = checked(request.instrument);
   if (!instrument.ok) return instrument;
   const columns = allColumns(instrument.value);
   const contacts = allContacts(instrument.value);
-  const take = askedTake(request.value.csv, 'csv', widestBoard(instrument.value), columns);
+  const take = askedTake(request.csv, 'csv', widestBoard(instrument.value), columns);
   if (!take.ok) return no(problem(422, 'The take cannot be read', take.faults));
   const { channels, edges } = take.value.frames;
   const own = [...channels, ...(edges?.contacts ?? [])].filter(
@@ -63,7 +67,7 @@ export function askedRender(text: string): Asked<AskedPlay> {
     const says = `a column of one of ${[...columns, ...contacts].join(', ')} is required, got ${channels.join(', ')}`;
     return no(problem(422, 'The take is not of this instrument', [{ path: 'csv', says }]));
   }
-  const midiIn = askedMidi(request.value.midiIn ?? [], instrument.value);
+  const midiIn = askedMidi(request.midiIn ?? [], instrument.value);
   if (!midiIn.ok) return midiIn;
   return { ok: true, value: { instrument: instrument.value, take: take.value, midiIn: midiIn.value } };
 }
@@ -98,10 +102,10 @@ const MOST_FAULTS = 20;
 /** The board whose counts can be the highest, at whose rate takes without times are read. */
 const widestBoard = ({ boards }: Instrument) => boards.reduce((a, b) => (b.bits > a.bits ? b : a));
 
-/** An instrument, checked by its own rules. */
-export function checked(value: unknown): Asked<Instrument> {
+/** An instrument, checked by its own rules. @param field where it stands in the body */
+export function checked(value: unknown, field = 'instrument'): Asked<Instrument> {
   const instrument = checkInstrument(value);
   return instrument.ok
     ? instrument
-    : no(problem(422, 'The instrument is not valid', under('instrument', instrument.faults)));
+    : no(problem(422, 'The instrument is not valid', under(field, instrument.faults)));
 }

@@ -1,17 +1,127 @@
 import { TooManyBytes } from '@/core/exchange/firmware/play-operations';
+import { proofJson, versionsJson } from '@/core/exchange/proof/proof-json';
+import type { Instrument } from '@/core/instrument/document';
+import type { MidiEvent } from '@/core/midi/event';
+import { readSmf } from '@/core/midi/smf-read';
+import { compareCapture } from '@/core/prove/capture';
+import { causesOf } from '@/core/prove/causes/causes';
+import { wholeRole, type Mark } from '@/core/prove/intended';
+import { playBoards } from '@/core/prove/play-take';
+import { prove as judge, type Asked as AskedProof, type Proved } from '@/core/prove/proved';
+import { heardEvents } from '@/core/prove/sounded';
+import { compareVersions } from '@/core/prove/versions';
+import { withChanges } from '@/core/prove/with-changes';
+import type { Change } from '@/core/findings/change';
+import type { ReadTake } from '@/core/exchange/takes/take-csv';
+import { no, type Asked } from '../body';
+import { proveOnChip } from '../chip';
+import { problem, under } from '../problem';
 import { prove } from '../prove';
-import { askedRender } from './asked';
+import { asked, askedPlay, checked } from './asked';
+import { linesLeftOut } from './lines-left-out';
 import { MOST_BYTES, tooManyMessages } from './most-messages';
+import { ProveRequest } from './requests';
 
-/** Proves the board's files on a take: `{ instrument, csv, midiIn }` → `{ by, messages, identical, firstDifference }`. */
+/** Proves a take, and the board's files on it: see docs/formats.md. */
 export async function proveTake(text: string): Promise<Response> {
-  const asked = askedRender(text);
-  if (!asked.ok) return asked.response;
+  const request = asked(text, ProveRequest);
+  if (!request.ok) return request.response;
+  const play = askedPlay(request.value);
+  if (!play.ok) return play.response;
+  const { instrument, take, midiIn } = play.value;
+  const question = questionOf(request.value, take);
+  if (!question.ok) return question.response;
+  const proof: AskedProof = { ...question.value, take: take.frames, midiIn };
   try {
-    const { instrument, take, midiIn } = asked.value;
-    return Response.json(await prove(instrument, take.frames, MOST_BYTES, midiIn));
+    const files = await prove(instrument, take.frames, MOST_BYTES, midiIn);
+    const proved = judge(instrument, proof);
+    if (proved.clock === null) return fitsNothing('meant');
+    const findings = [...linesLeftOut(take, ''), ...causesOf(instrument, take.frames, proved, 'csv')];
+    const more = await moreOf(request.value, instrument, proof, proved);
+    if (!more.ok) return more.response;
+    return Response.json({ ...files, ...proofJson(proved, findings), ...more.value });
   } catch (error) {
     if (error instanceof TooManyBytes) return tooManyMessages();
     throw error;
   }
 }
+
+const fitsNothing = (field: string): Response =>
+  problem(422, 'The MIDI file fits nothing that this take plays', [
+    {
+      path: field,
+      says: 'notes of this take are required, in its order, at any offset; half of them or more, four at least',
+    },
+  ]);
+
+/** What was meant: a file, marks with what is told of each, times, else what the take itself says. */
+function questionOf(
+  { role, marks, intended, meant }: ProveRequest,
+  { notes }: ReadTake,
+): Asked<Pick<AskedProof, 'roles' | 'marks' | 'meant'>> {
+  const played = role ?? notes.role;
+  const own = played === undefined ? {} : { roles: wholeRole(played) };
+  if (meant !== undefined) {
+    const file = fileOf(meant, 'meant');
+    return file.ok ? { ok: true, value: { ...own, meant: file.value } } : file;
+  }
+  const told: readonly Mark[] | undefined =
+    intended ?? (marks ?? marksIn(notes.marks))?.map((tUs) => ({ tUs }));
+  return { ok: true, value: told ? { ...own, marks: told } : own };
+}
+
+/** Times of a take's `# marks:` line, µs; none where it has no such line. */
+function marksIn(line: string | undefined): number[] | undefined {
+  const times = (line ?? '').split(/[\s,;]+/).filter((word) => word !== '');
+  return times.length === 0 || times.some((word) => !Number.isFinite(Number(word)))
+    ? undefined
+    : times.map(Number);
+}
+
+function fileOf(base64: string, field: string): Asked<MidiEvent[]> {
+  const read = readSmf(new Uint8Array(Buffer.from(base64, 'base64')));
+  return read.ok
+    ? { ok: true, value: read.value.events }
+    : no(problem(422, 'The MIDI file cannot be read', under(field, read.faults)));
+}
+
+/** What else was asked for. */
+async function moreOf(
+  { changes, against, capture, chip }: ProveRequest,
+  instrument: Instrument,
+  proof: AskedProof,
+  proved: Proved,
+): Promise<Asked<object>> {
+  const more: Record<string, unknown> = {
+    ...(proved.clock ? { clock: proved.clock } : {}),
+    ...(proved.lagUs === undefined ? {} : { lagUs: Math.round(proved.lagUs) }),
+  };
+  if (changes) {
+    const tried = checked(withChanges(instrument, plainChanges(changes)), 'changes');
+    if (!tried.ok) return tried;
+    const versions = compareVersions(instrument, tried.value, proof);
+    more.tried = {
+      counts: versions.now.counts,
+      latency: versions.now.latency,
+      versus: versionsJson(versions),
+    };
+  }
+  if (against) {
+    const before = checked(against, 'against');
+    if (!before.ok) return before;
+    more.against = versionsJson(compareVersions(before.value, instrument, proof));
+  }
+  const boards = () => playBoards(instrument, proof.take, MOST_BYTES, proof.midiIn)!;
+  if (capture !== undefined) {
+    const file = fileOf(capture, 'capture');
+    if (!file.ok) return file;
+    const compared = compareCapture(heardEvents(boards()), file.value);
+    if (!compared) return no(fitsNothing('capture'));
+    more.capture = compared;
+  }
+  if (chip) more.chip = await proveOnChip(instrument, proof.take);
+  return { ok: true, value: more };
+}
+
+const plainChanges = (changes: NonNullable<ProveRequest['changes']>): Change[] =>
+  changes.map((change) => (change.is === 'gate' ? { ...change, lane: change.lane ?? null } : change));

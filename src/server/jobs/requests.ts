@@ -3,6 +3,8 @@ import { ArePlaces } from './are-places';
 import {
   ArrayMaxSize,
   IsArray,
+  IsBase64,
+  IsBoolean,
   IsIn,
   IsInt,
   IsNumber,
@@ -16,6 +18,8 @@ import {
 import { kindIds } from '@/core/kinds/registry';
 import { ROLES, type Role } from '@/core/signal/take';
 import { ListOf, ObjectOf } from '@/core/instrument/parts-of';
+import { Union } from '@/core/instrument/union';
+import { DYNAMIC_NAMES } from '@/core/shape/dynamics';
 
 class AskedBoard {
   @IsInt() @Min(8) @Max(16) bits!: number;
@@ -87,13 +91,79 @@ class AskedMidi {
   @IsOptional() @IsString() @Length(1, 40) input?: string;
 }
 
-/** Body of POST /api/render and POST /api/prove. */
+/** Body of POST /api/render. */
 export class RenderRequest extends FirmwareRequest {
   @IsString() csv!: string;
   /** What comes in on its inputs, in order of time. */
   @IsOptional()
   @ListOf(() => AskedMidi, 50_000)
   midiIn?: AskedMidi[];
+}
+
+class AskedIntended {
+  /** When it was meant, and until when, µs of the take. */
+  @IsNumber() tUs!: number;
+  @IsOptional() @IsNumber() toUs?: number;
+  @IsOptional() @IsString() @Length(1, 40) sensor?: string;
+  @IsOptional() @IsString() @Length(1, 40) lane?: string;
+  /** Semitones, fractions are cents. */
+  @IsOptional() @IsNumber() @Min(0) @Max(127) note?: number;
+  @IsOptional() @IsIn(DYNAMIC_NAMES) dynamic?: (typeof DYNAMIC_NAMES)[number];
+}
+
+class AskedGate {
+  @IsOptional() @IsNumber() @Min(0) @Max(65535) on?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(65535) off?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(250) quietMs?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(60) windowMs?: number;
+}
+
+class AskedVoiceValues {
+  @IsOptional() @IsNumber() @Min(0) @Max(60) windowMs?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(60) settleMs?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(100) hysteresisCents?: number;
+  @IsOptional() @IsInt() @Min(20) @Max(1000) perSecond?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(64) deadband?: number;
+}
+
+class AskedGateChange {
+  @IsIn(['gate']) is!: 'gate';
+  @IsString() @Length(1, 40) sensor!: string;
+  /** All of its lanes where it is null or left out. */
+  @IsOptional() @IsString() @Length(1, 40) lane?: string | null;
+  @ObjectOf(() => AskedGate) values!: AskedGate;
+}
+
+class AskedVoiceChange {
+  @IsIn(['voice']) is!: 'voice';
+  @IsString() @Length(1, 40) voice!: string;
+  @ObjectOf(() => AskedVoiceValues) values!: AskedVoiceValues;
+}
+
+/** Body of POST /api/prove. */
+export class ProveRequest extends RenderRequest {
+  /** What the take was played for; the `# role:` of the take where it is left out. */
+  @IsOptional() @IsIn(ROLES) role?: Role;
+  /** Times of intended gestures, µs; the `# marks:` of the take where they are left out. */
+  @IsOptional() @IsArray() @ArrayMaxSize(10_000) @IsNumber({}, { each: true }) marks?: number[];
+  /** The same, with what of each is told. */
+  @IsOptional()
+  @ListOf(() => AskedIntended, 10_000, 1)
+  intended?: AskedIntended[];
+  /** A Standard MIDI File of what was meant, base64. */
+  @IsOptional() @IsBase64() @Length(1, 1_500_000) meant?: string;
+  /** A Standard MIDI File of what came from the board while it was played, base64. */
+  @IsOptional() @IsBase64() @Length(1, 6_000_000) capture?: string;
+  /** Changes to try on the same take: a union by `is`. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(64)
+  @Union({ gate: AskedGateChange, voice: AskedVoiceChange }, { each: true })
+  changes?: (AskedGateChange | AskedVoiceChange)[];
+  /** Another state of the instrument, which is checked by its own rules: what it played before. */
+  @IsOptional() @IsObject() against?: object;
+  /** Whether the beginning of the take is played on the emulated 8-bit chip too. */
+  @IsOptional() @IsBoolean() chip?: boolean;
 }
 
 class ListenedLane {

@@ -1,0 +1,198 @@
+import { execFile } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
+import { forOperations } from '@/core/exchange/firmware/harness';
+import type { Instrument } from '@/core/instrument/document';
+import { playOperations } from '@/core/exchange/firmware/play-operations';
+import { compile } from '@/core/compile/compile';
+import type { Board } from '@/core/instrument/board';
+import type { BoardTake } from '@/core/prove/play-take';
+import { wholeTake } from '@/core/prove/whole-take';
+import type { Frames } from '@/core/signal/take';
+import { AVR_FLAGS, emulate, LARGER, MEMORY_BYTES, SMALL } from './avr-emulator';
+import { FIRMWARE } from './compiler';
+
+const execute = promisify(execFile);
+
+/** What a board's part of an instrument is on an 8-bit chip of 16 MHz, 32 KB of program memory and 2 KB of memory. */
+export interface ChipProof {
+  board: string;
+  flashBytes: number;
+  memoryBytes: number;
+  /** Null where it does not fit on the chip: only its sizes are known, by a larger one of the family. */
+  played: {
+    /** Frames of the take that were played: its beginning. */
+    frames: number;
+    /** Cycles of a scan: on average, and the slowest, start-up included; and that one in ms. */
+    meanCycles: number;
+    slowestCycles: number;
+    slowestMs: number;
+    /** Whether it sent the same bytes as the bench. */
+    identical: boolean;
+  } | null;
+}
+
+/** Why there is none: no compiler for the chip, or one that failed. */
+export interface NoChip {
+  because: string;
+}
+
+/** Frames that are played, and cycles that this may take: ten seconds or so of an emulator's time. */
+const MOST_FRAMES = 3000;
+const MOST_CYCLES = 2.5e8;
+const CYCLES_A_MS = 16_000;
+const COMPILE_MS = 20_000;
+
+/** Plays the beginning of a take on the emulated chip, board by board. */
+export async function proveOnChip(instrument: Instrument, take: Frames): Promise<ChipProof[] | NoChip> {
+  try {
+    const proofs: ChipProof[] = [];
+    for (const board of instrument.boards)
+      proofs.push(await chipProof(instrument, wholeBoard(instrument, board, take)));
+    return proofs;
+  } catch (error) {
+    const { code, message } = error as NodeJS.ErrnoException;
+    return {
+      because:
+        code === 'ENOENT'
+          ? 'this computer has no compiler for the 8-bit chip (avr-gcc)'
+          : `the compiler for the 8-bit chip failed: ${message.split('\n')[0]}`,
+    };
+  }
+}
+
+/** All of a board's sensors, with the beginning of a take: those that it lacks are at rest. */
+function wholeBoard(instrument: Instrument, board: Board, take: Frames): ChipTake {
+  const frames = wholeTake(instrument, board, beginningOf(take));
+  return { board, frames, image: compile(instrument, board) };
+}
+
+type ChipTake = Pick<BoardTake, 'board' | 'image' | 'frames'>;
+
+async function chipProof(instrument: Instrument, take: ChipTake): Promise<ChipProof> {
+  const folder = await mkdtemp(path.join(tmpdir(), 'cheironom-chip-'));
+  try {
+    await writeBoard(folder, instrument, take);
+    const small = await buildTake(folder, SMALL).catch((error: Error & { stderr?: string }) => {
+      if (/overflow|will not fit|is full/.test(error.stderr ?? '')) return null;
+      throw error;
+    });
+    const fits = small !== null && small.memoryBytes <= MEMORY_BYTES - STACK_BYTES;
+    const { flashBytes, memoryBytes, binary } = fits ? small : await buildTake(folder, LARGER);
+    const own = { board: take.board.id, flashBytes, memoryBytes };
+    return { ...own, played: fits ? played(binary, take) : null };
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+/** What its stack takes at least, bytes: common practice, no source. */
+const STACK_BYTES = 200;
+
+function played(binary: Uint8Array, { image, frames }: ChipTake): ChipProof['played'] {
+  const { scans, sent, done } = emulate(binary, operationsOf(frames), MOST_CYCLES);
+  const want = playOperations(image, frames).sent.flatMap(({ bytes }) => bytes);
+  // One that ran out of time has sent less.
+  const compared = done ? want : want.slice(0, sent.length);
+  const identical = compared.length === sent.length && compared.every((byte, i) => byte === sent[i]);
+  const slowestCycles = scans.reduce((a, b) => Math.max(a, b), 0);
+  return {
+    frames: Math.min(frames.tUs.length, scans.length),
+    meanCycles: Math.round(scans.reduce((a, b) => a + b, 0) / Math.max(1, scans.length)),
+    ...{ slowestCycles, slowestMs: slowestCycles / CYCLES_A_MS, identical },
+  };
+}
+
+/** The first frames of a take, with the edges and bytes up to the last of them. */
+function beginningOf(frames: Frames): Frames {
+  const n = Math.min(MOST_FRAMES, frames.tUs.length);
+  const endUs = frames.tUs[n - 1] ?? 0;
+  const { channels, edges, bytes } = frames;
+  const upTo = (tUs: Float64Array) => tUs.findIndex((t) => t > endUs);
+  const cut = <T extends { tUs: Float64Array<ArrayBuffer> }>(list: T): T => {
+    const end = upTo(list.tUs);
+    const part = ([key, value]: [string, unknown]) => [
+      key,
+      ArrayBuffer.isView(value) && end >= 0 ? (value as Uint8Array).subarray(0, end) : value,
+    ];
+    // The same lists, each a part of what it was.
+    return Object.fromEntries(Object.entries(list).map(part)) as T;
+  };
+  return {
+    channels,
+    tUs: frames.tUs.subarray(0, n),
+    counts: frames.counts.subarray(0, n * channels.length),
+    ...(edges ? { edges: cut(edges) } : {}),
+    ...(bytes ? { bytes: cut(bytes) } : {}),
+  };
+}
+
+/** Operations as firmware/avr/take.c reads them. */
+function operationsOf(frames: Frames): Uint8Array {
+  const bytes: number[] = [];
+  const put = (value: number, n: number) => {
+    for (let i = 0; i < n; i++) bytes.push((value >>> (8 * i)) & 0xff);
+  };
+  const no = () => undefined;
+  forOperations(
+    frames,
+    {},
+    {
+      frame: (i) => {
+        put(0, 1);
+        put(frames.tUs[i] >>> 0, 4);
+        for (let c = 0; c < frames.channels.length; c++)
+          put(frames.counts[i * frames.channels.length + c], 2);
+      },
+      edge: (tUs, contact, closed) => {
+        put(2, 1);
+        put(tUs >>> 0, 4);
+        bytes.push(contact, closed ? 1 : 0);
+      },
+      byte: (tUs, port, byte) => {
+        put(7, 1);
+        put(tUs >>> 0, 4);
+        bytes.push(port, byte);
+      },
+      silence: () => put(1, 1),
+      endAll: () => put(5, 1),
+      ...{ scene: no, change: no, ask: no, look: no },
+    },
+  );
+  return Uint8Array.from(bytes);
+}
+
+/** The files that are the board's own. */
+async function writeBoard(
+  folder: string,
+  instrument: Instrument,
+  { board, image, frames }: ChipTake,
+): Promise<void> {
+  const header = writeHeader(instrument, board, image, frames.channels, false);
+  await writeFile(path.join(folder, 'instrument.h'), header);
+  await writeFile(path.join(folder, 'instrument.c'), writeSource(image, false));
+  await writeFile(path.join(folder, 'cheironom_config.h'), writeConfig(image, null));
+}
+
+async function buildTake(folder: string, chip: string) {
+  const elf = path.join(folder, 'take.elf');
+  const binary = path.join(folder, 'take.bin');
+  const sources = [
+    path.join(FIRMWARE, 'cheironom.c'),
+    path.join(FIRMWARE, 'avr', 'take.c'),
+    path.join(folder, 'instrument.c'),
+  ];
+  const timeout = COMPILE_MS;
+  await execute(
+    'avr-gcc',
+    [`-mmcu=${chip}`, ...AVR_FLAGS, '-I', FIRMWARE, '-I', folder, ...sources, '-o', elf],
+    { timeout },
+  );
+  await execute('avr-objcopy', ['-O', 'binary', elf, binary], { timeout });
+  const { stdout } = await execute('avr-size', [elf], { timeout });
+  const [text, data, bss] = stdout.split('\n')[1].trim().split(/\s+/).map(Number);
+  return { binary: new Uint8Array(await readFile(binary)), flashBytes: text + data, memoryBytes: data + bss };
+}

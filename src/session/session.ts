@@ -60,6 +60,8 @@ export class Session {
   private replayed: KeptRecording | null = null;
   private loading = 0;
   private recent: ((frames: Frames) => void) | null = null;
+  /** What came in on MIDI since a capture began; null without one. */
+  private captured: MidiEvent[] | null = null;
   /** Made when one is first connected. */
   private cable: Cable | null = null;
 
@@ -235,8 +237,21 @@ export class Session {
     this.say({ is: 'pull', from: pulled });
   }
 
+  /** Begins to keep what comes in on MIDI, with when it came. */
+  capture(): void {
+    this.captured = [];
+  }
+
+  /** Ends that. @returns what came, µs of the computer's clock */
+  endCapture(): MidiEvent[] {
+    const { captured } = this;
+    this.captured = null;
+    return captured ?? [];
+  }
+
   /** A message that comes in from outside: on the instrument's first input, else a keyboard plays the built-in sound. */
   comesIn(bytes: number[]): void {
+    this.captured?.push({ tUs: performance.now() * 1000, bytes });
     const input = this.compiled?.inputs?.[0];
     if (input) this.say({ is: 'midi-in', input: input.id, bytes });
     else if (bytes[0] < 0xf0) this.ear.play(bytes);

@@ -73,6 +73,20 @@ export interface KeptRecording {
   removedAt?: string;
 }
 
+/** What a trial came to, once (core/prove/trials.ts). */
+export interface KeptTrial {
+  id: string;
+  instrument: string;
+  /** Which trial, and the sensor that was chosen. */
+  trial: string;
+  sensor: string;
+  at: string;
+  score: number;
+  low: number;
+  high: number;
+  of: number;
+}
+
 /** A sensor that was removed from its instrument, with what listened to it. */
 export interface RemovedSensor {
   id: string;
@@ -113,6 +127,7 @@ export class Database extends Dexie {
   pieces!: Table<KeptPiece, [string, number]>;
   facts!: EntityTable<{ key: string; value: string }, 'key'>;
   removedSensors!: EntityTable<RemovedSensor, 'id'>;
+  trials!: EntityTable<KeptTrial, 'id'>;
 
   constructor(name = 'cheironom') {
     super(name, { indexedDB: strictFactory() });
@@ -149,6 +164,7 @@ export class Database extends Dexie {
           removed.sensor = sensorFrom2(removed.sensor as Record<string, unknown>);
         }),
     );
+    this.version(7).stores({ trials: 'id, instrument' });
   }
 }
 

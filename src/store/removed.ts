@@ -37,12 +37,13 @@ export async function removeForGood(id: string, db: Database = database()): Prom
   if (await isHeld(id)) throw new StorageRefusal('HeldError');
   await db.transaction(
     'rw',
-    [db.instruments, db.takes, db.recordings, db.pieces, db.removedSensors],
+    [db.instruments, db.takes, db.recordings, db.pieces, db.removedSensors, db.trials],
     async () => {
       const takes = await db.takes.where({ instrument: id }).primaryKeys();
       for (const take of takes) await removeTake(take, db);
       const recordings = await db.recordings.where({ instrument: id }).primaryKeys();
       for (const recording of recordings) await removeRecording(recording, db);
+      await db.trials.where({ instrument: id }).delete();
       await db.removedSensors.where({ instrument: id }).delete();
       await db.instruments.delete(id);
     },

@@ -21,6 +21,20 @@ import type { Held } from '@/core/prove/held-levels';
 import { heldOf } from '@/core/prove/held-of';
 import { landingOf, type Landing } from '@/core/prove/landing';
 import { busiestSecond, flickerPerMinute } from '@/core/prove/sends';
+import { compareCapture, type CaptureCompared } from '@/core/prove/capture';
+import { causesOf } from '@/core/prove/causes/causes';
+import { playBoards } from '@/core/prove/play-take';
+import { prove, type Asked } from '@/core/prove/proved';
+import { heardEvents } from '@/core/prove/sounded';
+import { scoreOf, type TrialScore } from '@/core/prove/trials';
+import { compareVersions } from '@/core/prove/versions';
+import {
+  proofPicture,
+  versionsJson,
+  type ProofPicture,
+  type VersionsJson,
+} from '@/core/exchange/proof/proof-json';
+import type { MidiEvent } from '@/core/midi/event';
 import type { Filter } from '@/core/shape/filters';
 import type { Frames, Take } from '@/core/signal/take';
 
@@ -93,7 +107,37 @@ export const analysis = {
     frames.tUs.length === 0 ? [] : render(instrument, frames).metrics.wires,
 
   render: (instrument: Instrument, frames: Frames): Rendered => render(instrument, frames),
+
+  /** Lays down a take that is to be proved: it stays until another comes. */
+  lay(key: string, take: Frames): void {
+    laid = { key, take };
+  },
+
+  /** What the take that was laid down comes to; null where another lies there now. */
+  prove(key: string, instrument: Instrument, asked: AskedOf): ProofPicture | null {
+    if (laid?.key !== key) return null;
+    const { take } = laid;
+    const proved = prove(instrument, { ...asked, take });
+    return proofPicture(proved, causesOf(instrument, take, proved, key));
+  },
+
+  /** What a trial that was laid down came to; null where nothing was played. */
+  score: (key: string, instrument: Instrument, asked: AskedOf, trial: string): TrialScore | null =>
+    laid?.key === key ? scoreOf({ id: trial }, prove(instrument, { ...asked, take: laid.take })) : null,
+
+  /** Two states of the instrument on it. */
+  versus: (key: string, before: Instrument, now: Instrument, asked: AskedOf): VersionsJson | null =>
+    laid?.key === key ? versionsJson(compareVersions(before, now, { ...asked, take: laid.take })) : null,
+
+  /** What came from the board, laid over what the bench plays of it; null where they are of different tunes. */
+  capture: (key: string, instrument: Instrument, events: MidiEvent[]): CaptureCompared | null =>
+    laid?.key === key ? compareCapture(heardEvents(playBoards(instrument, laid.take)!), events) : null,
 };
+
+/** What is asked of a take that lies there. */
+export type AskedOf = Omit<Asked, 'take'>;
+
+let laid: { key: string; take: Frames } | null = null;
 
 /** What is sent in takes. */
 export interface Sends {

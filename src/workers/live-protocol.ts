@@ -58,6 +58,8 @@ export type ToLive =
       resumes?: StoppedTake;
     }
   | { is: 'stop-guide' }
+  /** Asks the practice board's player of a sensor for something, outside a guided run; null lets it rest. */
+  | { is: 'ask'; sensor: string; role: Role | null }
   /** Records everything that the board brings, until `record-ends`; `mark` marks the moment. */
   | { is: 'record' }
   | { is: 'record-ends' }

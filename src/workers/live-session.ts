@@ -109,6 +109,8 @@ export class LiveSession {
         return this.practice?.ask(message.sensor, message.steps[0].role, this.tUs);
       case 'stop-guide':
         return this.stopGuide(false);
+      case 'ask':
+        return this.practice?.ask(message.sensor, message.role, this.tUs);
       case 'record':
         return this.record();
       case 'record-ends':

@@ -62,6 +62,14 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       ['H', 'hold the curve as A; then A or B plays'],
     ],
   },
+  {
+    ...{ name: 'Prove', at: 'prove' },
+    keys: [
+      ['← →', 'the next thing that was counted, the one before'],
+      ['Enter', 'make the change that is tried; ⌫ leaves it'],
+      ['Space', 'among trials: begin one, or end it'],
+    ],
+  },
   { ...{ name: 'Load', at: 'load' }, keys: [['L', 'settings to the board on the cable']] },
   {
     name: 'Everywhere',

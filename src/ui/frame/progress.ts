@@ -16,6 +16,7 @@ export function useProgress(): Record<StationId, boolean> {
     calibrate: calibrated,
     shape: any && sensors.every(isShaped),
     voice: voices.length > 0,
+    prove: false,
     load: false,
   };
 }

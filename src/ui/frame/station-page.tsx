@@ -13,6 +13,7 @@ const PAGES: Record<StationId, ComponentType> = {
   calibrate: dynamic(() => import('../calibrate/calibrate').then((m) => m.Calibrate), { loading: waiting }),
   shape: dynamic(() => import('../shape/shape').then((m) => m.Shape), { loading: waiting }),
   voice: dynamic(() => import('../voice/voice').then((m) => m.VoiceStation), { loading: waiting }),
+  prove: dynamic(() => import('../prove/prove').then((m) => m.Prove), { loading: waiting }),
   load: dynamic(() => import('../load/load').then((m) => m.Load), { loading: waiting }),
 };
 

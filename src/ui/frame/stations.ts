@@ -5,6 +5,7 @@ export const STATIONS = [
   { id: 'calibrate', name: 'Calibrate', key: '3' },
   { id: 'shape', name: 'Shape', key: '4' },
   { id: 'voice', name: 'Voice', key: '5' },
+  { id: 'prove', name: 'Prove', key: '6' },
   { id: 'load', name: 'Load', key: '7' },
 ] as const;
 

@@ -57,3 +57,31 @@ export const versionsJson = ({ errors, latency, changes, alike }: Versions) => (
 });
 
 export type ProofJson = ReturnType<typeof proofJson>;
+export type MomentJson = ProofJson['moments'][number];
+export type VersionsJson = ReturnType<typeof versionsJson>;
+
+/** The same with all that is drawn: every gesture that was meant, and every note. */
+export const proofPicture = (proved: Proved, findings: readonly Finding[]) => ({
+  ...proofJson(proved, findings),
+  clock: proved.clock,
+  lagUs: proved.lagUs ?? null,
+  gestures: proved.intended.slice(0, MOST_DRAWN).map(intendedJson),
+  played: proved.sounded.slice(0, MOST_DRAWN).map((note) => ({
+    ...noteJson(note),
+    sensor: note.voice?.gate.sensor ?? null,
+    lane: note.lane,
+  })),
+});
+const MOST_DRAWN = 20_000;
+
+export type ProofPicture = ReturnType<typeof proofPicture>;
+
+/** Without what is only drawn. */
+export const proofOfPicture = (picture: ProofPicture): ProofJson => {
+  const { seconds, intended, notes, counts, sensors, latency, velocities, pitch, wires } = picture;
+  const { stoodIn, moments, findings } = picture;
+  return {
+    ...{ seconds, intended, notes, counts, sensors, latency, velocities, pitch, wires },
+    ...{ stoodIn, moments, findings },
+  };
+};

@@ -1,0 +1,127 @@
+import type { Instrument } from '../../instrument/document';
+import { identityOf } from '../document/instrument-digest';
+import { compile } from '../../compile/compile';
+import { ERRORS } from '../../prove/judge';
+import { round } from '../../units/round';
+import type { ProofJson } from './proof-json';
+
+/** What a report is about, besides its counts. */
+export interface ReportHead {
+  /** ISO 8601. */
+  at: string;
+  /** What it was tried on: the take or recording. */
+  on: string;
+  /** By what it was told what was meant. */
+  meantBy: string;
+  /** Whether the board's C runtime sends the same bytes; null where that was not tried. */
+  sameOnBoard: boolean | null;
+}
+
+/** A report as JSON: what was tried, counts with intervals, figures, boards, version, digest. */
+export const reportJson = (instrument: Instrument, proof: ProofJson, head: ReportHead) => ({
+  ...{ format: 'cheironom-proof', version: 1, at: head.at },
+  instrument: { id: instrument.id, name: instrument.name, document: instrument.version },
+  boards: instrument.boards.map((board) => ({
+    ...{ id: board.id, name: board.name, bits: board.bits, scanHz: board.scanHz, midiBaud: board.midiBaud },
+    digest: identityOf(instrument, board, compile(instrument, board)).digest,
+  })),
+  tried: { on: head.on, meantBy: head.meantBy, sameOnBoard: head.sameOnBoard },
+  proof,
+});
+
+export type Report = ReturnType<typeof reportJson>;
+
+const NAMES = {
+  missed: 'missed gestures',
+  phantom: 'phantom notes',
+  doubled: 'doubled notes',
+  stuck: 'stuck notes',
+  passing: 'passing notes',
+  wrong: 'wrong notes',
+} as const;
+
+const escape = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
+const percent = (share: number) => `${round(100 * share, 1)} %`;
+
+/** A report on one page, as HTML that needs nothing else. */
+export function reportHtml(report: Report): string {
+  const { instrument, boards, tried, proof, at } = report;
+  const row = (...cells: string[]) => `<tr>${cells.map((own) => `<td>${own}</td>`).join('')}</tr>`;
+  const counts = ERRORS.map((is) => {
+    const { n, of, interval } = proof.counts[is];
+    const truly =
+      of === null
+        ? `${interval.low.toFixed(1)} to ${interval.high.toFixed(1)} a minute`
+        : of === 0
+          ? 'nothing to count of'
+          : `${percent(interval.low)} to ${percent(interval.high)}`;
+    return row(NAMES[is], of === null ? String(n) : `${n} of ${of}`, truly);
+  });
+  return `<!doctype html>
+<html lang="en"><head><meta charset="utf-8"><title>${escape(instrument.name)}: proof</title>
+<style>${STYLE}</style></head><body>
+<h1>${escape(instrument.name)}</h1>
+<p>Proved on ${escape(at.slice(0, 10))}, on ${escape(tried.on)}: ${round(proof.seconds, 1)} s, ${proof.intended} gestures that were meant, told by ${escape(tried.meantBy)}; ${proof.notes} notes.</p>
+<h2>Counted</h2>
+<table><thead>${row('', 'as it is', 'may truly be (95 %)')}</thead><tbody>${counts.join('')}</tbody></table>
+${latencyHtml(proof)}${velocityHtml(proof)}
+<h2>Wire</h2>
+<table><thead>${row('board', 'messages', 'busiest second, bytes', 'longest queue, ms')}</thead><tbody>${proof.wires
+    .map((w) =>
+      row(
+        escape(w.board),
+        String(w.messages),
+        `${w.busiestBytes} of ${Math.round(w.carries)}`,
+        (w.worst?.ms ?? 0).toFixed(1),
+      ),
+    )
+    .join('')}</tbody></table>
+${findingsHtml(proof)}
+<h2>Instrument</h2>
+<table><thead>${row('board', 'bits', 'scans a second', 'digest')}</thead><tbody>${boards
+    .map((b) => row(escape(b.name), String(b.bits), String(b.scanHz), b.digest))
+    .join('')}</tbody></table>
+<p>Document version ${instrument.document}. ${boardWords(tried.sameOnBoard)}</p>
+</body></html>
+`;
+}
+
+const boardWords = (same: boolean | null): string =>
+  same === null
+    ? 'The board’s files were not played.'
+    : same
+      ? 'The board’s C runtime sends the same bytes.'
+      : 'The board’s C runtime sends other bytes.';
+
+function latencyHtml({ latency }: ProofJson): string {
+  if (!latency) return '';
+  const parts = Object.entries(latency.parts).map(([name, ms]) => `${name} ${ms.toFixed(1)}`);
+  return `<h2>Latency</h2><p>From a tenth of the rise until the note has left the wire: half within <b>${latency.p50.toFixed(1)} ms</b>, 19 of 20 within <b>${latency.p95.toFixed(1)} ms</b>; ${latency.n} notes. On average ${latency.mean.toFixed(1)} ms: ${parts.join(', ')} ms. Once the threshold is passed it spreads over ${latency.boardJitter.toFixed(1)} ms.</p>`;
+}
+
+function velocityHtml({ velocities }: ProofJson): string {
+  if (!velocities) return '';
+  const rows = velocities.spreads.map(
+    (s) =>
+      `<tr><td>${s.dynamic}</td><td>${round(s.median, 1)}</td><td>${round(s.low, 0)} to ${round(s.high, 0)}</td><td>${s.n}</td></tr>`,
+  );
+  return `<h2>Velocities</h2><table><thead><tr><td></td><td>median</td><td>nine of ten</td><td>notes</td></tr></thead><tbody>${rows.join('')}</tbody></table>`;
+}
+
+const MOST_FINDINGS = 8;
+
+function findingsHtml({ findings }: ProofJson): string {
+  if (findings.length === 0) return '';
+  const items = findings
+    .slice(0, MOST_FINDINGS)
+    .map(
+      ({ says, causes }) =>
+        `<li>${escape(says)} ${causes.length > 0 ? `Likely: ${escape(causes.join('; or '))}.` : ''}</li>`,
+    );
+  return `<h2>Found</h2><ul>${items.join('')}</ul>`;
+}
+
+const STYLE = `@page{size:A4;margin:16mm}body{font:11pt/1.4 system-ui,sans-serif;color:#0f2f3d;max-width:180mm;margin:8mm auto}
+h1{font-size:20pt;margin:0 0 2mm}h2{font-size:12pt;margin:5mm 0 1mm;border-bottom:1px solid #c7d4d8}
+table{border-collapse:collapse;width:100%}td{padding:1mm 4mm 1mm 0;border-bottom:1px solid #dfe8ea;font-variant-numeric:tabular-nums}thead td{color:#4a6470}
+ul{margin:1mm 0;padding-left:5mm}p{margin:1mm 0}`;

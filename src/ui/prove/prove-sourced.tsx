@@ -1,0 +1,76 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import type { Change } from '@/core/findings/change';
+import type { Cure, Finding } from '@/core/findings/finding';
+import { withChanges } from '@/core/prove/with-changes';
+import { changeWords } from '@/core/prove/change-words';
+import { useChangeInstrument } from '../hooks/use-change-sensor';
+import { useInstrument } from '../hooks/use-session';
+import { useKey } from '../hooks/use-key';
+import { notify } from '../parts/notice';
+import { Headline, Station } from '../parts/station';
+import { ProofReading } from './proof-reading';
+import { SourceBar } from './source-bar';
+import { Timeline } from './timeline';
+import { TryingStrip } from './trying-strip';
+import { Underneath } from './underneath';
+import { verdictWords } from './proof-words';
+import { useMoments } from './use-moments';
+import { useProved, type MeantBy } from './use-proved';
+import type { useProveSource } from './use-prove-source';
+import { usePainted } from './use-painted';
+
+/** What is proved, on one take or recording. */
+export function ProveSourced({ sources }: { sources: ReturnType<typeof useProveSource> }) {
+  const instrument = useInstrument();
+  const changeInstrument = useChangeInstrument();
+  const { source } = sources;
+  const [told, tell] = useState<MeantBy | null>(null);
+  const meant = useMemo(
+    (): MeantBy => told ?? (source && source.marks.length > 0 ? { is: 'marks' } : { is: 'trace' }),
+    [told, source],
+  );
+  const [tries, setTries] = useState<Change[] | null>(null);
+  const { proved, tried } = useProved(source, instrument, meant, tries);
+  const moments = useMoments(source, proved);
+  const painted = usePainted(source, proved, tries ? tried : null, moments);
+  const make = () => {
+    if (!tries) return;
+    const says = tries.map((own) => changeWords(instrument, own)).join('; ');
+    if (changeInstrument(says, (own) => withChanges(own, tries), true))
+      notify(`Made: ${says}. Ctrl+Z takes it back.`);
+    setTries(null);
+  };
+  useKey('enter', make, { enabled: tries !== null, preventDefault: true });
+  useKey('backspace', () => setTries(null), { enabled: tries !== null, preventDefault: true });
+  const act = (cure: Cure) => cure.tries && setTries(cure.tries);
+  const look = ({ evidence }: Finding) => evidence && moments.lookAt(evidence);
+  return (
+    <Station title="Prove" changes reading={proved && <ProofReading {...{ proved, act, look }} />}>
+      <Headline
+        says={proved ? verdictWords(proved) : source ? 'Playing it…' : headWithout(sources.value)}
+        under={proved ? underWords(proved.seconds, meant) : underWithout(sources.value)}
+      />
+      <SourceBar {...{ sources, meant, tell }} proved={proved} />
+      {tries && <TryingStrip {...{ instrument, tries, proved, tried, make }} leave={() => setTries(null)} />}
+      {painted && <Timeline painted={painted} setView={moments.setView} choose={moments.choose} />}
+      <Underneath {...{ source, proved, meant, moments }} tried={tries ? tried : null} />
+    </Station>
+  );
+}
+
+const headWithout = (value: string) => (value === '' ? 'Play something first.' : 'Opening it…');
+const underWithout = (value: string) =>
+  value === ''
+    ? 'Proved are the takes of a sensor, or a recording of everything: Listen, Space. Or begin a trial below.'
+    : undefined;
+
+const MEANT_WORDS: Record<MeantBy['is'], string> = {
+  trace: 'what the raw trace does',
+  marks: 'what was tapped while it was played',
+  file: 'the file',
+};
+
+const underWords = (seconds: number, meant: MeantBy): string =>
+  `${Math.round(seconds)} s; what was meant is told by ${MEANT_WORDS[meant.is]}. ← → go from one thing that was counted to the next.`;

@@ -1,0 +1,89 @@
+import type { StoreApi } from 'zustand/vanilla';
+import type { Instrument } from '@/core/instrument/document';
+import type { RoleSpan } from '@/core/prove/intended';
+import type { Trial, TrialScore } from '@/core/prove/trials';
+import type { Session } from '@/session/session';
+import { keepTrial } from '@/store/trials';
+import { askOf } from './use-proved';
+import { framesOfRecording } from './use-prove-source';
+
+/** A trial that goes on: which step, and how long it still takes, s. */
+export interface TrialRun {
+  trial: Trial;
+  step: number;
+  leftS: number;
+}
+
+/** Time to read a prompt before it counts, µs. */
+const READ_US = 1_500_000;
+
+/**
+ * Runs a trial: records everything, prompts step by step, and keeps what it came to.
+ * @param tell what is prompted now @param stop ends it early: what was played until then is scored
+ * @returns null where nothing was played
+ */
+export async function runTrial(
+  session: Session,
+  { instrument, sensor, trial }: { instrument: Instrument; sensor: string; trial: Trial },
+  tell: (run: TrialRun) => void,
+  stop: AbortSignal,
+): Promise<TrialScore | null> {
+  const ends = endsOf(trial);
+  const before = session.workspace.store.getState().recordings.length;
+  const recordedUs = () => session.live.getState().tick?.recordingUs ?? null;
+  const played = trial.all ? instrument.sensors.map(({ id }) => id) : [sensor];
+  const ask = (role: Trial['steps'][0]['role'] | null) => {
+    for (const id of played) session.say({ is: 'ask', sensor: id, role });
+  };
+  session.record();
+  await until(session.live, () => recordedUs() !== null);
+  for (const [step, { role }] of trial.steps.entries()) {
+    if (stop.aborted) break;
+    ask(role === 'rest' ? null : role);
+    await until(session.live, () => {
+      const us = recordedUs();
+      if (us === null || us >= ends[step] || stop.aborted) return true;
+      tell({ trial, step, leftS: (ends[step] - us) / 1e6 });
+      return false;
+    });
+  }
+  ask(null);
+  if (recordedUs() !== null) session.record();
+  await until(session.workspace.store, ({ recordings }) => recordings.length > before);
+  const [recording] = session.workspace.store.getState().recordings;
+  const roles = trial.steps.map(({ role }, i): RoleSpan => ({
+    fromUs: ends[i - 1] ?? 0,
+    toUs: ends[i],
+    role,
+  }));
+  const own = { key: recording.id, frames: await framesOfRecording(recording) };
+  const score = await askOf(own, (analysis) => analysis.score(own.key, instrument, { roles }, trial.id));
+  if (score) await keep(session.id, sensor, trial, score);
+  return score;
+}
+
+const endsOf = ({ steps }: Trial): number[] => {
+  let endUs = 0;
+  return steps.map(({ seconds }) => (endUs += READ_US + 1e6 * seconds));
+};
+
+function keep(instrument: string, sensor: string, trial: Trial, { score, interval, of }: TrialScore) {
+  const at = new Date().toISOString();
+  const id = `${instrument}-${trial.id}-${at}`;
+  return keepTrial({ ...{ id, instrument, trial: trial.id, sensor, at, score, of }, ...interval });
+}
+
+/** Waits until something holds of a store. */
+function until<T>(
+  store: Pick<StoreApi<T>, 'getState' | 'subscribe'>,
+  holds: (state: T) => boolean,
+): Promise<void> {
+  if (holds(store.getState())) return Promise.resolve();
+  return new Promise((resolve) => {
+    const leave = store.subscribe((state) => {
+      if (!holds(state)) return;
+      leave();
+      resolve();
+    });
+  });
+}

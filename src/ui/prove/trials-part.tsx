@@ -1,0 +1,110 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import { useCallback, useEffect, useState } from 'react';
+import { TRIALS, type Trial, type TrialScore } from '@/core/prove/trials';
+import type { KeptTrial } from '@/store/database';
+import { trialsOf } from '@/store/trials';
+import { useKey } from '../hooks/use-key';
+import { useSensor, useSession, useWorkspace } from '../hooks/use-session';
+import { dayWords } from '../parts/words';
+import { Care } from '../parts/care';
+import { TrialHistory } from './trial-history';
+import type { TrialRun } from './run-trial';
+import { useTrialRun } from './use-trial-run';
+import styles from './prove.module.css';
+
+/** What hands can do, hands-free: each with its best and its last. */
+export function TrialsPart() {
+  const { id } = useSession();
+  const { sensor } = useSensor();
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const [kept, setKept] = useState<KeptTrial[]>([]);
+  const [chosen, choose] = useState<Trial>(TRIALS[1]);
+  const [says, say] = useState<string | null>(null);
+  const reload = useCallback(() => trialsOf(id).then(setKept), [id]);
+  useEffect(() => void reload(), [reload]);
+  const done = useCallback(
+    (trial: Trial, score: TrialScore | null) => {
+      say(`${trial.name}: ${score ? scoreWords(trial, score) : 'nothing was played, so there is no score'}.`);
+      void reload();
+    },
+    [reload],
+  );
+  const { run, begin, stop } = useTrialRun(done);
+  useKey('space', () => (run ? stop() : begin(chosen)), { enabled: !readOnly, preventDefault: true });
+  if (run) return <Prompt run={run} stop={stop} />;
+  const own = kept.filter((own) => own.sensor === sensor.id);
+  return (
+    <>
+      <p className={styles.quiet}>
+        It begins and goes on by itself, and is kept as a recording. What is scored is how much of what you
+        play is answered by one right note: practice for you, proof for {sensor.name}.
+      </p>
+      {says && <p role="status">{says}</p>}
+      <div className={styles.trials} role="group" aria-label="Trials">
+        {TRIALS.map((trial) => {
+          const scores = own.filter((k) => k.trial === trial.id);
+          return (
+            <button
+              key={trial.id}
+              type="button"
+              aria-pressed={trial === chosen}
+              onClick={() => choose(trial)}
+            >
+              <span>{trial.name}</span>
+              <b>{lastWords(trial, scores)}</b>
+              <small>
+                {trial.says}
+                {scores.length > 1 ? `; best ${scoreShort(trial, bestOf(trial, scores))}` : ''}
+              </small>
+            </button>
+          );
+        })}
+      </div>
+      <div className={styles.bar}>
+        <Button variant="contained" disabled={readOnly} onClick={() => begin(chosen)}>
+          Begin: {chosen.name}&nbsp;<kbd>Space</kbd>
+        </Button>
+        <Care>Repeated strikes strain wrists, and breath tires: pause between trials.</Care>
+      </div>
+      <TrialHistory trial={chosen} scores={own.filter((k) => k.trial === chosen.id)} />
+    </>
+  );
+}
+
+/** One instruction and one number, readable from two metres. */
+function Prompt({ run: { trial, step, leftS }, stop }: { run: TrialRun; stop: () => void }) {
+  const { says } = trial.steps[step];
+  return (
+    <section className={styles.prompt} aria-live="polite">
+      <h2>{says}</h2>
+      <strong>{Math.ceil(leftS)}</strong>
+      <p>
+        {trial.name}, {step + 1} of {trial.steps.length}
+      </p>
+      <Button variant="outlined" onClick={stop}>
+        End it&nbsp;<kbd>Space</kbd>
+      </Button>
+    </section>
+  );
+}
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+const isRest = ({ id }: Trial) => id === 'rest';
+
+const scoreShort = (trial: Trial, score: number): string =>
+  isRest(trial) ? `${score.toFixed(1)} a minute` : percent(score);
+
+const scoreWords = (trial: Trial, { score, interval: { low, high }, of }: TrialScore): string =>
+  isRest(trial)
+    ? `${score.toFixed(1)} phantom notes a minute; it may truly be ${low.toFixed(1)} to ${high.toFixed(1)}`
+    : `${percent(score)} of ${of}; it may truly be ${percent(low)} to ${percent(high)}`;
+
+const bestOf = (trial: Trial, scores: readonly KeptTrial[]): number =>
+  (isRest(trial) ? Math.min : Math.max)(...scores.map(({ score }) => score));
+
+const lastWords = (trial: Trial, scores: readonly KeptTrial[]): string => {
+  const last = scores.at(-1);
+  return last ? `${scoreShort(trial, last.score)}, ${dayWords(last.at)}` : 'not tried';
+};

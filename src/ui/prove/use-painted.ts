@@ -1,0 +1,64 @@
+'use client';
+
+import { useMemo } from 'react';
+import type { ProofPicture } from '@/core/exchange/proof/proof-json';
+import type { Sensor } from '@/core/instrument/sensor';
+import { kindOf } from '@/core/kinds/registry';
+import { gateSet } from '@/core/ways/gate-set';
+import { laneRange, wayOf } from '@/core/ways/registry';
+import { useInstrument, useSensor } from '../hooks/use-session';
+import { useColours } from '../parts/colours';
+import type { DrawnLane, Painted } from './timeline-paint';
+import type { Moments } from './use-moments';
+import type { ProveSource } from './use-prove-source';
+
+/** What the timeline shows: the lane of what is looked at, else of the sensor that gates the most notes, or that is chosen. */
+export function usePainted(
+  source: ProveSource | null,
+  proved: ProofPicture | null,
+  tried: ProofPicture | null,
+  { view, chosen }: Moments,
+): Painted | null {
+  const { sensors } = useInstrument();
+  const { sensor: own, lane } = useSensor();
+  const colours = useColours();
+  return useMemo(() => {
+    if (!source || !proved) return null;
+    const gates = proved.sensors.map(({ sensor }) => sensor);
+    const named = chosen?.sensor ?? (gates.includes(own.id) ? own.id : gates[0]);
+    const sensor = sensors.find(({ id }) => id === named) ?? own;
+    const place = chosen?.lane
+      ? sensor.lanes.findIndex(({ id }) => id === chosen.lane)
+      : sensor === own
+        ? lane
+        : 0;
+    const colour = colours[kindOf(sensor).family];
+    return {
+      frames: source.frames,
+      proved,
+      tried,
+      view,
+      chosen,
+      lane: laneOf(source, sensor, place, colour),
+    };
+  }, [source, proved, tried, view, chosen, sensors, own, lane, colours]);
+}
+
+function laneOf({ frames }: ProveSource, sensor: Sensor, place: number, colour: string): DrawnLane {
+  const { id, column, contacts } = sensor.lanes[Math.max(0, place)];
+  const gate = gateSet(sensor, id);
+  const range = laneRange(sensor, id);
+  const sign = sensor.calibration ? (wayOf(sensor.calibration).onlyWay(sensor.calibration) ?? 1) : 1;
+  const lines =
+    !gate || !range || gate.shares
+      ? []
+      : (['on', 'off'] as const).flatMap((word) => {
+          const at = gate[word];
+          return at === undefined ? [] : [{ at: Math.round(range.rest) + sign * at, word }];
+        });
+  return {
+    column: frames.channels.indexOf(column ?? ''),
+    contact: frames.edges?.contacts.indexOf(contacts?.[0] ?? '') ?? -1,
+    ...{ colour, lines },
+  };
+}

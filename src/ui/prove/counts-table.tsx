@@ -16,6 +16,11 @@ export function CountsTable({
   /** Goes to the first, or the next, of a sort. */
   look: (is: ErrorKind) => void;
 }) {
+  const { gestures } = proved;
+  // Which of several lanes was meant is known, but not which note.
+  const knows =
+    gestures.some(({ note }) => note !== null) || new Set(gestures.map(({ lane }) => lane)).size > 1;
+  const told = (is: ErrorKind) => is !== 'wrong' || knows;
   return (
     <table className={styles.counts}>
       <thead>
@@ -41,8 +46,8 @@ export function CountsTable({
                   </button>
                 )}
               </th>
-              <td>{countWords(count)}</td>
-              <td>{intervalWords(count)}</td>
+              <td>{told(is) ? countWords(count) : '–'}</td>
+              <td>{told(is) ? intervalWords(count) : 'pitch is not told'}</td>
               {tried && (
                 <td data-tried={changeOf(count.n, tried.counts[is].n)}>{countWords(tried.counts[is])}</td>
               )}

@@ -1,6 +1,14 @@
 'use client';
 
-import { BarController, BarElement, CategoryScale, Chart, LinearScale, type ChartOptions } from 'chart.js';
+import {
+  BarController,
+  BarElement,
+  CategoryScale,
+  Chart,
+  Legend,
+  LinearScale,
+  type ChartOptions,
+} from 'chart.js';
 import { useMemo } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
@@ -12,7 +20,7 @@ import { useColours, type Colours } from '../parts/colours';
 import { LoopPart } from './loop-part';
 import styles from './prove.module.css';
 
-Chart.register(BarController, BarElement, CategoryScale, LinearScale);
+Chart.register(BarController, BarElement, CategoryScale, Legend, LinearScale);
 
 /** Parts in the order in which they pass, as they are called. */
 const PARTS: Record<keyof LatencyParts, string> = {
@@ -82,7 +90,7 @@ const boardOf = ({ parts: { rise: _rise, ...own } }: Latency): number =>
 function Bars({ rows }: { rows: readonly { name: string; latency: Latency }[] }) {
   const colours = useColours();
   const data = useMemo(() => {
-    const fills = [colours.faint, colours.place, colours.move, colours.strike, colours.press, colours.breath];
+    const fills = [colours.faint, colours.soft, colours.line, colours.live, colours.doubt, colours.ink];
     return {
       labels: rows.map(({ name }) => name),
       datasets: (Object.keys(PARTS) as (keyof LatencyParts)[]).map((part, i) => ({
@@ -100,7 +108,7 @@ function Bars({ rows }: { rows: readonly { name: string; latency: Latency }[] })
     .map(({ name, latency }) => `${name}: ${latency.mean.toFixed(1)} ms on average`)
     .join('; ');
   return (
-    <div className={styles.chart} style={{ height: 84 + 40 * rows.length }} role="img" aria-label={says}>
+    <div className={styles.chart} style={{ height: 104 + 40 * rows.length }} role="img" aria-label={says}>
       <ChartView role="presentation" type="bar" data={data} options={options} />
     </div>
   );

@@ -5,6 +5,8 @@ import type { Change } from '@/core/findings/change';
 import type { Cure, Finding } from '@/core/findings/finding';
 import { withChanges } from '@/core/prove/with-changes';
 import { changeWords } from '@/core/prove/change-words';
+import type { ProofPicture } from '@/core/exchange/proof/proof-json';
+import type { Instrument } from '@/core/instrument/document';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
 import { useKey } from '../hooks/use-key';
@@ -50,7 +52,7 @@ export function ProveSourced({ sources }: { sources: ReturnType<typeof useProveS
     <Station title="Prove" changes reading={proved && <ProofReading {...{ proved, act, look }} />}>
       <Headline
         says={proved ? verdictWords(proved) : source ? 'Playing it…' : headWithout(sources.value)}
-        under={proved ? underWords(proved.seconds, meant) : underWithout(sources.value)}
+        under={proved ? underWords(proved, meant, instrument) : underWithout(sources.value)}
       />
       <SourceBar {...{ sources, meant, tell }} proved={proved} />
       {tries && <TryingStrip {...{ instrument, tries, proved, tried, make }} leave={() => setTries(null)} />}
@@ -72,5 +74,15 @@ const MEANT_WORDS: Record<MeantBy['is'], string> = {
   file: 'the file',
 };
 
-const underWords = (seconds: number, meant: MeantBy): string =>
-  `${Math.round(seconds)} s; what was meant is told by ${MEANT_WORDS[meant.is]}. ← → go from one thing that was counted to the next.`;
+function underWords(
+  { seconds, stoodIn, moments }: ProofPicture,
+  meant: MeantBy,
+  { sensors }: Instrument,
+): string {
+  const names = sensors.filter(({ id }) => stoodIn.includes(id)).map(({ name }) => name);
+  return [
+    `${Math.round(seconds)} s; what was meant is told by ${MEANT_WORDS[meant.is]}.`,
+    ...(names.length > 0 ? [`Not in it: ${names.join(', ')}; one note stands in.`] : []),
+    ...(moments.length > 0 ? ['← → go from one thing that was counted to the next.'] : []),
+  ].join(' ');
+}

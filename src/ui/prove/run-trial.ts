@@ -1,5 +1,6 @@
 import type { StoreApi } from 'zustand/vanilla';
 import type { Instrument } from '@/core/instrument/document';
+import { sourcesOf } from '@/core/instrument/rules';
 import type { RoleSpan } from '@/core/prove/intended';
 import type { Trial, TrialScore } from '@/core/prove/trials';
 import type { Session } from '@/session/session';
@@ -31,7 +32,7 @@ export async function runTrial(
   const ends = endsOf(trial);
   const before = session.workspace.store.getState().recordings.length;
   const recordedUs = () => session.live.getState().tick?.recordingUs ?? null;
-  const played = trial.all ? instrument.sensors.map(({ id }) => id) : [sensor];
+  const played = trial.all ? instrument.sensors.map(({ id }) => id) : playedWith(instrument, sensor);
   const ask = (role: Trial['steps'][0]['role'] | null) => {
     for (const id of played) session.say({ is: 'ask', sensor: id, role });
   };
@@ -61,6 +62,14 @@ export async function runTrial(
   if (score) await keep(session.id, sensor, trial, score);
   return score;
 }
+
+/** A sensor, and those without which its notes do not sound. */
+const playedWith = ({ voices }: Instrument, sensor: string): string[] => {
+  const own = voices.filter((voice) => voice.is === 'note' && voice.gate.sensor === sensor);
+  return [
+    ...new Set([sensor, ...own.flatMap((voice) => sourcesOf(voice).map(([, source]) => source.sensor))]),
+  ];
+};
 
 const endsOf = ({ steps }: Trial): number[] => {
   let endUs = 0;

@@ -139,7 +139,8 @@ function paintTrace({ g, c, x, width, painted }: Frame, top: number, bottom: num
     g.lineTo(TIMELINE_LEFT + p, y(high[p]));
   }
   g.stroke();
-  for (const { at, word } of lane.lines) paintLine(g, c, y(at), word, width);
+  // Words of lines that lie close stand beside each other.
+  lane.lines.forEach(({ at, word }, i) => paintLine(g, c, y(at), word, width - 36 * i));
 }
 
 function paintLine(g: CanvasRenderingContext2D, c: Colours, y: number, word: string, width: number): void {
@@ -147,7 +148,7 @@ function paintLine(g: CanvasRenderingContext2D, c: Colours, y: number, word: str
   g.lineWidth = 1;
   g.beginPath();
   g.moveTo(TIMELINE_LEFT, y);
-  g.lineTo(width, y);
+  g.lineTo(g.canvas.clientWidth, y);
   g.stroke();
   g.textAlign = 'right';
   const room = g.measureText(word).width + 6;

@@ -20,20 +20,20 @@ export function Timeline({
 }) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [width, setWidth] = useState(0);
+  const [size, setSize] = useState('');
   const colours = useColours();
   const { view, proved } = painted;
   useWheel(box, TIMELINE_LEFT, view, setView);
   useEffect(() => {
     const { current } = box;
     if (!current) return;
-    const observer = new ResizeObserver(() => setWidth(current.clientWidth));
+    const observer = new ResizeObserver(() => setSize(`${current.clientWidth} ${current.clientHeight}`));
     observer.observe(current);
     return () => observer.disconnect();
   }, []);
   useEffect(() => {
-    if (canvas.current && width > 0) paintTimeline(canvas.current, painted, colours);
-  }, [painted, colours, width]);
+    if (canvas.current && size !== '') paintTimeline(canvas.current, painted, colours);
+  }, [painted, colours, size]);
   const press = (e: React.PointerEvent) => {
     const { left, width: wide } = box.current!.getBoundingClientRect();
     const us =

@@ -7,6 +7,7 @@ import type { KeptTrial } from '@/store/database';
 import { trialsOf } from '@/store/trials';
 import { useKey } from '../hooks/use-key';
 import { useSensor, useSession, useWorkspace } from '../hooks/use-session';
+import { SensorTrace } from '../parts/sensor-trace';
 import { dayWords } from '../parts/words';
 import { Care } from '../parts/care';
 import { TrialHistory } from './trial-history';
@@ -26,7 +27,9 @@ export function TrialsPart() {
   useEffect(() => void reload(), [reload]);
   const done = useCallback(
     (trial: Trial, score: TrialScore | null) => {
-      say(`${trial.name}: ${score ? scoreWords(trial, score) : 'nothing was played, so there is no score'}.`);
+      say(
+        `${trial.name}: ${score ? scoreWords(trial, score) : 'nothing that can sound was played, so there is no score'}.`,
+      );
       void reload();
     },
     [reload],
@@ -73,22 +76,29 @@ export function TrialsPart() {
   );
 }
 
-/** One instruction and one number, readable from two metres. */
+/** One instruction and one number, readable from two metres, and the sensor as it moves. */
 function Prompt({ run: { trial, step, leftS }, stop }: { run: TrialRun; stop: () => void }) {
+  const { sensor, column } = useSensor();
   const { says } = trial.steps[step];
   return (
-    <section className={styles.prompt} aria-live="polite">
-      <h2>{says}</h2>
-      <strong>{Math.ceil(leftS)}</strong>
-      <p>
-        {trial.name}, {step + 1} of {trial.steps.length}
-      </p>
+    <section className={styles.prompt}>
+      <div>
+        <h2 aria-live="polite">{says}</h2>
+        <strong>{Math.ceil(leftS)}</strong>
+        <p>
+          {trial.name}, {step + 1} of {trial.steps.length}
+        </p>
+      </div>
+      <div>
+        <SensorTrace sensor={sensor} column={column} overlay={NOTHING} height="24vh" />
+      </div>
       <Button variant="outlined" onClick={stop}>
         End it&nbsp;<kbd>Space</kbd>
       </Button>
     </section>
   );
 }
+const NOTHING = () => ({});
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 const isRest = ({ id }: Trial) => id === 'rest';

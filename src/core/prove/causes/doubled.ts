@@ -27,7 +27,7 @@ export function whyDoubled(own: Case): Why {
     });
   if (gate?.off !== undefined && gate.off > (gate.leastOff ?? 0) && !gate.shares)
     cures.push({
-      says: `Lower "off" to ${gateWord(Math.max(gate.leastOff ?? 1, Math.floor(gate.off / 2)), gate)}`,
+      says: `Lower “off” to ${gateWord(Math.max(gate.leastOff ?? 1, Math.floor(gate.off / 2)), gate)}`,
       cost: 'notes end a little later',
       tries: tryGate(own, { off: Math.max(gate.leastOff ?? 1, Math.floor(gate.off / 2)) }),
     });

@@ -15,7 +15,7 @@ export function whyMissed(own: Case): Why {
     [
       short.length,
       short.length > 0
-        ? `too soft: ${rangeWords(short, gate)} where "on" lies at ${gateWord(gate?.on, gate)}`
+        ? `too soft: ${rangeWords(short, gate)} where “on” lies at ${gateWord(gate?.on, gate)}`
         : '',
     ],
     [
@@ -33,28 +33,31 @@ export function whyMissed(own: Case): Why {
 }
 
 function lowerOn(own: Case, softest: number): Cure[] {
-  const { gate } = own;
-  const on = gate!.shares ? UNDER * softest : Math.floor(UNDER * softest);
-  const least = gate!.leastOn ?? 0;
-  if (on < least)
+  const gate = own.gate!;
+  const least = gate.leastOn ?? 0;
+  const most = UNDER * softest;
+  if (most < least)
     return [
       {
         says: `More signal, or less noise: ${gateWord(softest, gate)} is too near to rest for a threshold`,
         cost: `the least that noise leaves room for is ${gateWord(least, gate)}`,
       },
     ];
-  const off =
-    gate!.off === undefined
-      ? {}
-      : { off: Math.min(gate!.off, gate!.shares ? on * 0.6 : Math.floor(on * 0.6)) };
+  // As early as noise allows, and a little past it.
+  const on = gate.shares ? most : Math.round(Math.min(most, MARGIN * least));
+  const below = gate.shares ? OFF_SHARE * on : Math.floor(OFF_SHARE * on);
+  const off = gate.off !== undefined && gate.off > below ? { off: below } : {};
   return [
     {
-      says: `Lower "on" to ${gateWord(on, gate)}`,
+      says: `Lower “on” to ${gateWord(on, gate)}`,
       cost: phantomCost(own, on),
       tries: tryGate(own, { on, ...off }),
     },
   ];
 }
+const MARGIN = 1.25;
+/** “Off” lies so far under “on”, where it has to move with it. */
+const OFF_SHARE = 0.6;
 
 /** What a threshold costs in notes out of nothing, by the tail of its noise (maker's handbook 4.1). */
 function phantomCost({ instrument, take, gate, sensor }: Case, on: number): string {

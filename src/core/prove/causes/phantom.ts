@@ -33,7 +33,7 @@ export function whyPhantom(own: Case): Why {
     [
       moments.length - beside,
       far.length > 0
-        ? `a knock, a loose wire or noise: the trace goes to ${rangeWords(far, gate)}, past "on" at ${gateWord(gate?.on, gate)}`
+        ? `a knock, a loose wire or noise: the trace goes to ${rangeWords(far, gate)}, past “on” at ${gateWord(gate?.on, gate)}`
         : 'a knock, a loose wire or noise',
     ],
   ];
@@ -42,7 +42,7 @@ export function whyPhantom(own: Case): Why {
   const cures: Cure[] = [];
   if (gate?.on !== undefined && highest > 0 && highest + 1 < UNDER * softest)
     cures.push({
-      says: `Raise "on" to ${gateWord(Math.ceil(highest) + 1, gate)}`,
+      says: `Raise “on” to ${gateWord(Math.ceil(highest) + 1, gate)}`,
       cost: `the softest gesture here goes to ${gateWord(softest, gate)}`,
       tries: [{ is: 'gate', sensor: sensor.id, lane, values: { on: Math.ceil(highest) + 1 } }],
     });

@@ -21,14 +21,14 @@ export function whyStuck(own: Case): Why {
   const off = Math.ceil(Math.max(0, ...rests)) + 1;
   if (gate?.off !== undefined && !gate.shares && off > gate.off && off < (gate.on ?? 0))
     cures.unshift({
-      says: `Raise "off" to ${gateWord(off, gate)}`,
+      says: `Raise “off” to ${gateWord(off, gate)}`,
       cost: 'notes end a little earlier',
       tries: tryGate(own, { off }),
     });
   return {
     causes: [
-      'rest has crept past "off": moisture, warmth, a pad that stays pressed',
-      '"off" lies too near to rest',
+      'rest has crept past “off”: moisture, warmth, a pad that stays pressed',
+      '“off” lies too near to rest',
     ],
     cures,
   };

@@ -46,11 +46,13 @@ export function judge(intended: readonly Intended[], attacks: readonly Attack[],
   ];
   const phantoms = new Set(moments.flatMap(({ is, note }) => (is === 'phantom' && note ? [note] : [])));
   const gestures = gesturesByLane(onsets);
-  for (const attack of attacks)
+  attacks.forEach((attack, i) => {
+    const own = intended[pairs.intendedOf[i]] ?? null;
     for (const note of attack.notes) {
-      const stuck = phantoms.has(note) ? null : stuckMoment(attack, note, gestures);
+      const stuck = phantoms.has(note) ? null : stuckMoment(attack, note, own, gestures);
       if (stuck) moments.push(stuck);
     }
+  });
   return { intended, attacks, matched: pairs, moments: moments.sort((a, b) => a.fromUs - b.fromUs) };
 }
 
@@ -132,17 +134,19 @@ function gesturesByLane(onsets: OnsetsBy): ReadonlyMap<string, readonly Onset[]>
 
 const keyOf = (sensor: string, lane: string | null) => JSON.stringify([sensor, lane]);
 
-/** A note that goes on while what gates it is at rest. One that another gate holds, or that lasts for a time, is left to that. */
+/** A note that goes on while what gates it is at rest, or was let go. One that another gate holds, or that lasts for a time, is left to that. */
 function stuckMoment(
   { sensor, lane }: Attack,
   note: Sounded,
+  meant: Intended | null,
   gestures: ReadonlyMap<string, readonly Onset[]>,
 ): Moment | null {
   const { voice } = note;
   if (!voice || voice.heldBy) return null;
-  const open = (gestures.get(keyOf(sensor, lane)) ?? []).filter(
-    ({ riseUs, toUs }) => riseUs <= note.offUs && toUs >= note.onUs - STUCK_US,
-  );
+  const open = (gestures.get(keyOf(sensor, lane)) ?? [])
+    .filter(({ riseUs, toUs }) => riseUs <= note.offUs && toUs >= note.onUs - STUCK_US)
+    // Where it was told when a gesture was let go, that counts.
+    .map((own) => (own === meant?.onset && meant.toUs !== null ? { ...own, toUs: meant.toUs } : own));
   if (open.length === 0) return null;
   const fromUs = restsFrom(open, note, 1000 * (voice.lastsMs ?? 0));
   const isLong = note.offUs - fromUs > STUCK_US;

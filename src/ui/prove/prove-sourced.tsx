@@ -57,7 +57,11 @@ export function ProveSourced({ sources }: { sources: ReturnType<typeof useProveS
       <SourceBar {...{ sources, meant, tell }} proved={proved} />
       {tries && <TryingStrip {...{ instrument, tries, proved, tried, make }} leave={() => setTries(null)} />}
       {painted && <Timeline painted={painted} setView={moments.setView} choose={moments.choose} />}
-      <Underneath {...{ source, proved, meant, moments }} tried={tries ? tried : null} />
+      <Underneath
+        {...{ source, proved, meant, moments }}
+        lookAtRecording={sources.choose}
+        tried={tries ? tried : null}
+      />
     </Station>
   );
 }

@@ -1,12 +1,11 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { reportHtml, reportJson } from '@/core/exchange/proof/report';
+import { REPORT_STYLE, reportBody, reportHtml, reportJson } from '@/core/exchange/proof/report';
 import { proofOfPicture, type ProofPicture } from '@/core/exchange/proof/proof-json';
 import { useInstrument } from '../hooks/use-session';
 import { download } from '../parts/download';
 import { MenuButton } from '../parts/menu-button';
-import { notify } from '../parts/notice';
 import { printPage } from './print-page';
 import type { MeantBy } from './use-proved';
 import type { ProveSource } from './use-prove-source';
@@ -39,9 +38,7 @@ export function ReportButtons({
     });
   };
   const name = `${instrument.id}-proof`;
-  const print = () => {
-    if (!printPage(reportHtml(report()))) notify('The browser opens no page to print: save it as HTML.');
-  };
+  const print = () => printPage(reportBody(report()), REPORT_STYLE);
   return (
     <MenuButton
       button={(show) => (

@@ -15,26 +15,35 @@ export interface TrialRun {
   leftS: number;
 }
 
+/** What a trial came to. */
+export interface TrialDone {
+  score: TrialScore | null;
+  recording: string;
+}
+
 /** Time to read a prompt before it counts, µs. */
 const READ_US = 1_500_000;
 
 /**
  * Runs a trial: records everything, prompts step by step, and keeps what it came to.
  * @param tell what is prompted now @param stop ends it early: what was played until then is scored
- * @returns null where nothing was played
+ * @returns its score, null where nothing was played, and the id of its recording
  */
 export async function runTrial(
   session: Session,
   { instrument, sensor, trial }: { instrument: Instrument; sensor: string; trial: Trial },
   tell: (run: TrialRun) => void,
   stop: AbortSignal,
-): Promise<TrialScore | null> {
+): Promise<TrialDone> {
   const ends = endsOf(trial);
   const before = session.workspace.store.getState().recordings.length;
   const recordedUs = () => session.live.getState().tick?.recordingUs ?? null;
-  const played = trial.all ? instrument.sensors.map(({ id }) => id) : playedWith(instrument, sensor);
+  const played = trial.all ? instrument.sensors.map(({ id }) => id) : [sensor];
+  const held = trial.all ? [] : heldWith(instrument, sensor);
   const ask = (role: Trial['steps'][0]['role'] | null) => {
     for (const id of played) session.say({ is: 'ask', sensor: id, role });
+    for (const id of held)
+      session.say({ is: 'hand', sensor: id, lane: 0, strength: role === null ? null : HELD });
   };
   session.record();
   await until(session.live, () => recordedUs() !== null);
@@ -60,16 +69,21 @@ export async function runTrial(
   const own = { key: recording.id, frames: await framesOfRecording(recording) };
   const score = await askOf(own, (analysis) => analysis.score(own.key, instrument, { roles }, trial.id));
   if (score) await keep(session.id, sensor, trial, score);
-  return score;
+  return { score, recording: recording.id };
 }
 
-/** A sensor, and those without which its notes do not sound. */
-const playedWith = ({ voices }: Instrument, sensor: string): string[] => {
+/** Sensors without which a sensor's notes do not sound: the practice board's player holds the first lane of each. */
+const heldWith = ({ voices }: Instrument, sensor: string): string[] => {
   const own = voices.filter((voice) => voice.is === 'note' && voice.gate.sensor === sensor);
-  return [
-    ...new Set([sensor, ...own.flatMap((voice) => sourcesOf(voice).map(([, source]) => source.sensor))]),
-  ];
+  const needed = own.flatMap((voice) =>
+    sourcesOf(voice).flatMap(([field, source]) =>
+      field === 'and' || field.startsWith('pitch') ? [source.sensor] : [],
+    ),
+  );
+  return [...new Set(needed)].filter((id) => id !== sensor);
 };
+/** Of a comfortable loudest. */
+const HELD = 0.7;
 
 const endsOf = ({ steps }: Trial): number[] => {
   let endUs = 0;

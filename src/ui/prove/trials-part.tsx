@@ -11,25 +11,26 @@ import { SensorTrace } from '../parts/sensor-trace';
 import { dayWords } from '../parts/words';
 import { Care } from '../parts/care';
 import { TrialHistory } from './trial-history';
-import type { TrialRun } from './run-trial';
+import type { TrialDone, TrialRun } from './run-trial';
 import { useTrialRun } from './use-trial-run';
 import styles from './prove.module.css';
 
 /** What hands can do, hands-free: each with its best and its last. */
-export function TrialsPart() {
+export function TrialsPart({ look }: { look: (recording: string) => void }) {
   const { id } = useSession();
   const { sensor } = useSensor();
   const readOnly = useWorkspace((s) => s.readOnly);
   const [kept, setKept] = useState<KeptTrial[]>([]);
   const [chosen, choose] = useState<Trial>(TRIALS[1]);
-  const [says, say] = useState<string | null>(null);
+  const [came, tell] = useState<{ says: string; recording: string } | null>(null);
   const reload = useCallback(() => trialsOf(id).then(setKept), [id]);
   useEffect(() => void reload(), [reload]);
   const done = useCallback(
-    (trial: Trial, score: TrialScore | null) => {
-      say(
-        `${trial.name}: ${score ? scoreWords(trial, score) : 'nothing that can sound was played, so there is no score'}.`,
-      );
+    (trial: Trial, { score, recording }: TrialDone) => {
+      const words = score
+        ? scoreWords(trial, score)
+        : 'nothing that can sound was played, so there is no score';
+      tell({ says: `${trial.name}: ${words}.`, recording });
       void reload();
     },
     [reload],
@@ -44,7 +45,14 @@ export function TrialsPart() {
         It begins and goes on by itself, and is kept as a recording. What is scored is how much of what you
         play is answered by one right note: practice for you, proof for {sensor.name}.
       </p>
-      {says && <p role="status">{says}</p>}
+      {came && (
+        <p role="status" className={styles.bar}>
+          <span>{came.says}</span>
+          <Button variant="outlined" onClick={() => look(came.recording)}>
+            Look at it
+          </Button>
+        </p>
+      )}
       <div className={styles.trials} role="group" aria-label="Trials">
         {TRIALS.map((trial) => {
           const scores = own.filter((k) => k.trial === trial.id);

@@ -33,12 +33,14 @@ export function Underneath({
   tried,
   meant,
   moments,
+  lookAtRecording,
 }: {
   source: ProveSource | null;
   proved: ProofPicture | null;
   tried: ProofPicture | null;
   meant: MeantBy;
   moments: Moments;
+  lookAtRecording: (id: string) => void;
 }) {
   const [wanted, look] = useState<View>('counts');
   const views = proved ? (Object.keys(NAMES) as View[]) : (['trials'] as const);
@@ -57,7 +59,7 @@ export function Underneath({
       {view === 'velocity' && proved && <VelocityPart proved={proved} />}
       {view === 'versions' && source && <VersionsPart {...{ source, meant }} lookAt={moments.lookAt} />}
       {view === 'board' && source && <BoardPart source={source} lookAt={moments.lookAt} />}
-      {view === 'trials' && <TrialsPart />}
+      {view === 'trials' && <TrialsPart look={lookAtRecording} />}
     </>
   );
 }

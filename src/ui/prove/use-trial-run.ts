@@ -1,12 +1,12 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { Trial, TrialScore } from '@/core/prove/trials';
+import type { Trial } from '@/core/prove/trials';
 import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
-import { runTrial, type TrialRun } from './run-trial';
+import { runTrial, type TrialDone, type TrialRun } from './run-trial';
 
-/** Begins trials, lets them go on by themselves, and says what they came to. @param done told null where nothing was played */
-export function useTrialRun(done: (trial: Trial, score: TrialScore | null) => void): {
+/** Begins trials, lets them go on by themselves, and says what they came to. */
+export function useTrialRun(done: (trial: Trial, came: TrialDone) => void): {
   run: TrialRun | null;
   begin: (trial: Trial) => void;
   stop: () => void;
@@ -24,7 +24,7 @@ export function useTrialRun(done: (trial: Trial, score: TrialScore | null) => vo
     going.current = own;
     setRun({ trial, step: 0, leftS: trial.steps[0].seconds });
     void runTrial(session, { instrument, sensor: sensor.id, trial }, setRun, own.signal)
-      .then((score) => done(trial, score))
+      .then((came) => done(trial, came))
       .finally(() => {
         going.current = null;
         setRun(null);

@@ -44,11 +44,22 @@ const escape = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.
 const percent = (share: number) => `${round(100 * share, 1)} %`;
 
 /** A report on one page, as HTML that needs nothing else. */
-export function reportHtml(report: Report): string {
+export const reportHtml = (report: Report): string =>
+  `<!doctype html>
+<html lang="en"><head><meta charset="utf-8"><title>${escape(report.instrument.name)}: proof</title>
+<style>${REPORT_STYLE}</style></head><body>
+${reportBody(report)}
+</body></html>
+`;
+
+/** What stands on that page. */
+export function reportBody(report: Report): string {
   const { instrument, boards, tried, proof, at } = report;
   const row = (...cells: string[]) => `<tr>${cells.map((own) => `<td>${own}</td>`).join('')}</tr>`;
   const counts = ERRORS.map((is) => {
     const { n, of, interval } = proof.counts[is];
+    if (is === 'wrong' && n === 0 && !proof.pitch)
+      return row(NAMES[is], '–', 'which pitch was meant is not told');
     const truly =
       of === null
         ? `${interval.low.toFixed(1)} to ${interval.high.toFixed(1)} a minute`
@@ -57,10 +68,7 @@ export function reportHtml(report: Report): string {
           : `${percent(interval.low)} to ${percent(interval.high)}`;
     return row(NAMES[is], of === null ? String(n) : `${n} of ${of}`, truly);
   });
-  return `<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><title>${escape(instrument.name)}: proof</title>
-<style>${STYLE}</style></head><body>
-<h1>${escape(instrument.name)}</h1>
+  return `<h1>${escape(instrument.name)}</h1>
 <p>Proved on ${escape(at.slice(0, 10))}, on ${escape(tried.on)}: ${round(proof.seconds, 1)} s, ${proof.intended} gestures that were meant, told by ${escape(tried.meantBy)}; ${proof.notes} notes.</p>
 <h2>Counted</h2>
 <table><thead>${row('', 'as it is', 'may truly be (95 %)')}</thead><tbody>${counts.join('')}</tbody></table>
@@ -81,9 +89,7 @@ ${findingsHtml(proof)}
 <table><thead>${row('board', 'bits', 'scans a second', 'digest')}</thead><tbody>${boards
     .map((b) => row(escape(b.name), String(b.bits), String(b.scanHz), b.digest))
     .join('')}</tbody></table>
-<p>Document version ${instrument.document}. ${boardWords(tried.sameOnBoard)}</p>
-</body></html>
-`;
+<p>Document version ${instrument.document}. ${boardWords(tried.sameOnBoard)}</p>`;
 }
 
 const boardWords = (same: boolean | null): string =>
@@ -108,7 +114,7 @@ function velocityHtml({ velocities }: ProofJson): string {
   return `<h2>Velocities</h2><table><thead><tr><td></td><td>median</td><td>nine of ten</td><td>notes</td></tr></thead><tbody>${rows.join('')}</tbody></table>`;
 }
 
-const MOST_FINDINGS = 8;
+const MOST_FINDINGS = 6;
 
 function findingsHtml({ findings }: ProofJson): string {
   if (findings.length === 0) return '';
@@ -121,7 +127,8 @@ function findingsHtml({ findings }: ProofJson): string {
   return `<h2>Found</h2><ul>${items.join('')}</ul>`;
 }
 
-const STYLE = `@page{size:A4;margin:16mm}body{font:11pt/1.4 system-ui,sans-serif;color:#0f2f3d;max-width:180mm;margin:8mm auto}
-h1{font-size:20pt;margin:0 0 2mm}h2{font-size:12pt;margin:5mm 0 1mm;border-bottom:1px solid #c7d4d8}
-table{border-collapse:collapse;width:100%}td{padding:1mm 4mm 1mm 0;border-bottom:1px solid #dfe8ea;font-variant-numeric:tabular-nums}thead td{color:#4a6470}
+/** How it looks, on paper too. */
+export const REPORT_STYLE = `@page{size:A4;margin:16mm}body{font:10pt/1.35 system-ui,sans-serif;color:#0f2f3d;max-width:180mm;margin:0 auto}
+h1{font-size:20pt;margin:0 0 2mm}h2{font-size:11pt;margin:4mm 0 1mm;border-bottom:1px solid #c7d4d8}
+table{border-collapse:collapse;width:100%}td{padding:.6mm 4mm .6mm 0;border-bottom:1px solid #dfe8ea;font-variant-numeric:tabular-nums}thead td{color:#4a6470}
 ul{margin:1mm 0;padding-left:5mm}p{margin:1mm 0}`;

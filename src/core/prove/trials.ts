@@ -2,6 +2,7 @@ import type { Role } from '../signal/take';
 import type { Interval } from '../signal/interval';
 import { countInterval, shareInterval } from '../signal/interval';
 import type { Proved } from './proved';
+import { REST_TRIAL } from './trial-rest';
 
 /** One prompt of a trial: what is asked, in words, and for how long. */
 export interface TrialStep {
@@ -24,7 +25,7 @@ export interface Trial {
 /** Trials in order; the steps go on by themselves, hands stay on the instrument. */
 export const TRIALS: readonly Trial[] = [
   {
-    ...{ id: 'rest', name: 'A minute of rest', says: 'nothing may sound' },
+    ...{ id: REST_TRIAL, name: 'A minute of rest', says: 'nothing may sound' },
     steps: [{ role: 'rest', seconds: 60, says: 'Hands off. Nothing may sound.' }],
   },
   {
@@ -83,7 +84,7 @@ export interface TrialScore {
  * @returns null where nothing was played
  */
 export function scoreOf(trial: Pick<Trial, 'id'>, { intended, moments, seconds }: Proved): TrialScore | null {
-  if (trial.id === 'rest') {
+  if (trial.id === REST_TRIAL) {
     const n = moments.filter(({ is }) => is === 'phantom').length + intended.length;
     const minutes = Math.max(1, seconds) / 60;
     const { low, high } = countInterval(n);

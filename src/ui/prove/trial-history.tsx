@@ -3,6 +3,7 @@
 import { Chart, LineController, LineElement, LinearScale, PointElement, type ChartOptions } from 'chart.js';
 import { useMemo } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
+import { REST_TRIAL } from '@/core/prove/trial-rest';
 import type { Trial } from '@/core/prove/trials';
 import type { KeptTrial } from '@/store/database';
 import { READING_FACE } from '../parts/chart-fonts';
@@ -15,7 +16,7 @@ Chart.register(LineController, LineElement, LinearScale, PointElement);
 /** What a trial came to, time after time, with where it may truly lie. */
 export function TrialHistory({ trial, scores }: { trial: Trial; scores: readonly KeptTrial[] }) {
   const colours = useColours();
-  const times = trial.id === 'rest' ? 1 : 100;
+  const times = trial.id === REST_TRIAL ? 1 : 100;
   const data = useMemo(
     () => ({
       datasets: [
@@ -37,7 +38,10 @@ export function TrialHistory({ trial, scores }: { trial: Trial; scores: readonly
     }),
     [scores, colours, times],
   );
-  const options = useMemo(() => optionsOf(scores, trial.id === 'rest', colours), [scores, trial, colours]);
+  const options = useMemo(
+    () => optionsOf(scores, trial.id === REST_TRIAL, colours),
+    [scores, trial, colours],
+  );
   if (scores.length < 2) return null;
   return (
     <div className={styles.chart} role="img" aria-label={`${trial.name}, ${scores.length} times`}>

@@ -1,12 +1,14 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
+import { REST_TRIAL } from '@/core/prove/trial-rest';
 import { TRIALS, type Trial, type TrialScore } from '@/core/prove/trials';
 import type { KeptTrial } from '@/store/database';
-import { trialsOf } from '@/store/trials';
 import { useKey } from '../hooks/use-key';
-import { useSensor, useSession, useWorkspace } from '../hooks/use-session';
+import { useSensor, useWorkspace } from '../hooks/use-session';
+import { useTrials } from '../hooks/use-trials';
+import { shortScore } from '../parts/trial-words';
 import { SensorTrace } from '../parts/sensor-trace';
 import { dayWords } from '../parts/words';
 import { Care } from '../parts/care';
@@ -17,21 +19,18 @@ import styles from './prove.module.css';
 
 /** What hands can do, hands-free: each with its best and its last. */
 export function TrialsPart({ look }: { look: (recording: string) => void }) {
-  const { id } = useSession();
   const { sensor } = useSensor();
   const readOnly = useWorkspace((s) => s.readOnly);
-  const [kept, setKept] = useState<KeptTrial[]>([]);
+  const { trials: kept, reload } = useTrials();
   const [chosen, choose] = useState<Trial>(TRIALS[1]);
   const [came, tell] = useState<{ says: string; recording: string } | null>(null);
-  const reload = useCallback(() => trialsOf(id).then(setKept), [id]);
-  useEffect(() => void reload(), [reload]);
   const done = useCallback(
     (trial: Trial, { score, recording }: TrialDone) => {
       const words = score
         ? scoreWords(trial, score)
         : 'nothing that can sound was played, so there is no score';
       tell({ says: `${trial.name}: ${words}.`, recording });
-      void reload();
+      reload();
     },
     [reload],
   );
@@ -64,10 +63,10 @@ export function TrialsPart({ look }: { look: (recording: string) => void }) {
               onClick={() => choose(trial)}
             >
               <span>{trial.name}</span>
-              <b>{lastWords(trial, scores)}</b>
+              <b>{lastWords(scores)}</b>
               <small>
                 {trial.says}
-                {scores.length > 1 ? `; best ${scoreShort(trial, bestOf(trial, scores))}` : ''}
+                {scores.length > 1 ? `; best ${shortScore(bestOf(scores))}` : ''}
               </small>
             </button>
           );
@@ -109,20 +108,19 @@ function Prompt({ run: { trial, step, leftS }, stop }: { run: TrialRun; stop: ()
 const NOTHING = () => ({});
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
-const isRest = ({ id }: Trial) => id === 'rest';
-
-const scoreShort = (trial: Trial, score: number): string =>
-  isRest(trial) ? `${score.toFixed(1)} a minute` : percent(score);
 
 const scoreWords = (trial: Trial, { score, interval: { low, high }, of }: TrialScore): string =>
-  isRest(trial)
+  trial.id === REST_TRIAL
     ? `${score.toFixed(1)} phantom notes a minute; it may truly be ${low.toFixed(1)} to ${high.toFixed(1)}`
     : `${percent(score)} of ${of}; it may truly be ${percent(low)} to ${percent(high)}`;
 
-const bestOf = (trial: Trial, scores: readonly KeptTrial[]): number =>
-  (isRest(trial) ? Math.min : Math.max)(...scores.map(({ score }) => score));
+const bestOf = (scores: readonly KeptTrial[]): KeptTrial =>
+  scores.reduce((best, own) => {
+    const better = own.trial === REST_TRIAL ? own.score < best.score : own.score > best.score;
+    return better ? own : best;
+  });
 
-const lastWords = (trial: Trial, scores: readonly KeptTrial[]): string => {
+const lastWords = (scores: readonly KeptTrial[]): string => {
   const last = scores.at(-1);
-  return last ? `${scoreShort(trial, last.score)}, ${dayWords(last.at)}` : 'not tried';
+  return last ? `${shortScore(last)}, ${dayWords(last.at)}` : 'not tried';
 };

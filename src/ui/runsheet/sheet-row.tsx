@@ -20,7 +20,10 @@ import { LaneStrip } from '../parts/lane-strip';
 import { wordsOf } from '../ways/registry';
 import { CurvePicture, LanesPicture, RangePicture } from './pictures';
 import { TinyTrace } from './tiny-trace';
+import { useTrials } from '../hooks/use-trials';
+import { shortScore } from '../parts/trial-words';
 import { voiceWord } from '../parts/voice-word';
+import { dayWords } from '../parts/words';
 import styles from './runsheet.module.css';
 
 /** A sensor's row: in each cell a tiny true picture and its state in words. */
@@ -58,6 +61,7 @@ export function SheetRow({ sensor }: { sensor: Sensor }) {
       <CalibrateCell sensor={sensor} moved={moved} />
       <ShapeCell sensor={sensor} />
       <VoiceCell sensor={sensor} />
+      <ProveCell sensor={sensor} />
       <LoadCell sensor={sensor} />
     </tr>
   );
@@ -133,6 +137,19 @@ function VoiceCell({ sensor }: { sensor: Sensor }) {
   return (
     <Cell to="voice" words={words}>
       {own.length > 0 && <b>{own.map(voiceWord).join(' · ')}</b>}
+    </Cell>
+  );
+}
+
+/** What its last trial came to. */
+function ProveCell({ sensor }: { sensor: Sensor }) {
+  const { voices } = useInstrument();
+  const last = useTrials().trials.findLast((own) => own.sensor === sensor.id);
+  const gates = voices.some((voice) => voice.is === 'note' && voice.gate.sensor === sensor.id);
+  const words = last ? `tried ${dayWords(last.at)}` : gates ? 'not tried' : 'gates no note';
+  return (
+    <Cell to="prove" words={words}>
+      {last && <b>{shortScore(last)}</b>}
     </Cell>
   );
 }

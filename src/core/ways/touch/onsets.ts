@@ -9,8 +9,13 @@ import { leastMoved, stretchesOf } from './stretches';
 
 /** A touch goes so far of the way to touched at least. (Common practice, no source: two thirds of "on" as it is usually set.) */
 const LEAST_SHARE = 0.4;
-/** What goes less than this share of another lane's way at the same time is that one's crosstalk. */
+/**
+ * What goes less than this share of another lane's way at the same time is that one's crosstalk; where it begins with it, less than the other
+ * share: two neighbours of one lane add up. (Common practice, no source.)
+ */
 const CROSSTALK_SHARE = 0.5;
+const TOGETHER_SHARE = 0.65;
+const TOGETHER_US = 25_000;
 /** The untouched level has drifted by this share of the way at most. (Common practice, no source.) */
 const MOST_MOVED = 0.25;
 /** A touch fills in so long at most before it passes a tenth, µs. */
@@ -65,8 +70,10 @@ type Shared = Onset & { share: number };
 
 /** Whether another lane is touched so much further at the same time that this one only feels it. @param all in order of time, it at `place` */
 function isCrosstalk(all: readonly Shared[], own: Shared, place: number): boolean {
-  const causes = (other: Shared) =>
-    other.lane !== own.lane && other.toUs >= own.riseUs && own.share < CROSSTALK_SHARE * other.share;
+  const causes = (other: Shared) => {
+    const share = Math.abs(other.riseUs - own.riseUs) < TOGETHER_US ? TOGETHER_SHARE : CROSSTALK_SHARE;
+    return other.lane !== own.lane && other.toUs >= own.riseUs && own.share < share * other.share;
+  };
   for (let i = place - 1; i >= Math.max(0, place - NEAR); i--) if (causes(all[i])) return true;
   for (let i = place + 1; i < all.length && all[i].riseUs <= own.toUs; i++) if (causes(all[i])) return true;
   return false;

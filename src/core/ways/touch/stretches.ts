@@ -23,6 +23,8 @@ export interface Stretch {
 export class TouchStretches {
   private frame = 0;
   private stretch: Stretch | null = null;
+  /** Whether it was touched in the frame before. */
+  private touched = false;
 
   /** @param leastUs what is shorter is none */
   constructor(private readonly leastUs = LEAST_US) {}
@@ -34,7 +36,10 @@ export class TouchStretches {
 
   /** @param tUs not earlier than the one before @returns the stretch that ended before this frame, if one did */
   add(tUs: number, touched: boolean): Stretch | null {
-    const ended = this.stretch && tUs - this.stretch.toUs > GAP_US ? this.end() : null;
+    // Where frames are far apart, or one was lost, two touched ones are still one touch.
+    const goesOn = touched && this.touched;
+    this.touched = touched;
+    const ended = this.stretch && !goesOn && tUs - this.stretch.toUs > GAP_US ? this.end() : null;
     if (touched) {
       this.stretch ??= { fromUs: tUs, toUs: tUs, first: this.frame, last: this.frame };
       this.stretch.toUs = tUs;

@@ -18,6 +18,10 @@ import type { Instrument } from '@/core/instrument/document';
 import type { Frames } from '@/core/signal/take';
 import { bankNotes, instrumentOf, touchPads } from '@/core/testing/bank-instruments';
 import { bellowsOf } from '@/core/testing/bellows';
+import { prove } from '@/core/prove/proved';
+import { random } from '@/core/signal/random';
+import { bankNotes, touchPads } from '@/core/testing/bank-instruments';
+import { identityInstrument } from '@/core/testing/identity-response';
 import { FrameQueue } from '@/board/board';
 import { SerialBoard } from '@/board/serial';
 import { framePacket } from '@/core/testing/frame-packet';
@@ -45,7 +49,7 @@ const row = (what: string, got: string, limit = '', ok = true): void =>
 
 const wherry = demoInstrument();
 const playing = joinTakes(['soft', 'medium', 'loud', 'full', 'rest'].map(demoTake));
-const PARTS = { engine, calibration, resting, line, board, banks, screens };
+const PARTS = { engine, calibration, resting, proving, line, board, banks, screens };
 /** `npm run bench -- board banks` measures these alone. */
 const asked = process.argv.slice(2);
 for (const [name, measure] of Object.entries(PARTS))
@@ -89,6 +93,49 @@ function engine(): void {
   const [board] = many.boards;
   const wide = { ...many, boards: [{ ...board, midiBaud: 12_000_000 }] };
   aside('   the same on a wire that takes everything', ratio(wide, take));
+}
+
+/** Ten minutes of 32 pads that are judged, and a minute with a changed cure. */
+function proving(): void {
+  const pads = touchPads(Array.from({ length: 32 }, (_, i) => 40 + i));
+  const instrument = { ...identityInstrument([bankNotes(pads, 'touch')]), sensors: [pads] };
+  const timed = (seconds: number) => {
+    const take = touchedPads(pads.lanes.length, seconds);
+    prove(instrument, { take: touchedPads(pads.lanes.length, 5) });
+    const proved = () => {
+      const began = performance.now();
+      const { intended } = prove(instrument, { take });
+      return { ms: performance.now() - began, gestures: intended.length };
+    };
+    const first = proved();
+    return { ...first, again: proved().ms };
+  };
+  const [long, short] = [timed(600), timed(60)];
+  row(
+    `proving, 32 lanes, ten minutes, ${long.gestures} gestures`,
+    `${long.ms.toFixed(0)} ms`,
+    'under 2000 ms',
+    long.ms < 2000,
+  );
+  row(
+    '   a changed cure on one minute of it',
+    `${short.again.toFixed(0)} ms`,
+    'under 300 ms',
+    short.again < 300,
+  );
+}
+
+/** Pads that are touched in turn, each every three seconds, at 1 kHz. */
+function touchedPads(lanes: number, seconds: number): Frames {
+  const r = random(3);
+  const noise = Float64Array.from({ length: 4096 }, () => 1.5 * r.gauss());
+  const frames = 1000 * seconds;
+  const counts = new Uint16Array(frames * lanes);
+  for (let t = 0, at = 0; t < frames; t++)
+    for (let lane = 0; lane < lanes; lane++, at++)
+      counts[at] = 300 + ((t + 97 * lane) % 3200 > 2900 ? 100 : 0) + Math.round(noise[(at * 7) & 4095]);
+  const channels = Array.from({ length: lanes }, (_, i) => `p${i}`);
+  return { channels, tUs: Float64Array.from({ length: frames }, (_, i) => 1000 * i), counts };
 }
 
 /** Controllers that send so often at most. */

@@ -1,3 +1,5 @@
+import { columnsIn, type Frames } from '../signal/take';
+
 /** Counts of a column in windows of 50 ms, one after the other. */
 export interface Windows {
   /** First frame of each, and after the last the number of frames. */
@@ -10,7 +12,7 @@ export interface Windows {
 const WINDOW_US = 50_000;
 
 /** Where the windows of a take begin: the first frame of each, and after the last the number of frames. @param tUs µs, never falling */
-export function windowStarts(tUs: Float64Array): Uint32Array {
+function windowStarts(tUs: Float64Array): Uint32Array {
   const firsts: number[] = [];
   for (let i = 0, endUs = -Infinity; i < tUs.length; i++) {
     if (tUs[i] < endUs) continue;
@@ -21,7 +23,7 @@ export function windowStarts(tUs: Float64Array): Uint32Array {
 }
 
 /** @param firsts of the take @param counts one a frame */
-export function windowsOf(firsts: Uint32Array, counts: Uint16Array): Windows {
+function windowsOf(firsts: Uint32Array, counts: Uint16Array): Windows {
   const n = firsts.length - 1;
   const windows = {
     ...{ firsts, mean: new Float64Array(n) },
@@ -41,6 +43,29 @@ export function windowsOf(firsts: Uint32Array, counts: Uint16Array): Windows {
     windows.greatest[window] = greatest;
   }
   return windows;
+}
+
+/** A column with its windows. */
+export interface Windowed {
+  counts: Uint16Array;
+  windows: Windows;
+}
+
+/** What was made of takes already: one that is judged again and again is gone through once. */
+const made = new WeakMap<Frames, Map<string, Windowed>>();
+
+/** Columns of a take with their windows, in that order. @param columns that it has */
+export function windowed(take: Frames, columns: readonly string[]): Windowed[] {
+  const known = made.get(take) ?? new Map<string, Windowed>();
+  made.set(take, known);
+  const missing = columns.filter((column) => !known.has(column));
+  if (missing.length > 0) {
+    const firsts = known.values().next().value?.windows.firsts ?? windowStarts(take.tUs);
+    columnsIn(take, missing).forEach((counts, i) =>
+      known.set(missing[i], { counts, windows: windowsOf(firsts, counts) }),
+    );
+  }
+  return columns.map((column) => known.get(column)!);
 }
 
 /** Frames that are kept before and after what is further than a distance from rest, in windows: gestures begin in them, and end. */

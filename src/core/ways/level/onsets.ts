@@ -1,10 +1,10 @@
 import { rateOf, riseOf, type Onset, type Rising } from '../../calibrate/onset';
 import { restAlong } from '../../calibrate/rest-along';
-import { playedParts, windowsOf, windowStarts, type Windows } from '../../calibrate/windows';
+import { playedParts, windowed, type Windowed, type Windows } from '../../calibrate/windows';
 import { detectorSettings, gesturesOf, type DetectorSettings } from '../../calibrate/gesture-detector';
 import type { Sensor } from '../../instrument/sensor';
 import { firstFrom } from '../../signal/first-from';
-import { columnsIn, type Frames } from '../../signal/take';
+import type { Frames } from '../../signal/take';
 import type { LevelCalibration } from './calibration';
 import { laneLevel, signOf, type LaneLevel } from './lane-level';
 
@@ -28,23 +28,15 @@ export function levelOnsets(sensor: Sensor, c: LevelCalibration, take: Frames): 
     const level = laneLevel(c, id);
     return level && column !== undefined && take.channels.includes(column) ? [{ level, column }] : [];
   });
-  const columns = columnsIn(
+  const columns = windowed(
     take,
     lanes.map(({ column }) => column),
   );
-  const firsts = windowStarts(take.tUs);
-  return lanes.flatMap(({ level }, i) => onsetsOfLevel(level, take.tUs, columns[i], firsts));
+  return lanes.flatMap(({ level }, i) => onsetsOfLevel(level, take.tUs, columns[i]));
 }
 
-/** @param counts one a frame @param firsts of the take’s windows */
-export function onsetsOfLevel(
-  level: LaneLevel,
-  tUs: Float64Array,
-  counts: Uint16Array,
-  firsts = windowStarts(tUs),
-): Onset[] {
+export function onsetsOfLevel(level: LaneLevel, tUs: Float64Array, { counts, windows }: Windowed): Onset[] {
   const { rest, noise, up, down } = level;
-  const windows = windowsOf(firsts, counts);
   const most = Math.max(MOST_SIGMAS * noise, MOST_SHARE * up.reach);
   const rests = restAlong(windows, { rest, noise, most, sign: down ? 0 : signOf(level) });
   const settings = settingsOf(level, tUs);

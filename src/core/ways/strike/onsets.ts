@@ -1,9 +1,9 @@
 import { riseOf, type Onset } from '../../calibrate/onset';
-import { playedParts, windowsOf, windowStarts } from '../../calibrate/windows';
+import { playedParts, windowed } from '../../calibrate/windows';
 import type { LaneFrames } from '../../calibrate/lane-frames';
 import type { Sensor } from '../../instrument/sensor';
 import { firstFrom } from '../../signal/first-from';
-import { columnsIn, type Frames } from '../../signal/take';
+import type { Frames } from '../../signal/take';
 import type { StrikeCalibration } from './calibration';
 import { leastStrike, strikesOf } from './strikes';
 
@@ -26,15 +26,13 @@ export function strikeOnsets(sensor: Sensor, c: StrikeCalibration, take: Frames)
     return own && take.channels.includes(lane.column ?? '') ? [{ lane, own }] : [];
   });
   const { tUs } = take;
-  const columns = columnsIn(
+  const columns = windowed(
     take,
     lanes.map(({ lane }) => lane.column!),
   );
-  const firsts = windowStarts(tUs);
   const frames = lanes.map(({ lane, own }, i): LaneFrames => {
-    const counts = columns[i];
+    const { counts, windows } = columns[i];
     const rest = { ...UNKNOWN, rest: own.rest, noise: own.noise };
-    const windows = windowsOf(firsts, counts);
     const rests = new Float64Array(windows.mean.length).fill(own.rest);
     const parts = playedParts(windows, rests, leastStrike({ lane, rest, played: [] }));
     const part = ([from, to]: [number, number]) => ({
@@ -45,7 +43,7 @@ export function strikeOnsets(sensor: Sensor, c: StrikeCalibration, take: Frames)
   });
   return strikesOf(frames).flatMap((strikes, i) => {
     const { lane, own } = lanes[i];
-    const counts = columns[i];
+    const { counts } = columns[i];
     return strikes.map(({ tUs: beganUs, peakUs }) => {
       const rising = {
         ...{ tUs, from: firstFrom(tUs, beganUs - BEFORE_US), at: firstFrom(tUs, peakUs), on: own.on },

@@ -1,6 +1,7 @@
+import { windowed } from '../../calibrate/windows';
 import type { Onset } from '../../calibrate/onset';
 import type { Sensor } from '../../instrument/sensor';
-import { columnOf, type Frames } from '../../signal/take';
+import type { Frames } from '../../signal/take';
 import { onsetsOfLevel } from '../level/onsets';
 import type { SurfaceCalibration } from './calibration';
 
@@ -14,5 +15,5 @@ export function surfaceOnsets(
   if (column === undefined || !take.channels.includes(column)) return [];
   const { lane, rest, noise, on, off, reach } = press;
   const level = { lane, rest, noise, polarity, up: { reach, dead: off, on, off }, down: null };
-  return onsetsOfLevel(level, take.tUs, columnOf(take, column));
+  return onsetsOfLevel(level, take.tUs, windowed(take, [column])[0]);
 }

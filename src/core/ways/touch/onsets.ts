@@ -1,9 +1,9 @@
 import { riseOf, type Onset } from '../../calibrate/onset';
 import { restAlong } from '../../calibrate/rest-along';
-import { playedParts, windowsOf, windowStarts } from '../../calibrate/windows';
+import { playedParts, windowed, type Windowed } from '../../calibrate/windows';
 import type { Sensor } from '../../instrument/sensor';
 import { firstFrom } from '../../signal/first-from';
-import { columnsIn, type Frames } from '../../signal/take';
+import type { Frames } from '../../signal/take';
 import type { TouchCalibration } from './calibration';
 import { leastMoved, stretchesOf } from './stretches';
 
@@ -50,14 +50,13 @@ export const touchOnsets = (sensor: Sensor, c: TouchCalibration, take: Frames): 
 /** Touches of lanes; what a touch does to its neighbours is none. */
 export function onsetsOfTouches(lanes: readonly TouchRead[], take: Frames): Onset[] {
   const read = lanes.filter(({ column }) => take.channels.includes(column));
-  const columns = columnsIn(
+  const columns = windowed(
     take,
     read.map(({ column }) => column),
   );
-  const firsts = windowStarts(take.tUs);
   const all = read
     .flatMap((lane, i) =>
-      touchesOf(lane, take.tUs, columns[i], firsts).map((onset) => ({
+      touchesOf(lane, take.tUs, columns[i]).map((onset) => ({
         ...onset,
         share: onset.peak / lane.travel,
       })),
@@ -82,9 +81,8 @@ function isCrosstalk(all: readonly Shared[], own: Shared, place: number): boolea
 /** So many touches that began before it may last still. */
 const NEAR = 128;
 
-function touchesOf(read: TouchRead, tUs: Float64Array, counts: Uint16Array, firsts: Uint32Array): Onset[] {
+function touchesOf(read: TouchRead, tUs: Float64Array, { counts, windows }: Windowed): Onset[] {
   const { lane, rest, noise, travel, sign, on } = read;
-  const windows = windowsOf(firsts, counts);
   const moved = Math.max(leastMoved(noise), MOST_MOVED * travel);
   const rests = restAlong(windows, { rest, noise, most: moved, sign });
   const least = Math.max(leastMoved(noise), LEAST_SHARE * travel);

@@ -1,5 +1,6 @@
 import { TooManyBytes } from '@/core/exchange/firmware/play-operations';
-import { proofJson, versionsJson } from '@/core/exchange/proof/proof-json';
+import { proofJson, versionsJson, type ProofJson } from '@/core/exchange/proof/proof-json';
+import { reportHtml, reportJson } from '@/core/exchange/proof/report';
 import type { Instrument } from '@/core/instrument/document';
 import type { MidiEvent } from '@/core/midi/event';
 import { readSmf } from '@/core/midi/smf-read';
@@ -23,7 +24,7 @@ import { MOST_BYTES, tooManyMessages } from './most-messages';
 import { ProveRequest } from './requests';
 
 /** Proves a take, and the board's files on it: see docs/formats.md. */
-export async function proveTake(text: string): Promise<Response> {
+export async function proveTake(text: string, accept = ''): Promise<Response> {
   const request = asked(text, ProveRequest);
   if (!request.ok) return request.response;
   const play = askedPlay(request.value);
@@ -39,12 +40,28 @@ export async function proveTake(text: string): Promise<Response> {
     const findings = [...linesLeftOut(take, ''), ...causesOf(instrument, take.frames, proved, 'csv')];
     const more = await moreOf(request.value, instrument, proof, proved);
     if (!more.ok) return more.response;
-    return Response.json({ ...files, ...proofJson(proved, findings), ...more.value });
+    const json = proofJson(proved, findings);
+    if (accept.includes('text/html')) return page(reportOf(instrument, take, json, files.identical));
+    return Response.json({ ...files, ...json, ...more.value });
   } catch (error) {
     if (error instanceof TooManyBytes) return tooManyMessages();
     throw error;
   }
 }
+
+/** The same as a page to be printed. */
+const reportOf = (instrument: Instrument, { notes }: ReadTake, proof: ProofJson, same: boolean): string => {
+  const on = notes.take ?? notes.name ?? 'a take';
+  const head = { at: new Date().toISOString(), on, meantBy: 'what was sent with it', sameOnBoard: same };
+  return reportHtml(reportJson(instrument, proof, head));
+};
+
+const page = (html: string): Response =>
+  new Response(html, {
+    headers: { 'content-type': 'text/html; charset=utf-8', 'content-security-policy': PAGE_POLICY },
+  });
+/** A page of its own runs nothing, and loads nothing. */
+const PAGE_POLICY = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
 
 const fitsNothing = (field: string): Response =>
   problem(422, 'The MIDI file fits nothing that this take plays', [

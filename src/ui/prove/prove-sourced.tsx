@@ -51,7 +51,7 @@ export function ProveSourced({ sources }: { sources: ReturnType<typeof useProveS
   return (
     <Station title="Prove" changes reading={proved && <ProofReading {...{ proved, act, look }} />}>
       <Headline
-        says={proved ? verdictWords(proved) : source ? 'Playing it…' : headWithout(sources.value)}
+        says={headWords(proved, sources)}
         under={proved ? underWords(proved, meant, instrument) : underWithout(sources.value)}
       />
       <SourceBar {...{ sources, meant, tell }} proved={proved} />
@@ -66,7 +66,14 @@ export function ProveSourced({ sources }: { sources: ReturnType<typeof useProveS
   );
 }
 
-const headWithout = (value: string) => (value === '' ? 'Play something first.' : 'Opening it…');
+function headWords(
+  proved: ProofPicture | null,
+  { value, source }: ReturnType<typeof useProveSource>,
+): string {
+  if (proved) return proved.sensors.length === 0 ? 'Nothing in it begins a note.' : verdictWords(proved);
+  if (value === '') return 'Play something first.';
+  return source ? 'Playing it…' : 'Opening it…';
+}
 const underWithout = (value: string) =>
   value === ''
     ? 'Proved are the takes of a sensor, or a recording of everything: Listen, Space. Or begin a trial below.'
@@ -79,14 +86,24 @@ const MEANT_WORDS: Record<MeantBy['is'], string> = {
 };
 
 function underWords(
-  { seconds, stoodIn, moments }: ProofPicture,
+  { seconds, stoodIn, moments, sensors: gates }: ProofPicture,
   meant: MeantBy,
-  { sensors }: Instrument,
+  instrument: Instrument,
 ): string {
+  const { sensors } = instrument;
   const names = sensors.filter(({ id }) => stoodIn.includes(id)).map(({ name }) => name);
+  if (gates.length === 0) return silentWords(instrument);
   return [
     `${Math.round(seconds)} s; what was meant is told by ${MEANT_WORDS[meant.is]}.`,
     ...(names.length > 0 ? [`Not in it: ${names.join(', ')}; one note stands in.`] : []),
     ...(moments.length > 0 ? ['← → go from one thing that was counted to the next.'] : []),
   ].join(' ');
+}
+
+/** Where nothing that was played begins a note: who does. */
+function silentWords({ sensors, voices }: Instrument): string {
+  const begin = sensors.filter(({ id }) => voices.some((v) => v.is === 'note' && v.gate.sensor === id));
+  return begin.length === 0
+    ? 'No sensor begins notes yet: Voice gives one its notes.'
+    : `Notes are begun by ${begin.map(({ name }) => name).join(', ')}: choose one at the left, or a recording of everything (Listen, Space).`;
 }

@@ -10,6 +10,8 @@ export interface DrawnLane {
   column: number;
   contact: number;
   colour: string;
+  /** Whose it is, in words. */
+  name: string;
   /** Thresholds as counts, with their words. */
   lines: { at: number; word: string }[];
 }
@@ -52,6 +54,10 @@ export function paintTimeline(canvas: HTMLCanvasElement, painted: Painted, c: Co
     g.fillRect(from, 0, Math.max(12, x(painted.chosen.toUs) - from + 6), bottom);
   }
   paintTrace(frame, MEANT_HEIGHT, bottom - notes - 8);
+  g.fillStyle = c.soft;
+  g.textAlign = 'left';
+  g.textBaseline = 'middle';
+  g.fillText(painted.lane.name, TIMELINE_LEFT + 6, MEANT_HEIGHT + 8);
   paintNotes(frame, bottom - notes, bottom - 2);
   paintMeant(frame);
   paintAxis(frame, bottom);

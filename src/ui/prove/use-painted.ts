@@ -2,6 +2,7 @@
 
 import { useMemo } from 'react';
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
+import { laneWord } from '@/core/instrument/lane-word';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { gateSet } from '@/core/ways/gate-set';
@@ -59,6 +60,7 @@ function laneOf({ frames }: ProveSource, sensor: Sensor, place: number, colour: 
   return {
     column: frames.channels.indexOf(column ?? ''),
     contact: frames.edges?.contacts.indexOf(contacts?.[0] ?? '') ?? -1,
+    name: sensor.lanes.length > 1 ? `${sensor.name}, ${laneWord(sensor, Math.max(0, place))}` : sensor.name,
     ...{ colour, lines },
   };
 }

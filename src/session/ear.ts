@@ -31,6 +31,11 @@ export class Ear {
     if (this.loudness !== 'off') this.synth?.play(bytes);
   }
 
+  /** Of the browser's sound, ms; null without any. */
+  get outputMs(): number | null {
+    return this.loudness === 'off' ? null : (this.synth?.outputMs ?? null);
+  }
+
   silence(): void {
     this.synth?.silence();
   }

@@ -18,6 +18,7 @@ import type { Cable } from './cable';
 import { Ear, type Loudness } from './ear';
 import { createLiveStore, type LiveState } from './live-state';
 import { keepOnLeaving } from './keep-on-leaving';
+import { LatenessLog } from './lateness';
 import { MidiOut } from './midi-out';
 import { TakeKeeping } from './take-keeping';
 import { TraceRing } from './trace-ring';
@@ -60,6 +61,8 @@ export class Session {
   private replayed: KeptRecording | null = null;
   private loading = 0;
   private recent: ((frames: Frames) => void) | null = null;
+  /** How late what is played comes here. */
+  readonly lateness = new LatenessLog();
   /** What came in on MIDI since a capture began; null without one. */
   private captured: MidiEvent[] | null = null;
   /** Made when one is first connected. */
@@ -295,8 +298,10 @@ export class Session {
   private hear(message: FromLive): void {
     if (message.is === 'tick') this.hearTick(message);
     else if (message.is === 'recent') this.recent?.(message.frames);
-    else if (message.is === 'events') this.hearEvents(message.events);
-    else if (message.is === 'learnt') this.takeLearnt(message.calibrations);
+    else if (message.is === 'events') {
+      this.lateness.add(message.events, message.zeroMs, performance.timeOrigin + performance.now());
+      this.hearEvents(message.events);
+    } else if (message.is === 'learnt') this.takeLearnt(message.calibrations);
     else this.takes.hear(message);
   }
 

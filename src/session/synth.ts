@@ -44,6 +44,12 @@ export class Synth {
     this.follow(this.out?.gain, gain);
   }
 
+  /** What the computer's own output takes from a sample to the loudspeaker, as the browser tells it, ms; null before there is sound. */
+  get outputMs(): number | null {
+    if (!this.context) return null;
+    return 1000 * (this.context.baseLatency + (this.context.outputLatency || 0));
+  }
+
   play(message: readonly number[]): void {
     // What is announced before sound is asked for counts too.
     const channels = this.receiver.take(message);

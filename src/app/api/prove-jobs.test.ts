@@ -168,6 +168,7 @@ describe('POST /api/prove, by the jobs', () => {
       20,
     );
     const { body } = await ask(prove, { instrument, csv: csvOf(take) });
+    expect(body.freezes).toEqual({ n: 0, longestMs: 0, atUs: null });
     expect(body.counts.missed).toMatchObject({
       n: 0,
       of: new Set(touches.map(({ lane, from }) => `${lane} ${from}`)).size,

@@ -31,6 +31,9 @@ const MOST = 250;
 /** Fewer notes than this, or a smaller share, are by chance. (Common practice, no source.) */
 const LEAST = 4;
 const LEAST_SHARE = 0.5;
+/** Pairs of notes of one pitch that are looked at for each rate, and notes at least. */
+const MOST_VOTES = 300_000;
+const LEAST_LOOKED = 40;
 /** Pairs that a line is laid through. */
 const MOST_PAIRS = 400;
 
@@ -68,11 +71,21 @@ export const theirTime = ({ offsetUs, ppm }: Line, tUs: number): number => offse
 function guessOf(ours: readonly Ticked[], theirs: readonly Ticked[]): Line | null {
   const [few, many] = ours.length <= theirs.length ? [middleOf(ours), theirs] : [ours, middleOf(theirs)];
   const byNote = new Map<number, number[]>();
-  for (const { tUs, note } of many) byNote.set(note, [...(byNote.get(note) ?? []), tUs]);
+  for (const { tUs, note } of many) {
+    const own = byNote.get(note);
+    if (own) own.push(tUs);
+    else byNote.set(note, [tUs]);
+  }
+  // Of a long tune on few notes fewer are enough, and all would take long.
+  const pairs = few.reduce((n, { note }) => n + (byNote.get(note)?.length ?? 0), 0);
+  const some = few.slice(
+    0,
+    Math.max(LEAST_LOOKED, Math.floor((few.length * MOST_VOTES) / Math.max(1, pairs))),
+  );
   let best: (Line & { votes: number }) | null = null;
   for (const ppm of RATES_PPM) {
     const votes = new Map<number, number>();
-    for (const { tUs, note } of few)
+    for (const { tUs, note } of some)
       for (const at of byNote.get(note) ?? []) {
         const bin = Math.floor((at - (1 + ppm / 1e6) * tUs) / BIN_US);
         votes.set(bin, (votes.get(bin) ?? 0) + 1);

@@ -2,6 +2,7 @@ import type { Onset } from '../calibrate/onset';
 import type { Instrument } from '../instrument/document';
 import type { NoteVoice } from '../instrument/voices';
 import type { MidiEvent } from '../midi/event';
+import { freezesIn, type Freezes } from '../signal/freezes';
 import { secondsOf, type Frames } from '../signal/take';
 import { marksByFile } from './asked-by-midi';
 import { attacksOf } from './attacks';
@@ -62,6 +63,8 @@ export interface Proved extends Judged {
   velocities: Velocities | null;
   pitch: PitchErrors | null;
   wires: WireLoad[];
+  /** Stretches in which the board brought no frame. */
+  freezes: Freezes;
   sounded: Sounded[];
   onsets: OnsetsBy;
   /** How the file of what was meant goes by the board's clock; null where it is of another tune, undefined without one. */
@@ -88,8 +91,13 @@ export function prove(whole: Instrument, asked: Asked, most = Infinity): Proved 
   const onsets = onsetsBySensor(instrument, take);
   const sounded = soundedOf(instrument, played, take);
   const meant = meantBy(instrument, asked, onsets, sounded);
-  return proved(instrument, take, { ...meant, played, sounded, onsets, stoodIn });
+  const freezes = freezesIn(take.tUs, (fromUs, toUs) => isBetween(asked.roles ?? [], fromUs, toUs));
+  return proved(instrument, take, { ...meant, played, sounded, onsets, stoodIn, freezes });
 }
+
+/** Whether a gap lies between two takes that were laid one after the other. */
+const isBetween = (roles: readonly RoleSpan[], fromUs: number, toUs: number): boolean =>
+  roles.some((own, i) => i + 1 < roles.length && fromUs >= own.toUs && toUs <= roles[i + 1].fromUs);
 
 /** What was meant: by a file, by marks, else by what the raw trace tells. */
 function meantBy(
@@ -116,7 +124,7 @@ function meantBy(
   return { intended: intendedByMarks(instrument, take, onsets, marks, roles, lagUs), lagUs };
 }
 
-type Meant = Pick<Proved, 'onsets' | 'stoodIn' | 'sounded' | 'intended' | 'clock' | 'lagUs'>;
+type Meant = Pick<Proved, 'freezes' | 'onsets' | 'stoodIn' | 'sounded' | 'intended' | 'clock' | 'lagUs'>;
 
 function proved(
   instrument: Instrument,

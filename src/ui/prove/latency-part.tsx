@@ -43,7 +43,13 @@ export function LatencyPart({ proved, tried }: { proved: ProofPicture; tried: Pr
       ...(other ? [{ name: `${nameOf(sensor)}, with the change`, latency: other }] : []),
     ];
   });
-  if (rows.length === 0) return <p className={styles.quiet}>No note answers a gesture of its own here.</p>;
+  if (rows.length === 0)
+    return (
+      <>
+        <p className={styles.quiet}>No note answers a gesture of its own here.</p>
+        <LoopPart />
+      </>
+    );
   return (
     <>
       <Bars rows={rows} />

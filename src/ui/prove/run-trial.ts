@@ -59,7 +59,8 @@ export async function runTrial(
   }
   ask(null);
   if (recordedUs() !== null) session.record();
-  await until(session.workspace.store, ({ recordings }) => recordings.length > before);
+  const kept = until(session.workspace.store, ({ recordings }) => recordings.length > before);
+  await Promise.race([kept, late()]);
   const [recording] = session.workspace.store.getState().recordings;
   const roles = trial.steps.map(({ role }, i): RoleSpan => ({
     fromUs: ends[i - 1] ?? 0,
@@ -95,6 +96,13 @@ function keep(instrument: string, sensor: string, trial: Trial, { score, interva
   const id = `${instrument}-${trial.id}-${at}`;
   return keepTrial({ ...{ id, instrument, trial: trial.id, sensor, at, score, of }, ...interval });
 }
+
+/** A browser that keeps nothing must not hold a trial up for ever. */
+const KEEPS_MS = 15_000;
+const late = (): Promise<never> =>
+  new Promise((_, reject) =>
+    setTimeout(() => reject(new Error('the browser did not keep what was recorded')), KEEPS_MS),
+  );
 
 /** Waits until something holds of a store. */
 function until<T>(

@@ -54,10 +54,7 @@ export function paintTimeline(canvas: HTMLCanvasElement, painted: Painted, c: Co
     g.fillRect(from, 0, Math.max(12, x(painted.chosen.toUs) - from + 6), bottom);
   }
   paintTrace(frame, MEANT_HEIGHT, bottom - notes - 8);
-  g.fillStyle = c.soft;
-  g.textAlign = 'left';
-  g.textBaseline = 'middle';
-  g.fillText(painted.lane.name, TIMELINE_LEFT + 6, MEANT_HEIGHT + 8);
+  paintName(frame, bottom - notes - 18);
   paintNotes(frame, bottom - notes, bottom - 2);
   paintMeant(frame);
   paintAxis(frame, bottom);
@@ -74,6 +71,17 @@ interface Frame {
   x: (us: number) => number;
   width: number;
   painted: Painted;
+}
+
+/** Whose trace it is, over whatever lies there. */
+function paintName({ g, c, painted }: Frame, y: number): void {
+  const { name } = painted.lane;
+  g.textAlign = 'left';
+  g.textBaseline = 'middle';
+  g.fillStyle = c.sheet;
+  g.fillRect(TIMELINE_LEFT + 3, y - 8, g.measureText(name).width + 8, 16);
+  g.fillStyle = c.soft;
+  g.fillText(name, TIMELINE_LEFT + 7, y);
 }
 
 /** Which gestures were missed. */

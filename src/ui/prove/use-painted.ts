@@ -6,7 +6,8 @@ import { laneWord } from '@/core/instrument/lane-word';
 import type { Sensor } from '@/core/instrument/sensor';
 import { kindOf } from '@/core/kinds/registry';
 import { gateSet } from '@/core/ways/gate-set';
-import { laneRange, wayOf } from '@/core/ways/registry';
+import { signOf } from '@/core/ways/level/lane-level';
+import { laneRange, levelOf, wayOf } from '@/core/ways/registry';
 import { useInstrument, useSensor } from '../hooks/use-session';
 import { useColours } from '../parts/colours';
 import type { DrawnLane, Painted } from './timeline-paint';
@@ -49,18 +50,25 @@ function laneOf({ frames }: ProveSource, sensor: Sensor, place: number, colour: 
   const { id, column, contacts } = sensor.lanes[Math.max(0, place)];
   const gate = gateSet(sensor, id);
   const range = laneRange(sensor, id);
-  const sign = sensor.calibration ? (wayOf(sensor.calibration).onlyWay(sensor.calibration) ?? 1) : 1;
+  const sign = upOf(sensor, Math.max(0, place));
+  const at = (distance: number | undefined, way: number, word: string) =>
+    distance === undefined || !range ? [] : [{ at: Math.round(range.rest) + way * distance, word }];
+  const down = levelOf(sensor, Math.max(0, place))?.down;
   const lines =
-    !gate || !range || gate.shares
+    !gate || gate.shares
       ? []
-      : (['on', 'off'] as const).flatMap((word) => {
-          const at = gate[word];
-          return at === undefined ? [] : [{ at: Math.round(range.rest) + sign * at, word }];
-        });
+      : [...at(gate.on, sign, 'on'), ...at(gate.off, sign, 'off'), ...at(down?.on, -sign, 'on')];
   return {
     column: frames.channels.indexOf(column ?? ''),
     contact: frames.edges?.contacts.indexOf(contacts?.[0] ?? '') ?? -1,
     name: sensor.lanes.length > 1 ? `${sensor.name}, ${laneWord(sensor, Math.max(0, place))}` : sensor.name,
     ...{ colour, lines },
   };
+}
+
+/** Which way from rest a lane is played first: 1 or −1. */
+function upOf(sensor: Sensor, place: number): 1 | -1 {
+  const level = levelOf(sensor, place);
+  if (level) return signOf(level);
+  return (sensor.calibration && wayOf(sensor.calibration).onlyWay(sensor.calibration)) ?? 1;
 }

@@ -3,6 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Trial } from '@/core/prove/trials';
 import { useInstrument, useLive, useSensor, useSession } from '../hooks/use-session';
+import { notify } from '../parts/notice';
 import { runTrial, type TrialDone, type TrialRun } from './run-trial';
 
 /** Begins trials, lets them go on by themselves, and says what they came to. */
@@ -19,12 +20,16 @@ export function useTrialRun(done: (trial: Trial, came: TrialDone) => void): {
   const going = useRef<AbortController | null>(null);
   useEffect(() => () => going.current?.abort(), []);
   const begin = (trial: Trial) => {
-    if (records || going.current) return;
+    if (records) return notify('A recording goes on: end it first (Listen, Space).');
+    if (going.current) return;
     const own = new AbortController();
     going.current = own;
     setRun({ trial, step: 0, leftS: trial.steps[0].seconds });
     void runTrial(session, { instrument, sensor: sensor.id, trial }, setRun, own.signal)
-      .then((came) => done(trial, came))
+      .then(
+        (came) => done(trial, came),
+        (error: Error) => notify(`The trial could not be scored: ${error.message}.`),
+      )
       .finally(() => {
         going.current = null;
         setRun(null);

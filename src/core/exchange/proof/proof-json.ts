@@ -20,6 +20,7 @@ export const proofJson = (proved: Proved, findings: readonly Finding[]) => ({
   velocities: proved.velocities,
   pitch: proved.pitch,
   wires: proved.wires,
+  freezes: proved.freezes,
   stoodIn: proved.stoodIn,
   moments: proved.moments.slice(0, MOST_MOMENTS).map((moment) => momentJson(proved.intended, moment)),
   findings,
@@ -79,9 +80,9 @@ export type ProofPicture = ReturnType<typeof proofPicture>;
 /** Without what is only drawn. */
 export const proofOfPicture = (picture: ProofPicture): ProofJson => {
   const { seconds, intended, notes, counts, sensors, latency, velocities, pitch, wires } = picture;
-  const { stoodIn, moments, findings } = picture;
+  const { freezes, stoodIn, moments, findings } = picture;
   return {
     ...{ seconds, intended, notes, counts, sensors, latency, velocities, pitch, wires },
-    ...{ stoodIn, moments, findings },
+    ...{ freezes, stoodIn, moments, findings },
   };
 };

@@ -3,6 +3,7 @@ import type { Finding } from '../../findings/finding';
 import type { Instrument } from '../../instrument/document';
 import type { Voice } from '../../instrument/voices';
 import { MUCH_OVERLAP } from '../../calibrate/dynamics';
+import { counted } from '../../units/counted';
 import { gateSet } from '../../ways/gate-set';
 import type { LatencyParts } from '../latency';
 import { judgedVoices } from '../intended';
@@ -26,8 +27,25 @@ const PART_WORDS: Record<keyof LatencyParts, string> = {
 export const figureFindings = (instrument: Instrument, take: Frames, proved: Proved): Finding[] => [
   ...proved.sensors.flatMap((own) => lateFinding(instrument, take, own) ?? []),
   ...proved.wires.flatMap((wire) => wireFinding(instrument, proved, wire) ?? []),
+  ...freezeFindings(proved),
   ...overlapFindings(proved),
 ];
+
+function freezeFindings({ freezes: { n, longestMs, atUs } }: Proved): Finding[] {
+  if (atUs === null) return [];
+  return [
+    {
+      ...{ code: 'freezes', severity: 'doubt', sensor: '' },
+      evidence: { take: 'take', fromUs: atUs, toUs: atUs + 1000 * longestMs },
+      says: `${counted(n, 'freeze')}: no frame for up to ${longestMs.toFixed(0)} ms. Whatever was played meanwhile is late, or lost.`,
+      causes: [
+        'the sketch waits for something: a print, a bus, lights',
+        'the cable or the computer was busy',
+      ],
+      cures: [{ says: 'Let the sketch wait for nothing', cost: 'the one from Load does not' }],
+    },
+  ];
+}
 
 /** The board's own part of a latency. */
 const BOARD: readonly (keyof LatencyParts)[] = ['scan', 'filter', 'window', 'debounce', 'wire'];

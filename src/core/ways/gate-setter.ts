@@ -34,3 +34,27 @@ export const withLanes = <L extends { lane: string }>(
   lane: string | null,
   change: (own: L) => L,
 ): L[] => lanes.map((own) => (lane === null || own.lane === lane ? change(own) : own));
+
+/** A lane whose gate is two distances from rest, counts. */
+interface GatedLane {
+  lane: string;
+  on: number;
+  off: number;
+  noise: number;
+}
+
+/** The gates of a bank of such lanes. @param top highest "on" of a lane */
+export const lanesGate = <L extends GatedLane, C extends { lanes: L[] }>(
+  top: (own: L) => number = () => 65535,
+): GateSetter<C> => ({
+  read: ({ lanes }, lane) => {
+    const own = lanes.find((l) => l.lane === lane);
+    if (!own) return null;
+    const { on, off, noise } = own;
+    return { on, off, leastOn: Math.ceil(6 * noise), leastOff: Math.ceil(2 * noise) };
+  },
+  write: (c, lane, values) => ({
+    ...c,
+    lanes: withLanes(c.lanes, lane, (own) => ({ ...own, ...orderedGate(own, values, top(own)) })),
+  }),
+});

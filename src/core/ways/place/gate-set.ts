@@ -1,15 +1,4 @@
-import { orderedGate, withLanes, type GateSetter } from '../gate-setter';
-import type { PlaceCalibration } from './calibration';
+import { lanesGate } from '../gate-setter';
+import type { PlaceCalibration, PlaceLane } from './calibration';
 
-export const placeGate: GateSetter<PlaceCalibration> = {
-  read: ({ lanes }, lane) => {
-    const own = lanes.find((l) => l.lane === lane);
-    if (!own) return null;
-    const { on, off, noise } = own;
-    return { on, off, leastOn: Math.ceil(6 * noise), leastOff: Math.ceil(2 * noise) };
-  },
-  write: (c, lane, values) => ({
-    ...c,
-    lanes: withLanes(c.lanes, lane, (own) => ({ ...own, ...orderedGate(own, values) })),
-  }),
-};
+export const placeGate = lanesGate<PlaceLane, PlaceCalibration>();

@@ -27,6 +27,12 @@ export const PASSING_US = 50_000;
 /** Whether a voice plays one note at a time, whatever lanes are open. */
 export const oneAtATime = (voice: NoteVoice): boolean => playsAlone(voice) || voice.pitch.is === 'chosen';
 
+/** Sensors without which a voice is silent, besides its gate's: its second gate, and what chooses its note. */
+export const neededOf = ({ gate, and, pitch }: NoteVoice): string[] =>
+  [and?.sensor, pitch.is === 'chosen' || pitch.is === 'along' ? pitch.source.sensor : undefined].filter(
+    (own): own is string => own !== undefined && own !== gate.sensor,
+  );
+
 /** The attacks of notes whose voice is known, in order of time. */
 export function attacksOf(sounded: readonly Sounded[]): Attack[] {
   const attacks: Attack[] = [];

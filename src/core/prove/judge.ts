@@ -1,6 +1,6 @@
 import type { Onset } from '../calibrate/onset';
 import type { Attack } from './attacks';
-import { PASSING_US } from './attacks';
+import { neededOf, PASSING_US } from './attacks';
 import type { Intended, OnsetsBy } from './intended';
 import { isWrong, matched, type Matched } from './matched';
 import type { Sounded } from './sounded';
@@ -42,7 +42,7 @@ export function judge(intended: readonly Intended[], attacks: readonly Attack[],
   const moments = [
     ...missedMoments(intended, pairs),
     ...wrongMoments(intended, attacks, pairs),
-    ...extraMoments(intended, attacks, pairs),
+    ...extraMoments(intended, attacks, pairs, onsets),
   ];
   const phantoms = new Set(moments.flatMap(({ is, note }) => (is === 'phantom' && note ? [note] : [])));
   const gestures = gesturesByLane(onsets);
@@ -88,6 +88,7 @@ function extraMoments(
   intended: readonly Intended[],
   attacks: readonly Attack[],
   { intendedOf }: Matched,
+  onsets: OnsetsBy,
 ): Moment[] {
   const told = intended.some(({ note }) => note !== null);
   return attacks.flatMap((attack, i) => {
@@ -97,8 +98,24 @@ function extraMoments(
       return [momentOf('passing', attack, asked ? intendedOf[i] : null)];
     if (asked) return [];
     if (isDoubled(attacks, i)) return [momentOf('doubled', attack, null)];
-    return attack.goesOn && !told ? [] : [momentOf('phantom', attack, null)];
+    // What goes on to another note, or begins with another sensor while its gate is open, was asked for there.
+    const elsewhere = !told && (attack.goesOn || isAskedElsewhere(attack, onsets));
+    return elsewhere ? [] : [momentOf('phantom', attack, null)];
   });
+}
+
+/** A second gate, or what chooses the note, opens a note this long after its gesture at most, µs. */
+const ELSEWHERE_US = 150_000;
+
+/** Whether a gesture of another sensor that its voice needs begins with it. */
+function isAskedElsewhere({ onUs, first: { voice } }: Attack, onsets: OnsetsBy): boolean {
+  const others = voice ? neededOf(voice) : [];
+  return others.some((sensor) =>
+    (onsets.get(sensor) ?? []).some(({ riseUs, crossedUs }) => {
+      const sinceUs = onUs - (crossedUs ?? riseUs);
+      return sinceUs >= 0 && sinceUs <= ELSEWHERE_US;
+    }),
+  );
 }
 
 /** Whether another attack of the same lane, or of the same note, lies so near that both are one. @param i place of an attack that nothing asked for */

@@ -53,18 +53,10 @@ function onsetsMs(samples: Float32Array, rateHz: number): number[] {
   const quiet = Math.max(1e-4, 2 * median(loud));
   const onsets: number[] = [];
   const msOf = (w: number) => (w * size * 1000) / rateHz;
-  let [since, peak] = [-Infinity, 0];
   for (let w = 0; w < loud.length; w++) {
-    const ms = msOf(w);
-    const ringing = ms - since < LATEST_MS ? peak : 0;
-    if (
-      loud[w] > RISE * quiet &&
-      ms - since >= DEAD_MS &&
-      (ringing === 0 || loud[w] > GROWS * recent(loud, w, size, rateHz))
-    ) {
-      onsets.push(ms);
-      [since, peak] = [ms, loud[w]];
-    } else peak = Math.max(0.98 * peak, loud[w]);
+    const sinceMs = msOf(w) - (onsets.at(-1) ?? -Infinity);
+    const grows = sinceMs >= LATEST_MS || loud[w] > GROWS * recent(loud, w, size, rateHz);
+    if (loud[w] > RISE * quiet && sinceMs >= DEAD_MS && grows) onsets.push(msOf(w));
   }
   return onsets;
 }

@@ -8,6 +8,7 @@ import {
   injectedPresses,
   injectedStrikes,
 } from '../testing/injected';
+import { bankNotes, touchPads } from '../testing/bank-instruments';
 import { breathNote, identityInstrument, levelWith, oneSided } from '../testing/identity-response';
 import { causesOf } from './causes/causes';
 import { noteLatencies } from './latency';
@@ -133,4 +134,25 @@ it('a note that begins again without an end, and one that nothing ends, are note
     [5000, 12_000, true],
     [9000, 20_000, false],
   ]);
+});
+
+it('buttons that wait for a strip sound anew with each touch of it: none of these notes is out of nothing', () => {
+  const buttons = touchPads([60, 64]);
+  const breath = identityInstrument([]).sensors[0];
+  const voice = bankNotes(buttons, 'touch', { and: { sensor: breath.id, port: 'gate' } });
+  const instrument = identityInstrument([voice]);
+  instrument.sensors.push(buttons);
+  const at = (ms: number, from: number, to: number) => ms >= from && ms < to;
+  const counts = Array.from({ length: 3000 }, (_, ms) => [
+    at(ms, 900, 1200) || at(ms, 1600, 1900) ? 1500 : 1000,
+    ...[0, 1].map((pad) => (at(ms, 600 + 40 * pad, 2200) ? 400 : 300)),
+  ]);
+  const take = {
+    channels: ['breath', 'p0', 'p1'],
+    tUs: Float64Array.from(counts, (_, i) => 1000 * i),
+    counts: Uint16Array.from(counts.flat()),
+  };
+  const { attacks, counts: errors } = prove(instrument, { take });
+  expect(attacks).toHaveLength(4);
+  expect(errors).toMatchObject({ missed: { n: 0 }, phantom: { n: 0 }, doubled: { n: 0 }, stuck: { n: 0 } });
 });

@@ -1,11 +1,10 @@
 import type { Onset } from '../calibrate/onset';
 import type { Instrument } from '../instrument/document';
-import type { NoteVoice } from '../instrument/voices';
 import type { MidiEvent } from '../midi/event';
 import { freezesIn, type Freezes } from '../signal/freezes';
 import { secondsOf, type Frames } from '../signal/take';
 import { marksByFile } from './asked-by-midi';
-import { attacksOf } from './attacks';
+import { attacksOf, neededOf } from './attacks';
 import type { ClockFit } from './clock-fit';
 import { lagOf } from './lag';
 import {
@@ -164,7 +163,10 @@ function playable(
 ): Intended[] {
   const voices = judgedVoices(instrument, take);
   const needs = new Map(
-    voices.map(({ gate }) => [gate.sensor, voices.filter((v) => v.gate.sensor === gate.sensor).map(needsOf)]),
+    voices.map(({ gate }) => [
+      gate.sensor,
+      voices.filter((v) => v.gate.sensor === gate.sensor).map(neededOf),
+    ]),
   );
   const meets = (own: Onset | null, other: Onset) =>
     own !== null && other.riseUs <= own.toUs && other.toUs >= own.riseUs;
@@ -174,9 +176,3 @@ function playable(
     ),
   );
 }
-
-/** Sensors without which a voice is silent, besides its gate's. */
-const needsOf = ({ gate, and, pitch }: NoteVoice): string[] =>
-  [and?.sensor, pitch.is === 'chosen' || pitch.is === 'along' ? pitch.source.sensor : undefined].filter(
-    (own): own is string => own !== undefined && own !== gate.sensor,
-  );

@@ -58,6 +58,12 @@ test('every view of a measured instrument passes axe, in light and in dark', asy
   await page.keyboard.press('5');
   await expect(page.getByRole('heading', { name: 'Sent by Bellows' })).toBeVisible();
   await expectAccessible(page, 'voice');
+  await page.keyboard.press('6');
+  await expect(page.getByRole('heading', { name: 'All 39 gestures are answered.' })).toBeVisible();
+  await expectAccessible(page, 'prove');
+  await page.getByRole('button', { name: 'Trials' }).click();
+  await expect(page.getByRole('button', { name: /^A ladder of dynamics/ })).toBeVisible();
+  await expectAccessible(page, 'trials');
   await page.keyboard.press('7');
   await expect(page.getByRole('status')).toContainText('identical');
   await expectAccessible(page, 'load');

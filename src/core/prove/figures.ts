@@ -3,7 +3,8 @@ import { pitchAt } from '../midi/heard-notes';
 import { DYNAMIC_NAMES, type Dynamics } from '../shape/dynamics';
 import { countInterval, shareInterval, type Interval } from '../signal/interval';
 import { median, quantile } from '../signal/quantile';
-import { ERRORS, type ErrorKind, type Judged } from './judge';
+import { ERRORS, type ErrorKind } from './errors';
+import type { Judged } from './judge';
 import type { Sounded } from './sounded';
 
 /** How often something went wrong. */

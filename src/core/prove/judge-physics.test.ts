@@ -18,7 +18,7 @@ import {
   playedMagnets,
   takeOfMagnets,
 } from '../testing/physical-magnets';
-import { ERRORS } from './judge';
+import { ERRORS } from './errors';
 import { prove } from './proved';
 
 /** An instrument that was calibrated from takes, and a take of truly so many gestures. */

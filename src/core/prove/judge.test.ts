@@ -7,7 +7,7 @@ import {
   injectedStrikes,
   type Injected,
 } from '../testing/injected';
-import { ERRORS } from './judge';
+import { ERRORS } from './errors';
 import { prove } from './proved';
 
 const SEEDS = 100;

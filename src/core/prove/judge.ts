@@ -2,12 +2,9 @@ import type { Onset } from '../calibrate/onset';
 import type { Attack } from './attacks';
 import { neededOf, PASSING_US } from './attacks';
 import type { Intended, OnsetsBy } from './intended';
+import type { ErrorKind } from './errors';
 import { isWrong, matched, type Matched } from './matched';
 import type { Sounded } from './sounded';
-
-/** What can be wrong with how a take is answered (maker's handbook 7). */
-export const ERRORS = ['missed', 'phantom', 'doubled', 'stuck', 'passing', 'wrong'] as const;
-export type ErrorKind = (typeof ERRORS)[number];
 
 /** One thing that was counted, and where it is. */
 export interface Moment {

@@ -1,6 +1,6 @@
 import type { Instrument } from '../instrument/document';
 import type { Mark } from '../prove/intended';
-import type { ErrorKind } from '../prove/judge';
+import type { ErrorKind } from '../prove/errors';
 import { random, type Random } from '../signal/random';
 import type { Frames } from '../signal/take';
 import { bankNotes, kneeSwitch, strikePads, touchPads } from './bank-instruments';

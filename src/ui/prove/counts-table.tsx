@@ -1,6 +1,6 @@
 'use client';
 
-import { ERRORS, type ErrorKind } from '@/core/prove/judge';
+import { ERRORS, type ErrorKind } from '@/core/prove/errors';
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
 import { countWords, ERROR_WORDS, intervalWords } from './proof-words';
 import styles from './prove.module.css';

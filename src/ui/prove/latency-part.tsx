@@ -12,7 +12,7 @@ import {
 import { useMemo } from 'react';
 import { Chart as ChartView } from 'react-chartjs-2';
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
-import { AIM_JITTER_MS, AIM_MS } from '@/core/prove/causes/late';
+import { AIM_JITTER_MS, AIM_MS } from '@/core/prove/aims';
 import type { Latency, LatencyParts } from '@/core/prove/latency';
 import { useInstrument } from '../hooks/use-session';
 import { READING_FACE } from '../parts/chart-fonts';

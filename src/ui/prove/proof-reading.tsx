@@ -2,7 +2,7 @@
 
 import type { Cure, Finding } from '@/core/findings/finding';
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
-import { AIM_MS } from '@/core/prove/causes/late';
+import { AIM_MS } from '@/core/prove/aims';
 import { Findings } from '../parts/findings';
 import { Reading } from '../parts/station';
 import { intervalWords } from './proof-words';

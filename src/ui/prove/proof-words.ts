@@ -1,6 +1,6 @@
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
 import type { Count } from '@/core/prove/figures';
-import { ERRORS, type ErrorKind } from '@/core/prove/judge';
+import { ERRORS, type ErrorKind } from '@/core/prove/errors';
 import { counted } from '@/core/units/counted';
 
 /** What is counted, each with its sentence. */

@@ -1,7 +1,6 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { REPORT_STYLE, reportBody, reportHtml, reportJson } from '@/core/exchange/proof/report';
 import { proofOfPicture, type ProofPicture } from '@/core/exchange/proof/proof-json';
 import { useInstrument } from '../hooks/use-session';
 import { download } from '../parts/download';
@@ -27,18 +26,22 @@ export function ReportButtons({
   meant: MeantBy;
 }) {
   const instrument = useInstrument();
-  const report = () => {
-    const proof = proofOfPicture(proved);
+  /** The report, and what writes it: no first load carries that. */
+  const made = async () => {
+    const { REPORT_STYLE, reportBody, reportHtml, reportJson } = await import('@/core/exchange/proof/report');
     const at = new Date().toISOString();
-    return reportJson(instrument, proof, {
-      at,
-      on: source.says,
-      meantBy: MEANT[meant.is],
-      sameOnBoard: null,
-    });
+    const head = { at, on: source.says, meantBy: MEANT[meant.is], sameOnBoard: null };
+    const report = reportJson(instrument, proofOfPicture(proved), head);
+    return { report, style: REPORT_STYLE, body: reportBody(report), html: reportHtml(report) };
   };
   const name = `${instrument.id}-proof`;
-  const print = () => printPage(reportBody(report()), REPORT_STYLE);
+  const print = async () => {
+    const { body, style } = await made();
+    printPage(body, style);
+  };
+  const saveHtml = async () => download(`${name}.html`, (await made()).html, 'text/html');
+  const saveJson = async () =>
+    download(`${name}.json`, `${JSON.stringify((await made()).report, null, 2)}\n`, 'application/json');
   return (
     <MenuButton
       button={(show) => (
@@ -47,17 +50,9 @@ export function ReportButtons({
         </Button>
       )}
       choices={[
-        { key: 'print', words: 'Print one page', run: print },
-        {
-          key: 'html',
-          words: 'Save as HTML',
-          run: () => download(`${name}.html`, reportHtml(report()), 'text/html'),
-        },
-        {
-          key: 'json',
-          words: 'Save as JSON',
-          run: () => download(`${name}.json`, `${JSON.stringify(report(), null, 2)}\n`, 'application/json'),
-        },
+        { key: 'print', words: 'Print one page', run: () => void print() },
+        { key: 'html', words: 'Save as HTML', run: () => void saveHtml() },
+        { key: 'json', words: 'Save as JSON', run: () => void saveJson() },
       ]}
     />
   );

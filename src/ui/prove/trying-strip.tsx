@@ -5,7 +5,7 @@ import type { ProofPicture } from '@/core/exchange/proof/proof-json';
 import type { Change } from '@/core/findings/change';
 import type { Instrument } from '@/core/instrument/document';
 import { changeWords } from '@/core/prove/change-words';
-import { ERRORS } from '@/core/prove/judge';
+import { ERRORS } from '@/core/prove/errors';
 import { ERROR_WORDS } from './proof-words';
 import styles from './prove.module.css';
 

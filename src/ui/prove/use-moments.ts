@@ -2,7 +2,7 @@
 
 import { useCallback, useMemo, useState } from 'react';
 import type { MomentJson, ProofPicture } from '@/core/exchange/proof/proof-json';
-import type { ErrorKind } from '@/core/prove/judge';
+import type { ErrorKind } from '@/core/prove/errors';
 import type { Span } from '@/workers/desk';
 import { useKey } from '../hooks/use-key';
 import type { ProveSource } from './use-prove-source';

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import type { VersionsJson } from '@/core/exchange/proof/proof-json';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
 import type { Instrument } from '@/core/instrument/document';
-import { ERRORS } from '@/core/prove/judge';
+import { ERRORS } from '@/core/prove/errors';
 import type { Verdict } from '@/core/prove/versions';
 import { noteName } from '@/core/midi/words';
 import type { Span } from '@/workers/desk';

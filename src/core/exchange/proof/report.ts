@@ -1,7 +1,7 @@
 import type { Instrument } from '../../instrument/document';
 import { identityOf } from '../document/instrument-digest';
 import { compile } from '../../compile/compile';
-import { ERRORS } from '../../prove/judge';
+import { ERRORS } from '../../prove/errors';
 import { round } from '../../units/round';
 import type { ProofJson } from './proof-json';
 

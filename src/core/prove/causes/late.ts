@@ -5,14 +5,11 @@ import type { Voice } from '../../instrument/voices';
 import { MUCH_OVERLAP } from '../../calibrate/dynamics';
 import { counted } from '../../units/counted';
 import { gateSet } from '../../ways/gate-set';
+import { AIM_JITTER_MS, AIM_MS } from '../aims';
 import type { LatencyParts } from '../latency';
 import { judgedVoices } from '../intended';
 import type { Frames } from '../../signal/take';
 import type { Proved, SensorProved } from '../proved';
-
-/** What is aimed at, ms: latency, and how far it may spread (Wessel & Wright, Computer Music Journal 26, 2002). */
-export const AIM_MS = 10;
-export const AIM_JITTER_MS = 1;
 
 const PART_WORDS: Record<keyof LatencyParts, string> = {
   rise: 'the gesture itself: from a tenth of its rise to the threshold',

@@ -18,7 +18,7 @@ export interface LatencyParts {
   filter: number;
   /** In which a velocity is measured, or fingers settle. */
   window: number;
-  /** Debounce, hold-off, mask, and whatever else lets a note wait before it is sent. */
+  /** Debounce, hold-off, mask, frames until a place is believed, and whatever else lets a note wait before it is sent. */
   debounce: number;
   /** What was queued before it, and its own bytes. */
   wire: number;

@@ -28,7 +28,7 @@ const PARTS: Record<keyof LatencyParts, string> = {
   scan: 'scan',
   filter: 'filter',
   window: 'window',
-  debounce: 'debounce, hold-off',
+  debounce: 'settling, debounce, hold-off',
   wire: 'wire',
 };
 

@@ -16,7 +16,7 @@ const PART_WORDS: Record<keyof LatencyParts, string> = {
   scan: 'the scan: it is looked at too seldom',
   filter: 'a filter',
   window: 'the window in which a velocity is measured, or fingers settle',
-  debounce: 'debounce and hold-off',
+  debounce: 'settling, debounce and hold-off',
   wire: 'the wire: what was queued before it, and its own bytes',
 };
 

@@ -266,6 +266,9 @@ describe('POST /api/prove', () => {
       [{ intended: [{ note: 60 }] }, 'intended.0.tUs'],
       [{ changes: [{ is: 'gate', sensor: 'pads', values: { on: -3 } }] }, 'changes.0.values.on'],
       [{ changes: [{ is: 'wish' }] }, 'changes.0'],
+      [{ changes: [{ is: 'gate', sensor: 'nobody', values: { on: 30 } }] }, 'changes.0.sensor'],
+      [{ changes: [{ is: 'voice', voice: 'nobody', values: {} }] }, 'changes.0.voice'],
+      [{ intended: [{ tUs: 5, sensor: 'pads', lane: 'p9' }] }, 'intended.0.lane'],
       [{ against: { name: 'x' } }, 'against'],
     ];
     for (const [more, field] of refusals) {
@@ -275,6 +278,22 @@ describe('POST /api/prove', () => {
         field,
       );
     }
+  });
+
+  it('gives it as a page to print, which runs nothing and says what it was told as text', async () => {
+    const named = { ...instrument, name: '<script>alert(1)</script>' };
+    const response = await prove(
+      new Request('http://127.0.0.1/api', {
+        method: 'POST',
+        headers: { host: '127.0.0.1', 'content-type': 'application/json', accept: 'text/html' },
+        body: JSON.stringify({ instrument: named, csv }),
+      }),
+    );
+    expect(response.headers.get('content-security-policy')).toContain('sandbox');
+    const html = await response.text();
+    expect(html).toContain('The board’s C runtime sends the same bytes.');
+    expect(html).toContain(`${touches.length} gestures that were meant`);
+    expect(html).not.toContain('<script>');
   });
 
   it('marks that fit nothing are missed gestures, and what is played is phantom', async () => {

@@ -14,6 +14,7 @@ import { compareVersions } from '@/core/prove/versions';
 import { withChanges } from '@/core/prove/with-changes';
 import type { Change } from '@/core/findings/change';
 import type { ReadTake } from '@/core/exchange/takes/take-csv';
+import type { Fault } from '@/core/result';
 import { no, type Asked } from '../body';
 import { proveOnChip } from '../chip';
 import { problem, under } from '../problem';
@@ -30,6 +31,9 @@ export async function proveTake(text: string, accept = ''): Promise<Response> {
   const play = askedPlay(request.value);
   if (!play.ok) return play.response;
   const { instrument, take, midiIn } = play.value;
+  const unknown = unknownNames(request.value, instrument);
+  if (unknown.length > 0)
+    return problem(422, 'The request names what the instrument does not have', unknown.slice(0, MOST_FAULTS));
   const question = questionOf(request.value, take);
   if (!question.ok) return question.response;
   const proof: AskedProof = { ...question.value, take: take.frames, midiIn };
@@ -70,6 +74,40 @@ const fitsNothing = (field: string): Response =>
       says: 'notes of this take are required, in its order, at any offset; half of them or more, four at least',
     },
   ]);
+
+/** Faults that one answer names. */
+const MOST_FAULTS = 20;
+
+/** Sensors, lanes and voices that a request names, and the instrument lacks. */
+function unknownNames({ intended = [], changes = [] }: ProveRequest, instrument: Instrument): Fault[] {
+  const { sensors, voices } = instrument;
+  const fault = (path: string, what: string, got: string, has: readonly string[]): Fault[] =>
+    has.includes(got) ? [] : [{ path, says: `must name a ${what} of the instrument, got ${got}` }];
+  const ids = sensors.map(({ id }) => id);
+  const named = (path: string, sensor?: string, lane?: string | null): Fault[] => {
+    const own = sensor === undefined ? sensors : sensors.filter(({ id }) => id === sensor);
+    const lanes = own.flatMap((s) => s.lanes.map(({ id }) => id));
+    return [
+      ...(sensor === undefined ? [] : fault(`${path}.sensor`, 'sensor', sensor, ids)),
+      ...(lane === undefined || lane === null || own.length === 0
+        ? []
+        : fault(`${path}.lane`, 'lane', lane, lanes)),
+    ];
+  };
+  return [
+    ...intended.flatMap(({ sensor, lane }, i) => named(`intended.${i}`, sensor, lane)),
+    ...changes.flatMap((own, i) =>
+      own.is === 'gate'
+        ? named(`changes.${i}`, own.sensor, own.lane)
+        : fault(
+            `changes.${i}.voice`,
+            'voice',
+            own.voice,
+            voices.map(({ id }) => id),
+          ),
+    ),
+  ];
+}
 
 /** What was meant: a file, marks with what is told of each, times, else what the take itself says. */
 function questionOf(

@@ -66,6 +66,16 @@ test('a trial runs by itself, is scored with what it may truly be, and can be lo
   await expect(page.getByText(/^A ladder of dynamics: \d+ % of \d+; it may truly be/)).toBeVisible();
   await page.getByRole('button', { name: 'Look at it' }).last().click();
   await expect(page.getByLabel('Proved on')).toContainText('Recording 1');
+  // What was meant can be tapped along it.
+  await page.getByRole('button', { name: 'Tap along' }).click();
+  await expect(page.getByRole('region', { name: 'Recording played again' })).toBeVisible();
+  for (let i = 0; i < 3; i++) {
+    await page.waitForTimeout(500);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('button', { name: 'End, 3 taps' }).click();
+  await expect(page.getByLabel('Meant is').locator('option:checked')).toHaveText('your 3 taps along it');
+  await expect(page.getByText(/what was meant is told by what you tapped along it/)).toBeVisible();
 });
 
 test('a MIDI file of another tune is said to fit nothing; two schools of pitch differ in their notes', async ({

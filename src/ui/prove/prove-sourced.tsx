@@ -82,6 +82,7 @@ const underWithout = (value: string) =>
 const MEANT_WORDS: Record<MeantBy['is'], string> = {
   trace: 'what the raw trace does',
   marks: 'what was tapped while it was played',
+  taps: 'what you tapped along it',
   file: 'the file',
 };
 

@@ -12,6 +12,7 @@ import type { ProveSource } from './use-prove-source';
 const MEANT: Record<MeantBy['is'], string> = {
   trace: 'the raw trace',
   marks: 'taps while it was played',
+  taps: 'taps along it',
   file: 'a MIDI file',
 };
 

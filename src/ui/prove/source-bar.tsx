@@ -8,6 +8,7 @@ import { notify } from '../parts/notice';
 import { Pick } from '../parts/pick';
 import { useFilePicker } from '../parts/use-file-picker';
 import { ReportButtons } from './report-buttons';
+import { TapAlong } from './tap-along';
 import type { MeantBy } from './use-proved';
 import type { useProveSource } from './use-prove-source';
 import styles from './prove.module.css';
@@ -17,7 +18,7 @@ const LARGEST = 4 * 1024 * 1024;
 
 /** What is proved on, and by what it is told what was meant. */
 export function SourceBar({
-  sources: { options, value, choose, source },
+  sources: { options, value, choose, source, recording },
   meant,
   tell,
   proved,
@@ -45,19 +46,21 @@ export function SourceBar({
         label="Meant is"
         labelled
         value={meant.is}
-        set={(is) => tell(is === 'marks' ? { is: 'marks' } : { is: 'trace' })}
+        set={(is) => is !== meant.is && tell(is === 'marks' ? { is: 'marks' } : { is: 'trace' })}
         options={{
           trace: 'what the trace does',
           ...(source.marks.length > 0
             ? { marks: `what you tapped, ${counted(source.marks.length, 'mark')}` }
             : {}),
           ...(meant.is === 'file' ? { file: meant.name } : {}),
+          ...(meant.is === 'taps' ? { taps: `your ${counted(meant.marks.length, 'tap')} along it` } : {}),
         }}
       />
       <Button variant="outlined" onClick={open}>
         Meant by a MIDI file
       </Button>
       {field}
+      {recording && <TapAlong recording={recording} tell={tell} />}
       {proved && <ReportButtons {...{ proved, source, meant }} />}
       {meant.is === 'file' && proved && <ClockWords proved={proved} />}
     </div>

@@ -30,6 +30,8 @@ export function useProveSource(): {
   value: string;
   choose: (value: string) => void;
   source: ProveSource | null;
+  /** Where it is a recording. */
+  recording: KeptRecording | null;
 } {
   const { sensor } = useSensor();
   const all = useTakesOf(sensor.id);
@@ -58,7 +60,13 @@ export function useProveSource(): {
     // A recording's label may change while its frames stay.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, value]);
-  return { options, value, choose, source: loaded?.key === key ? loaded : null };
+  return {
+    options,
+    value,
+    choose,
+    source: loaded?.key === key ? loaded : null,
+    recording: recording ?? null,
+  };
 }
 
 async function ofTakes(key: string, says: string): Promise<ProveSource | null> {

@@ -12,7 +12,11 @@ import { useLatest } from '../hooks/use-latest';
 import type { ProveSource } from './use-prove-source';
 
 /** By what it is told what was meant. */
-export type MeantBy = { is: 'trace' } | { is: 'marks' } | { is: 'file'; name: string; events: MidiEvent[] };
+export type MeantBy =
+  | { is: 'trace' }
+  | { is: 'marks' }
+  | { is: 'taps'; marks: number[] }
+  | { is: 'file'; name: string; events: MidiEvent[] };
 
 interface Order {
   source: ProveSource;
@@ -40,7 +44,9 @@ const prove = ({ source, instrument, asked }: Order): Promise<ProofPicture | nul
 /** What a source is judged by. */
 export const askedBy = ({ roles, marks }: ProveSource, meant: MeantBy): AskedOf => ({
   roles,
-  ...(meant.is === 'marks' ? { marks: marks.map((tUs) => ({ tUs })) } : {}),
+  ...(meant.is === 'marks' || meant.is === 'taps'
+    ? { marks: (meant.is === 'taps' ? meant.marks : marks).map((tUs) => ({ tUs })) }
+    : {}),
   ...(meant.is === 'file' ? { meant: meant.events } : {}),
 });
 

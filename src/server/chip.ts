@@ -4,41 +4,20 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/header';
-import { forOperations } from '@/core/exchange/firmware/harness';
+import { encodeTake } from '@/core/exchange/firmware/harness';
 import type { Instrument } from '@/core/instrument/document';
 import { playOperations } from '@/core/exchange/firmware/play-operations';
 import { compile } from '@/core/compile/compile';
 import type { Board } from '@/core/instrument/board';
 import type { BoardTake } from '@/core/prove/play-take';
 import { wholeTake } from '@/core/prove/whole-take';
+import type { ChipProof, NoChip } from '@/core/exchange/proof/chip-proof';
+import { cutFrames } from '@/core/signal/cut';
 import type { Frames } from '@/core/signal/take';
 import { AVR_FLAGS, emulate, LARGER, MEMORY_BYTES, SMALL } from './avr-emulator';
 import { FIRMWARE } from './compiler';
 
 const execute = promisify(execFile);
-
-/** What a board's part of an instrument is on an 8-bit chip of 16 MHz, 32 KB of program memory and 2 KB of memory. */
-export interface ChipProof {
-  board: string;
-  flashBytes: number;
-  memoryBytes: number;
-  /** Null where it does not fit on the chip: only its sizes are known, by a larger one of the family. */
-  played: {
-    /** Frames of the take that were played: its beginning. */
-    frames: number;
-    /** Cycles of a scan: on average, and the slowest, start-up included; and that one in ms. */
-    meanCycles: number;
-    slowestCycles: number;
-    slowestMs: number;
-    /** Whether it sent the same bytes as the bench. */
-    identical: boolean;
-  } | null;
-}
-
-/** Why there is none: no compiler for the chip, or one that failed. */
-export interface NoChip {
-  because: string;
-}
 
 /** Frames that are played, and cycles that this may take: ten seconds or so of an emulator's time. */
 const MOST_FRAMES = 3000;
@@ -93,7 +72,7 @@ async function chipProof(instrument: Instrument, take: ChipTake): Promise<ChipPr
 const STACK_BYTES = 200;
 
 function played(binary: Uint8Array, { image, frames }: ChipTake): ChipProof['played'] {
-  const { scans, sent, done } = emulate(binary, operationsOf(frames), MOST_CYCLES);
+  const { scans, sent, done } = emulate(binary, encodeTake(frames), MOST_CYCLES);
   const want = playOperations(image, frames).sent.flatMap(({ bytes }) => bytes);
   // One that ran out of time has sent less.
   const compared = done ? want : want.slice(0, sent.length);
@@ -106,63 +85,10 @@ function played(binary: Uint8Array, { image, frames }: ChipTake): ChipProof['pla
   };
 }
 
-/** The first frames of a take, with the edges and bytes up to the last of them. */
-function beginningOf(frames: Frames): Frames {
-  const n = Math.min(MOST_FRAMES, frames.tUs.length);
-  const endUs = frames.tUs[n - 1] ?? 0;
-  const { channels, edges, bytes } = frames;
-  const upTo = (tUs: Float64Array) => tUs.findIndex((t) => t > endUs);
-  const cut = <T extends { tUs: Float64Array<ArrayBuffer> }>(list: T): T => {
-    const end = upTo(list.tUs);
-    const part = ([key, value]: [string, unknown]) => [
-      key,
-      ArrayBuffer.isView(value) && end >= 0 ? (value as Uint8Array).subarray(0, end) : value,
-    ];
-    // The same lists, each a part of what it was.
-    return Object.fromEntries(Object.entries(list).map(part)) as T;
-  };
-  return {
-    channels,
-    tUs: frames.tUs.subarray(0, n),
-    counts: frames.counts.subarray(0, n * channels.length),
-    ...(edges ? { edges: cut(edges) } : {}),
-    ...(bytes ? { bytes: cut(bytes) } : {}),
-  };
-}
-
-/** Operations as firmware/avr/take.c reads them. */
-function operationsOf(frames: Frames): Uint8Array {
-  const bytes: number[] = [];
-  const put = (value: number, n: number) => {
-    for (let i = 0; i < n; i++) bytes.push((value >>> (8 * i)) & 0xff);
-  };
-  const no = () => undefined;
-  forOperations(
-    frames,
-    {},
-    {
-      frame: (i) => {
-        put(0, 1);
-        put(frames.tUs[i] >>> 0, 4);
-        for (let c = 0; c < frames.channels.length; c++)
-          put(frames.counts[i * frames.channels.length + c], 2);
-      },
-      edge: (tUs, contact, closed) => {
-        put(2, 1);
-        put(tUs >>> 0, 4);
-        bytes.push(contact, closed ? 1 : 0);
-      },
-      byte: (tUs, port, byte) => {
-        put(7, 1);
-        put(tUs >>> 0, 4);
-        bytes.push(port, byte);
-      },
-      silence: () => put(1, 1),
-      endAll: () => put(5, 1),
-      ...{ scene: no, change: no, ask: no, look: no },
-    },
-  );
-  return Uint8Array.from(bytes);
+/** The first frames of a take, with the edges up to the last of them. */
+function beginningOf(take: Frames): Frames {
+  const { tUs } = take;
+  return tUs.length > MOST_FRAMES ? cutFrames(take, tUs[0], tUs[MOST_FRAMES - 1]) : take;
 }
 
 /** The files that are the board's own. */

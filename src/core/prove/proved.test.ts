@@ -65,7 +65,7 @@ it('whatever cure is proposed is a change that the instrument can take, and no w
     for (let seed = 1; seed <= 8; seed++) {
       const { instrument, take, marks } = draw(seed);
       const proved = prove(instrument, { take, marks });
-      for (const { code, cures } of causesOf(instrument, take, proved))
+      for (const { code, cures } of causesOf(instrument, take, proved, 'take'))
         for (const { tries } of cures) {
           if (!tries || !(code in proved.counts)) continue;
           const cured = withChanges(instrument, tries);

@@ -63,7 +63,9 @@ class Origins {
 
   add({ channel, note, tUs }: { channel: number; note: number; tUs: number }, origin: Origin): void {
     const key = 128 * channel + note;
-    this.queues.set(key, [...(this.queues.get(key) ?? []), { ...origin, tUs }]);
+    const queue = this.queues.get(key);
+    if (queue) queue.push({ ...origin, tUs });
+    else this.queues.set(key, [{ ...origin, tUs }]);
   }
 
   take({ channel, note, onUs }: HeardNote): Origin | null {

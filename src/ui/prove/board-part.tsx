@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { CaptureCompared } from '@/core/prove/capture';
 import type { Proof } from '@/core/exchange/firmware/proof';
+import type { ChipProof, NoChip } from '@/core/exchange/proof/chip-proof';
 import { writeTakeCsv } from '@/core/exchange/takes/take-csv';
 import type { MidiEvent } from '@/core/midi/event';
 import { messageWords } from '@/core/midi/words';
@@ -20,20 +21,7 @@ import styles from './prove.module.css';
 /** Counts that are sent to be played at most: a request has a limit. */
 const MOST_COUNTS = 1_500_000;
 
-/** What a board's part is on the emulated chip (server/chip.ts). */
-interface ChipProof {
-  board: string;
-  flashBytes: number;
-  memoryBytes: number;
-  played: {
-    frames: number;
-    meanCycles: number;
-    slowestCycles: number;
-    slowestMs: number;
-    identical: boolean;
-  } | null;
-}
-type BoardProof = Proof & { chip: ChipProof[] | { because: string } };
+type BoardProof = Proof & { chip: ChipProof[] | NoChip };
 
 /** The board's own part: its compiled runtime, an 8-bit chip, and what came from the real one. */
 export function BoardPart({ source, lookAt }: { source: ProveSource; lookAt: (evidence: Span) => void }) {

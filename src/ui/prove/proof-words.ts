@@ -1,6 +1,6 @@
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
 import type { Count } from '@/core/prove/figures';
-import { ERRORS, type ErrorKind } from '@/core/prove/errors';
+import { ERROR_NAMES, ERRORS, type ErrorKind } from '@/core/prove/errors';
 import { counted } from '@/core/units/counted';
 
 /** What is counted, each with its sentence. */
@@ -13,15 +13,6 @@ export const ERROR_WORDS: Record<ErrorKind, { name: string; says: string }> = {
   wrong: { name: 'Wrong', says: 'another note, or another lane, than was meant' },
 };
 
-const NAMES: Record<ErrorKind, string> = {
-  missed: 'gesture is missed',
-  phantom: 'phantom note',
-  doubled: 'doubled note',
-  stuck: 'stuck note',
-  passing: 'passing note',
-  wrong: 'wrong note',
-};
-
 /** The head of the page: the worst that was counted, in one sentence. */
 export function verdictWords({ counts, intended }: ProofPicture): string {
   const worst = ERRORS.filter((is) => counts[is].n > 0).sort((a, b) => counts[b].n - counts[a].n);
@@ -32,7 +23,7 @@ export function verdictWords({ counts, intended }: ProofPicture): string {
   const { n, of } = counts[first];
   const more = worst.length > 1 ? ', and more' : '';
   if (first === 'missed') return `${n} of ${of} gestures ${n === 1 ? 'is' : 'are'} missed${more}.`;
-  return `${counted(n, NAMES[first])}${more}.`;
+  return `${counted(n, ERROR_NAMES[first])}${more}.`;
 }
 
 const percent = (share: number) => (share > 0 && share < 0.01 ? '< 1' : String(Math.round(100 * share)));

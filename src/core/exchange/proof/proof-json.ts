@@ -77,12 +77,11 @@ const MOST_DRAWN = 20_000;
 
 export type ProofPicture = ReturnType<typeof proofPicture>;
 
+const DRAWN = ['clock', 'lagUs', 'gestures', 'played'] as const;
+
 /** Without what is only drawn. */
-export const proofOfPicture = (picture: ProofPicture): ProofJson => {
-  const { seconds, intended, notes, counts, sensors, latency, velocities, pitch, wires } = picture;
-  const { freezes, stoodIn, moments, findings } = picture;
-  return {
-    ...{ seconds, intended, notes, counts, sensors, latency, velocities, pitch, wires },
-    ...{ freezes, stoodIn, moments, findings },
-  };
-};
+export function proofOfPicture(picture: ProofPicture): ProofJson {
+  const proof: ProofJson & Partial<ProofPicture> = { ...picture };
+  for (const key of DRAWN) delete proof[key];
+  return proof;
+}

@@ -1,7 +1,7 @@
 import type { Instrument } from '../../instrument/document';
 import { identityOf } from '../document/instrument-digest';
 import { compile } from '../../compile/compile';
-import { ERRORS } from '../../prove/errors';
+import { ERROR_NAMES, ERRORS } from '../../prove/errors';
 import { round } from '../../units/round';
 import type { ProofJson } from './proof-json';
 
@@ -31,15 +31,6 @@ export const reportJson = (instrument: Instrument, proof: ProofJson, head: Repor
 
 export type Report = ReturnType<typeof reportJson>;
 
-const NAMES = {
-  missed: 'missed gestures',
-  phantom: 'phantom notes',
-  doubled: 'doubled notes',
-  stuck: 'stuck notes',
-  passing: 'passing notes',
-  wrong: 'wrong notes',
-} as const;
-
 const escape = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 const percent = (share: number) => `${round(100 * share, 1)} %`;
 
@@ -58,15 +49,15 @@ export function reportBody(report: Report): string {
   const row = (...cells: string[]) => `<tr>${cells.map((own) => `<td>${own}</td>`).join('')}</tr>`;
   const counts = ERRORS.map((is) => {
     const { n, of, interval } = proof.counts[is];
-    if (is === 'wrong' && n === 0 && !proof.pitch)
-      return row(NAMES[is], '–', 'which pitch was meant is not told');
+    const name = `${ERROR_NAMES[is]}s`;
+    if (is === 'wrong' && n === 0 && !proof.pitch) return row(name, '–', 'which pitch was meant is not told');
     const truly =
       of === null
         ? `${interval.low.toFixed(1)} to ${interval.high.toFixed(1)} a minute`
         : of === 0
           ? 'nothing to count of'
           : `${percent(interval.low)} to ${percent(interval.high)}`;
-    return row(NAMES[is], of === null ? String(n) : `${n} of ${of}`, truly);
+    return row(name, of === null ? String(n) : `${n} of ${of}`, truly);
   });
   return `<h1>${escape(instrument.name)}</h1>
 <p>Proved on ${escape(at.slice(0, 10))}, on ${escape(tried.on)}: ${round(proof.seconds, 1)} s, ${proof.intended} gestures that were meant, told by ${escape(tried.meantBy)}; ${proof.notes} notes.</p>

@@ -5,16 +5,19 @@ import type { Sensor } from '../../instrument/sensor';
 import type { Frames } from '../../signal/take';
 import { counted } from '../../units/counted';
 import { gateSet } from '../../ways/gate-set';
-import type { ErrorKind } from '../errors';
+import { ERROR_NAMES, type ErrorKind } from '../errors';
 import type { Moment } from '../judge';
 import type { Proved } from '../proved';
 import type { Case, Why } from './case';
-import { figureFindings } from './late';
+import { freezeFindings } from './freezes';
+import { lateFinding } from './late';
 import { whyDoubled } from './doubled';
 import { whyMissed } from './missed';
+import { overlapFindings } from './overlaps';
 import { whyPassing } from './passing';
 import { whyPhantom } from './phantom';
 import { whyStuck } from './stuck';
+import { wireFinding } from './wire-full';
 import { whyWrong } from './wrong';
 
 const WHY: Record<ErrorKind, (own: Case) => Why> = {
@@ -27,7 +30,7 @@ const WHY: Record<ErrorKind, (own: Case) => Why> = {
 };
 
 /** What was counted, told with where, why, and what can be tried. @param take its id, for evidence */
-export function causesOf(instrument: Instrument, take: Frames, proved: Proved, takeId = 'take'): Finding[] {
+export function causesOf(instrument: Instrument, take: Frames, proved: Proved, takeId: string): Finding[] {
   const groups = new Map<string, Moment[]>();
   for (const moment of proved.moments) {
     const key = JSON.stringify([moment.is, moment.sensor, moment.lane]);
@@ -44,22 +47,19 @@ export function causesOf(instrument: Instrument, take: Frames, proved: Proved, t
         ...{ code: is, severity: is === 'passing' ? ('doubt' as const) : ('fault' as const), sensor: id },
         ...(lane === null ? {} : { lane }),
         evidence: { take: takeId, fromUs, toUs },
-        says: `${counted(moments.length, WORDS[is])}${whereWords(sensor, lane)}.`,
+        says: `${counted(moments.length, ERROR_NAMES[is])}${whereWords(sensor, lane)}.`,
         ...{ causes, cures },
       },
     ];
   });
-  return [...counts, ...figureFindings(instrument, take, proved)];
+  return [
+    ...counts,
+    ...proved.sensors.flatMap((own) => lateFinding(instrument, take, own) ?? []),
+    ...proved.wires.flatMap((wire) => wireFinding(instrument, proved, wire, takeId) ?? []),
+    ...freezeFindings(proved, takeId),
+    ...overlapFindings(proved),
+  ];
 }
-
-const WORDS: Record<ErrorKind, string> = {
-  missed: 'missed gesture',
-  phantom: 'phantom note',
-  doubled: 'doubled note',
-  stuck: 'stuck note',
-  passing: 'passing note',
-  wrong: 'wrong note',
-};
 
 const whereWords = (sensor: Sensor, lane: string | null): string => {
   const place = sensor.lanes.findIndex(({ id }) => id === lane);

@@ -9,11 +9,7 @@ export function whyPassing({ moments, instrument }: Case): Why {
   const settleMs = Math.min(MOST_SETTLE_MS, Math.ceil(longest) + 2);
   const voices = [...new Set(moments.flatMap(({ note }) => note?.voice?.id ?? []))];
   const settles = instrument.voices.filter(
-    (v) =>
-      voices.includes(v.id) &&
-      v.is === 'note' &&
-      'settleMs' in { settleMs: 0, ...v.pitch } &&
-      (v.pitch.is === 'fingering' || v.pitch.is === 'along'),
+    (v) => voices.includes(v.id) && v.is === 'note' && (v.pitch.is === 'fingering' || v.pitch.is === 'along'),
   );
   return {
     causes: ['fingers land one after another', 'a slide crosses a boundary on its way'],

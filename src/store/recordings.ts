@@ -1,4 +1,5 @@
-import type { Piece } from '@/core/signal/pieces';
+import { joinPieces, type Piece } from '@/core/signal/pieces';
+import type { Frames } from '@/core/signal/take';
 import { database, type Database, type KeptRecording } from './database';
 
 /** An instrument's recordings, the newest first. @param all whether those that were laid aside are among them */
@@ -61,6 +62,15 @@ export async function* piecesIn(id: string, db: Database = database()): AsyncGen
     yield hole < 0 ? read : read.slice(0, hole);
     if (hole >= 0 || read.length < AT_ONCE) return;
   }
+}
+
+/** A recording with its pieces put together, up to the first that is missing; null where it is no longer kept. */
+export async function loadRecording(id: string, db: Database = database()): Promise<Frames | null> {
+  const label = await db.recordings.get(id);
+  if (!label) return null;
+  const pieces: Piece[] = [];
+  for await (const some of piecesIn(id, db)) pieces.push(...some);
+  return joinPieces(label.channels, pieces);
 }
 
 /** Keeps the next pieces of a recording. @param from number of the first */

@@ -4,9 +4,9 @@ import { sourcesOf } from '@/core/instrument/rules';
 import type { RoleSpan } from '@/core/prove/intended';
 import type { Trial, TrialScore } from '@/core/prove/trials';
 import type { Session } from '@/session/session';
+import { loadRecording } from '@/store/recordings';
 import { keepTrial } from '@/store/trials';
 import { askOf } from './use-proved';
-import { framesOfRecording } from './use-prove-source';
 
 /** A trial that goes on: which step, and how long it still takes, s. */
 export interface TrialRun {
@@ -67,7 +67,9 @@ export async function runTrial(
     toUs: ends[i],
     role,
   }));
-  const own = { key: recording.id, frames: await framesOfRecording(recording) };
+  const frames = await loadRecording(recording.id);
+  if (!frames) throw new Error('what was recorded is no longer kept');
+  const own = { key: recording.id, frames };
   const score = await askOf(own, (analysis) => analysis.score(own.key, instrument, { roles }, trial.id));
   if (score) await keep(session.id, sensor, trial, score);
   return { score, recording: recording.id };

@@ -14,7 +14,7 @@ import type { DrawnLane, Painted } from './timeline-paint';
 import type { Moments } from './use-moments';
 import type { ProveSource } from './use-prove-source';
 
-/** What the timeline shows: the lane of what is looked at, else of the sensor that gates the most notes, or that is chosen. */
+/** What the timeline shows: the lane of what is looked at, else of the sensor that is chosen where it begins notes, else of the first that does. */
 export function usePainted(
   source: ProveSource | null,
   proved: ProofPicture | null,

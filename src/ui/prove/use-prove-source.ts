@@ -3,11 +3,10 @@
 import { useEffect, useMemo, useState } from 'react';
 import { joinTakes, startsOf } from '@/core/exchange/takes/join-takes';
 import type { RoleSpan } from '@/core/prove/intended';
-import { joinPieces, type Piece } from '@/core/signal/pieces';
 import type { Frames, Take } from '@/core/signal/take';
 import { counted } from '@/core/units/counted';
 import type { KeptRecording } from '@/store/database';
-import { piecesIn } from '@/store/recordings';
+import { loadRecording } from '@/store/recordings';
 import { loadTakes } from '@/store/takes';
 import { useSensor, useTakesOf, useWorkspace } from '../hooks/use-session';
 
@@ -48,28 +47,29 @@ export function useProveSource(): {
   const value = wanted in options ? wanted : (Object.keys(options)[0] ?? '');
   const recording = recordings.find(({ id }) => id === value);
   const key = recording ? recording.id : takes.map(({ id }) => id).join();
-  const [loaded, setLoaded] = useState<ProveSource | null>(null);
+  const isRecording = recording !== undefined;
+  const [loaded, setLoaded] = useState<Loaded | null>(null);
   useEffect(() => {
-    if (value === '') return;
+    if (key === '') return;
     let current = true;
-    const load = recording ? ofRecording(recording) : ofTakes(key, options[value]);
-    void load.then((source) => current && setLoaded(source));
+    const load = isRecording ? ofRecording(key) : ofTakes(key);
+    void load.then((own) => current && setLoaded(own));
     return () => {
       current = false;
     };
-    // A recording's label may change while its frames stay.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, value]);
-  return {
-    options,
-    value,
-    choose,
-    source: loaded?.key === key ? loaded : null,
-    recording: recording ?? null,
-  };
+  }, [key, isRecording]);
+  const marks = recording?.marks;
+  const says = options[value];
+  const source = useMemo(
+    () => (loaded?.key === key ? { ...loaded, marks: marks ?? [], says } : null),
+    [loaded, key, marks, says],
+  );
+  return { options, value, choose, source, recording: recording ?? null };
 }
 
-async function ofTakes(key: string, says: string): Promise<ProveSource | null> {
+type Loaded = Pick<ProveSource, 'key' | 'frames' | 'roles'>;
+
+async function ofTakes(key: string): Promise<Loaded | null> {
   const takes = await loadTakes(key.split(','));
   const [first] = takes;
   if (!first) return null;
@@ -79,19 +79,12 @@ async function ofTakes(key: string, says: string): Promise<ProveSource | null> {
   const roles = alike.map(({ role, tUs }, i): RoleSpan => ({
     ...{ fromUs: starts[i], toUs: starts[i] + tUs[tUs.length - 1] - tUs[0], role },
   }));
-  return { ...{ key, frames, roles, says }, marks: [] };
+  return { key, frames, roles };
 }
 
 const columnsOf = ({ channels, edges }: Take) => [...channels, ...(edges?.contacts ?? [])].join();
 
-async function ofRecording(recording: KeptRecording): Promise<ProveSource> {
-  const { id, marks, name } = recording;
-  return { key: id, frames: await framesOfRecording(recording), roles: [], marks, says: name };
-}
-
-/** All frames of a recording. */
-export async function framesOfRecording({ id, channels }: KeptRecording): Promise<Frames> {
-  const pieces: Piece[] = [];
-  for await (const some of piecesIn(id)) pieces.push(...some);
-  return joinPieces(channels, pieces);
+async function ofRecording(key: string): Promise<Loaded | null> {
+  const frames = await loadRecording(key);
+  return frames && { key, frames, roles: [] };
 }

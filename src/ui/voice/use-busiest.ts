@@ -2,10 +2,9 @@
 
 import { useEffect, useState } from 'react';
 import type { Instrument } from '@/core/instrument/document';
-import { joinPieces, type Piece } from '@/core/signal/pieces';
 import type { Frames } from '@/core/signal/take';
 import { standingOf } from '@/store/standing';
-import { piecesIn, recordingsOf } from '@/store/recordings';
+import { loadRecording, recordingsOf } from '@/store/recordings';
 import { loadTakes } from '@/store/takes';
 import { analysisLink } from '@/workers/analysis-link';
 import { useInstrument, useWorkspace } from '../hooks/use-session';
@@ -47,8 +46,10 @@ export function useBusiest(): Busiest[] | null {
         if (!current) return;
         for (const take of await loadTakes([id])) await add(within, take);
       }
-      for (const { within, frames } of await recorded(instrument))
-        if (current) await add(within, await frames());
+      for (const { id, name } of await recorded(instrument)) {
+        const frames = current ? await loadRecording(id) : null;
+        if (frames) await add(name, frames);
+      }
     }
     const timer = setTimeout(() => void look(), CALM_MS);
     return () => {
@@ -61,14 +62,7 @@ export function useBusiest(): Busiest[] | null {
 
 async function recorded({ id }: Instrument) {
   const whole = (await recordingsOf(id)).filter((r) => r.whole && r.seconds <= MOST_SECONDS);
-  return whole.slice(0, MOST_RECORDINGS).map(({ id: own, name, channels }) => ({
-    within: name,
-    frames: async (): Promise<Frames> => {
-      const pieces: Piece[] = [];
-      for await (const more of piecesIn(own)) pieces.push(...more);
-      return joinPieces(channels, pieces);
-    },
-  }));
+  return whole.slice(0, MOST_RECORDINGS);
 }
 
 /** Of two seconds of a wire the busier one. */

@@ -58,3 +58,9 @@ export const lanesGate = <L extends GatedLane, C extends { lanes: L[] }>(
     lanes: withLanes(c.lanes, lane, (own) => ({ ...own, ...orderedGate(own, values, top(own)) })),
   }),
 });
+
+/** The gate of contacts: how long they must stand still. @param mostMs longest that a document holds */
+export const debounceGate = <C extends { debounceMs: number }>(mostMs: number): GateSetter<C> => ({
+  read: ({ debounceMs }) => ({ quietMs: debounceMs, quiet: 'debounce' }),
+  write: (c, _, { quietMs = c.debounceMs }) => ({ ...c, debounceMs: Math.min(mostMs, Math.max(0, quietMs)) }),
+});

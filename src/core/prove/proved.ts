@@ -77,7 +77,7 @@ export interface Proved extends Judged {
 const MINUTE_S = 60;
 
 /**
- * Plays a take and judges it. @param most messages
+ * Plays a take and judges it, as docs/proving.md says. @param most messages
  * @returns null where it plays more than that
  */
 export function prove(instrument: Instrument, asked: Asked): Proved;

@@ -7,6 +7,7 @@ import { firstFrom } from '../../signal/first-from';
 import type { Frames } from '../../signal/take';
 import type { LevelCalibration } from './calibration';
 import { laneLevel, signOf, type LaneLevel } from './lane-level';
+import { repeatsIn } from './repeats';
 
 /** A gesture is meant from this many σ on: nearer to rest no threshold may lie (maker's handbook 4.1). It begins and ends a little nearer. */
 const LEAST_SIGMAS = 6;
@@ -71,14 +72,17 @@ function onsetsInPart(
   steady: Float64Array,
   settings: DetectorSettings,
 ): Onset[] {
-  return gesturesOf(tUs, steady, settings).flatMap(({ fromUs, toUs, peakUs, sign }) => {
-    const side = sign === signOf(level) ? level.up : level.down;
-    const distance = (frame: number) => sign * (steady[frame] - settings.rest);
-    const [from, at] = [firstFrom(tUs, fromUs - EARLIER_US), firstFrom(tUs, peakUs)];
-    const rising = { tUs, distance, from, at, on: side?.on ?? Infinity };
-    const isShort = beyondUs(rising, firstFrom(tUs, toUs)) < LEAST_US;
-    if (!side || isShort || distance(at) < LEAST_SIGMAS * level.noise) return [];
-    return [{ lane: level.lane, toUs, ...riseOf(rising) }];
+  return gesturesOf(tUs, steady, settings).flatMap((gesture) => {
+    const side = gesture.sign === signOf(level) ? level.up : level.down;
+    if (!side) return [];
+    const distance = (frame: number) => gesture.sign * (steady[frame] - settings.rest);
+    return repeatsIn(gesture, tUs, distance, settings.end).flatMap(({ fromUs, sinceUs, toUs, peakUs }) => {
+      const from = firstFrom(tUs, Math.max(sinceUs, fromUs - EARLIER_US));
+      const rising = { tUs, distance, from, at: firstFrom(tUs, peakUs), on: side.on };
+      const isShort = beyondUs(rising, firstFrom(tUs, toUs)) < LEAST_US;
+      const isFaint = distance(rising.at) < LEAST_SIGMAS * level.noise;
+      return isShort || isFaint ? [] : [{ lane: level.lane, toUs, ...riseOf(rising) }];
+    });
   });
 }
 

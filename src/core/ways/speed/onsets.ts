@@ -10,26 +10,40 @@ const LEAST_PULSES = 2;
 export const speedOnsets = (sensor: Sensor, c: SpeedCalibration, take: Frames): Onset[] =>
   sensor.lanes.flatMap((lane) => {
     const record = c.lanes.find((own) => own.lane === lane.id);
-    return record ? pulsesIn(take, lane, 1000 * record.stopMs, LEAST_PULSES) : [];
+    if (!record) return [];
+    const { stopMs, bounceMs } = record;
+    return pulsesIn(take, lane, { gapUs: 1000 * stopMs, bounceUs: 1000 * bounceMs, least: LEAST_PULSES });
   });
 
-/** The stretches in which a contact closes again and again. @param gapUs ends one @param least closings of one */
+/** What a stretch of pulses is. */
+interface Pulses {
+  /** A pause of this length ends one, µs. */
+  gapUs: number;
+  /** What closes so soon after it opened is no pulse, µs. */
+  bounceUs: number;
+  /** Pulses of one at least. */
+  least: number;
+}
+
+/** The stretches in which a contact closes again and again. */
 export function pulsesIn(
   { edges }: Frames,
   { id, contacts = [] }: Lane,
-  gapUs: number,
-  least: number,
+  { gapUs, bounceUs, least }: Pulses,
 ): Onset[] {
   const own = edges?.contacts.indexOf(contacts[0] ?? '') ?? -1;
   if (!edges || own < 0) return [];
   const stretches: { fromUs: number; lastUs: number; n: number }[] = [];
-  for (let i = 0; i < edges.tUs.length; i++) {
-    if (edges.contact[i] !== own || edges.closed[i] === 0) continue;
-    const last = stretches.at(-1);
-    if (last && edges.tUs[i] - last.lastUs < gapUs)
-      Object.assign(last, { lastUs: edges.tUs[i], n: last.n + 1 });
-    else stretches.push({ fromUs: edges.tUs[i], lastUs: edges.tUs[i], n: 1 });
-  }
+  let openedUs = -Infinity;
+  edges.tUs.forEach((tUs, i) => {
+    if (edges.contact[i] !== own) return;
+    if (edges.closed[i] === 0) openedUs = tUs;
+    else if (tUs - openedUs >= bounceUs) {
+      const last = stretches.at(-1);
+      if (last && tUs - last.lastUs < gapUs) Object.assign(last, { lastUs: tUs, n: last.n + 1 });
+      else stretches.push({ fromUs: tUs, lastUs: tUs, n: 1 });
+    }
+  });
   return stretches
     .filter(({ n }) => n >= least)
     .map(({ fromUs, lastUs }) => ({

@@ -12,5 +12,7 @@ const PERIODS = 2.5;
 export const toneOnsets = (sensor: Sensor, c: ToneCalibration, take: Frames): Onset[] =>
   sensor.lanes.flatMap((lane) => {
     const record = c.lanes.find((own) => own.lane === lane.id);
-    return record ? pulsesIn(take, lane, (PERIODS * 1e6) / hzOf(record.lowest), record.presence + 1) : [];
+    if (!record) return [];
+    const gapUs = (PERIODS * 1e6) / hzOf(record.lowest);
+    return pulsesIn(take, lane, { gapUs, bounceUs: 0, least: record.presence + 1 });
   });

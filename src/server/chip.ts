@@ -14,7 +14,7 @@ import { wholeTake } from '@/core/prove/whole-take';
 import type { ChipProof, NoChip } from '@/core/exchange/proof/chip-proof';
 import { cutFrames } from '@/core/signal/cut';
 import type { Frames } from '@/core/signal/take';
-import { AVR_FLAGS, emulate, LARGER, MEMORY_BYTES, SMALL } from './avr-emulator';
+import { AVR_FLAGS, emulate, LARGER, MEMORY_BYTES, SMALL, type Emulated } from './avr-emulator';
 import { FIRMWARE } from './compiler';
 
 const execute = promisify(execFile);
@@ -56,7 +56,7 @@ async function chipProof(instrument: Instrument, take: ChipTake): Promise<ChipPr
   try {
     await writeBoard(folder, instrument, take);
     const small = await buildTake(folder, SMALL).catch((error: Error & { stderr?: string }) => {
-      if (/overflow|will not fit|is full/.test(error.stderr ?? '')) return null;
+      if (TOO_LARGE.test(error.stderr ?? '')) return null;
       throw error;
     });
     const fits = small !== null && small.memoryBytes <= MEMORY_BYTES - STACK_BYTES;
@@ -68,22 +68,30 @@ async function chipProof(instrument: Instrument, take: ChipTake): Promise<ChipPr
   }
 }
 
+/** What its linker says of a program, or of memory, that does not fit. */
+const TOO_LARGE = /not within region|overflow|will not fit|is full/;
 /** What its stack takes at least, bytes: common practice, no source. */
 const STACK_BYTES = 200;
 
 function played(binary: Uint8Array, { image, frames }: ChipTake): ChipProof['played'] {
-  const { scans, sent, done } = emulate(binary, encodeTake(frames), MOST_CYCLES);
-  const want = playOperations(image, frames).sent.flatMap(({ bytes }) => bytes);
-  // One that ran out of time has sent less.
-  const compared = done ? want : want.slice(0, sent.length);
-  const identical = compared.length === sent.length && compared.every((byte, i) => byte === sent[i]);
+  const did = emulate(binary, encodeTake(frames), MOST_CYCLES);
+  const { scans } = did;
   const slowestCycles = scans.reduce((a, b) => Math.max(a, b), 0);
   return {
     frames: Math.min(frames.tUs.length, scans.length),
     meanCycles: Math.round(scans.reduce((a, b) => a + b, 0) / Math.max(1, scans.length)),
-    ...{ slowestCycles, slowestMs: slowestCycles / CYCLES_A_MS, identical },
+    ...{ slowestCycles, slowestMs: slowestCycles / CYCLES_A_MS },
+    identical: sentAlike(
+      playOperations(image, frames).sent.flatMap(({ bytes }) => bytes),
+      did,
+    ),
   };
 }
+
+/** Whether a board sent what the bench does; one that ran out of time has sent less. */
+export const sentAlike = (bench: readonly number[], { sent, done }: Emulated): boolean =>
+  (done ? sent.length === bench.length : sent.length <= bench.length) &&
+  sent.every((byte, i) => byte === bench[i]);
 
 /** The first frames of a take, with the edges up to the last of them. */
 function beginningOf(take: Frames): Frames {

@@ -285,3 +285,5 @@ void cheir_start(void)
 #endif
     CHEIR_STARTS(START)
 }
+
+#include "cheironom_weak.h"

@@ -25,6 +25,12 @@ static cheir_sysex from_print;
 #if CHEIR_SETTABLE
 #include "cheironom_keep.h"
 static cheir_sysex from_midi;
+#if defined(ALSO_PORT)
+static cheir_sysex from_also;
+#endif
+#if defined(THIRD_PORT)
+static cheir_sysex from_third;
+#endif
 #endif
 
 /* Eight hex digits that change with whatever it plays. */
@@ -110,7 +116,7 @@ template <typename Port> static uint8_t read_line(Port &port, cheir_sysex &in)
 {
     for (uint8_t n = 0; n < BYTES_AT_ONCE && port.available() > 0; n++) {
         uint8_t byte = (uint8_t)port.read();
-#if CHEIR_ports
+#if CHEIR_ports && !defined(MIDI_IN_0)
         if (is_midi(port)) hear_midi(0, byte);
 #endif
 #if CHEIR_SETTABLE
@@ -133,8 +139,17 @@ static void read_lines()
 #if CHEIR_SETTABLE
     /* What comes in is read while nothing plays, too: else the oldest of it would be heard afterwards. */
     if (!is_midi(PRINT_PORT) && (CHEIR_ports > 0 || mode == MIDI)) read_line(MIDI_PORT, from_midi);
-#elif CHEIR_ports
+#if defined(ALSO_PORT)
+    read_line(ALSO_PORT, from_also);
+#endif
+#if defined(THIRD_PORT)
+    read_line(THIRD_PORT, from_third);
+#endif
+#elif CHEIR_ports && !defined(MIDI_IN_0)
     if (!is_midi(PRINT_PORT)) read_input(MIDI_PORT, 0);
+#endif
+#if defined(MIDI_IN_0)
+    read_input(MIDI_IN_0, 0);
 #endif
 #if CHEIR_ports > 1
     read_input(MIDI_IN_1, 1);

@@ -1,5 +1,5 @@
 /*
- * What goes out on MIDI_PORT: queued, so that writing never waits. C++ for a Wiring-style sketch, which includes it once, after
+ * What goes out on MIDI_PORT, and on others at the same time: queued, so that writing never waits. C++ for a Wiring-style sketch, which includes it once, after
  * it has said which port MIDI_PORT is.
  */
 #ifndef CHEIRONOM_PORT_H
@@ -7,10 +7,13 @@
 
 #include "cheironom.h"
 #include "cheironom_frames.h"
+#include "cheironom_wait.h"
 #include "instrument.h"
 
-/* A port that takes nothing for so long has nobody at its end: what waits for it is dropped, ms. */
-static const uint16_t STUCK_MS = 100;
+/* A byte of the runtime's as it goes out. */
+#ifndef AS_SENT
+#define AS_SENT(byte) (byte)
+#endif
 
 /* What the runtime writes. */
 static uint8_t out[INSTRUMENT_MAX_BYTES];
@@ -25,12 +28,9 @@ static uint8_t port_says;
 /* Whether what was sent was dropped: the receiver may hold notes that nothing ends. */
 static uint8_t dropped;
 
-/* Time, ms modulo 2^16. */
-static uint16_t now_ms()
-{
-    return (uint16_t)millis();
-}
-
+#if defined(ALSO_PORT)
+#include "cheironom_ways_out.h"
+#else
 static bool port_takes()
 {
     if (MIDI_PORT.availableForWrite() <= 0) return !port_says;
@@ -38,10 +38,20 @@ static bool port_takes()
     return true;
 }
 
+static void send_byte(uint8_t byte)
+{
+    MIDI_PORT.write(&byte, 1);
+}
+#endif
+
 static void send_queued()
 {
+#if defined(PORTS_HOLD)
+    /* What a port has of before goes, too. */
+    if (queued == 0) port_takes();
+#endif
     while (queued > 0 && port_takes()) {
-        MIDI_PORT.write(queue + queue_from, 1);
+        send_byte(queue[queue_from]);
         queue_from = (uint16_t)((queue_from + 1u) % sizeof(queue));
         queued--;
     }
@@ -69,7 +79,7 @@ static void put(uint16_t n)
 {
     for (uint16_t i = 0; i < n; i++) {
         if (queued == sizeof(queue)) wait_for_port((uint16_t)(sizeof(queue) - 1u));
-        queue[(queue_from + queued++) % sizeof(queue)] = out[i];
+        queue[(queue_from + queued++) % sizeof(queue)] = AS_SENT(out[i]);
     }
     send_queued();
 }
@@ -78,10 +88,19 @@ static void put(uint16_t n)
 static void begin_port(uint32_t baud)
 {
     MIDI_PORT.begin(baud);
+#if defined(ALSO_PORT)
+    ALSO_PORT.begin(baud);
+#endif
+#if defined(THIRD_PORT)
+    THIRD_PORT.begin(baud);
+#endif
     port_says = MIDI_PORT.availableForWrite() > 0;
     queued = queue_from = 0;
     cheir_start();
     put(cheir_end_all(out));
+#if defined(FIRST_SCENE)
+    put(cheir_scene(FIRST_SCENE, out));
+#endif
 }
 
 /* To be called in every pass while MIDI is sent. */

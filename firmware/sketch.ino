@@ -19,6 +19,17 @@
 #define KEEP_SETTINGS 1
 //@end
 
+//@if USB
+/* USB MIDI: 1 by the object MidiUSB, 2 by the board's own usbMIDI, 3 by functions of yours (cheironom_usb_port.h). */
+#ifndef USB_MIDI
+#if defined(MIDI_INTERFACE)
+#define USB_MIDI 2
+#elif defined(USBCON) || defined(SERIAL_PORT_USBVIRTUAL)
+#define USB_MIDI 1
+#endif
+#endif
+//@end
+//@if CABLE
 /* The port for MIDI: one whose pins are free, else the only one. Define it yourself to use another. */
 #ifndef MIDI_PORT
 #if defined(SERIAL_PORT_HARDWARE_OPEN)
@@ -29,6 +40,19 @@
 #define MIDI_PORT Serial1
 #endif
 #endif
+//@else
+#define MIDI_PORT @FIRST_WAY@
+//@end
+//@if SECOND
+/* And at the same time over: */
+#define ALSO_PORT @SECOND_WAY@
+//@end
+//@if THIRD
+#define THIRD_PORT @THIRD_WAY@
+//@end
+//@if HOLDS
+#define PORTS_HOLD
+//@end
 #if defined(SERIAL_PORT_MONITOR)
 #define PRINT_PORT SERIAL_PORT_MONITOR
 #else
@@ -36,7 +60,7 @@
 #endif
 
 //@if MIDI_COMES_IN
-/* MIDI comes in on MIDI_PORT as well: @MIDI_INPUT@. Its opto-coupler leads to that port's receiving pin. */
+/* MIDI comes in on the serial port for MIDI: @MIDI_INPUT@. Its opto-coupler leads to that port's receiving pin. */
 //@end
 //@if MORE_COMES_IN
 @MORE_INPUTS@
@@ -52,6 +76,14 @@
 #error "@NAME@ was measured on a board of @BITS@ bits; the converter of this one has 10. Load it onto a board like that, or measure it on this one."
 #elif defined(NUM_ANALOG_INPUTS) && @ANALOGUE_PINS@ > NUM_ANALOG_INPUTS
 #error "@NAME@ reads @ANALOGUE_PINS@ analogue pins, A0 and up; this board has fewer. Use other pins or a larger board."
+//@if USB
+#elif !defined(USB_MIDI)
+#error "@NAME@ plays over USB MIDI, and this board, or the type of USB that is chosen for it, has none that is known here. Choose another, let it play over a MIDI cable (Plan), or define USB_MIDI 3 above and write cheir_usb_send."
+//@end
+//@if RADIO
+#elif !defined(RADIO_IS_WRITTEN)
+#error "@NAME@ plays over a low-energy radio, which every board's library does otherwise. Write cheir_radio_begin and cheir_radio_send as README.txt shows, and define RADIO_IS_WRITTEN above."
+//@end
 #else
 
 //@if CONVERSION_NS
@@ -91,6 +123,47 @@
 #endif
 
 //@end
+//@if USB
+#include "cheironom_usb_port.h"
+//@end
+//@if RADIO
+#include "cheironom_radio_port.h"
+//@end
+//@if POWER_UP
+/* Pins that are led to ground, or held there, while power comes; each says what it does then. */
+static const uint8_t POWER_UP_PINS[] = {@POWER_UP_PINS@};
+/* Those that were held, one bit each. */
+static uint8_t held;
+static void look_at_power_up()
+{
+    for (uint8_t i = 0; i < sizeof(POWER_UP_PINS); i++) pinMode(POWER_UP_PINS[i], INPUT_PULLUP);
+    delay(1);
+    for (uint8_t i = 0; i < sizeof(POWER_UP_PINS); i++)
+        if (digitalRead(POWER_UP_PINS[i]) == LOW) held = (uint8_t)(held | (1u << i));
+}
+/* Of channels and controllers, what is sent in their place. The runtime sends each message with its status. */
+static uint8_t as_held(uint8_t byte)
+{
+    static uint8_t status, is_second;
+    if (byte >= 0xf8u) return byte;
+    if (byte >= 0x80u) {
+        status = byte;
+        is_second = 0;
+@HELD_CHANNELS@
+        return byte;
+    }
+@HELD_CONTROLLERS@
+    is_second = !is_second;
+    return byte;
+}
+#define AS_SENT(byte) as_held(byte)
+static uint8_t first_scene()
+{
+@HELD_SCENES@
+    return 0;
+}
+#define FIRST_SCENE first_scene()
+//@end
 #include "cheironom_line.h"
 
 //@if NO_PIN
@@ -127,6 +200,51 @@ static const uint8_t INPUTS[INSTRUMENT_COLUMNS] = {@INPUTS@};
 static const uint8_t CHOOSERS[4] = {@CHOOSERS@};
 /* For a multiplexer and its converter to settle, us. */
 #define CHOOSE_US 5
+//@end
+//@if TIMED
+/* The pin that charges each pad through its resistor; its count is how long that takes, in looks at its pin. */
+static const uint8_t SENDS[INSTRUMENT_COLUMNS] = {@SENDS@};
+/* For a pad to lose its charge, us. */
+#ifndef DISCHARGE_US
+#define DISCHARGE_US 10
+#endif
+//@end
+//@if EDGES
+/* Contacts whose edges are timed when they come, by their pins' interrupts, however long a scan takes. */
+#if defined(digitalPinToInterrupt)
+static const bool TIMES_EDGES[INSTRUMENT_CONTACTS] = {@TIMES_EDGES@};
+//@if CHECKS_EDGES
+#if defined(__AVR__) && defined(NOT_AN_INTERRUPT)
+static_assert(@CAN_TIME@,
+              "@NAME@ times the edges of pins @EDGE_PINS@, and not all of them can interrupt on this board: lead them to others (Plan).");
+#endif
+//@end
+#define EDGES 16u
+struct timed_edge {
+    uint32_t t_us;
+    uint8_t contact, closed;
+};
+static volatile timed_edge edges[EDGES];
+static volatile uint8_t edges_in;
+static volatile uint8_t edges_out;
+static void stamp_edge(uint8_t contact)
+{
+    uint8_t at = edges_in, next = (uint8_t)((at + 1u) % EDGES);
+    /* Where so many wait, what is missed is found by looking at the pin. */
+    if (next == edges_out) return;
+    edges[at].t_us = micros();
+    edges[at].contact = contact;
+    edges[at].closed = digitalRead(CONTACT_PINS[contact]) == LOW;
+    edges_in = next;
+}
+@EDGE_HANDLERS@
+#define TIMES_ITSELF(c) (TIMES_EDGES[c])
+#endif
+//@end
+//@if CONTACTS
+#ifndef TIMES_ITSELF
+#define TIMES_ITSELF(c) false
+#endif
 //@end
 //@if MATRIX
 /* Contacts of matrices lie where a row meets a column: the column is pulled down, the row is read. They are looked at column by column. */
@@ -237,9 +355,49 @@ static bool show_button()
 #endif
 
 //@end
+//@if TIMED
+#if defined(portInputRegister) && defined(digitalPinToPort) && defined(digitalPinToBitMask)
+#define LOOK_AT(pin) volatile auto *port = portInputRegister(digitalPinToPort(pin)); auto mask = digitalPinToBitMask(pin)
+#define IS_LOW(pin) ((*port & mask) == 0)
+#else
+#define LOOK_AT(pin) (void)(pin)
+#define IS_LOW(pin) (digitalRead(pin) == LOW)
+#endif
+static uint16_t charge_time(uint8_t send, uint8_t receive)
+{
+    const uint16_t most = (uint16_t)((1ul << INSTRUMENT_BITS) - 1ul);
+    uint16_t n = 0;
+    pinMode(receive, OUTPUT);
+    digitalWrite(receive, LOW);
+    delayMicroseconds(DISCHARGE_US);
+    pinMode(receive, INPUT);
+    LOOK_AT(receive);
+    digitalWrite(send, HIGH);
+    while (n < most && IS_LOW(receive)) n++;
+    digitalWrite(send, LOW);
+    return n;
+}
+
+/* Pads take long: one after the other, each scan those that half of it has time for, one at least. The others keep their counts. */
+static void read_timed()
+{
+    static uint8_t next;
+    uint32_t since_us = micros();
+    for (uint8_t n = 0; n < INSTRUMENT_COLUMNS; n++) {
+        next = (uint8_t)((next + 1u) % INSTRUMENT_COLUMNS);
+        if (SENDS[next] == NO_PIN) continue;
+        counts[next] = charge_time(SENDS[next], PINS[next]);
+        if (micros() - since_us > PERIOD_US / 2) return;
+    }
+}
+
+//@end
 //@if COLUMNS
 static uint16_t read_column(uint8_t c)
 {
+//@if TIMED
+    if (SENDS[c] != NO_PIN) return counts[c];
+//@end
 //@if BUS
     if (PINS[c] == NO_PIN) return (uint16_t)(READ_BUS(c));
 //@end
@@ -257,7 +415,22 @@ static uint16_t read_column(uint8_t c)
 
 //@end
 //@if CONTACTS
+/* Edges that were timed may have come before others that were told: what is told never goes back in time. */
+static uint32_t told_us;
+static uint32_t not_before_told(uint32_t t_us)
+{
+    if ((int32_t)(t_us - told_us) > 0) told_us = t_us;
+    return told_us;
+}
+
 /* A contact that has changed is told at once; the runtime debounces it. */
+static void take_contact(uint32_t t_us, uint8_t c, uint8_t is_closed)
+{
+    if (is_closed == closed[c]) return;
+    closed[c] = is_closed;
+    tell_edge(not_before_told(t_us), c, is_closed);
+}
+
 static void read_contact(uint32_t now, uint8_t c)
 {
 //@if EXPANDED
@@ -265,9 +438,7 @@ static void read_contact(uint32_t now, uint8_t c)
 //@else
     uint8_t is_closed = digitalRead(CONTACT_PINS[c]) == LOW;
 //@end
-    if (is_closed == closed[c]) return;
-    closed[c] = is_closed;
-    tell_edge(now, c, is_closed);
+    take_contact(now, c, is_closed);
 }
 
 //@end
@@ -292,12 +463,36 @@ static void read_matrix()
 }
 
 //@end
+//@if EDGES
+#if defined(digitalPinToInterrupt)
+static void take_edges()
+{
+    while (edges_out != edges_in) {
+        uint8_t at = edges_out;
+        take_contact(edges[at].t_us, edges[at].contact, edges[at].closed);
+        edges_out = (uint8_t)((at + 1u) % EDGES);
+    }
+}
+#define EDGES_WAIT (edges_out != edges_in)
+#endif
+//@end
 static void read_contacts()
 {
+//@if EDGES
+#if defined(digitalPinToInterrupt)
+    take_edges();
+#else
+#define EDGES_WAIT false
+#endif
+//@end
 //@if PLAIN_CONTACTS
     for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++) {
 //@if MATRIX
         if (MATRIX_COLUMNS[c] != NO_PIN) continue;
+//@end
+//@if EDGES
+        /* What has just come is taken with its own time. */
+        if (TIMES_ITSELF(c) && EDGES_WAIT) continue;
 //@end
         read_contact(micros(), c);
     }
@@ -323,6 +518,9 @@ void setup()
 //@if SETTABLE
     recall_settings();
 //@end
+//@if POWER_UP
+    look_at_power_up();
+//@end
     begin_mode();
 //@if MORE_COMES_IN
 @BEGIN_INPUTS@
@@ -336,6 +534,18 @@ void setup()
         if (CONTACT_PINS[c] != NO_PIN)
 //@end
             pinMode(CONTACT_PINS[c], INPUT_PULLUP);
+//@end
+//@if EDGES
+#if defined(digitalPinToInterrupt)
+@BEGIN_EDGES@
+#endif
+//@end
+//@if TIMED
+    for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++)
+        if (SENDS[c] != NO_PIN) {
+            pinMode(SENDS[c], OUTPUT);
+            digitalWrite(SENDS[c], LOW);
+        }
 //@end
 //@if MATRIX
     for (uint8_t i = 0; i < @MATRIX_CONTACTS@; i++) pinMode(MATRIX_COLUMNS[MATRIX_ORDER[i]], INPUT_PULLUP);
@@ -362,7 +572,13 @@ static void scan(uint32_t late_us)
     /* After the edges: time never goes back. */
     uint32_t now = micros();
 //@if COLUMNS
+//@if TIMED
+    read_timed();
+//@end
     for (uint8_t c = 0; c < INSTRUMENT_COLUMNS; c++) counts[c] = read_column(c);
+//@end
+//@if CONTACTS
+    now = not_before_told(now);
 //@end
     tell_frame(now, counts);
 //@if BUTTON

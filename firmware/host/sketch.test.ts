@@ -270,11 +270,14 @@ describe('the sketch on what has no pin of its own', () => {
     world: string,
     prints: string,
     above = '',
+    change = (sketch: string) => sketch,
   ): Promise<number[]> {
     const folder = path.join(root, name);
     const main = `#include <stdio.h>\n${world}
       int main() { setup(); while (wiring_us < 500000) loop(); ${prints} }\n`;
     await unpack(folder, { ...instrument, id: 'wherry' }, main);
+    const ino = path.join(folder, 'wherry.ino');
+    writeFileSync(ino, change(readFileSync(ino, 'utf8')));
     const text = readFileSync(path.join(folder, 'main.cpp'), 'utf8');
     writeFileSync(path.join(folder, 'main.cpp'), `#define WIRING_WIRED\n${above}\n${text}`);
     for (const c of ['cheironom', 'instrument'])
@@ -323,6 +326,79 @@ describe('the sketch on what has no pin of its own', () => {
     );
     expect(read.slice(1)).toEqual([510, 520, 530, 1]);
     expect(read[0]).toBeLessThan(100);
+  });
+  it('counts how long each timed pad takes to charge, a few a scan, so that none comes late', async () => {
+    const { boards, ...wherry } = demo('wherry');
+    const pads = newSensor(findKind('timed-pads')!, 'pads', 'Pads', boards[0].id, 6);
+    const made = withPins({ ...wherry, boards, sensors: [pads], voices: [] });
+    const { lanes } = made.sensors[0];
+    expect(new Set(lanes.map((l) => l.otherPin)).size).toBe(1);
+    // Pad n takes 60 + 20 n looks once its send pin is high; each look takes 4 µs.
+    const index = lanes.map(({ pin }, i) => `pin == ${pin} ? ${i} :`).join(' ');
+    const world = `int wiring_signal(uint8_t, uint32_t) { return 0; }
+      static int looks;
+      int wiring_contact(uint8_t pin) {
+        int pad = ${index} -1;
+        if (pad < 0) return HIGH;
+        if (!wiring_high[${lanes[0].otherPin}]) return looks = 0, LOW;
+        wiring_us = wiring_us + 4;
+        if (looks++ < 60 + 20 * pad) return LOW;
+        return looks = 0, HIGH;
+      }`;
+    const read = await reads('timed', made, world, `${printed('counts', '6')} printf("%d", (int)overruns);`);
+    expect(read).toEqual([60, 80, 100, 120, 140, 160, 0]);
+  });
+  it('times the edges of an encoder by its pins’ interrupts, while a scan goes on, and never back in time', async () => {
+    const { boards, ...wherry } = demo('wherry');
+    const encoder = newSensor(findKind('encoder')!, 'knob', 'Knob', boards[0].id, 1);
+    const made = withPins({ ...wherry, boards, sensors: [encoder, wherry.sensors[0]], voices: [] });
+    const [{ pin, otherPin }] = made.sensors[0].lanes;
+    // They change by turns while the converter is read.
+    const world = `static int level[256];
+      static uint32_t told[400], turned[400]; static int tells, turns;
+      int wiring_contact(uint8_t pin) { return level[pin] ? LOW : HIGH; }
+      static void turn(uint8_t pin) { turned[turns++] = wiring_us; level[pin] = !level[pin]; if (wiring_handlers[pin]) wiring_handlers[pin](); }
+      int wiring_signal(uint8_t, uint32_t us) {
+        static uint32_t next = 300000; static int which;
+        if (us >= next && us < 450000) { turn(which ? ${otherPin} : ${pin}); which = !which; next += 1500; }
+        return 100;
+      }
+      void heard_edge(uint32_t us) { if (tells < 400) told[tells++] = us; }`;
+    const above = '#include <stdint.h>\nvoid heard_edge(uint32_t us);';
+    const hears = (text: string) =>
+      text.replace('tell_edge(not_before_told(t_us), c, is_closed);', 'heard_edge(not_before_told(t_us));');
+    const prints = `printf("%d %d ", turns, tells); for (int i = 0; i < tells; i++) printf("%ld ", (long)(told[i] - turned[i]));`;
+    const [turns, tells, ...late] = await reads('edges', made, world, prints, above, hears);
+    expect(turns).toBeGreaterThan(90);
+    expect(tells).toBe(turns);
+    // One reading of the clock.
+    late.forEach((us) => expect(us).toBe(4));
+  });
+  it('begins otherwise where a pin is held while power comes: another scene, channel or controller', async () => {
+    const wherry = wherryOn(12);
+    const [{ channel }] = wherry.zones as { channel: number }[];
+    const powerUp = [
+      { pin: '4', from: channel, channel: 9 },
+      { pin: '5', from: 2, controller: 11 },
+      { pin: '6', from: 74, controller: 1 },
+    ];
+    const made = { ...wherry, boards: [{ ...wherry.boards[0], powerUp }] };
+    const above = `#define WIRING_HEARD
+      #include <stddef.h>
+      #include <stdint.h>
+      static uint8_t sent[100000]; static size_t n;
+      void wiring_heard(const uint8_t *bytes, size_t length) { while (length--) if (n < sizeof sent) sent[n++] = *bytes++; }`;
+    const world = `int wiring_contact(uint8_t pin) { return pin == 4 || pin == 5 ? LOW : HIGH; }\n${STROKES}`;
+    const held = await reads('held', made, world, printed('sent', '(int)n'), above);
+    const free = await reads('free', wherry, world, printed('sent', '(int)n'), above);
+    const messages = splitMessages(Uint8Array.from(free));
+    expect(messages.some(([status, which]) => status >> 4 === 0xb && which === 2)).toBe(true);
+    const as = messages.map(([status, first, ...rest]) => [
+      (status & 15) === channel - 1 ? (status & 0xf0) | 8 : status,
+      status >> 4 === 0xb && first === 2 ? 11 : first,
+      ...rest,
+    ]);
+    expect(splitMessages(Uint8Array.from(held))).toEqual(as);
   });
   it('reads each input of its multiplexers: 40 pads on a board of few analogue pins', async () => {
     const pads = newSensor(findKind('force-pad')!, 'pads', 'Pads', 'board', 1);

@@ -13,7 +13,9 @@
 #define HIGH 1
 #define LOW 0
 #define OUTPUT 1
+#define INPUT 0
 #define INPUT_PULLUP 2
+#define CHANGE 1
 #define LED_BUILTIN 13
 #define MSBFIRST 1
 
@@ -167,3 +169,13 @@ static WiringStore wiring_store;
 #endif
 
 static WiringPort WIRING_PORTS;
+
+/* Pins that can interrupt, on boards that have some; the test lets them. */
+#define NOT_AN_INTERRUPT -1
+#if defined(WIRING_SMALL)
+#define digitalPinToInterrupt(p) ((p) == 2 ? 0 : (p) == 3 ? 1 : NOT_AN_INTERRUPT)
+#else
+#define digitalPinToInterrupt(p) (p)
+#endif
+static void (*wiring_handlers[256])();
+static inline void attachInterrupt(int pin, void (*handler)(), int) { wiring_handlers[(uint8_t)pin] = handler; }

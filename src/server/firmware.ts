@@ -7,10 +7,13 @@ import { writeConfig, writeHeader, writeSource } from '@/core/exchange/firmware/
 import { identityOf } from '@/core/exchange/document/instrument-digest';
 import { holdsSettings } from '@/core/exchange/firmware/image-size';
 import { writeInstrument } from '@/core/exchange/document/instrument-json';
+import { asLibrary, libraryName } from '@/core/exchange/firmware/library';
+import { writeReadme } from '@/core/exchange/firmware/readme';
 import { fillSketch } from '@/core/exchange/firmware/sketch';
 import { columnsOf, contactsOf } from '@/core/instrument/access';
 import type { Board } from '@/core/instrument/board';
 import type { Instrument } from '@/core/instrument/document';
+import { wiringPicture } from '@/core/plan/wiring-picture';
 import { FIRMWARE } from './compiler';
 
 /** The same instrument gives the same zip, byte for byte: the archive's times are fixed. */
@@ -43,10 +46,28 @@ const RUNTIME = [
   ].map(part),
   ...['change', 'settings', 'tables'].map(part),
   ...blocks().flatMap(({ file }) => (file === undefined ? [] : part(file))),
-  ...['frames', 'sysex', 'port', 'line', 'lights', 'keep'].map(part),
+  ...[
+    'frames',
+    'sysex',
+    'weak',
+    'message',
+    'wait',
+    'ways_out',
+    'usb',
+    'usb_port',
+    'radio',
+    'radio_port',
+    'port',
+    'line',
+    'lights',
+    'keep',
+  ].map(part),
 ];
 
-/** Everything that a board needs, in one folder: runtime, image, sketch and the instrument itself; a folder a board where there are several. */
+/**
+ * Everything that a board needs, twice: as one folder with runtime, image, sketch and the instrument itself, and as a library that
+ * makers' build tools import as it is, with the sketch as its example. Two folders a board, where there are several.
+ */
 export async function firmwareZip(instrument: Instrument): Promise<Uint8Array<ArrayBuffer>> {
   const source = (name: string) => readFile(path.join(FIRMWARE, name), 'utf8');
   const runtime = await Promise.all(RUNTIME.map(async (name) => [name, await source(name)] as const));
@@ -55,7 +76,11 @@ export async function firmwareZip(instrument: Instrument): Promise<Uint8Array<Ar
   const entries = instrument.boards.flatMap((board) => {
     const folder = folderName(several ? `${instrument.id}-${board.id}` : instrument.id);
     const files = { ...Object.fromEntries(runtime), ...boardFiles(instrument, board, sketch, folder) };
-    return Object.entries(files).map(([name, text]) => [`${folder}/${name}`, strToU8(text)] as const);
+    const library = asLibrary(files, instrument, folder);
+    return [
+      ...Object.entries(files).map(([name, text]) => [`${folder}/${name}`, text] as const),
+      ...Object.entries(library).map(([name, text]) => [`${libraryName(folder)}/${name}`, text] as const),
+    ].map(([name, text]) => [name, strToU8(text)] as const);
   });
   return Uint8Array.from(zipSync(Object.fromEntries(entries), { mtime: MTIME, level: 9 }));
 }
@@ -82,5 +107,7 @@ function boardFiles(
     'instrument.c': writeSource(image, settable),
     [`${name}.ino`]: fillSketch(sketch, instrument, board, settable),
     'instrument.json': writeInstrument(instrument),
+    'README.txt': writeReadme(instrument, board, name, settable),
+    'wiring.svg': wiringPicture(instrument, board),
   };
 }

@@ -96,6 +96,28 @@ static int digitalRead(uint8_t pin)
     return *p.in & p.mask ? HIGH : LOW;
 }
 
+/* Pins 2 and 3 interrupt on every change (datasheet, "External Interrupts"); no other has a vector of its own. */
+#define CHANGE 1
+#define NOT_AN_INTERRUPT -1
+#define digitalPinToInterrupt(p) ((p) == 2 ? 0 : (p) == 3 ? 1 : NOT_AN_INTERRUPT)
+static void (*core_handlers[2])();
+ISR(INT0_vect)
+{
+    core_handlers[0]();
+}
+ISR(INT1_vect)
+{
+    core_handlers[1]();
+}
+
+static inline void attachInterrupt(int8_t number, void (*handler)(), uint8_t)
+{
+    if (number < 0) return;
+    core_handlers[number] = handler;
+    EICRA = (uint8_t)(EICRA | _BV(number == 0 ? ISC00 : ISC10));
+    EIMSK = (uint8_t)(EIMSK | _BV(number));
+}
+
 static int analogRead(uint8_t pin)
 {
     ADMUX = (uint8_t)(_BV(REFS0) | (pin - A0));

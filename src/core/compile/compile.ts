@@ -1,6 +1,6 @@
 import type { ListenerRange } from '../ways/way';
 import { compileSensor } from '../ways/compilers';
-import { wireByteUs } from '../engine/cable';
+import { outByteUs } from '../instrument/transports';
 import type { Image } from '../engine/layout';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
@@ -35,7 +35,7 @@ export const compile = (
 export function compileWith(instrument: Instrument, board: Board, columns: readonly string[]): Making {
   const parts = new Parts({
     table_bits: board.tableBits,
-    byte_us: wireByteUs(board.midiBaud),
+    byte_us: outByteUs(board),
   });
   const making = beginMaking(instrument, parts);
   const contacts = contactsOf(instrument, board);

@@ -40,6 +40,3 @@ export class Cable {
 
 /** Bytes that have arrived are forgotten now and then, so many at least. */
 const KEPT = 1024;
-
-/** What a byte takes on a wire, whole µs: ten bits (MIDI 1.0 Detailed Specification, "Hardware"). @param baud bits a second */
-export const wireByteUs = (baud: number): number => Math.max(1, Math.round(1e7 / baud));

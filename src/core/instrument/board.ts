@@ -15,7 +15,7 @@ import {
   Min,
 } from 'class-validator';
 import { finite, ID, PIN } from './field';
-import { ObjectOf } from './parts-of';
+import { ListOf, ObjectOf } from './parts-of';
 
 /** How notes leave a board: over a MIDI cable, over USB, over a low-energy radio. */
 export const TRANSPORTS = ['cable', 'usb', 'radio'] as const;
@@ -50,6 +50,8 @@ export class BoardPins {
   /** What it takes by itself, mA. */
   @IsNumber(finite) @Min(0) @Max(5000) currentMa!: number;
   @IsIn(TRANSPORTS) transport!: Transport;
+  /** Further ways out that it plays over at the same time. */
+  @IsOptional() @IsArray() @ArrayMaxSize(2) @IsIn(TRANSPORTS, { each: true }) alsoOver?: Transport[];
   /** Multiplexers of sixteen analogue inputs, on the last of the pins that the converter reads. */
   @IsOptional() @IsInt() @Min(0) @Max(8) multiplexers?: number;
   /** The four pins that choose one of their inputs, the lowest bit first. */
@@ -59,6 +61,18 @@ export class BoardPins {
   @ArrayMaxSize(4)
   @Matches(PIN, { each: true })
   choosers?: string[];
+}
+
+/** A pin that plays the instrument otherwise when it is held to ground while power comes; one of scene, channel and controller. */
+export class PowerUpPin {
+  @Matches(PIN) pin!: string;
+  /** Id of the scene that it begins in. */
+  @IsOptional() @IsString() @Length(1, 40) scene?: string;
+  /** Channel, 1 … 16, that takes the place of the channel `from`. */
+  @IsOptional() @IsInt() @Min(1) @Max(16) channel?: number;
+  /** Controller that takes the place of the controller `from`. */
+  @IsOptional() @IsInt() @Min(0) @Max(127) controller?: number;
+  @IsOptional() @IsInt() @Min(0) @Max(127) from?: number;
 }
 
 /** What a board can do. */
@@ -81,6 +95,8 @@ export class Board {
   @IsOptional() @IsInt() @Min(1024) @Max(2 ** 31) flashBytes?: number;
   /** Id of the switch that, while it is held, measures rest and reach of all its levels and pads. */
   @IsOptional() @IsString() @Length(1, 40) button?: string;
+  /** Pins that are looked at once, at power-up. */
+  @IsOptional() @ListOf(() => PowerUpPin, 8) powerUp?: PowerUpPin[];
   /** Not told: taken to be enough. */
   @IsOptional() @ObjectOf(() => BoardPins) pins?: BoardPins;
 }

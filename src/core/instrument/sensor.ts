@@ -35,7 +35,7 @@ export class Lane {
   contacts?: string[];
   /** The pin it is wired to, as the sketch names it; A5.11: input 11 of the multiplexer on A5; 4.9: row 4 of a matrix, column 9. */
   @IsOptional() @Matches(PIN_PLACE) pin?: string;
-  /** That of its second contact. */
+  /** That of its second contact; of a pad that is timed, the one that charges it. */
   @IsOptional() @Matches(PIN_PLACE) otherPin?: string;
   /** The note that it stands for, 0 … 127. */
   @IsOptional() @IsInt() @Min(0) @Max(127) note?: number;

@@ -13,7 +13,7 @@ export interface Signal {
   needs: PinNeed;
   /** Place of its lane in the sensor, from 0; null where all lanes share it. */
   lane: number | null;
-  /** The second contact of its lane. */
+  /** The second contact of its lane; of no lane: what charges the pads of all of them. */
   second?: boolean;
   /** A line of a matrix: where a row and a column meet lies a contact, row after row. */
   line?: { of: 'row' | 'column'; at: number };

@@ -61,7 +61,7 @@ export interface Kind {
   /** The notes that its lanes begin with, rising from the lowest, where it has so many lanes; none where a lane stands for no note. */
   notes?: { lowest: number; scale: ScaleId; leastLanes?: number };
   /** What the board reads a lane of counts with. */
-  readBy: 'converter' | 'touch peripheral';
+  readBy: 'converter' | 'touch peripheral' | 'charge time';
   /** Where its reading goes when it is let go, where that is not its rest: back to a middle, or nowhere. */
   letGo?: 'returns' | 'stays';
   ports: Readonly<Record<string, Port>>;

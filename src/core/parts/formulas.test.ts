@@ -3,7 +3,6 @@ import {
   batteryHours,
   bestFixedOhms,
   bleedLitresPerMinute,
-  byteUs,
   centsPerCount,
   chainStepMm,
   chargeUs,
@@ -92,8 +91,7 @@ describe('the arithmetic of parts', () => {
     );
     expect(ghostingChords(rows, columns)).toBe(chords);
   });
-  it('wire and battery: 320 µs a byte, and a fifth left in the battery', () => {
-    expect(byteUs(31_250)).toBe(320);
+  it('battery: a fifth is left in it', () => {
     expect(batteryHours(1000, 80)).toBeCloseTo(10, 9);
   });
 });

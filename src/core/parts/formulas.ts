@@ -98,8 +98,5 @@ export const lightWires = (lights: number, as: 'clocked' | 'strip' | 'single'): 
 /** What so many three-colour lights take at a share of their full white, mA: 20 mA a colour. (From memory.) */
 export const lightsMa = (lights: number, share: number): number => lights * 3 * 20 * share;
 
-/** Time of a byte on a serial wire of ten bits a byte, µs. */
-export const byteUs = (baud: number): number => 1e7 / baud;
-
 /** Hours that a battery lasts, with a fifth left in it. (Common practice, no source.) */
 export const batteryHours = (mAh: number, mA: number): number => (0.8 * mAh) / mA;

@@ -18,7 +18,7 @@ export interface Wire {
 /** The pin that the document gives a signal. */
 function fixedPin(sensor: Sensor, { lane, second, line }: WiredSignal): string | undefined {
   if (line) return linePin(sensor, line);
-  if (lane === null) return undefined;
+  if (lane === null) return second ? sensor.lanes[0]?.otherPin : undefined;
   return second ? sensor.lanes[lane].otherPin : sensor.lanes[lane].pin;
 }
 

@@ -3,13 +3,14 @@ import { wayOf } from '../ways/registry';
 import { compile } from '../compile/compile';
 import { boardNeeds } from '../exchange/firmware/image-size';
 import { columnsOf, contactsOf } from '../instrument/access';
-import type { Board } from '../instrument/board';
+import type { Board, Transport } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
 import { sendsOf } from '../stages/expression';
 import { velocityStage } from '../stages/velocity';
 import { boardsAfter } from './edit-series';
 import { kindOf } from '../kinds/registry';
-import { batteryHours, byteUs, lightsMa } from '../parts/formulas';
+import { batteryHours, lightsMa } from '../parts/formulas';
+import { cableByteUs, outByteUs, transportsOf } from '../instrument/transports';
 import type { Figure } from '../parts/figure';
 import type { ProgramNeeds } from './solve';
 
@@ -68,10 +69,11 @@ export function wireFigure(draft: Instrument, board: Board): Figure {
   return {
     ...{ name: 'asked of the wire', value: all.reduce((n, a) => n + a.value, 0), unit: 'bytes/s' },
     ...{
-      formula: 'Σ bytes · messages a second; the wire carries baud / 10, and thins levels, never notes',
+      formula:
+        'Σ bytes · messages a second; the wire carries what its way out does, and thins levels, never notes',
       numbers: all,
     },
-    ...{ limit: 1e6 / byteUs(board.midiBaud), thinned: true },
+    ...{ limit: 1e6 / outByteUs(board), thinned: true },
   };
 }
 
@@ -86,16 +88,19 @@ export function latencyFigures(draft: Instrument, board: Board): Figure[] {
   const line = (name: string, value: number, formula: string, numbers: Figure['numbers']): Figure => ({
     ...{ name, value, unit: 'ms', formula, numbers, limit: null },
   });
-  const transport = board.pins?.transport ?? 'cable';
-  const byte = byteUs(board.midiBaud) / 1000;
+  const byte = cableByteUs(board) / 1000;
   const after = boardsAfter(draft, board.id);
-  const sent = {
+  const ways: Record<Transport, Figure> = {
     cable: line('on the cable', NOTE_BYTES * byte, 'three bytes of a note · time of a byte', [
       { name: 'byte', value: byte, unit: 'ms' },
     ]),
     usb: line('over USB', USB_MS, 'a host asks once a millisecond', []),
     radio: line('over the radio', RADIO_MS, 'the longest connection interval', []),
-  }[transport];
+  };
+  // Over several ways out: as the slowest of them is heard.
+  const sent = transportsOf(board)
+    .map((own) => ways[own])
+    .reduce((a, b) => (b.value > a.value ? b : a));
   const lines = [
     line('half a scan', 500 / board.scanHz, '500 / scan rate', [
       { name: 'scan rate', value: board.scanHz, unit: 'Hz' },
@@ -119,7 +124,7 @@ export function latencyFigures(draft: Instrument, board: Board): Figure[] {
 function throughLine(after: readonly Board[]): Figure {
   const numbers = after.map((board) => ({
     ...{ name: board.name, unit: 'ms' },
-    value: (NOTE_BYTES * byteUs(board.midiBaud)) / 1000 + 500 / board.scanHz,
+    value: (NOTE_BYTES * cableByteUs(board)) / 1000 + 500 / board.scanHz,
   }));
   return {
     ...{ name: 'through the boards after it', unit: 'ms', limit: null, numbers },

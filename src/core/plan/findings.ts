@@ -15,7 +15,8 @@ import { pinsOfBoard, roomOf, shortage, withChoosers } from './pins';
 import type { Chips } from './scan';
 import { signalsOf } from './signals';
 import type { Fit } from './solve';
-import { PLAYED, TRANSPORT_WORDS } from './transports';
+import { transportsOf } from '../instrument/transports';
+import { offers, TRANSPORT_WORDS } from './transports';
 
 /** What is wrong with a plan, or could be left out, in a sentence, with what to do. */
 export interface PlanFinding {
@@ -178,12 +179,12 @@ function boardFindings(instrument: Instrument, plan: BoardPlan, fits: readonly F
       ...{ code: 'pin-taken', severity: 'fault', about: whose, says },
       cure: 'Drag its wire to another pin.',
     });
-  const transport = board.pins?.transport ?? 'cable';
-  if (!PLAYED.includes(transport))
+  const missing = transportsOf(board).find((own) => !offers(board, own));
+  if (missing)
     found.push({
       ...{ code: 'transport', severity: 'doubt', about },
-      says: `${board.name} is planned to play over ${TRANSPORT_WORDS[transport]}; its sketch plays over a MIDI cable.`,
-      cure: 'Let it play over a cable.',
+      says: `${board.name} is to play over ${TRANSPORT_WORDS[missing]}, which boards of its class lack: its sketch will not build.`,
+      cure: 'Let it play over a MIDI cable, or take a board that can.',
     });
   if (plan.chips && plan.chips.expanders > 0)
     found.push({

@@ -27,17 +27,19 @@ export function pinFaults(instrument: Instrument, board: Board): PinFault[] {
   const onBus = own.some((s) => signalsOf(s).some(({ needs }) => needs === 'bus'));
   const bus = onBus ? (board.pins?.busPins ?? []) : [];
   const given = new Map<string, string>();
-  return [...lanePins(instrument, board), ...lightPins(instrument, board)].flatMap(
-    ({ words, place, parts, ...at }): PinFault[] => {
-      const before = given.get(place);
-      given.set(place, words);
-      const refuse = (why: string) => [{ ...at, says: `${words} is wired to pin ${place}, ${why}.` }];
-      if (!parts.every(compiles)) return refuse('which is no pin that a sketch can name');
-      if (parts.some((pin) => taken.includes(pin))) return refuse('which the board itself needs');
-      if (parts.some((pin) => bus.includes(pin))) return refuse('which is the bus');
-      return before === undefined ? [] : refuse(`which ${before} has already`);
-    },
-  );
+  return [
+    ...lanePins(instrument, board),
+    ...lightPins(instrument, board),
+    ...powerUpPins(instrument, board),
+  ].flatMap(({ words, place, parts, ...at }): PinFault[] => {
+    const before = given.get(place);
+    given.set(place, words);
+    const refuse = (why: string) => [{ ...at, says: `${words} is wired to pin ${place}, ${why}.` }];
+    if (!parts.every(compiles)) return refuse('which is no pin that a sketch can name');
+    if (parts.some((pin) => taken.includes(pin))) return refuse('which the board itself needs');
+    if (parts.some((pin) => bus.includes(pin))) return refuse('which is the bus');
+    return before === undefined ? [] : refuse(`which ${before} has already`);
+  });
 }
 
 const lanePins = ({ sensors }: Instrument, board: Board): Given[] =>
@@ -48,6 +50,9 @@ const lanePins = ({ sensors }: Instrument, board: Board): Given[] =>
           (['pin', 'otherPin'] as const).flatMap((field) => {
             const place = lane[field];
             if (place === undefined) return [];
+            // What charges the pads is one wire.
+            if (field === 'otherPin' && !lane.contacts && place === sensor.lanes[0].otherPin && at > 0)
+              return [];
             // A row and a column of a matrix; of a multiplexer the pin, and the number of its input.
             const parts = place.split('.').slice(0, lane.contacts ? 2 : 1);
             const path = `sensors.${s}.lanes.${at}.${field}`;
@@ -63,6 +68,12 @@ const lightPins = ({ lights, boards }: Instrument, { id }: Board): Given[] =>
     : (lights?.pins ?? []).map((place, i) => ({
         ...{ path: `lights.pins.${i}`, about: id, words: `A wire of the lights`, place, parts: [place] },
       }));
+
+const powerUpPins = ({ boards }: Instrument, { id, powerUp = [] }: Board): Given[] =>
+  powerUp.map(({ pin }, i) => ({
+    path: `boards.${boards.findIndex((b) => b.id === id)}.powerUp.${i}.pin`,
+    ...{ about: id, words: 'A pin that is held at power-up', place: pin, parts: [pin] },
+  }));
 
 /** Pins are counted in eight bits; the last number says that there is none. */
 const MOST_PIN = 254;

@@ -1,6 +1,6 @@
 import { withoutStrayButtons } from '../instrument/button';
 import { wayOf } from '../ways/registry';
-import type { Board, Transport } from '../instrument/board';
+import type { Board, BoardPins } from '../instrument/board';
 import type { Instrument, Lights } from '../instrument/document';
 import type { Lane, Sensor } from '../instrument/sensor';
 import { matrixLines } from '../parts/formulas';
@@ -16,8 +16,6 @@ const USUAL_HZ = 1000;
 /** An instrument on the boards of a fit: sensors parted, boards linked in series, pins written. What no longer fits is kept. */
 export function takeFit(instrument: Instrument, fit: Fit): Instrument {
   const [first] = instrument.boards;
-  // Every board plays over a cable; one that is asked to play by radio says that its sketch does not yet (findings.ts).
-  const transport: Transport = first.pins?.transport === 'radio' ? 'radio' : 'cable';
   const boards = fit.boards.map((own, i): Board => {
     const { leastHz } = loadOfAll(own.map((s) => instrument.sensors[s]));
     const fastest = Math.floor(fit.rate?.value ?? USUAL_HZ);
@@ -25,7 +23,8 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
     return {
       ...first,
       ...made,
-      pins: { ...made.pins!, transport },
+      // The first plays over what it was asked to, the others over the cable to it.
+      pins: { ...made.pins!, ...(i === 0 ? waysOut(first) : { transport: 'cable' as const }) },
       ...(i > 0 ? { name: `${fit.board.name}, ${i + 1}` } : {}),
       id: i === 0 ? first.id : `${first.id}-${i + 1}`,
       scanHz: Math.max(20, Math.min(fastest, Math.max(USUAL_HZ, leastHz))),
@@ -43,6 +42,12 @@ export function takeFit(instrument: Instrument, fit: Fit): Instrument {
   const clock = instrument.clock && { ...instrument.clock, board: known(instrument.clock.board) };
   return withPins(withoutStrayButtons({ ...instrument, boards, sensors, links, inputs, clock }));
 }
+
+/** What a board was asked to play over; a cable where nothing is told. */
+const waysOut = ({ pins }: Board): Pick<BoardPins, 'transport' | 'alsoOver'> => ({
+  transport: pins?.transport ?? 'cable',
+  ...(pins?.alsoOver ? { alsoOver: pins.alsoOver } : {}),
+});
 
 /** A sensor on another board: a calibration in its counts stays, another one is kept aside, and comes back when it fits again. */
 export function movedTo(sensor: Sensor, board: Board, instrument: Instrument): Sensor {
@@ -113,7 +118,7 @@ function matrixLane(wires: readonly Wire[]): typeof wiredLane {
 
 function wiredLane({ pin: _pin, otherPin: _other, ...lane }: Lane, at: number, wires: readonly Wire[]): Lane {
   const pinOf = (second: boolean) =>
-    wires.find((w) => w.signal.lane === at && (w.signal.second ?? false) === second)?.pin ?? undefined;
+    wires.find(({ signal }) => isOf(signal, at) && (signal.second ?? false) === second)?.pin ?? undefined;
   const [pin, otherPin] = [pinOf(false), pinOf(true)];
   return { ...lane, ...(pin ? { pin } : {}), ...(otherPin ? { otherPin } : {}) };
 }
@@ -140,9 +145,13 @@ export function movePin(
   return { ok: true, value: withPins(swapped) };
 }
 
+/** Whether a wire is a lane's: its own, or what charges all pads. */
+const isOf = ({ lane, second }: Wire['signal'], at: number): boolean =>
+  lane === at || (lane === null && second === true);
+
 /** Whether the document holds no pin for a wire. */
 const isShared = ({ signal }: Wire): boolean =>
-  signal.lane === null && !signal.line && signal.light === undefined;
+  signal.lane === null && !signal.second && !signal.line && signal.light === undefined;
 
 /** Leads a row or a column of a matrix to another pin, with all contacts on it. */
 function withLine(sensor: Sensor, { of, at }: NonNullable<Wire['signal']['line']>, pin: string): Sensor {
@@ -177,7 +186,7 @@ function withPin(instrument: Instrument, { signal }: Wire, pin: string | null): 
     };
   const field = signal.second ? 'otherPin' : 'pin';
   const lanes = (sensor: Sensor) =>
-    sensor.lanes.map((lane, i) => (i === signal.lane ? { ...lane, [field]: pin ?? undefined } : lane));
+    sensor.lanes.map((lane, i) => (isOf(signal, i) ? { ...lane, [field]: pin ?? undefined } : lane));
   const sensors = instrument.sensors.map((s) => (s.id === signal.sensor ? { ...s, lanes: lanes(s) } : s));
   return { ...instrument, sensors };
 }

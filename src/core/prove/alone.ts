@@ -1,4 +1,5 @@
 import { newInstrument } from '../instrument/create';
+import { playingOver } from '../instrument/transports';
 import { boardOf } from '../instrument/access';
 import type { Instrument } from '../instrument/document';
 import type { Sensor } from '../instrument/sensor';
@@ -23,7 +24,7 @@ export function playedAlone(
 ): MidiEvent[] {
   const alone: Instrument = {
     ...newInstrument('alone', 'Alone', '2026-01-01T00:00:00Z'),
-    boards: [{ ...boardOf(instrument, sensor), midiBaud: FAST_BAUD }],
+    boards: [playingOver({ ...boardOf(instrument, sensor), midiBaud: FAST_BAUD }, ['cable'])],
     sensors: [sensor],
     tunings: instrument.tunings,
     zones: [{ is: 'single', id: 'z', channel: 1, bendRange }],

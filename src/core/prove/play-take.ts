@@ -1,5 +1,5 @@
 import { compileWith } from '../compile/compile';
-import { Cable, wireByteUs } from '../engine/cable';
+import { Cable } from '../engine/cable';
 import type { Engine } from '../engine/engine';
 import { startEngine } from '../engine/start';
 import type { Image } from '../engine/layout';
@@ -9,6 +9,7 @@ import type { Making } from '../stages/making';
 import { columnsOf, contactsOf } from '../instrument/access';
 import type { Board } from '../instrument/board';
 import type { Instrument } from '../instrument/document';
+import { cableByteUs } from '../instrument/transports';
 import { entersAt, inSeries, midiInputsOf } from '../instrument/midi-inputs';
 import type { MidiEvent } from '../midi/event';
 import { CABLE_BAUD } from '../midi/messages';
@@ -89,7 +90,7 @@ export function playBoards(
 export const cablesInto = (instrument: Instrument, board: Board): Cable[] =>
   midiInputsOf(instrument, board).map((port) => {
     const from = 'from' in port ? instrument.boards.find(({ id }) => id === port.from) : undefined;
-    return new Cable(wireByteUs(from?.midiBaud ?? CABLE_BAUD));
+    return new Cable(cableByteUs(from ?? { midiBaud: CABLE_BAUD }));
   });
 
 /** The same, those from outside with what they bring. */

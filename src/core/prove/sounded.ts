@@ -1,4 +1,4 @@
-import { wireByteUs } from '../engine/cable';
+import { outByteUs } from '../instrument/transports';
 import type { Instrument } from '../instrument/document';
 import { playsAlone, soundingSource } from '../instrument/rules/voices';
 import type { NoteVoice } from '../instrument/voices';
@@ -44,7 +44,7 @@ export function soundedOf(
     .filter((p) => p.heard)
     .flatMap(({ board, events, held }) => {
       const playing = events.slice(0, events.length - held);
-      const arrivals = arrivalsOn(playing, wireByteUs(board.midiBaud));
+      const arrivals = arrivalsOn(playing, outByteUs(board));
       const begins = playing.flatMap(({ bytes }, i) => (beginsNote(bytes) ? [arrivals[i]] : []));
       return heardNotes(playing, endUs).map((own, i): Sounded => ({
         ...own,

@@ -1,4 +1,4 @@
-import { wireByteUs } from '../engine/cable';
+import { outByteUs } from '../instrument/transports';
 import type { MidiEvent } from '../midi/event';
 import type { BoardPlayed } from './play-take';
 import { arrivalsOn } from './sounded';
@@ -42,5 +42,5 @@ export function wireLoad(board: string, events: readonly MidiEvent[], byteUs: nu
 /** Of every board; the silence at the end of a take is left out. */
 export const wireLoads = (played: readonly BoardPlayed[]): WireLoad[] =>
   played.map(({ board, events, held }) =>
-    wireLoad(board.id, events.slice(0, events.length - held), wireByteUs(board.midiBaud)),
+    wireLoad(board.id, events.slice(0, events.length - held), outByteUs(board)),
   );

@@ -1,6 +1,8 @@
 import { intervalToDuration } from 'date-fns/intervalToDuration';
 import { counted } from '@/core/units/counted';
+import type { Board } from '@/core/instrument/board';
 import type { Sensor } from '@/core/instrument/sensor';
+import { outByteUs } from '@/core/instrument/transports';
 
 /** "2 s ago", "6 d ago". @param ms how long since */
 export function agoWords(ms: number): string {
@@ -39,8 +41,8 @@ export const short = (n: number): string => (Math.abs(n) < 10 ? n.toFixed(1) : S
 /** A first letter made large, for the head of a sentence. */
 export const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
-/** Bytes a second that a board's MIDI output carries: ten bits a byte. */
-export const wireBytes = ({ midiBaud }: { midiBaud: number }): number => Math.round(midiBaud / 10);
+/** Bytes a second that a board's way out carries; the slowest of them, where it plays over several. */
+export const wireBytes = (board: Board): number => Math.round(1e6 / outByteUs(board));
 
 /** A length of time: "12.3 s", "4 min 05 s", "1 h 02 min". */
 export function lengthWords(seconds: number): string {

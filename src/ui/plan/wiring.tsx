@@ -8,7 +8,9 @@ import { kindOf } from '@/core/kinds/registry';
 import { pinRefusal, type Wire } from '@/core/plan/assign';
 import type { BoardPlan } from '@/core/plan/board-plan';
 import { counted } from '@/core/units/counted';
-import { overCable, PLAYED, TRANSPORT_WORDS } from '@/core/plan/transports';
+import { offers, TRANSPORT_WORDS, withTransport } from '@/core/plan/transports';
+import { transportsOf } from '@/core/instrument/transports';
+import { TRANSPORTS } from '@/core/instrument/board';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
 import { BLOCK, layOut, PIN_WIDTH, ROW, WIDTH, type PinPlace } from './lay-out';
@@ -46,12 +48,26 @@ export function Wiring({ plan }: { plan: BoardPlan }) {
         <span>
           {board.bits} bits, {board.supplyVolts} V, {board.scanHz} scans a second
           {board.pins?.multiplexers ? `, with ${counted(board.pins.multiplexers, 'multiplexer')}` : ''}
-          {board.pins && `, plays over ${TRANSPORT_WORDS[board.pins.transport]}`}{' '}
-          {board.pins && !PLAYED.includes(board.pins.transport) && (
-            <Button onClick={() => change('plays over a cable', (own) => overCable(own, board.id))}>
-              Over a cable instead
-            </Button>
-          )}
+          {board.pins && ', plays over'}
+          {board.pins &&
+            TRANSPORTS.map((own) => {
+              const on = transportsOf(board).includes(own);
+              return (
+                <Button
+                  key={own}
+                  aria-pressed={on}
+                  className={styles.wayOut}
+                  disabled={!on && !offers(board, own)}
+                  onClick={() =>
+                    change(`${on ? 'no longer plays' : 'plays'} over ${TRANSPORT_WORDS[own]}`, (before) =>
+                      withTransport(before, board.id, own),
+                    )
+                  }
+                >
+                  {TRANSPORT_WORDS[own]}
+                </Button>
+              );
+            })}
         </span>
       </figcaption>
       <svg

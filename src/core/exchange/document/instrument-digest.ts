@@ -2,7 +2,7 @@ import type { Image } from '../../engine/layout';
 import type { Board } from '../../instrument/board';
 import type { Instrument } from '../../instrument/document';
 import { crc32 } from '../../units/crc32';
-import { wiringOf } from '../firmware/sketch';
+import { wiringOf } from '../firmware/wiring';
 
 /** What a board is told apart by. */
 export interface Identity {

@@ -1,6 +1,6 @@
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-import { Board, BoardPins, Link, MidiInput } from '../../instrument/board';
+import { Board, BoardPins, Link, MidiInput, PowerUpPin } from '../../instrument/board';
 import { allWays } from '../../ways/registry';
 import { OPTIONAL } from '../../instrument/complete';
 import { BuiltStep, FORMAT, Instrument, Lights, LogEntry, Price, VERSION } from '../../instrument/document';
@@ -25,6 +25,7 @@ const PARTS: readonly PartClass[] = [
     Board,
     BoardPins,
     Link,
+    PowerUpPin,
     MidiInput,
     Lane,
     FormerCalibration,

@@ -5,6 +5,7 @@ import { channelsOfVoice, zoneOf } from '../access';
 import { canBeButton } from '../button';
 import { lightPinFaults } from '../lights';
 import { MOST_CONTACTS, MOST_CONTROLLERS, MOST_LANES, MOST_NOTE_LANES } from '../limits';
+import { powerUpFaults } from '../power-up';
 import type { Sensor } from '../sensor';
 import { midiInputFaults } from './midi-inputs';
 import { tuningFaults } from './tunings';
@@ -39,6 +40,7 @@ export function faultsOf(instrument: Instrument): Fault[] {
     ...columnFaults(sensors),
     ...sensors.flatMap((s, i) => sensorFaults(s, `sensors.${i}`, instrument)),
     ...buttonFaults(instrument),
+    ...powerUpFaults(instrument),
     ...laneCountFaults(instrument),
     ...voices.flatMap((v, i) => voiceFaults(v, `voices.${i}`, instrument)),
     ...selectorFaults(instrument),

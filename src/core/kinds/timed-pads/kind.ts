@@ -14,7 +14,7 @@ export const timedPads: Kind = {
   face: { shape: 'square', width: 18, height: 18 },
   lanes: { least: 1, most: 64, are: 'counts' },
   notes: { lowest: 60, scale: 'major' },
-  readBy: 'touch peripheral',
+  readBy: 'charge time',
   ports: {
     touch: { carries: 'gate', says: 'while a pad is touched' },
     pad: { carries: 'pitch', says: 'which pad is touched' },

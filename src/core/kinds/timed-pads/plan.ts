@@ -5,7 +5,7 @@ import { LEAD_STEPS, eachLane, type KindPlan } from '../kind-plan';
 /** What timed pads asks of a board and of a builder. Rates, currents and costs: common practice, no source. */
 export const timedPadsPlan: KindPlan = {
   signals: (lanes) => [
-    { name: 'send', needs: 'digital', lane: null },
+    { name: 'send', needs: 'digital', lane: null, second: true },
     ...eachLane('digital', 'receive')(lanes),
   ],
   rate: { leastHz: 100, because: 'a touch lasts 50 ms at least' },

@@ -17,6 +17,11 @@ const PARTS = [
   ],
   ['an hour of an emulated board', vitest('firmware/avr/board'), { BOARD_SECONDS: '3600', BOARD_SEED: seed }],
   [
+    'two gigabytes of counts in one file, out and in',
+    vitest('src/store/backup'),
+    { BACKUP_SECONDS: '32000' },
+  ],
+  [
     'the main job by keys and by pointer, three sizes of screen',
     ['playwright', 'test', '--project', 'soak'],
     { SOAK_SEED: seed },

@@ -87,7 +87,8 @@ const slug = (name: string) =>
     .replace(/^-+|-+$/g, '')
     .slice(0, 40) || 'instrument';
 
-async function freeId(wanted: string, db: Database): Promise<string> {
+/** An id like the one that is wanted which no instrument has. */
+export async function freeId(wanted: string, db: Database): Promise<string> {
   for (let n = 1; ; n++) {
     const id = n === 1 ? wanted : `${wanted}-${n}`;
     if (!(await db.instruments.get(id))) return id;

@@ -87,6 +87,52 @@ export interface KeptTrial {
   of: number;
 }
 
+/** An instrument as it was once accepted. Its document has no log: that goes on. */
+export interface KeptVersion {
+  instrument: string;
+  /** From 1, rising, whatever the clock says. */
+  n: number;
+  at: string;
+  /** What was done, and what it changed, a line each. */
+  says: string;
+  changes: string[];
+  /** The line of versions that it is on. */
+  branch: string;
+  document: Instrument;
+}
+
+/** A picture of the build, as small as it is kept. */
+export interface KeptPicture {
+  id: string;
+  instrument: string;
+  type: string;
+  width: number;
+  height: number;
+  bytes: Uint8Array<ArrayBuffer>;
+}
+
+/** What a check-up saw of a lane: counts; null where it was not played, or not at rest. */
+export interface LaneChecked {
+  sensor: string;
+  lane: string;
+  rest: number | null;
+  noise: number | null;
+  /** The furthest that it went, down and up. */
+  low: number | null;
+  high: number | null;
+}
+
+/** A check-up: every lane at rest, then played. */
+export interface KeptCheckUp {
+  id: string;
+  instrument: string;
+  at: string;
+  /** Of the room, where they were typed: °C, and % of relative humidity. */
+  celsius?: number;
+  humidity?: number;
+  lanes: LaneChecked[];
+}
+
 /** A sensor that was removed from its instrument, with what listened to it. */
 export interface RemovedSensor {
   id: string;
@@ -128,6 +174,9 @@ export class Database extends Dexie {
   facts!: EntityTable<{ key: string; value: string }, 'key'>;
   removedSensors!: EntityTable<RemovedSensor, 'id'>;
   trials!: EntityTable<KeptTrial, 'id'>;
+  versions!: Table<KeptVersion, [string, number]>;
+  pictures!: EntityTable<KeptPicture, 'id'>;
+  checkUps!: EntityTable<KeptCheckUp, 'id'>;
 
   constructor(name = 'cheironom') {
     super(name, { indexedDB: strictFactory() });
@@ -165,6 +214,11 @@ export class Database extends Dexie {
         }),
     );
     this.version(7).stores({ trials: 'id, instrument' });
+    this.version(8).stores({
+      versions: '[instrument+n], instrument',
+      pictures: 'id, instrument',
+      checkUps: 'id, instrument',
+    });
   }
 }
 

@@ -32,19 +32,21 @@ export async function removeInstrument(id: string, db: Database = database()): P
   await setAside('instruments', id, true, db);
 }
 
+/** What is kept of an instrument in rows of its own. */
+const RECORDS = ['removedSensors', 'trials', 'versions', 'pictures', 'checkUps'] as const;
+
 /** Removes an instrument and all that belongs to it for good. @throws StorageRefusal while a tab works on it */
 export async function removeForGood(id: string, db: Database = database()): Promise<void> {
   if (await isHeld(id)) throw new StorageRefusal('HeldError');
   await db.transaction(
     'rw',
-    [db.instruments, db.takes, db.recordings, db.pieces, db.removedSensors, db.trials],
+    [...RECORDS.map((name) => db[name]), db.instruments, db.takes, db.recordings, db.pieces],
     async () => {
       const takes = await db.takes.where({ instrument: id }).primaryKeys();
       for (const take of takes) await removeTake(take, db);
       const recordings = await db.recordings.where({ instrument: id }).primaryKeys();
       for (const recording of recordings) await removeRecording(recording, db);
-      await db.trials.where({ instrument: id }).delete();
-      await db.removedSensors.where({ instrument: id }).delete();
+      for (const name of RECORDS) await db.table(name).where({ instrument: id }).delete();
       await db.instruments.delete(id);
     },
   );

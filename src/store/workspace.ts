@@ -1,8 +1,16 @@
 import { createStore } from 'zustand/vanilla';
 import type { Choice } from '@/core/ways/level/choice';
-import type { Instrument } from '@/core/instrument/document';
+import type { Instrument, LogEntry } from '@/core/instrument/document';
 import { readKept } from './kept-instrument';
-import { database, type Database, type KeptInstrument, type KeptRecording, type KeptTake } from './database';
+import {
+  database,
+  type Database,
+  type KeptInstrument,
+  type KeptRecording,
+  type KeptTake,
+  type KeptVersion,
+} from './database';
+import { keepVersion, toldChanges, versionsOf } from './versions';
 import { beginHistory, record, redo, undo, type Deed, type History, type Place, type Step } from './history';
 import { recordingsOf } from './recordings';
 import { setAside } from './removed';
@@ -17,6 +25,8 @@ export interface WorkspaceState {
   takes: KeptTake[];
   /** Recordings of all of it, the newest first. */
   recordings: KeptRecording[];
+  /** Versions, the newest first. */
+  versions: KeptVersion[];
   /** When it was last kept, ms; null before. */
   savedAt: number | null;
   troubles: Troubles;
@@ -49,6 +59,7 @@ export function createWorkspace(
     history: null,
     takes: [],
     recordings: [],
+    versions: [],
     savedAt: null,
     troubles: {},
     readOnly,
@@ -162,6 +173,19 @@ export function createWorkspace(
     return { undo: set(!aside), redo: set(aside) };
   };
 
+  /** Versions are kept one after another, so that their numbers are in the order of what was done. */
+  let versioning: Promise<unknown> = Promise.resolve();
+  const addVersion = (document: Instrument, of: { says: string; changes: string[]; branch?: string }) =>
+    (versioning = versioning.then(() =>
+      guarded('saving', async () => {
+        await keepVersion(id, document, of, db);
+        store.setState({ versions: await versionsOf(id, db) });
+      }),
+    ));
+
+  const reloadVersions = () =>
+    guarded('reading', async () => store.setState({ versions: await versionsOf(id, db) }));
+
   const setDrafts = (drafts: WorkspaceState['drafts']) => store.setState({ drafts });
 
   const reloadTakes = () =>
@@ -196,6 +220,7 @@ export function createWorkspace(
     if (!readOnly) await guarded('reading', () => sweepTakes(read.value, db));
     await reloadTakes();
     await reloadRecordings();
+    await reloadVersions();
     store.setState({ status: 'open' });
   };
 
@@ -212,9 +237,16 @@ export function createWorkspace(
      * @returns false where it may not
      */
     change(says: string, next: Instrument, logged = false, deed?: Deed): boolean {
-      const log = logged ? [...next.log, { at: new Date().toISOString(), says }] : next.log;
-      return step(says, { ...next, log }, deed);
+      const { history, readOnly: off } = store.getState();
+      if (!logged || !history || off) return step(says, next, deed);
+      const changes = toldChanges(history.present, next);
+      const entry = { at: new Date().toISOString(), says, ...(changes.length > 0 ? { changes } : {}) };
+      const done = step(says, { ...next, log: withEntry(next.log, entry) }, deed);
+      if (done && changes.length > 0) void addVersion(next, { says, changes });
+      return done;
     },
+    /** Keeps the instrument as it is as a version, where it is none yet: a branch begins with one. */
+    addVersion,
     /** Records what was done already outside the instrument: takes, recordings. */
     did: (says: string, deed: Deed): boolean => step(says, undefined, deed),
     /** Records that a take or a recording came; taken back, it lies aside. */
@@ -251,6 +283,12 @@ export function createWorkspace(
     },
   };
 }
+
+/** Entries that a document holds at most (core/instrument/document.ts); the oldest give way. */
+const MOST_ENTRIES = 5000;
+
+const withEntry = (log: readonly LogEntry[], entry: LogEntry): LogEntry[] =>
+  [...log, entry].slice(-MOST_ENTRIES);
 
 const without = (drafts: WorkspaceState['drafts'], sensor: string): WorkspaceState['drafts'] =>
   Object.fromEntries(Object.entries(drafts).filter(([own]) => own !== sensor));

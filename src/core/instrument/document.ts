@@ -34,7 +34,20 @@ export const VERSION = 3;
 
 export class LogEntry {
   @IsISO8601() at!: string;
-  @IsString() @Length(1, 500) says!: string;
+  @IsString() @Length(1, 4000) says!: string;
+  /** Whether the maker wrote it; what the application writes itself has no such word. */
+  @IsOptional() @IsIn(['maker']) by?: 'maker';
+  /** What changed, a line each: "Bellows: on 22 → 31". */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(40)
+  @IsString({ each: true })
+  @Length(1, 300, { each: true })
+  changes?: string[];
+  /** Pictures, by their ids: they lie beside the document. */
+  @IsOptional() @IsArray() @ArrayMaxSize(12) @Matches(ID, { each: true }) pictures?: string[];
+  /** What was paid for, in the maker's currency. */
+  @IsOptional() @IsNumber(finite) @Min(0) @Max(1e6) cost?: number;
 }
 
 /** A step of the build that is done. */

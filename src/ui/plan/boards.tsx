@@ -1,5 +1,6 @@
 'use client';
 
+import { Fragment } from 'react';
 import { classOf } from '@/core/plan/board-classes';
 import type { Fit } from '@/core/plan/solve';
 import { takeFit } from '@/core/plan/take-fit';
@@ -9,6 +10,7 @@ import { useInstrument } from '../hooks/use-session';
 import { notify } from '../parts/notice';
 import { BoardNumbers } from './board-numbers';
 import { numberWords } from './number-words';
+import { PowerUpPins } from './power-up-pins';
 import styles from './plan.module.css';
 
 /** The classes of boards, the best first, each with what it would take; those that do not fit say why. */
@@ -52,7 +54,10 @@ export function Boards({ fits }: { fits: readonly Fit[] }) {
         Open a board’s own numbers to type those of its sheet.
       </p>
       {instrument.boards.map((board) => (
-        <BoardNumbers key={board.id} board={board} />
+        <Fragment key={board.id}>
+          <BoardNumbers board={board} />
+          <PowerUpPins board={board} />
+        </Fragment>
       ))}
     </section>
   );

@@ -6,7 +6,9 @@ import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
 import { withCalibration } from '@/core/kinds/with-calibration';
 import type { KeptRecording } from '@/store/database';
+import { keepOnBoard } from '@/store/on-board';
 import { piecesIn } from '@/store/recordings';
+import { storageWords } from '@/store/trouble';
 import { createWorkspace, type Workspace } from '@/store/workspace';
 import { COLUMN_US, type FromLive, type Source, type Tick, type ToLive } from '@/workers/live-protocol';
 import type { MidiEvent } from '@/core/midi/event';
@@ -61,6 +63,8 @@ export class Session {
   private replayed: KeptRecording | null = null;
   private loading = 0;
   private recent: ((frames: Frames) => void) | null = null;
+  /** What the board on the cable said last that it plays. */
+  private lastDigest: string | null = null;
   /** How late what is played comes here. */
   readonly lateness = new LatenessLog();
   /** What came in on MIDI since a capture began; null without one. */
@@ -346,12 +350,23 @@ export class Session {
     }
   }
 
+  /** Remembers what a board on the cable plays. */
+  private hearWho({ line }: Tick): void {
+    const digest = line?.who?.digest;
+    if (digest === undefined || digest === this.lastDigest) return;
+    this.lastDigest = digest;
+    keepOnBoard(this.id, { digest, at: new Date().toISOString() }).catch((e: unknown) =>
+      this.workspace.tell('saving', storageWords(e)),
+    );
+  }
+
   private hearTick(tick: Tick): void {
     const width = tick.counts.length;
     for (let i = 0; i < tick.columns.length; i += 2 * width)
       for (let c = 0; c < width; c++)
         this.traces[c]?.push(tick.columns[i + 2 * c], tick.columns[i + 2 * c + 1]);
     this.traceComputed(tick);
+    this.hearWho(tick);
     if (!this.isDue(tick)) return;
     const { notes, words } = this.heard;
     this.heard = { notes: [], words: [] };

@@ -1,4 +1,5 @@
 import { Dexie, type EntityTable, type Table } from 'dexie';
+import type { LaneChecked } from '@/core/exchange/record/check-up';
 import type { Instrument } from '@/core/instrument/document';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { Voice } from '@/core/instrument/voices';
@@ -109,17 +110,6 @@ export interface KeptPicture {
   width: number;
   height: number;
   bytes: Uint8Array<ArrayBuffer>;
-}
-
-/** What a check-up saw of a lane: counts; null where it was not played, or not at rest. */
-export interface LaneChecked {
-  sensor: string;
-  lane: string;
-  rest: number | null;
-  noise: number | null;
-  /** The furthest that it went, down and up. */
-  low: number | null;
-  high: number | null;
 }
 
 /** A check-up: every lane at rest, then played. */

@@ -1,5 +1,8 @@
 import { transfer } from 'comlink';
 import { lanesAlone } from '@/core/calibrate/lanes-alone';
+import { compile } from '@/core/compile/compile';
+import { digestOf } from '@/core/exchange/document/instrument-digest';
+import { checkInstrument } from '@/core/exchange/document/instrument-json';
 import type { Report, SensorJob } from '@/core/calibrate/report';
 import { workingsOf } from '@/core/kinds/workings-registry';
 import { render, type Rendered, type RenderMetrics } from '@/core/prove/render';
@@ -40,6 +43,9 @@ import type { Frames, Take } from '@/core/signal/take';
 
 /** What the analysis worker computes; everything is copied across. */
 export const analysis = {
+  /** What the boards of instruments say that they play; none of one that cannot be compiled any more. */
+  digests: (instruments: Instrument[]): string[][] => instruments.map(digestsOf),
+
   calibrate: (job: SensorJob, progress: (share: number) => void): Result<Report> =>
     workingsOf(job.sensor).calibrate({ ...job, takes: lanesAlone(job.sensor.lanes, job.takes) }, progress),
 
@@ -163,3 +169,9 @@ function countedNow(port: PortLanes, takes: readonly Take[]): CountedTake[] {
 }
 
 export type Analysis = typeof analysis;
+
+function digestsOf(document: Instrument): string[] {
+  const read = checkInstrument(document);
+  if (!read.ok) return [];
+  return read.value.boards.map((board) => digestOf(read.value, board, compile(read.value, board)));
+}

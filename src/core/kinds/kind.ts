@@ -55,6 +55,8 @@ export interface Kind {
   gestures: string;
   /** Shown where the work can hurt someone. */
   care: string;
+  /** After how many days it is looked at again, and what of it changes; three months where it is left out. (Common practice, no source.) */
+  due?: { days: number; because: string };
   face: FaceShape;
   /** How many lanes it can have, whether they are columns of counts or contacts, their names where they differ, and contacts a lane, one unless said. */
   lanes: { least: number; most: number; are: 'counts' | 'contacts'; names?: readonly string[]; contacts?: 2 };

@@ -18,5 +18,6 @@ export function useProgress(): Record<StationId, boolean> {
     voice: voices.length > 0,
     prove: false,
     load: false,
+    log: false,
   };
 }

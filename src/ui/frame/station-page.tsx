@@ -15,6 +15,7 @@ const PAGES: Record<StationId, ComponentType> = {
   voice: dynamic(() => import('../voice/voice').then((m) => m.VoiceStation), { loading: waiting }),
   prove: dynamic(() => import('../prove/prove').then((m) => m.Prove), { loading: waiting }),
   load: dynamic(() => import('../load/load').then((m) => m.Load), { loading: waiting }),
+  log: dynamic(() => import('../log/log').then((m) => m.Log), { loading: waiting }),
 };
 
 export function StationPage({ station }: { station: StationId }) {

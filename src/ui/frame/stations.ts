@@ -7,6 +7,7 @@ export const STATIONS = [
   { id: 'voice', name: 'Voice', key: '5' },
   { id: 'prove', name: 'Prove', key: '6' },
   { id: 'load', name: 'Load', key: '7' },
+  { id: 'log', name: 'Log', key: '8' },
 ] as const;
 
 export type StationId = (typeof STATIONS)[number]['id'];

@@ -21,8 +21,10 @@ import { analysisLink } from '@/workers/analysis-link';
 import { useInstrument, useSensor, useSession, useKeptTakesOf, useTakesOf } from '../hooks/use-session';
 import { download } from '../parts/download';
 import { Headline, Reading, Station } from '../parts/station';
+import { BoardView } from './board-view';
 import { HeaderView } from './header-view';
 import { ProofView } from './proof-view';
+import { RecordButton } from './record-button';
 import { SettingsView } from './settings-view';
 import { SoundingView } from './sounding-view';
 import { grouped } from '../parts/words';
@@ -112,7 +114,7 @@ function LoadReady() {
     >
       <Headline
         says="What you hear is what the board plays."
-        under="Header, runtime and sketch in one folder. Open the sketch, check its pins, flash."
+        under="One folder to open, the same as a library to import, a README and the wiring as a picture. Flash it with your own tool."
         side={
           <Button variant="contained" disabled={board.short.length > 0} onClick={() => void toBoard()}>
             Board files&nbsp;<kbd>Enter</kbd>
@@ -124,6 +126,7 @@ function LoadReady() {
           {says} Take lanes or voices away, or a larger board.
         </p>
       ))}
+      <BoardView digest={board.digest} />
       <SoundingView />
       <ProofView sensor={sensor.id} />
       <SettingsView key={board.digest} instrument={instrument} board={board.own} />
@@ -166,6 +169,7 @@ function Exports() {
   return (
     <section className={styles.exports}>
       <h2>Files, readable by others</h2>
+      <RecordButton />
       <Button
         variant="outlined"
         onClick={() => download(`${instrument.id}.json`, writeInstrument(instrument), 'application/json')}

@@ -5,7 +5,7 @@ import { proofOfPicture, type ProofPicture } from '@/core/exchange/proof/proof-j
 import { useInstrument } from '../hooks/use-session';
 import { download } from '../parts/download';
 import { MenuButton } from '../parts/menu-button';
-import { printPage } from './print-page';
+import { printPage } from '../parts/print-page';
 import type { MeantBy } from './use-proved';
 import type { ProveSource } from './use-prove-source';
 
@@ -29,11 +29,12 @@ export function ReportButtons({
   const instrument = useInstrument();
   /** The report, and what writes it: no first load carries that. */
   const made = async () => {
-    const { REPORT_STYLE, reportBody, reportHtml, reportJson } = await import('@/core/exchange/proof/report');
+    const { reportBody, reportHtml, reportJson } = await import('@/core/exchange/proof/report');
+    const { PAGE_STYLE } = await import('@/core/exchange/record/page');
     const at = new Date().toISOString();
     const head = { at, on: source.says, meantBy: MEANT[meant.is], sameOnBoard: null };
     const report = reportJson(instrument, proofOfPicture(proved), head);
-    return { report, style: REPORT_STYLE, body: reportBody(report), html: reportHtml(report) };
+    return { report, style: PAGE_STYLE, body: reportBody(report), html: reportHtml(report) };
   };
   const name = `${instrument.id}-proof`;
   const print = async () => {

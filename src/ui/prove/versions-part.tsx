@@ -8,6 +8,7 @@ import type { Instrument } from '@/core/instrument/document';
 import { ERRORS } from '@/core/prove/errors';
 import type { Verdict } from '@/core/prove/versions';
 import { noteName } from '@/core/midi/words';
+import { readVersion } from '@/store/versions';
 import type { Span } from '@/workers/desk';
 import { useLatest } from '../hooks/use-latest';
 import { useInstrument, useWorkspace } from '../hooks/use-session';
@@ -31,6 +32,8 @@ const compare = ({ source, before, now, meant }: Order): Promise<VersionsJson | 
 
 /** Steps of the history that are offered, the newest first. */
 const MOST_STEPS = 12;
+/** Versions of the log that are offered, the newest first. */
+const MOST_VERSIONS = 40;
 
 /** The instrument as it was, or as a file has it, on the same take. */
 export function VersionsPart({
@@ -44,15 +47,25 @@ export function VersionsPart({
 }) {
   const now = useInstrument();
   const past = useWorkspace((s) => s.history!.past);
+  const kept = useWorkspace((s) => s.versions);
   const [file, setFile] = useState<{ name: string; instrument: Instrument } | null>(null);
   const [wanted, want] = useState('0');
   const steps = useMemo(() => past.slice(-MOST_STEPS).reverse(), [past]);
   const options: Record<string, string> = {
     ...Object.fromEntries(steps.map(({ says }, i) => [String(i), `before: ${says}`])),
+    ...Object.fromEntries(
+      kept.slice(0, MOST_VERSIONS).map(({ n, says }) => [`version ${n}`, `version ${n}: ${says}`]),
+    ),
     ...(file ? { file: file.name } : {}),
   };
   const chosen = wanted in options ? wanted : (Object.keys(options)[0] ?? '');
-  const before = chosen === 'file' ? file!.instrument : steps[Number(chosen)]?.value;
+  const before = useMemo(() => {
+    if (chosen === 'file') return file?.instrument;
+    const version = kept.find(({ n }) => chosen === `version ${n}`);
+    if (!version) return steps[Number(chosen)]?.value;
+    const read = readVersion(version);
+    return read.ok ? read.value : undefined;
+  }, [chosen, file, kept, steps]);
   const order = useMemo(() => (before ? { source, before, now, meant } : null), [source, before, now, meant]);
   const versions = useLatest(order, compare);
   const read = async (from: File) => {
@@ -76,7 +89,7 @@ export function VersionsPart({
         {field}
         {chosen === '' && (
           <span className={styles.quiet}>
-            Nothing was changed since this page was opened: take another state from a file.
+            Nothing was changed yet, and there is no version: take another state from a file.
           </span>
         )}
       </div>

@@ -17,8 +17,8 @@ import { kindOf } from '@/core/kinds/registry';
 import { useColours } from '../parts/colours';
 import { Trace, type TraceOverlay } from '../parts/trace';
 import { SheetRow } from './sheet-row';
-import { TuneUp } from './tune-up';
-import { useTuneUp } from './use-tune-up';
+import { CheckUp } from '../check-up/check-up';
+import { useCheckUp } from '../check-up/use-check-up';
 import { Removed } from './removed';
 import styles from './runsheet.module.css';
 
@@ -29,14 +29,14 @@ export function RunSheet() {
   const router = useRouter();
   const next = nextStep(instrument);
   const readOnly = useWorkspace((s) => s.readOnly);
-  const tuneUp = useTuneUp();
+  const checkUp = useCheckUp();
   const go = () => router.push(`/i/${id}/${next.station}`);
-  const isOff = tuneUp.run.is === 'off';
+  const isOff = checkUp.run.is === 'off';
   useKey('enter', go, { preventDefault: true, enabled: isOff });
   if (!isOff)
     return (
       <Station title="Run sheet" reading={<Since />}>
-        <TuneUp {...tuneUp} />
+        <CheckUp {...checkUp} />
       </Station>
     );
   return (
@@ -49,8 +49,8 @@ export function RunSheet() {
               <kbd>Enter</kbd> go there
             </Link>
             {instrument.sensors.some((s) => s.calibration) && (
-              <Button variant="outlined" disabled={readOnly} onClick={tuneUp.begin}>
-                Before a concert
+              <Button variant="outlined" disabled={readOnly} onClick={checkUp.begin}>
+                Check-up
               </Button>
             )}
           </span>

@@ -3,6 +3,7 @@ import { identityOf } from '../document/instrument-digest';
 import { compile } from '../../compile/compile';
 import { ERROR_NAMES, ERRORS } from '../../prove/errors';
 import { round } from '../../units/round';
+import { escapeHtml, PAGE_STYLE } from '../record/page';
 import type { ProofJson } from './proof-json';
 
 /** What a report is about, besides its counts. */
@@ -31,14 +32,13 @@ export const reportJson = (instrument: Instrument, proof: ProofJson, head: Repor
 
 export type Report = ReturnType<typeof reportJson>;
 
-const escape = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 const percent = (share: number) => `${round(100 * share, 1)} %`;
 
 /** A report on one page, as HTML that needs nothing else. */
 export const reportHtml = (report: Report): string =>
   `<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><title>${escape(report.instrument.name)}: proof</title>
-<style>${REPORT_STYLE}</style></head><body>
+<html lang="en"><head><meta charset="utf-8"><title>${escapeHtml(report.instrument.name)}: proof</title>
+<style>${PAGE_STYLE}</style></head><body>
 ${reportBody(report)}
 </body></html>
 `;
@@ -59,8 +59,8 @@ export function reportBody(report: Report): string {
           : `${percent(interval.low)} to ${percent(interval.high)}`;
     return row(name, of === null ? String(n) : `${n} of ${of}`, truly);
   });
-  return `<h1>${escape(instrument.name)}</h1>
-<p>Proved on ${escape(at.slice(0, 10))}, on ${escape(tried.on)}: ${round(proof.seconds, 1)} s, ${proof.intended} gestures that were meant, told by ${escape(tried.meantBy)}; ${proof.notes} notes.</p>
+  return `<h1>${escapeHtml(instrument.name)}</h1>
+<p>Proved on ${escapeHtml(at.slice(0, 10))}, on ${escapeHtml(tried.on)}: ${round(proof.seconds, 1)} s, ${proof.intended} gestures that were meant, told by ${escapeHtml(tried.meantBy)}; ${proof.notes} notes.</p>
 <h2>Counted</h2>
 <table><thead>${row('', 'as it is', 'may truly be (95 %)')}</thead><tbody>${counts.join('')}</tbody></table>
 ${latencyHtml(proof)}${velocityHtml(proof)}
@@ -68,7 +68,7 @@ ${latencyHtml(proof)}${velocityHtml(proof)}
 <table><thead>${row('board', 'messages', 'busiest second, bytes', 'longest queue, ms')}</thead><tbody>${proof.wires
     .map((w) =>
       row(
-        escape(w.board),
+        escapeHtml(w.board),
         String(w.messages),
         `${w.busiestBytes} of ${Math.round(w.carries)}`,
         (w.worst?.ms ?? 0).toFixed(1),
@@ -78,7 +78,7 @@ ${latencyHtml(proof)}${velocityHtml(proof)}
 ${findingsHtml(proof)}
 <h2>Instrument</h2>
 <table><thead>${row('board', 'bits', 'scans a second', 'digest')}</thead><tbody>${boards
-    .map((b) => row(escape(b.name), String(b.bits), String(b.scanHz), b.digest))
+    .map((b) => row(escapeHtml(b.name), String(b.bits), String(b.scanHz), b.digest))
     .join('')}</tbody></table>
 <p>Document version ${instrument.document}. ${boardWords(tried.sameOnBoard)}</p>`;
 }
@@ -113,13 +113,7 @@ function findingsHtml({ findings }: ProofJson): string {
     .slice(0, MOST_FINDINGS)
     .map(
       ({ says, causes }) =>
-        `<li>${escape(says)} ${causes.length > 0 ? `Likely: ${escape(causes.join('; or '))}.` : ''}</li>`,
+        `<li>${escapeHtml(says)} ${causes.length > 0 ? `Likely: ${escapeHtml(causes.join('; or '))}.` : ''}</li>`,
     );
   return `<h2>Found</h2><ul>${items.join('')}</ul>`;
 }
-
-/** How it looks, on paper too. */
-export const REPORT_STYLE = `@page{size:A4;margin:16mm}body{font:10pt/1.35 system-ui,sans-serif;color:#0f2f3d;max-width:180mm;margin:0 auto}
-h1{font-size:20pt;margin:0 0 2mm}h2{font-size:11pt;margin:4mm 0 1mm;border-bottom:1px solid #c7d4d8}
-table{border-collapse:collapse;width:100%}td{padding:.6mm 4mm .6mm 0;border-bottom:1px solid #dfe8ea;font-variant-numeric:tabular-nums}thead td{color:#4a6470}
-ul{margin:1mm 0;padding-left:5mm}p{margin:1mm 0}`;

@@ -13,6 +13,7 @@ export const lipSensor: Kind = {
   gesture: 'bite',
   gestures: 'bites',
   care: 'What lips touch is one player’s: food-safe, washed and dried. Do not bite hard.',
+  due: { days: 14, because: 'moisture and bite marks' },
   face: { shape: 'square', width: 14, height: 8 },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',

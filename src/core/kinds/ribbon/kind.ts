@@ -12,6 +12,7 @@ export const ribbon: Kind = {
   gesture: 'touch',
   gestures: 'touches',
   care: '',
+  due: { days: 60, because: 'the foil stretches where it is touched most' },
   face: { shape: 'square', width: 200, height: 14 },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',

@@ -11,6 +11,7 @@ export const strikePads: Kind = {
   gesture: 'strike',
   gestures: 'strikes',
   care: 'Repeated strikes strain wrists: pause between takes. A hard-struck piezo disc gives many volts: clamp it before the board.',
+  due: { days: 60, because: 'discs and foam come loose' },
   face: { shape: 'round', width: 60, height: 60 },
   lanes: { least: 1, most: 128, are: 'counts' },
   notes: { lowest: 60, scale: 'major' },

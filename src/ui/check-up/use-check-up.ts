@@ -8,6 +8,8 @@ import { laneRange } from '@/core/ways/registry';
 import { retuned } from '@/core/ways/retuned';
 import { retuneWords } from '@/core/ways/retune-words';
 import type { LaneSeen } from '@/core/ways/seen';
+import { verdictOf, type LaneChecked, type Verdict } from '@/core/exchange/record/check-up';
+import type { RestStatistics } from '@/core/signal/rest';
 import type { TraceData } from '@/session/trace-ring';
 import { useInstrument, useSession } from '../hooks/use-session';
 
@@ -18,15 +20,16 @@ const PLAY_S = 40;
 const EVERY_MS = 100;
 
 /** Where a run stands: whole seconds that are left of it, and which sensors were played; then what moved. */
-export type TuneUp =
+export type CheckUpRun =
   | { is: 'off' }
   | { is: 'still'; leftS: number }
   | { is: 'play'; leftS: number; played: readonly boolean[] }
-  | { is: 'seen'; changes: readonly TunedSensor[] };
+  | { is: 'seen'; at: string; lanes: readonly LaneChecked[]; sensors: readonly SensorChecked[] };
 
-/** A sensor as it was seen, and what of it moved, in words; null where nothing did. */
-export interface TunedSensor {
-  next: Sensor;
+/** A sensor as it was seen against what was measured; with rest and reach as they are now, and what of them moved in words, where its way can take them so. */
+export interface SensorChecked {
+  verdict: Verdict;
+  next: Sensor | null;
   words: string | null;
 }
 
@@ -77,28 +80,44 @@ const playedOf = (instrument: Instrument, extremes: readonly Extremes[]): boolea
     }),
   );
 
+/** What was seen of each lane of a sensor. */
+const lanesSeen = (
+  instrument: Instrument,
+  sensor: Sensor,
+  rests: readonly (RestStatistics | null)[],
+  extremes: readonly Extremes[],
+): LaneChecked[] =>
+  lanePlaces(instrument, sensor).map((place, i) => {
+    const went = extremes[place];
+    const moved = went !== undefined && Number.isFinite(went.high);
+    return {
+      ...{ sensor: sensor.id, lane: sensor.lanes[i].id },
+      ...{ rest: rests[place]?.rest ?? null, noise: rests[place]?.noise ?? null },
+      ...{ low: moved ? went.low : null, high: moved ? went.high : null },
+    };
+  });
+
 /** Rest and reach of every sensor in one run: hands off, then all of it played; nothing changes until it is accepted. */
-export function useTuneUp() {
+export function useCheckUp() {
   const session = useSession();
   const instrument = useInstrument();
-  const [run, setRun] = useState<TuneUp>({ is: 'off' });
-  const live = useRef({ begunMs: 0, rests: [] as (number | null)[], extremes: [] as Extremes[] });
+  const [run, setRun] = useState<CheckUpRun>({ is: 'off' });
+  const live = useRef({ begunMs: 0, rests: [] as (RestStatistics | null)[], extremes: [] as Extremes[] });
 
   const finish = useCallback(() => {
     const { rests, extremes } = live.current;
-    const changes = instrument.sensors.flatMap((sensor): TunedSensor[] => {
-      const places = lanePlaces(instrument, sensor);
+    const lanes = instrument.sensors.flatMap((sensor) => lanesSeen(instrument, sensor, rests, extremes));
+    const sensors = instrument.sensors.map((sensor): SensorChecked => {
       const seen = (lane: string): LaneSeen | undefined => {
-        const place = places[sensor.lanes.findIndex(({ id }) => id === lane)];
-        const own = extremes[place];
-        return own && Number.isFinite(own.high)
-          ? { rest: rests[place], low: own.low, high: own.high }
+        const own = lanes.find((l) => l.sensor === sensor.id && l.lane === lane);
+        return own && own.low !== null && own.high !== null
+          ? { rest: own.rest, low: own.low, high: own.high }
           : undefined;
       };
       const next = retuned(sensor, seen);
-      return next ? [{ next, words: retuneWords(sensor, next) }] : [];
+      return { verdict: verdictOf(sensor, lanes), next, words: next && retuneWords(sensor, next) };
     });
-    setRun({ is: 'seen', changes });
+    setRun({ is: 'seen', at: new Date().toISOString(), lanes, sensors });
   }, [instrument]);
 
   const running = run.is === 'still' || run.is === 'play' ? run.is : null;
@@ -114,7 +133,7 @@ export function useTuneUp() {
       if (running === 'play') return finish();
       current.begunMs = Date.now();
       const { rest } = session.live.getState();
-      current.rests = session.traces.map((_, c) => rest[c]?.rest ?? null);
+      current.rests = session.traces.map((_, c) => rest[c] ?? null);
       current.extremes = session.traces.map((ring) => new Extremes(ring));
       setRun({ is: 'play', leftS: PLAY_S, played: [] });
     };

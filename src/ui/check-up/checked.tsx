@@ -1,0 +1,156 @@
+'use client';
+
+import { Button } from '@mui/material';
+import { useEffect, useState } from 'react';
+import type { Verdict } from '@/core/exchange/record/check-up';
+import { keepCheckUp } from '@/store/check-ups';
+import { storageWords } from '@/store/trouble';
+import { useChangeInstrument } from '../hooks/use-change-sensor';
+import { useKey } from '../hooks/use-key';
+import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
+import { notify } from '../parts/notice';
+import { NumberField } from '../parts/number-field';
+import { Headline } from '../parts/station';
+import type { CheckUpRun } from './use-check-up';
+import styles from './check-up.module.css';
+
+type Seen = Extract<CheckUpRun, { is: 'seen' }>;
+
+const STATES: Record<Verdict['state'], string> = {
+  well: 'as it was',
+  doubt: 'in doubt',
+  redo: 'measure anew',
+  unseen: 'not seen',
+};
+
+/** What a check-up saw: it is kept by itself; rest and reach can be taken as they are now, or left. */
+export function Checked({ run, leave }: { run: Seen; leave: () => void }) {
+  const { sensors } = useInstrument();
+  const changeInstrument = useChangeInstrument();
+  useKeptCheckUp(run);
+  const moved = run.sensors.flatMap(({ next, words }) => (next && words !== null ? next : []));
+  const ill = run.sensors.filter(
+    ({ verdict }) => verdict.state === 'redo' || verdict.state === 'doubt',
+  ).length;
+  const accept = () => {
+    const measuredAt = new Date().toISOString();
+    const says = `rest and reach taken anew: ${moved.map(({ name }) => name.toLowerCase()).join(', ')}`;
+    const done = changeInstrument(
+      says,
+      (instrument) => ({
+        ...instrument,
+        sensors: instrument.sensors.map((own) => {
+          const next = moved.find(({ id }) => id === own.id);
+          return next?.calibration ? { ...own, calibration: { ...next.calibration, measuredAt } } : own;
+        }),
+      }),
+      true,
+    );
+    if (done) notify('Accepted. Ctrl+Z takes it back.');
+    leave();
+  };
+  useKey('enter', moved.length > 0 ? accept : leave, { preventDefault: true });
+  return (
+    <>
+      <Headline
+        says={
+          ill > 0
+            ? `${ill} of ${run.sensors.length} sensors are not as they were.`
+            : 'All that was seen is as it was.'
+        }
+        under={
+          moved.length > 0
+            ? 'Rest and reach can be taken as they are now: thresholds, curves and voices stay.'
+            : 'It is written down under Log, Care.'
+        }
+        side={
+          <span className={styles.choice}>
+            {moved.length > 0 && (
+              <Button variant="contained" onClick={accept}>
+                Take rest and reach&nbsp;<kbd>Enter</kbd>
+              </Button>
+            )}
+            <Button variant="outlined" onClick={leave}>
+              {moved.length > 0 ? 'Leave them' : 'Done'}&nbsp;<kbd>Esc</kbd>
+            </Button>
+          </span>
+        }
+      />
+      <table className={styles.sheet}>
+        <thead>
+          <tr>
+            <th scope="col">Sensor</th>
+            <th scope="col">It is</th>
+            <th scope="col">Why, and what to do</th>
+            <th scope="col">Taken anew</th>
+          </tr>
+        </thead>
+        <tbody>
+          {run.sensors.map(({ verdict, words }) => (
+            <tr key={verdict.sensor}>
+              <th scope="row">{sensors.find(({ id }) => id === verdict.sensor)?.name}</th>
+              <td data-state={verdict.state}>{STATES[verdict.state]}</td>
+              <td>{verdict.says.join(' ')}</td>
+              <td>{words ?? '–'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Room run={run} />
+    </>
+  );
+}
+
+/** Keeps what was seen, once. */
+function useKeptCheckUp({ at, lanes }: Seen) {
+  const { id } = useSession();
+  const readOnly = useWorkspace((s) => s.readOnly);
+  useEffect(() => {
+    if (readOnly) return;
+    keepCheckUp({ id: idOf(id, at), instrument: id, at, lanes: [...lanes] }).catch((e: unknown) =>
+      notify(`This check-up was not written down: ${storageWords(e)}`),
+    );
+  }, [id, at, lanes, readOnly]);
+}
+
+const idOf = (instrument: string, at: string): string => `${instrument} ${at}`;
+
+/** Temperature and humidity of the room, where the maker types them. */
+function Room({ run: { at, lanes } }: { run: Seen }) {
+  const { id } = useSession();
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const [room, setRoom] = useState<{ celsius?: number; humidity?: number }>({});
+  const set = (next: typeof room) => {
+    setRoom(next);
+    keepCheckUp({ id: idOf(id, at), instrument: id, at, lanes: [...lanes], ...next }).catch((e: unknown) =>
+      notify(storageWords(e)),
+    );
+  };
+  return (
+    <p className={styles.room}>
+      The room, if you know it:{' '}
+      <NumberField
+        label="Temperature"
+        value={room.celsius ?? 20}
+        words={(v) => (room.celsius === undefined ? '' : String(v))}
+        low={-30}
+        high={60}
+        unit="°C"
+        disabled={readOnly}
+        set={(celsius) => set({ ...room, celsius })}
+      />{' '}
+      °C,{' '}
+      <NumberField
+        label="Humidity"
+        value={room.humidity ?? 50}
+        words={(v) => (room.humidity === undefined ? '' : String(v))}
+        low={0}
+        high={100}
+        unit="%"
+        disabled={readOnly}
+        set={(humidity) => set({ ...room, humidity })}
+      />{' '}
+      % of humidity
+    </p>
+  );
+}

@@ -1,0 +1,38 @@
+'use client';
+
+import { useLive } from '../hooks/use-session';
+import { useOnBoard } from '../hooks/use-on-board';
+import { dayOf, timeOf } from '../parts/day-words';
+import styles from './load.module.css';
+
+/** What the board on the cable answers, by itself: which instrument it is, and with which settings. */
+export function BoardView({ digest }: { digest: string }) {
+  const cable = useLive((s) => s.cable.is);
+  const who = useLive((s) => s.tick?.line?.who ?? null);
+  const ours = useLive((s) => s.tick?.sketchIsOurs ?? null);
+  const last = useOnBoard();
+  return (
+    <p
+      className={styles.board}
+      role="status"
+      data-state={ours === null ? 'unknown' : ours ? 'well' : 'doubt'}
+    >
+      {boardWords()}
+    </p>
+  );
+
+  function boardWords(): string {
+    if (cable === 'open' && who && ours)
+      return `The board answers: it is this instrument, with these settings (${who.digest}).`;
+    if (cable === 'open' && who)
+      return `The board answers: it plays ${who.digest}, not ${digest}. Send the settings (L), or flash the files where pins, sensors or voices changed.`;
+    if (cable === 'open')
+      return 'The cable is open, and no sketch of Cheironom has answered yet. Flash the files with your own tool; it says by itself when the board answers.';
+    if (!last)
+      return 'No board has answered yet: flash the files, then open its cable (Board, below the sensors).';
+    const when = `${dayOf(last.at)}, ${timeOf(last.at)}`;
+    return last.digest === digest
+      ? `The board had these settings when it was last on the cable (${when}).`
+      : `When it was last on the cable (${when}) the board played ${last.digest}: not what stands here now.`;
+  }
+}

@@ -1,0 +1,52 @@
+'use client';
+
+import { useState } from 'react';
+import { paidFor } from '@/core/exchange/record/log-lines';
+import { useInstrument, useWorkspace } from '../hooks/use-session';
+import { Reading, Station } from '../parts/station';
+import { dayWords } from '../parts/words';
+import { CareView } from './care-view';
+import { EntriesView } from './entries-view';
+import { useLogLines } from './use-log-lines';
+import { VersionsView } from './versions-view';
+import styles from './log.module.css';
+
+const VIEWS = { entries: 'Entries', versions: 'Versions', care: 'Care and drift' } as const;
+type View = keyof typeof VIEWS;
+
+/** Station 8: what was done, and when; every version; what has drifted. */
+export function Log() {
+  const [view, setView] = useState<View>('entries');
+  const lines = useLogLines();
+  return (
+    <Station title="Log" reading={<LogReading paid={paidFor(lines)} />}>
+      <div className={styles.views} role="group" aria-label="Views">
+        {(Object.keys(VIEWS) as View[]).map((own) => (
+          <button key={own} type="button" aria-pressed={own === view} onClick={() => setView(own)}>
+            {VIEWS[own]}
+          </button>
+        ))}
+      </div>
+      {view === 'entries' && <EntriesView lines={lines} />}
+      {view === 'versions' && <VersionsView />}
+      {view === 'care' && <CareView />}
+    </Station>
+  );
+}
+
+function LogReading({ paid }: { paid: number }) {
+  const { log, currency = '' } = useInstrument();
+  const versions = useWorkspace((s) => s.versions);
+  const [newest] = versions;
+  return (
+    <>
+      <Reading label="Version" value={newest ? String(newest.n) : '–'}>
+        {newest
+          ? `Of ${dayWords(newest.at)}: ${newest.says}. Each accept makes one; it can always be taken back.`
+          : 'The first accept makes one; each can be taken back.'}
+      </Reading>
+      <Reading label="Entries" value={String(log.length)} />
+      {paid > 0 && <Reading label="Paid in all" value={paid.toFixed(2)} unit={currency} />}
+    </>
+  );
+}

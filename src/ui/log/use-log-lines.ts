@@ -1,0 +1,64 @@
+'use client';
+
+import { useEffect, useMemo, useState } from 'react';
+import { logLines, type LogLine } from '@/core/exchange/record/log-lines';
+import { TRIALS } from '@/core/prove/trials';
+import { counted } from '@/core/units/counted';
+import { checkUpsOf } from '@/store/check-ups';
+import type { KeptCheckUp } from '@/store/database';
+import { storageWords } from '@/store/trouble';
+import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
+import { useTrials } from '../hooks/use-trials';
+import { notify } from '../parts/notice';
+import { shortScore } from '../parts/trial-words';
+
+/** The instrument's check-ups, the oldest first. */
+export function useCheckUps(): readonly KeptCheckUp[] {
+  const { id } = useSession();
+  const [checkUps, setCheckUps] = useState<readonly KeptCheckUp[]>([]);
+  useEffect(() => {
+    checkUpsOf(id).then(setCheckUps, (e: unknown) => notify(storageWords(e)));
+  }, [id]);
+  return checkUps;
+}
+
+/** The whole record, the newest first: the document's log, and takes, recordings, trials and check-ups that are kept. */
+export function useLogLines(): LogLine[] {
+  const { log, sensors } = useInstrument();
+  const takes = useWorkspace((s) => s.takes);
+  const recordings = useWorkspace((s) => s.recordings);
+  const { trials } = useTrials();
+  const checkUps = useCheckUps();
+  return useMemo(() => {
+    const nameOf = (sensor: string) => sensors.find(({ id }) => id === sensor)?.name ?? sensor;
+    const trialName = (trial: string) => TRIALS.find(({ id }) => id === trial)?.name ?? trial;
+    return logLines(log, [
+      ...takes.map(({ at, role, sensor }): LogLine => ({
+        at,
+        is: 'take',
+        says: `Take, ${role} of ${nameOf(sensor)}`,
+      })),
+      ...recordings.map(({ at, name, seconds }): LogLine => ({
+        at,
+        is: 'recording',
+        says: `Recording ${name}, ${seconds.toFixed(0)} s`,
+      })),
+      ...trials.map((t): LogLine => ({
+        at: t.at,
+        is: 'trial',
+        says: `Trial ${trialName(t.trial)} on ${nameOf(t.sensor)}: ${shortScore(t)}`,
+      })),
+      ...checkUps.map(({ at, lanes, celsius, humidity }): LogLine => ({
+        at,
+        is: 'check-up',
+        says: `Check-up of ${counted(lanes.length, 'lane')}${roomWords(celsius, humidity)}`,
+      })),
+    ]);
+  }, [log, sensors, takes, recordings, trials, checkUps]);
+}
+
+const roomWords = (celsius?: number, humidity?: number): string =>
+  [
+    ...(celsius === undefined ? [] : [`, ${celsius} °C`]),
+    ...(humidity === undefined ? [] : [`, ${humidity} %`]),
+  ].join('');

@@ -1,0 +1,175 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import { changeWords } from '@/core/exchange/document/change-words';
+import type { KeptVersion } from '@/store/database';
+import { backTo, MAIN_LINE, readVersion } from '@/store/versions';
+import { useChangeInstrument } from '../hooks/use-change-sensor';
+import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
+import { notify } from '../parts/notice';
+import { dayOf, timeOf } from '../parts/day-words';
+import { useVersionDigests } from './use-version-digests';
+import styles from './log.module.css';
+
+/** Versions that are drawn at once. */
+const AT_ONCE = 30;
+
+/** Every accepted state of the instrument: looked at, compared, taken back; branches for a trial. */
+export function VersionsView() {
+  const versions = useWorkspace((s) => s.versions);
+  const [most, setMost] = useState(AT_ONCE);
+  const [open, setOpen] = useState<number | null>(null);
+  const shown = useMemo(() => versions.slice(0, most), [versions, most]);
+  const onBoard = useVersionDigests(shown);
+  return (
+    <>
+      <Branches />
+      {versions.length === 0 && (
+        <p className={styles.quiet}>
+          There is no version yet. Each accept makes one by itself: a calibration, a curve, a board.
+        </p>
+      )}
+      <ol className={styles.versions}>
+        {shown.map((version) => (
+          <li key={version.n}>
+            <button
+              type="button"
+              aria-expanded={open === version.n}
+              onClick={() => setOpen(open === version.n ? null : version.n)}
+            >
+              <b>{version.n}</b>
+              <span>{version.says}</span>
+              {version.branch !== MAIN_LINE && <em>{version.branch}</em>}
+              {onBoard.has(version.n) && <mark>on the board</mark>}
+              <time dateTime={version.at}>
+                {dayOf(version.at)}, {timeOf(version.at)}
+              </time>
+            </button>
+            {open === version.n && <OpenVersion version={version} />}
+          </li>
+        ))}
+      </ol>
+      {versions.length > most && (
+        <button type="button" className={styles.more} onClick={() => setMost(most + AT_ONCE)}>
+          {versions.length - most} earlier ones
+        </button>
+      )}
+    </>
+  );
+}
+
+/** What a version changed, and what is otherwise now; from here it is taken back. */
+function OpenVersion({ version }: { version: KeptVersion }) {
+  const now = useInstrument();
+  const { id } = useSession();
+  const change = useChangeInstrument();
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const read = useMemo(() => readVersion(version), [version]);
+  if (!read.ok)
+    return (
+      <p className={styles.quiet}>
+        This version cannot be read: {read.faults[0].path} {read.faults[0].says}
+      </p>
+    );
+  const since = changeWords(read.value, now);
+  const take = () => {
+    const done = change(`back to version ${version.n}`, (before) => backTo(before, read.value), true);
+    if (done) notify(`Version ${version.n} plays again. Ctrl+Z takes it back.`);
+  };
+  return (
+    <div className={styles.open}>
+      <section>
+        <h3>It changed</h3>
+        <Lines lines={version.changes} none="Nothing that is told." />
+      </section>
+      <section>
+        <h3>Since then, until now</h3>
+        <Lines lines={since} none="Nothing: this is how it is now." />
+      </section>
+      <div className={styles.bar}>
+        <Button variant="contained" disabled={readOnly || since.length === 0} onClick={take}>
+          Take it back
+        </Button>
+        <Button variant="outlined" href={`/i/${id}/prove`} disabled={since.length === 0}>
+          Prove it against now
+        </Button>
+        <small>Prove, Versions: choose it there to hear what it plays otherwise on your own take.</small>
+      </div>
+    </div>
+  );
+}
+
+/** Lines that are shown of many. */
+const MOST_LINES = 24;
+
+function Lines({ lines, none }: { lines: readonly string[]; none: string }) {
+  if (lines.length === 0) return <p className={styles.quiet}>{none}</p>;
+  return (
+    <ul className={styles.changes}>
+      {lines.slice(0, MOST_LINES).map((line, i) => (
+        <li key={i}>{line}</li>
+      ))}
+      {lines.length > MOST_LINES && <li>and {lines.length - MOST_LINES} more</li>}
+    </ul>
+  );
+}
+
+/** The line of versions that is worked on, and how another is begun or gone back to. */
+function Branches() {
+  const { workspace } = useSession();
+  const now = useInstrument();
+  const change = useChangeInstrument();
+  const readOnly = useWorkspace((s) => s.readOnly);
+  const versions = useWorkspace((s) => s.versions);
+  const [name, setName] = useState('');
+  const here = versions[0]?.branch ?? MAIN_LINE;
+  const others = [...new Set([MAIN_LINE, ...versions.map(({ branch }) => branch)])].filter((b) => b !== here);
+  const wanted = name.trim();
+  const begin = () => {
+    if (wanted === '' || wanted === here) return;
+    void workspace.addVersion(now, { says: `branch ${wanted} begun`, changes: [], branch: wanted });
+    setName('');
+  };
+  const goTo = (branch: string) => {
+    const newest = versions.find((v) => v.branch === branch);
+    const read = newest && readVersion(newest);
+    if (!newest || !read?.ok) return notify(`There is no version on ${branch} that can be read.`);
+    // What was done here is a version first: nothing is lost by going.
+    const unkept = changeWords({ ...versions[0].document, log: [] }, { ...now, log: [] }).length > 0;
+    if (unkept) void workspace.addVersion(now, { says: 'as it was left', changes: [], branch: here });
+    void workspace.addVersion(read.value, { says: `back on ${branch}`, changes: [], branch });
+    change(`back on branch ${branch}, version ${newest.n}`, (before) => backTo(before, read.value));
+  };
+  return (
+    <form
+      className={styles.bar}
+      onSubmit={(e) => {
+        e.preventDefault();
+        begin();
+      }}
+    >
+      <span>
+        You work on <b>{here}</b>.
+      </span>
+      {others.map((branch) => (
+        <Button key={branch} variant="outlined" disabled={readOnly} onClick={() => goTo(branch)}>
+          Go to {branch}
+        </Button>
+      ))}
+      <label>
+        Try something on a branch{' '}
+        <input
+          value={name}
+          maxLength={40}
+          size={16}
+          disabled={readOnly}
+          onChange={(e) => setName(e.target.value)}
+        />
+      </label>
+      <Button type="submit" disabled={readOnly || wanted === '' || wanted === here}>
+        Begin
+      </Button>
+    </form>
+  );
+}

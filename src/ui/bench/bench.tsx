@@ -26,6 +26,7 @@ import { TypedAhead } from '../parts/typed-ahead';
 
 /** Fetched when they are first asked for. */
 const KeyPanel = dynamic(() => import('../frame/key-panel').then((m) => m.KeyPanel), { ssr: false });
+const Everything = dynamic(() => import('./everything').then((m) => m.Everything), { ssr: false });
 const NewInstrument = dynamic(() => import('./new-instrument').then((m) => m.NewInstrument), {
   ssr: false,
   loading: TypedAhead,
@@ -118,6 +119,7 @@ export function Bench() {
         {(kept === undefined || (kept.length === 0 && !opened)) && !trouble && <p>Opening the bench…</p>}
       </main>
       <RemovedInstruments />
+      <Everything />
       <footer>
         <Button onClick={() => void restore()}>Restore the demonstrations</Button>
         <Button onClick={() => setKeys(true)}>

@@ -29,7 +29,7 @@ export function BoardView({ digest }: { digest: string }) {
     if (cable === 'open')
       return 'The cable is open, and no sketch of Cheironom has answered yet. Flash the files with your own tool; it says by itself when the board answers.';
     if (!last)
-      return 'No board has answered yet: flash the files, then open its cable (Board, below the sensors).';
+      return 'No board has answered yet: flash the files, then open its cable (Practice board, at the top right).';
     const when = `${dayOf(last.at)}, ${timeOf(last.at)}`;
     return last.digest === digest
       ? `The board had these settings when it was last on the cable (${when}).`

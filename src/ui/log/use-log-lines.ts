@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useState } from 'react';
-import { logLines, type LogLine } from '@/core/exchange/record/log-lines';
+import { logLines, takeLines, type LogLine } from '@/core/exchange/record/log-lines';
 import { TRIALS } from '@/core/prove/trials';
 import { counted } from '@/core/units/counted';
 import { checkUpsOf } from '@/store/check-ups';
@@ -33,11 +33,7 @@ export function useLogLines(): LogLine[] {
     const nameOf = (sensor: string) => sensors.find(({ id }) => id === sensor)?.name ?? sensor;
     const trialName = (trial: string) => TRIALS.find(({ id }) => id === trial)?.name ?? trial;
     return logLines(log, [
-      ...takes.map(({ at, role, sensor }): LogLine => ({
-        at,
-        is: 'take',
-        says: `Take, ${role} of ${nameOf(sensor)}`,
-      })),
+      ...takeLines(takes.map(({ at, role, sensor }) => ({ at, role, of: nameOf(sensor) }))),
       ...recordings.map(({ at, name, seconds }): LogLine => ({
         at,
         is: 'recording',

@@ -1,6 +1,7 @@
 'use client';
 
 import Button from '@mui/material/Button';
+import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { changeWords } from '@/core/exchange/document/change-words';
 import type { KeptVersion } from '@/store/database';
@@ -91,7 +92,7 @@ function OpenVersion({ version }: { version: KeptVersion }) {
         <Button variant="contained" disabled={readOnly || since.length === 0} onClick={take}>
           Take it back
         </Button>
-        <Button variant="outlined" href={`/i/${id}/prove`} disabled={since.length === 0}>
+        <Button variant="outlined" component={Link} href={`/i/${id}/prove`} disabled={since.length === 0}>
           Prove it against now
         </Button>
         <small>Prove, Versions: choose it there to hear what it plays otherwise on your own take.</small>

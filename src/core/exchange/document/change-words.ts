@@ -16,6 +16,22 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   fastMs: 'fastest, ms',
   otherPin: 'other pin',
   bendRange: 'bend range',
+  ...{ memoryBytes: 'memory, bytes', flashBytes: 'program memory, bytes', tableBits: 'bits of its tables' },
+  ...{ analogue: 'analogue pins', analogueOnly: 'analogue pins alone', digital: 'digital pins' },
+  ...{
+    interrupt: 'pins that time edges',
+    touch: 'touch pins',
+    taken: 'pins taken',
+    busPins: 'pins of the bus',
+  },
+  ...{
+    conversionUs: 'a conversion, µs',
+    clockMhz: 'clock, MHz',
+    currentMa: 'current, mA',
+    alsoOver: 'also over',
+  },
+  ...{ perSecond: 'a second at most', polarity: 'way', windowMs: 'window, ms', debounceMs: 'debounce, ms' },
+  ...{ followPerSecond: 'follows a second', longestTouchS: 'longest touch, s', maskMs: 'mask, ms' },
 };
 
 /** Levels of a document that say nothing to a reader: what lies in them is named by what it is in. */
@@ -89,7 +105,8 @@ function listChanges(before: unknown, after: unknown, path: readonly string[], k
   const many = Math.max(olds.size, news.size) > 1;
   return keys.flatMap((key) => {
     const [old, fresh] = [olds.get(key), news.get(key)];
-    const own = [...path, ...named(fresh ?? old!, many, kind)];
+    // As it was called before: that is how it is known.
+    const own = [...path, ...named(old ?? fresh!, many, kind)];
     if (!old) return [line(own, 'new')];
     if (!fresh) return [line(own, 'gone')];
     return treeChanges(old, fresh, own);
@@ -125,7 +142,8 @@ function line(path: readonly string[], what: string): string {
 }
 
 function words(value: unknown): string {
-  if (typeof value === 'number') return String(Number(value.toPrecision(5)));
+  if (typeof value === 'number')
+    return String(Number.isInteger(value) ? value : Number(value.toPrecision(5)));
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   const text =
     typeof value === 'string' ? value : Array.isArray(value) ? value.map(words).join(', ') : 'other values';

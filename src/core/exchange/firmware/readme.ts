@@ -62,7 +62,7 @@ const flash = (name: string): string =>
   ].join('\n');
 
 const counts = (): string =>
-  'Choose the board’s port in Cheironom (Cable, at the top). Or set PRINT_FRAMES in the sketch to 1 and open a serial monitor at 500000 baud: a line a scan, time in µs and one count a column.';
+  'Choose the board’s port in Cheironom (Practice board, at the top right). Or set PRINT_FRAMES in the sketch to 1 and open a serial monitor at 500000 baud: a line a scan, time in µs and one count a column.';
 
 const WAYS = { cable: 'over its MIDI cable', usb: 'over USB', radio: 'over its radio' } as const;
 

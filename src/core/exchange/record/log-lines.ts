@@ -19,6 +19,23 @@ export const logLines = (log: readonly LogEntry[], kept: readonly LogLine[]): Lo
     .sort((a, b) => b.line.at.localeCompare(a.line.at) || b.i - a.i)
     .map(({ line }) => line);
 
+/** What was kept of a sensor in one go is one line: "Takes of Tilt: sides, sweep". @param takes in any order; a role each */
+export function takeLines(takes: readonly { at: string; role: string; of: string }[]): LogLine[] {
+  const groups = new Map<string, { at: string; of: string; roles: string[] }>();
+  for (const { at, role, of } of [...takes].sort((a, b) => a.at.localeCompare(b.at))) {
+    const key = `${of} ${at.slice(0, HOUR)}`;
+    const group = groups.get(key) ?? { at, of, roles: [] };
+    groups.set(key, { ...group, at, roles: [...group.roles, role] });
+  }
+  return [...groups.values()].map(({ at, of, roles }) => ({
+    ...{ at, is: 'take' },
+    says: `${roles.length === 1 ? 'Take' : 'Takes'} of ${of}: ${roles.join(', ')}`,
+  }));
+}
+
+/** Letters of a time up to its hour. */
+const HOUR = 13;
+
 /** Lines in which all words of a search stand, whatever their case. */
 export function matching(lines: readonly LogLine[], search: string): LogLine[] {
   const words = search.toLocaleLowerCase().split(/\s+/).filter(Boolean);

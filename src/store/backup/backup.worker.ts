@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { backup } from './backup';
+
+expose(backup);

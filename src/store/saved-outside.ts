@@ -1,0 +1,19 @@
+import { database, type Database } from './database';
+
+const KEY = 'saved-outside';
+/** Work that lies only in this browser is pointed at after so many days. */
+const DAYS = 7;
+const DAY_MS = 86_400_000;
+
+export const noteSavedOutside = (db: Database = database()) =>
+  db.facts.put({ key: KEY, value: new Date().toISOString() });
+
+/** For how many days work has lain only in this browser; null where there is none, or not for long. @param nowMs clock, ms */
+export async function daysOnlyHere(nowMs: number, db: Database = database()): Promise<number | null> {
+  const facts = await db.facts.bulkGet([KEY, 'demo']);
+  const since = facts.flatMap((fact) => fact?.value ?? [])[0];
+  if (since === undefined) return null;
+  const changed = await db.instruments.where('changedAt').above(since).count();
+  const days = Math.floor((nowMs - Date.parse(since)) / DAY_MS);
+  return changed > 0 && days >= DAYS ? days : null;
+}

@@ -16,6 +16,10 @@ extern "C" {
 #define CHEIR_PACKET_EDGE 2u
 #define CHEIR_PACKET_WHO 3u
 #define CHEIR_PACKET_ANSWER 4u
+#define CHEIR_PACKET_HEALTH 5u
+#define CHEIR_PACKET_SETTINGS 6u
+/* Bytes of settings in one packet. */
+#define CHEIR_SETTINGS_AT_ONCE 16u
 /* Letters of a digest. */
 #define CHEIR_DIGEST_LETTERS 8u
 #define CHEIR_PACKET_HEAD 7u
@@ -125,6 +129,39 @@ static inline uint16_t cheir_answer_packet(uint32_t t_us, uint8_t says, uint8_t 
     cheir_packet_begin(&packet, out);
     cheir_packet_head(&packet, CHEIR_PACKET_ANSWER, 0, t_us);
     cheir_packet_byte(&packet, says);
+    return cheir_packet_end(&packet, out);
+}
+
+static inline void cheir_packet_u16(cheir_packet *packet, uint16_t word)
+{
+    cheir_packet_byte(packet, (uint8_t)word);
+    cheir_packet_byte(packet, (uint8_t)(word >> 8));
+}
+
+/* What went wrong since it began: scans that came late, times that what waited for a port was dropped, edges that found no room. Room of four columns. */
+static inline uint16_t cheir_health_packet(uint32_t t_us, uint32_t overruns, uint16_t dropped, uint16_t missed, uint8_t *out)
+{
+    cheir_packet packet;
+    cheir_packet_begin(&packet, out);
+    cheir_packet_head(&packet, CHEIR_PACKET_HEALTH, 0, t_us);
+    cheir_packet_u16(&packet, (uint16_t)overruns);
+    cheir_packet_u16(&packet, (uint16_t)(overruns >> 16));
+    cheir_packet_u16(&packet, dropped);
+    cheir_packet_u16(&packet, missed);
+    return cheir_packet_end(&packet, out);
+}
+
+/* n bytes of its settings, CHEIR_SETTINGS_AT_ONCE at most, from one on, of so many in all. Room of ten columns. */
+static inline uint16_t cheir_settings_packet(uint32_t t_us, uint16_t all, uint16_t from, const uint8_t *bytes, uint8_t n,
+                                             uint8_t *out)
+{
+    cheir_packet packet;
+    uint8_t i;
+    cheir_packet_begin(&packet, out);
+    cheir_packet_head(&packet, CHEIR_PACKET_SETTINGS, 0, t_us);
+    cheir_packet_u16(&packet, all);
+    cheir_packet_u16(&packet, from);
+    for (i = 0; i < n; i++) cheir_packet_byte(&packet, bytes[i]);
     return cheir_packet_end(&packet, out);
 }
 

@@ -123,6 +123,29 @@ static void keep_learnt()
 }
 #endif
 
+/* Settings that go out in packets, a part in each pass: how many bytes of `dump`, and how many of them have gone. */
+static uint16_t given_of;
+static uint16_t given;
+
+static void give_on()
+{
+    if (given == given_of) return;
+    uint16_t left = (uint16_t)(given_of - given);
+    uint8_t n = (uint8_t)(left < CHEIR_SETTINGS_AT_ONCE ? left : CHEIR_SETTINGS_AT_ONCE);
+    /* Whoever no longer asks for packets wants no settings in them either. */
+    if (mode != PACKETS) given = given_of;
+    else {
+        PRINT_PORT.write(queue, cheir_settings_packet(micros(), given_of, given, dump + given, n, queue));
+        given = (uint16_t)(given + n);
+    }
+}
+
+/* Whether `dump` holds settings that are still being kept, or given. */
+static bool is_busy()
+{
+    return is_keeping() || given != given_of;
+}
+
 template <typename Port> static void give_settings(Port &port)
 {
     fall_silent();
@@ -133,9 +156,13 @@ template <typename Port> static void give_settings(Port &port)
 /* A message of settings, or for them, has ended. While some are being kept there is no room for others. */
 template <typename Port> static void hear_settings(Port &port, uint8_t kind, uint16_t n)
 {
-    if (is_keeping()) answer(port, CHEIR_ANSWER_BUSY);
+    if (is_busy()) answer(port, CHEIR_ANSWER_BUSY);
     else if (kind == CHEIR_SYSEX_SETTINGS) take_settings(port, n);
     else if (mode == MIDI) give_settings(port);
+    else if (mode == PACKETS) {
+        given_of = cheir_give_settings(dump);
+        given = 0;
+    }
 }
 
 #endif

@@ -46,7 +46,7 @@ static const char *digest()
 #endif
 }
 
-/* Digest of its instrument, and scans a second. */
+/* Digest of its instrument, scans a second, and what went wrong so far. */
 static void say_who()
 {
     if (mode == PACKETS) {
@@ -55,12 +55,19 @@ static void say_who()
         PRINT_PORT.write(queue, 1);
         PRINT_PORT.write(queue, cheir_who_packet(micros(), digest(), INSTRUMENT_SCAN_HZ, INSTRUMENT_COLUMNS,
                                                  INSTRUMENT_CONTACTS, queue));
+        PRINT_PORT.write(queue, cheir_health_packet(micros(), overruns, times_dropped, edges_missed, queue));
     }
     if (mode == TEXT) {
         PRINT_PORT.print("# board: ");
         PRINT_PORT.print(digest());
         PRINT_PORT.print(',');
         PRINT_PORT.println((uint32_t)INSTRUMENT_SCAN_HZ);
+        PRINT_PORT.print("# health: ");
+        PRINT_PORT.print(overruns);
+        PRINT_PORT.print(',');
+        PRINT_PORT.print(times_dropped);
+        PRINT_PORT.print(',');
+        PRINT_PORT.println((uint16_t)edges_missed);
     }
 }
 
@@ -120,7 +127,7 @@ template <typename Port> static uint8_t read_line(Port &port, cheir_sysex &in)
         if (is_midi(port)) hear_midi(0, byte);
 #endif
 #if CHEIR_SETTABLE
-        uint16_t room = is_keeping() ? (uint16_t)0 : (uint16_t)sizeof(dump);
+        uint16_t room = is_busy() ? (uint16_t)0 : (uint16_t)sizeof(dump);
         uint8_t kind = cheir_sysex_byte(&in, byte, now_ms(), dump, room);
         if (kind == CHEIR_SYSEX_SETTINGS || kind == CHEIR_SYSEX_ASKS) hear_settings(port, kind, in.n);
 #else
@@ -165,6 +172,7 @@ static void read_lines()
     keep_learnt();
 #endif
     keep_on();
+    give_on();
 #endif
     if (mode != FIRST_MODE && (uint16_t)(now_ms() - asked_ms) > LEASE_MS) change_mode(FIRST_MODE);
 }

@@ -27,6 +27,10 @@ static uint16_t queued;
 static uint8_t port_says;
 /* Whether what was sent was dropped: the receiver may hold notes that nothing ends. */
 static uint8_t dropped;
+/* Since power-up: scans that came a whole period late, times that something was dropped, edges that found no room. */
+static uint32_t overruns;
+static uint16_t times_dropped;
+static volatile uint16_t edges_missed;
 
 #if defined(ALSO_PORT)
 #include "cheironom_ways_out.h"
@@ -70,6 +74,7 @@ static void wait_for_port(uint16_t most)
         } else if ((uint16_t)(now_ms() - since_ms) > STUCK_MS) {
             queued = 0;
             dropped = 1;
+            times_dropped++;
         }
     }
 }

@@ -23,7 +23,10 @@ template <typename Port> struct WayOut {
         if (!says || is_passed) return true;
         if (!waits) since_ms = now_ms();
         waits = true;
-        if ((uint16_t)(now_ms() - since_ms) > STUCK_MS) is_passed = true;
+        if ((uint16_t)(now_ms() - since_ms) > STUCK_MS) {
+            is_passed = true;
+            times_dropped++;
+        }
         return is_passed;
     }
     void send(uint8_t byte)

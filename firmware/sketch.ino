@@ -231,7 +231,10 @@ static void stamp_edge(uint8_t contact)
 {
     uint8_t at = edges_in, next = (uint8_t)((at + 1u) % EDGES);
     /* Where so many wait, what is missed is found by looking at the pin. */
-    if (next == edges_out) return;
+    if (next == edges_out) {
+        edges_missed = (uint16_t)(edges_missed + 1u);
+        return;
+    }
     edges[at].t_us = micros();
     edges[at].contact = contact;
     edges[at].closed = digitalRead(CONTACT_PINS[contact]) == LOW;
@@ -287,8 +290,6 @@ static uint16_t counts[1 + CHEIR_derived];
 static uint8_t closed[INSTRUMENT_CONTACTS];
 //@end
 static uint32_t next_us;
-/* Scans that came a whole period late: the board is too slow for its scan rate. */
-static uint32_t overruns;
 static uint32_t shown_overruns;
 static uint32_t shown_us;
 

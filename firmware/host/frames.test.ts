@@ -12,6 +12,8 @@ import { random } from '@/core/signal/random';
 /** Frames that the C encodes: count c of frame i is i · 7 + c · 997, and zeros and full counts among them; an edge after every tenth. */
 const FRAMES = 4000;
 const COLUMNS = 16;
+/** Bytes of settings that it gives. */
+const GIVEN = 1000;
 const count = (i: number, c: number): number =>
   i % 50 === 0 ? 0 : i % 51 === 0 ? 65535 : (i * 7 + c * 997) % 4096;
 const MAIN = `#include <stdio.h>
@@ -23,8 +25,15 @@ int main(void) {
         for (uint32_t c = 0; c < ${COLUMNS}u; c++)
             counts[c] = (uint16_t)(i % 50 == 0 ? 0 : i % 51 == 0 ? 65535 : (i * 7 + c * 997) % 4096);
         fwrite(out, 1, cheir_frame_packet((uint16_t)(i + 65000), 4294000000u + i * 1000u, counts, ${COLUMNS}, out), stdout);
+        if (i % 2000 == 0) fwrite(out, 1, cheir_health_packet(i, 70000u + i, 258, 513, out), stdout);
         if (i % 1000 == 0) fwrite(out, 1, cheir_who_packet(i, "0badc0de", 1000, ${COLUMNS}, 4, out), stdout);
         if (i % 10 == 0) fwrite(out, 1, cheir_edge_packet((uint16_t)(i + 65001), 4294000500u + i * 1000u, 3, i % 20 == 0, out), stdout);
+    }
+    for (uint16_t from = 0; from < ${GIVEN}u; from = (uint16_t)(from + CHEIR_SETTINGS_AT_ONCE)) {
+        uint16_t left = (uint16_t)(${GIVEN}u - from);
+        uint8_t bytes[CHEIR_SETTINGS_AT_ONCE], n = (uint8_t)(left < CHEIR_SETTINGS_AT_ONCE ? left : CHEIR_SETTINGS_AT_ONCE);
+        for (uint8_t k = 0; k < n; k++) bytes[k] = (uint8_t)((from + k) * 7u);
+        fwrite(out, 1, cheir_settings_packet(from, ${GIVEN}u, from, bytes, n, out), stdout);
     }
     return 0;
 }
@@ -65,7 +74,7 @@ function heard(bytes: Uint8Array, piece: number) {
       frames.push({ ...f, counts: Array.from(frame) });
     for (let e = queue.shiftEdge(Infinity); e; e = queue.shiftEdge(Infinity)) edges.push(e);
   }
-  return { frames, edges, state: board.state };
+  return { frames, edges, state: board.state, given: board.takeGiven() };
 }
 
 describe('packets that the C sends', () => {
@@ -76,15 +85,19 @@ describe('packets that the C sends', () => {
     expect(Array.from(unstuffed(Uint8Array.of(2, 0x45, 1, 4, 0x2c, 0x4c, 0x79))!)).toEqual([
       0x45, 0, 0, 0x2c, 0x4c, 0x79,
     ]);
-    expect(sent.filter((b) => b === 0)).toHaveLength(FRAMES + FRAMES / 10 + FRAMES / 1000);
+    expect(sent.filter((b) => b === 0)).toHaveLength(
+      FRAMES + FRAMES / 10 + FRAMES / 1000 + FRAMES / 2000 + Math.ceil(GIVEN / 16),
+    );
   });
   it.each([1, 7, 64, 100_000])(
     'are all found in pieces of %s bytes, over the turns of clock and counter',
     (piece) => {
-      const { frames, edges, state } = heard(sent, piece);
+      const { frames, edges, state, given } = heard(sent, piece);
       expect(frames).toHaveLength(FRAMES);
       expect(state).toMatchObject({ bad: 0, restarts: 0, columns: COLUMNS, timed: true });
       expect(state.who).toEqual({ digest: '0badc0de', scanHz: 1000 });
+      expect(state.health).toEqual({ overruns: 72_000, dropped: 258, missed: 513 });
+      expect([...given!]).toEqual(Array.from({ length: GIVEN }, (_, i) => (i * 7) % 256));
       frames.forEach(({ tUs, counter, counts }, i) => {
         expect([tUs, counter]).toEqual([1000 * i, frames[0].counter + i]);
         expect(counts).toEqual(Array.from({ length: COLUMNS }, (_, c) => count(i, c)));

@@ -51,6 +51,8 @@ describe('settings in two slots', () => {
   const folder = path.join(root, 'slots');
   const [first, second] = [onChannel(2), onChannel(3)].map(dumpOf);
   const room = 4096;
+  /** A year of settings, so many times a day: far more than anyone sends. */
+  const [DAYS, A_DAY] = [365, 20];
   /** Keeps one dump whole and another until the power goes after so many writes; says on which channel it then begins. */
   const main = `#include <stdio.h>
     #include <string.h>
@@ -72,6 +74,10 @@ describe('settings in two slots', () => {
       for (i = 0; i < 2 * ${room}; i++) write((uint16_t)i, copy[i]);
     }
     static const cheir_store flash = {read_copy, write_copy, commit, ${room}};
+    /* As the sketch writes: a byte that is there already is left alone. */
+    static long writes[2 * ${room}];
+    static void wear(uint16_t at, uint8_t byte) { if (memory[at] != byte) { memory[at] = byte; writes[at]++; } }
+    static const cheir_store worn = {read, wear, 0, ${room}};
     static const uint8_t first[] = ${listOf(first)}, second[] = ${listOf(second)};
     static uint8_t dump[${room}];
     static void keep(const uint8_t *of, uint16_t n, long writes) { left = writes; memcpy(dump, of, n); if (cheir_keep(&keeper, dump, n)) while (cheir_keep_on(&keeper)) {} }
@@ -102,6 +108,15 @@ describe('settings in two slots', () => {
         memcpy(copy, memory, sizeof memory);
         printf("%d ", cheir_recall(&keeper, dump) ? cheir_image_note_lanes[0].channel + 1 : 0);
       }
+      memcpy(memory, blank, sizeof blank);
+      keeper.store = &worn;
+      for (i = 0; i < ${DAYS} * ${A_DAY}; i++) {
+        if (i % ${A_DAY} == 0) cheir_recall(&keeper, dump);
+        if (i % 2) keep(first, sizeof first, 1l << 20);
+        else keep(second, sizeof second, 1l << 20);
+      }
+      for (cut = i = 0; i < 2 * ${room}; i++) cut = cut > writes[i] ? cut : writes[i];
+      printf("\\n%ld %d", cut, cheir_recall(&keeper, dump) ? cheir_image_note_lanes[0].channel + 1 : 0);
       return 0;
     }\n`;
   beforeAll(() => {
@@ -132,6 +147,14 @@ describe('settings in two slots', () => {
     expect(flash).toHaveLength(2 * room + 2);
     expect(new Set(flash)).toEqual(new Set([2, 0, 3]));
     expect([flash[0], flash.at(-1)]).toEqual([2, 3]);
+  });
+  it('wear a byte of a slot 3650 times in a year of twenty changes a day, of the 100 000 that EEPROM lasts (DS40002061A, "Features")', () => {
+    const [, , year] = channelsAfterCuts();
+    const [most, channel] = year;
+    expect(most).toBeLessThanOrEqual((DAYS * A_DAY) / 2);
+    expect(most).toBeGreaterThan(DAYS);
+    // The last that was kept.
+    expect(channel).toBe(2);
   });
   it('are the old ones or the new ones, whole, wherever the power goes; none where nothing was kept or both are damaged', () => {
     const [said] = channelsAfterCuts();
@@ -301,6 +324,20 @@ describe('the sketch, sent settings while it plays', () => {
       expect(new Set(heard(built.sent).notes)).toEqual(new Set(['on 7', 'off 7']));
     }
   }, 60_000);
+  it('gives them in packets to whoever asks meanwhile, byte for byte those that it plays, and what went wrong so far', async () => {
+    const line = Uint8Array.from([...commandSysex('packets'), ...askForSettings()]);
+    const { sent } = await play('given', line, 'Serial', '0');
+    const board = new SerialBoard(['bellows'], [], 1000);
+    board.feed(sent, 0);
+    const given = board.takeGiven();
+    const there = readDump(given!, imageOf(wherry()), identityIn(wherry()).wiring);
+    expect(there.ok && there.value).toEqual({
+      image: imageOf(wherry()),
+      digest: identityIn(wherry()).digest,
+    });
+    expect(board.state.health).toEqual({ overruns: 0, dropped: 0, missed: 0 });
+    expect(board.takeGiven()).toBeNull();
+  });
   it('takes them while it sends packets, and tells the application so, and whose they are', async () => {
     const line = Uint8Array.from([...commandSysex('packets'), ...settings, ...commandSysex('who')]);
     const { sent } = await play('packets', line, 'Serial', '0');

@@ -1,6 +1,6 @@
 import { LineReader, type ReadSoFar } from '@/core/exchange/takes/line-reader';
 import type { LineNumbers } from '@/core/exchange/takes/line-numbers';
-import type { Packet, Who } from '@/core/exchange/takes/binary-frames';
+import type { Health, Packet, Who } from '@/core/exchange/takes/binary-frames';
 import { timeNamed, unitOfStep } from '@/core/exchange/takes/csv-time';
 import type { Board, BoardInfo, Edge, FrameQueue } from './board';
 import { median } from '@/core/signal/quantile';
@@ -28,6 +28,8 @@ export interface LineState extends ReadSoFar {
   who: Who | null;
   /** What it has said to settings that it was sent, and how often it has; null before. */
   answer: { says: number; n: number } | null;
+  /** What went wrong on it since it began; null before it has said so. */
+  health: Health | null;
 }
 
 /**
@@ -55,6 +57,10 @@ export class SerialBoard implements Board {
   private past = 0;
   private who: Who | null = null;
   private answer: { says: number; n: number } | null = null;
+  private health: Health | null = null;
+  /** Settings that it is giving: what has come of them, and how much. */
+  private giving: { bytes: Uint8Array<ArrayBuffer>; come: number } | null = null;
+  private given: Uint8Array<ArrayBuffer> | null = null;
 
   /** @param top highest count of the instrument's converter; higher ones are counted, and taken as that */
   constructor(
@@ -87,6 +93,7 @@ export class SerialBoard implements Board {
       past: this.past,
       who: this.who,
       answer: this.answer,
+      health: this.health,
     };
   }
 
@@ -111,10 +118,12 @@ export class SerialBoard implements Board {
     this.places = [];
   }
 
-  /** What the sketch prints beside frames: `# edge: time,contact,closed`, `# board: digest,scans a second`, `# settings: answer`. */
+  /** What the sketch prints beside frames: `# edge: time,contact,closed`, `# board: digest,scans a second`, `# settings: answer`, `# health: late scans,dropped,missed edges`. */
   private remark(text: string): void {
     const who = /^board:\s*([0-9a-f]{8}),(\d+)$/.exec(text);
     if (who) this.who = { digest: who[1], scanHz: Number(who[2]) };
+    const health = /^health:\s*(\d+),(\d+),(\d+)$/.exec(text)?.slice(1).map(Number);
+    if (health) this.health = { overruns: health[0], dropped: health[1], missed: health[2] };
     const says = /^settings:\s*(\d)$/.exec(text);
     if (says) this.answered(Number(says[1]));
     const edge = /^edge:\s*(\d+),(\d+),([01])$/.exec(text);
@@ -140,6 +149,12 @@ export class SerialBoard implements Board {
       return;
     }
     if (packet.is === 'answer') return this.answered(packet.says);
+    if (packet.is === 'health') {
+      const { overruns, dropped, missed } = packet;
+      this.health = { overruns, dropped, missed };
+      return;
+    }
+    if (packet.is === 'settings') return this.part(packet);
     const follows = this.clock.follows(packet.tUs);
     const tUs = follows
       ? this.clock.take(packet.tUs, this.nowUs)
@@ -155,6 +170,26 @@ export class SerialBoard implements Board {
     }
     this.read(packet.counts);
     this.put(tUs, this.frame);
+  }
+
+  /** A part of settings: they come in order, or not whole. */
+  private part({ all, from, bytes }: Extract<Packet, { is: 'settings' }>): void {
+    if (from === 0) this.giving = { bytes: new Uint8Array(all), come: 0 };
+    const { giving } = this;
+    if (!giving || giving.come !== from || giving.bytes.length !== all || from + bytes.length > all)
+      return void (this.giving = null);
+    giving.bytes.set(bytes, from);
+    giving.come += bytes.length;
+    if (giving.come < all) return;
+    this.given = giving.bytes;
+    this.giving = null;
+  }
+
+  /** Settings that have come whole since they were last asked for; null where none have. */
+  takeGiven(): Uint8Array<ArrayBuffer> | null {
+    const { given } = this;
+    this.given = null;
+    return given;
   }
 
   private line(line: LineNumbers): void {

@@ -19,6 +19,8 @@ const BETWEEN_MS = 2;
 /** A board is asked again and again, ms: it may hear nothing for a while after a port was opened, and it forgets who does not. */
 const ASK_MS = 1000;
 const ASK_TIMES = 5;
+/** Of so many askings one asks who it is, too. */
+const WHO_EVERY = 5;
 /** A port that was given back is not free at once, ms; tried again so many times. */
 const AGAIN_MS = 500;
 const AGAIN_TIMES = 20;
@@ -81,12 +83,16 @@ export class Cable {
 
   /** Asks for packets as long as something comes: a board that is not asked for three seconds plays MIDI again. */
   private async ask(opening: number): Promise<void> {
+    let asked = 0;
     for (let silent = 0; silent < ASK_TIMES; silent++) {
       // Another opening asks for itself.
       if (!this.wanted || opening !== this.openings) return;
-      if (this.heard) silent = 0;
+      const answers = this.heard;
+      if (answers) silent = 0;
       this.heard = false;
       await this.askNow();
+      // What went wrong on it is said with who it is.
+      if (answers && ++asked % WHO_EVERY === 0) await this.send('who');
       await new Promise((resolve) => setTimeout(resolve, ASK_MS));
     }
   }

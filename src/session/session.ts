@@ -6,6 +6,7 @@ import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
 import { withCalibration } from '@/core/kinds/with-calibration';
 import type { KeptRecording } from '@/store/database';
+import { askForSettings } from '@/core/exchange/settings/settings-sysex';
 import { keepOnBoard } from '@/store/on-board';
 import { piecesIn } from '@/store/recordings';
 import { storageWords } from '@/store/trouble';
@@ -63,6 +64,8 @@ export class Session {
   private replayed: KeptRecording | null = null;
   private loading = 0;
   private recent: ((frames: Frames) => void) | null = null;
+  /** Whoever waits for the board's settings. */
+  private given: ((dump: Uint8Array<ArrayBuffer>) => void) | null = null;
   /** What the board on the cable said last that it plays. */
   private lastDigest: string | null = null;
   /** How late what is played comes here. */
@@ -173,6 +176,21 @@ export class Session {
       await new Promise((resolve) => setTimeout(resolve, 50));
     }
     return null;
+  }
+
+  /**
+   * Asks the board on the cable for the settings that it plays.
+   * @returns a dump; null where it gives none: its sketch is older, or has them in program memory
+   */
+  async readSettings(): Promise<Uint8Array<ArrayBuffer> | null> {
+    const come = new Promise<Uint8Array<ArrayBuffer> | null>((resolve) => {
+      this.given = resolve;
+      setTimeout(() => resolve(null), ANSWERS_MS);
+    });
+    await this.cable?.write(askForSettings());
+    const dump = await come;
+    this.given = null;
+    return dump;
   }
 
   /** Lets a recording stand in for the board. */
@@ -305,7 +323,8 @@ export class Session {
     else if (message.is === 'events') {
       this.lateness.add(message.events, message.zeroMs, performance.timeOrigin + performance.now());
       this.hearEvents(message.events);
-    } else if (message.is === 'learnt') this.takeLearnt(message.calibrations);
+    } else if (message.is === 'given') this.given?.(message.dump);
+    else if (message.is === 'learnt') this.takeLearnt(message.calibrations);
     else this.takes.hear(message);
   }
 

@@ -98,7 +98,9 @@ export type FromLive =
   | { is: 'guide-ends'; finished: boolean }
   /** The button on the instrument has measured: calibrations by sensor, of those that it has changed. */
   | { is: 'learnt'; calibrations: Record<string, Calibration> }
-  | { is: 'recent'; frames: Frames };
+  | { is: 'recent'; frames: Frames }
+  /** Settings that the board on the cable has given, a dump. */
+  | { is: 'given'; dump: Uint8Array<ArrayBuffer> };
 
 /** What changed since the tick before. One number a column, in the board's order, unless said. */
 export interface Tick {

@@ -254,6 +254,8 @@ export class LiveSession {
   }
 
   private tick(): void {
+    const dump = this.line?.takeGiven();
+    if (dump) this.tell({ is: 'given', dump });
     const { tUs } = this;
     this.recentFrames = this.recentFrames.filter((t) => t > tUs - 1e6);
     this.sent = this.sent.filter((s) => s.tUs > tUs - 1e6);

@@ -147,6 +147,7 @@ describe('the board at the top right', () => {
       past: 0,
       who: null,
       answer: null,
+      health: null,
     };
     for (const [change, words] of [
       [{}, '1000 frames/s · 0 lost'],

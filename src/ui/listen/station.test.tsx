@@ -94,11 +94,22 @@ describe('Listen', () => {
     open(<Listen />);
     const line = { ...{ packets: 9, lines: 0, bad: 0, bytes: 400, garbled: 0, width: 16, columns: 16 } };
     const who = { digest: '0badc0de', scanHz: 500 };
-    tick({ line: { ...line, timed: true, restarts: 0, past: 0, who, answer: null }, sketchIsOurs: false });
+    tick({
+      line: { ...line, timed: true, restarts: 0, past: 0, who, answer: null, health: null },
+      sketchIsOurs: false,
+    });
     expect(screen.getByText(/load it again, before you trust what it plays/)).toBeTruthy();
     expect(screen.getByText(/It scans 500 times a second/)).toBeTruthy();
     tick({
-      line: { ...line, timed: true, restarts: 0, past: 0, who: { ...who, scanHz: 1000 }, answer: null },
+      line: {
+        ...line,
+        timed: true,
+        restarts: 0,
+        past: 0,
+        who: { ...who, scanHz: 1000 },
+        answer: null,
+        health: null,
+      },
       sketchIsOurs: true,
     });
     expect(screen.getByText(/Its sketch is of this instrument as it is/)).toBeTruthy();

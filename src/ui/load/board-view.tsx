@@ -1,5 +1,7 @@
 'use client';
 
+import type { Health } from '@/core/exchange/takes/binary-frames';
+import { counted } from '@/core/units/counted';
 import { useLive } from '../hooks/use-session';
 import { useOnBoard } from '../hooks/use-on-board';
 import { dayOf, timeOf } from '../parts/day-words';
@@ -10,6 +12,7 @@ export function BoardView({ digest }: { digest: string }) {
   const cable = useLive((s) => s.cable.is);
   const who = useLive((s) => s.tick?.line?.who ?? null);
   const ours = useLive((s) => s.tick?.sketchIsOurs ?? null);
+  const health = useLive((s) => s.tick?.line?.health ?? null);
   const last = useOnBoard();
   return (
     <p
@@ -18,6 +21,9 @@ export function BoardView({ digest }: { digest: string }) {
       data-state={ours === null ? 'unknown' : ours ? 'well' : 'doubt'}
     >
       {boardWords()}
+      {health && (health.overruns > 0 || health.dropped > 0 || health.missed > 0) && (
+        <small>{healthWords(health)}</small>
+      )}
     </p>
   );
 
@@ -35,4 +41,16 @@ export function BoardView({ digest }: { digest: string }) {
       ? `The board had these settings when it was last on the cable (${when}).`
       : `When it was last on the cable (${when}) the board played ${last.digest}: not what stands here now.`;
   }
+}
+
+/** What went wrong on the board since its power came, with what to do. */
+function healthWords({ overruns, dropped, missed }: Health): string {
+  const says = [
+    ...(overruns > 0 ? [`${counted(overruns, 'scan')} came late: choose a lower scan rate in Plan`] : []),
+    ...(dropped > 0 ? [`${counted(dropped, 'time')} nobody took what it sent: look at its MIDI cable`] : []),
+    ...(missed > 0
+      ? [`${counted(missed, 'edge')} found no room: a contact bounces, or a wire is loose`]
+      : []),
+  ];
+  return ` Since its power came: ${says.join('; ')}.`;
 }

@@ -41,7 +41,7 @@ const answers = (says: number, n: number) =>
       tickOf(20, {
         line: {
           ...{ packets: 9, lines: 0, bad: 0, bytes: 9, garbled: 0, width: 20, columns: 20 },
-          ...{ timed: true, restarts: 0, past: 0, who: null, answer: { says, n } },
+          ...{ timed: true, restarts: 0, past: 0, who: null, answer: { says, n }, health: null },
         },
       }),
     ),

@@ -16,17 +16,21 @@ import { useLive, useSession } from '../hooks/use-session';
 import { download } from '../parts/download';
 import { useFilePicker } from '../parts/use-file-picker';
 import { grouped } from '../parts/words';
-import { answerWords, differenceWords } from './settings-words';
+import { answerWords, differenceWords, fieldWords } from './settings-words';
 import styles from './load.module.css';
 
 /** Largest file of settings that is read, bytes. */
 const LARGEST_FILE = 1 << 20;
+
+/** Fields that are listed of those that differ. */
+const MOST_FIELDS = 60;
 
 /** Settings without a new build: over the cable while the board plays, as a file, and read back. */
 export function SettingsView({ instrument, board }: { instrument: Instrument; board: Board }) {
   const session = useSession();
   const open = useLive((s) => s.cable.is === 'open');
   const [says, setSays] = useState<string | null>(null);
+  const [fields, setFields] = useState<readonly string[]>([]);
   const [going, setGoing] = useState(false);
   const image = compile(instrument, board);
   const identity = identityOf(instrument, board, image);
@@ -39,6 +43,7 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
   );
   const send = async () => {
     setGoing(true);
+    setFields([]);
     try {
       setSays(answerWords(await session.sendSettings(message())));
     } catch (error) {
@@ -52,12 +57,26 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
     const bytes = await from.arrayBuffer().catch((error: unknown) => String(error));
     if (typeof bytes === 'string') return setSays(`${from.name} cannot be read (${bytes}).`);
     const dump = dumpInSysex(new Uint8Array(bytes));
-    const there = dump.ok ? readDump(dump.value, image, identity.wiring) : dump;
+    if (dump.ok) compare(from.name, dump.value);
+    else setSays(`${from.name} cannot be compared. ${dump.faults[0].says}`);
+  };
+  const compare = (name: string, dump: Uint8Array<ArrayBuffer>) => {
+    const there = readDump(dump, image, identity.wiring);
+    const differ = there.ok ? otherSettings(image, there.value.image) : [];
+    setFields(differ.map(fieldWords));
     setSays(
       there.ok
-        ? `${from.name}: ${differenceWords(otherSettings(image, there.value.image))}`
-        : `${from.name} cannot be compared. ${there.faults[0].says}`,
+        ? `${name}: ${differenceWords(differ)}`
+        : `${name} cannot be compared. ${there.faults[0].says}`,
     );
+  };
+  const readBack = async () => {
+    setGoing(true);
+    const dump = await session.readSettings();
+    setGoing(false);
+    if (dump) return compare('The board', dump);
+    setFields([]);
+    setSays('The board has given no settings: its sketch is older, or it has them in program memory.');
   };
   const picker = useFilePicker('Settings to compare', '.syx', ([from]) => void read(from));
   if (!settable)
@@ -78,6 +97,9 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
         {'\u00a0'}
         <kbd>L</kbd>
       </Button>
+      <Button variant="outlined" disabled={!open || going} onClick={() => void readBack()}>
+        Read the board’s
+      </Button>
       <Button variant="outlined" onClick={() => download(`${instrument.id}.syx`, message())}>
         Settings, SysEx file
       </Button>
@@ -91,6 +113,17 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
             ? 'Thresholds, spans, curves, notes and channels go over while the board plays; notes that sound end as they began.'
             : 'With the board on the cable they go over while it plays. Or send the file with your music software.')}
       </p>
+      {fields.length > 0 && (
+        <details className={styles.fields}>
+          <summary>Field by field</summary>
+          <ul>
+            {fields.slice(0, MOST_FIELDS).map((own) => (
+              <li key={own}>{own}</li>
+            ))}
+            {fields.length > MOST_FIELDS && <li>and {fields.length - MOST_FIELDS} more</li>}
+          </ul>
+        </details>
+      )}
     </section>
   );
 }

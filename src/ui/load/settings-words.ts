@@ -1,5 +1,5 @@
 import { ANSWER } from '@/core/engine/codes';
-import type { otherSettings } from '@/core/exchange/settings/other-settings';
+import type { OtherSetting } from '@/core/exchange/settings/other-settings';
 import { counted } from '@/core/units/counted';
 
 const ANSWERS: Record<number, string> = {
@@ -20,7 +20,7 @@ export const answerWords = (says: number | null): string =>
   (says === null ? undefined : ANSWERS[says]) ??
   'The board has not answered. Its sketch is older, or reads its settings from program memory: load it anew.';
 
-const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
+const NAMES: Record<OtherSetting['part'], string> = {
   levels: 'level',
   creeps: 'creep',
   gates: 'gate',
@@ -76,12 +76,19 @@ const NAMES: Record<keyof ReturnType<typeof otherSettings>, string> = {
   stairs: 'table of steps',
 };
 
-/** What differs, in words. */
-export function differenceWords(differ: ReturnType<typeof otherSettings>): string {
-  const parts = (Object.keys(differ) as (keyof typeof differ)[]).map((part) =>
-    counted(differ[part]!, NAMES[part]),
-  );
+/** What differs, in words: how much of each sort. */
+export function differenceWords(differ: readonly OtherSetting[]): string {
+  const parts = [...new Set(differ.map(({ part }) => part))].map((part) => {
+    const records = new Set(differ.filter((own) => own.part === part).map(({ record }) => record));
+    return counted(records.size, NAMES[part]);
+  });
   return parts.length === 0
     ? 'It holds the settings of this instrument, as they are now.'
     : `It differs from this instrument in ${parts.join(', ')}.`;
 }
+
+/** A field that differs: "gate 2, on: here 40, there 44". */
+export const fieldWords = ({ part, record, field, a, b }: OtherSetting): string =>
+  field === null
+    ? `${NAMES[part]}, from entry ${record + 1} on: here ${a}, there ${b}`
+    : `${NAMES[part]} ${record + 1}, ${field}: here ${a}, there ${b}`;

@@ -80,14 +80,6 @@ function OpenVersion({ version }: { version: KeptVersion }) {
   };
   return (
     <div className={styles.open}>
-      <section>
-        <h3>It changed</h3>
-        <Lines lines={version.changes} none="Nothing that is told." />
-      </section>
-      <section>
-        <h3>Since then, until now</h3>
-        <Lines lines={since} none="Nothing: this is how it is now." />
-      </section>
       <div className={styles.bar}>
         <Button variant="contained" disabled={readOnly || since.length === 0} onClick={take}>
           Take it back
@@ -97,12 +89,20 @@ function OpenVersion({ version }: { version: KeptVersion }) {
         </Button>
         <small>Prove, Versions: choose it there to hear what it plays otherwise on your own take.</small>
       </div>
+      <section>
+        <h3>It changed</h3>
+        <Lines lines={version.changes} none="Nothing that is told." />
+      </section>
+      <section>
+        <h3>Since then, until now</h3>
+        <Lines lines={since} none="Nothing: this is how it is now." />
+      </section>
     </div>
   );
 }
 
 /** Lines that are shown of many. */
-const MOST_LINES = 24;
+const MOST_LINES = 12;
 
 function Lines({ lines, none }: { lines: readonly string[]; none: string }) {
   if (lines.length === 0) return <p className={styles.quiet}>{none}</p>;

@@ -5,9 +5,10 @@
  *   u8 kind · u16 counter of frames · u32 time, µs · payload · u16 CRC of all before it
  * kind 1: a frame, u16 a column; kind 2: an edge, u8 contact, u8 closed, with the counter of the next frame; kind 3: who is on
  * the line, eight letters of its instrument's digest, u16 scans a second, u8 columns, u8 contacts; kind 4: what it says to
- * settings that it was sent, u8 (ANSWER in engine/codes.ts).
+ * settings that it was sent, u8 (ANSWER in engine/codes.ts); kind 5: what went wrong since it began, u32 late scans, u16 times that
+ * something was dropped, u16 edges that found no room; kind 6: a part of its settings, u16 bytes in all, u16 the first's place, bytes.
  */
-export const PACKET = { frame: 1, edge: 2, who: 3, answer: 4 } as const;
+export const PACKET = { frame: 1, edge: 2, who: 3, answer: 4, health: 5, settings: 6 } as const;
 
 const HEAD = 7;
 const CRC = 2;
@@ -18,13 +19,24 @@ export type Packet =
   | { is: 'frame'; counter: number; tUs: number; counts: Uint16Array }
   | { is: 'edge'; counter: number; tUs: number; contact: number; closed: boolean }
   | ({ is: 'who' } & Who)
-  | { is: 'answer'; says: number };
+  | { is: 'answer'; says: number }
+  | ({ is: 'health' } & Health)
+  | { is: 'settings'; all: number; from: number; bytes: Uint8Array<ArrayBuffer> };
 
 /** Who is on the line. */
 export interface Who {
   /** Digest of the instrument that its sketch was made from, see exchange/header. */
   digest: string;
   scanHz: number;
+}
+/** What went wrong on a board since it began. */
+export interface Health {
+  /** Scans that came a whole period late. */
+  overruns: number;
+  /** Times that what waited for a port was dropped. */
+  dropped: number;
+  /** Edges that found no room. */
+  missed: number;
 }
 const DIGEST = 8;
 
@@ -69,6 +81,19 @@ export function readPacket(stuffed: Uint8Array): Packet | null {
     return { is: 'who', digest, scanHz: view.getUint16(HEAD + DIGEST, true) };
   }
   if (bytes[0] === PACKET.answer && end === HEAD + 1) return { is: 'answer', says: bytes[HEAD] };
+  if (bytes[0] === PACKET.health && end === HEAD + 8) {
+    const [overruns, dropped] = [view.getUint32(HEAD, true), view.getUint16(HEAD + 4, true)];
+    return { is: 'health', overruns, dropped, missed: view.getUint16(HEAD + 6, true) };
+  }
+  if (bytes[0] === PACKET.settings && end > HEAD + 4) {
+    const part = Uint8Array.from(bytes.subarray(HEAD + 4, end));
+    return {
+      is: 'settings',
+      all: view.getUint16(HEAD, true),
+      from: view.getUint16(HEAD + 2, true),
+      bytes: part,
+    };
+  }
   if (bytes[0] !== PACKET.frame || (end - HEAD) % 2 !== 0) return null;
   const counts = Uint16Array.from({ length: (end - HEAD) / 2 }, (_, i) => view.getUint16(HEAD + 2 * i, true));
   return { is: 'frame', counter, tUs, counts };

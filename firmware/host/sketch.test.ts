@@ -426,6 +426,23 @@ describe('the sketch on what has no pin of its own', () => {
   });
 });
 
+/** The same as a library: its sources in a folder of their own, the sketch among its examples. @returns where the sources are */
+async function unpackLibrary(folder: string, instrument: Instrument, main: string): Promise<string> {
+  const root = `${instrument.id}-library/`;
+  const sources = path.join(folder, 'src');
+  mkdirSync(sources, { recursive: true });
+  for (const [name, bytes] of Object.entries(unzipSync(await firmwareZip(instrument)))) {
+    if (!name.startsWith(root)) continue;
+    const to = name.startsWith(`${root}src/`) ? sources : folder;
+    writeFileSync(path.join(to, path.basename(name)), strFromU8(bytes));
+  }
+  const properties = readFileSync(path.join(folder, 'library.properties'), 'utf8');
+  const includes = /^includes=(.+)$/m.exec(properties)![1];
+  expect(readFileSync(path.join(folder, 'wherry.ino'), 'utf8')).toContain(`#include "${includes}"`);
+  writeFileSync(path.join(sources, 'main.cpp'), `#include "${STUB}"\n#include "../wherry.ino"\n${main}`);
+  return sources;
+}
+
 describe('the sketch, built as makers’ tools build it for three classes of 8-bit board', () => {
   const chips = { SMALL: 'atmega328p', USB: 'atmega32u4', LARGE: 'atmega2560' } as const;
   const main = `int wiring_signal(uint8_t, uint32_t us) { return us / 250000 % 2 ? 750 : 510; }
@@ -446,20 +463,30 @@ describe('the sketch, built as makers’ tools build it for three classes of 8-b
       });
       if (compiled.status !== 0) return [compiled.stderr.toString()];
     }
-    const built = spawnSync('avr-g++', [...flags, '-std=c++11', 'main.cpp', ...OBJECTS, '-o', 'sketch'], {
-      cwd: folder,
-    });
+    const built = spawnSync(
+      'avr-g++',
+      [...flags, '-std=c++11', '-I', '.', 'main.cpp', ...OBJECTS, '-o', 'sketch'],
+      {
+        cwd: folder,
+      },
+    );
     return (
       built.stderr.toString().match(/error: .*/g) ?? (built.status === 0 ? [] : [built.stderr.toString()])
     );
   };
-  it.each(Object.keys(chips) as (keyof typeof chips)[])('%s: no warning', async (board) => {
-    const folder = path.join(root, board);
-    // With lights, wired another way on each.
-    const as = ({ SMALL: 'clocked', USB: 'strip', LARGE: 'single' } as const)[board];
-    await unpack(folder, withBar(wherryOn(10), as), main);
-    expect(build(folder, board)).toEqual([]);
-  });
+  it.each(Object.keys(chips) as (keyof typeof chips)[])(
+    '%s: no warning, as a plain folder and as a library',
+    async (board) => {
+      const folder = path.join(root, board);
+      // With lights, wired another way on each.
+      const as = ({ SMALL: 'clocked', USB: 'strip', LARGE: 'single' } as const)[board];
+      await unpack(folder, withBar(wherryOn(10), as), main);
+      expect(build(folder, board)).toEqual([]);
+      expect(build(await unpackLibrary(`${folder}-library`, withBar(wherryOn(10), as), main), board)).toEqual(
+        [],
+      );
+    },
+  );
   it.each([
     ['switches alone', { is: 'switches' }],
     ['settings in program memory', { memoryBytes: 1200 }],

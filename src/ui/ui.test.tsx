@@ -102,7 +102,7 @@ describe('what comes next', () => {
     expect(nextStep(i).station).toBe('load');
   });
   it('stations keep the design’s own numbers', () => {
-    expect(STATIONS.map((s) => s.key).join('')).toBe('1234567');
+    expect(STATIONS.map((s) => s.key).join('')).toBe('12345678');
     expect([isStation('shape'), isStation('log'), isStation('__proto__')]).toEqual([true, false, false]);
   });
 });

@@ -62,6 +62,7 @@ export function wiringPicture(instrument: Instrument, board: Board): string {
       `Supply ${board.supplyVolts} V. Find which side of each plug is ground before the first plug.`,
     ),
     `<rect x="${PIN_X}" y="62" width="${WIDTH - PIN_X - 30}" height="${y - 62}" fill="none" stroke="#1c2f4a" stroke-width="1.5"/>`,
+    text(PIN_X + 12, 80, `${board.name}`, 'font-size="12"'),
     ...blocks,
     text(
       LEFT,

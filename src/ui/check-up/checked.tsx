@@ -53,11 +53,7 @@ export function Checked({ run, leave }: { run: Seen; leave: () => void }) {
   return (
     <>
       <Headline
-        says={
-          ill > 0
-            ? `${ill} of ${run.sensors.length} sensors are not as they were.`
-            : 'All that was seen is as it was.'
-        }
+        says={headWords(run, ill)}
         under={
           moved.length > 0
             ? 'Rest and reach can be taken as they are now: thresholds, curves and voices stay.'
@@ -99,6 +95,14 @@ export function Checked({ run, leave }: { run: Seen; leave: () => void }) {
       <Room run={run} />
     </>
   );
+}
+
+function headWords({ sensors }: Seen, ill: number): string {
+  if (ill > 0) return `${ill} of ${sensors.length} sensors are not as they were.`;
+  const seen = sensors.filter(({ verdict }) => verdict.state === 'well').length;
+  return seen === 0
+    ? 'Nothing was played, so nothing was seen.'
+    : `${seen} of ${sensors.length} sensors were seen, as they were.`;
 }
 
 /** Keeps what was seen, once. */

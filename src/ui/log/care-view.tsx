@@ -1,16 +1,17 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
-import { dueOf, verdictOf } from '@/core/exchange/record/check-up';
+import { useState } from 'react';
+import type { KeptCheckUp } from '@/store/database';
 import { CheckUp } from '../check-up/check-up';
 import { useCheckUp } from '../check-up/use-check-up';
-import { useSeconds } from '../hooks/use-seconds';
+import { useCare, useCheckUps } from '../hooks/use-check-ups';
 import { useInstrument, useSensor, useWorkspace } from '../hooks/use-session';
 import { GestureMark } from '../parts/gesture-mark';
+import { dueWords } from '../parts/due-words';
 import { dayWords } from '../parts/words';
+import { BeforeConcert } from './before-concert';
 import { DriftChart } from './drift-chart';
-import { useCheckUps } from './use-log-lines';
 import styles from './log.module.css';
 
 /** What has drifted, what is due, and the check-up that finds out. */
@@ -18,16 +19,11 @@ export function CareView() {
   const checkUp = useCheckUp();
   const readOnly = useWorkspace((s) => s.readOnly);
   const [round, setRound] = useState(0);
-  if (checkUp.run.is !== 'off')
-    return (
-      <CheckUp
-        {...checkUp}
-        leave={() => {
-          checkUp.leave();
-          setRound(round + 1);
-        }}
-      />
-    );
+  const leave = () => {
+    checkUp.leave();
+    setRound(round + 1);
+  };
+  if (checkUp.run.is !== 'off') return <CheckUp {...checkUp} leave={leave} />;
   return (
     <>
       <div className={styles.bar}>
@@ -43,42 +39,36 @@ export function CareView() {
   );
 }
 
-const HOUR_MS = 3_600_000;
-
 function Cared() {
-  const { sensors } = useInstrument();
   const { sensor } = useSensor();
   const checkUps = useCheckUps();
-  // Days are told: an hour is fine enough.
-  const hour = Math.floor(useSeconds() / HOUR_MS);
-  const last = checkUps.at(-1);
-  const rows = useMemo(
-    () =>
-      sensors.map((own) => {
-        const well = checkUps
-          .filter(({ lanes }) => verdictOf(own, lanes).state === 'well')
-          .map(({ at }) => at);
-        return {
-          own,
-          due: hour > 0 ? dueOf(own, well, hour * HOUR_MS) : null,
-          verdict: last ? verdictOf(own, last.lanes) : null,
-        };
-      }),
-    [sensors, checkUps, last, hour],
-  );
   return (
     <>
-      <table className={styles.care}>
-        <thead>
-          <tr>
-            <th scope="col">Sensor</th>
-            <th scope="col">Look at it again</th>
-            <th scope="col">Because</th>
-            <th scope="col">Last check-up{last ? `, ${dayWords(last.at)}` : ''}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ own, due, verdict }) => (
+      <CareTable checkUps={checkUps} />
+      <DriftChart sensor={sensor} checkUps={checkUps} />
+      <BeforeConcert checkUps={checkUps} />
+    </>
+  );
+}
+
+function CareTable({ checkUps }: { checkUps: readonly KeptCheckUp[] }) {
+  const { sensors } = useInstrument();
+  const care = useCare(checkUps);
+  const last = checkUps.at(-1);
+  return (
+    <table className={styles.care}>
+      <thead>
+        <tr>
+          <th scope="col">Sensor</th>
+          <th scope="col">Look at it again</th>
+          <th scope="col">Because</th>
+          <th scope="col">Last check-up{last ? `, ${dayWords(last.at)}` : ''}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {sensors.map((own) => {
+          const { due, verdict } = care.get(own.id)!;
+          return (
             <tr key={own.id}>
               <th scope="row">
                 <GestureMark sensor={own} width={40} /> {own.name}
@@ -88,16 +78,12 @@ function Cared() {
               </td>
               <td>{due?.because ?? ''}</td>
               <td data-state={verdict?.state}>
-                {verdict ? verdict.says.join(' ') || 'as it was' : 'none yet'}
+                {verdict ? verdict.says.join(' ') || 'as it was' : last ? 'measured since' : 'none yet'}
               </td>
             </tr>
-          ))}
-        </tbody>
-      </table>
-      <DriftChart sensor={sensor} checkUps={checkUps} />
-    </>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }
-
-const dueWords = (days: number): string =>
-  days < 0 ? `${-days} days ago` : days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;

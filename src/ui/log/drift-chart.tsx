@@ -8,6 +8,7 @@ import { laneRange } from '@/core/ways/registry';
 import type { KeptCheckUp } from '@/store/database';
 import { READING_FACE } from '../parts/chart-fonts';
 import { useColours, type Colours } from '../parts/colours';
+import { timeOf } from '../parts/day-words';
 import { dayWords } from '../parts/words';
 import styles from './log.module.css';
 
@@ -86,7 +87,10 @@ function drifts(sensor: Sensor, checkUps: readonly KeptCheckUp[]): { points: { x
 
 function optionsOf(points: readonly { x: number; y: number }[], c: Colours): ChartOptions<'line'> {
   const font = { family: READING_FACE, size: 12 };
-  const far = points.reduce((most, { y }) => Math.max(most, Math.abs(y)), 4);
+  const far = Math.ceil(1.1 * points.reduce((most, { y }) => Math.max(most, Math.abs(y)), 4));
+  const days = points.map(({ x }) => x);
+  const isOneDay = spanOf(days) < 1;
+  const words = isOneDay ? timeOf : dayWords;
   return {
     ...{ animation: false, maintainAspectRatio: false, events: [] },
     scales: {
@@ -96,14 +100,17 @@ function optionsOf(points: readonly { x: number; y: number }[], c: Colours): Cha
           color: c.soft,
           font,
           maxTicksLimit: 6,
-          callback: (v) => dayWords(new Date(Number(v) * DAY_MS).toISOString()),
+          callback: (v) => words(new Date(Number(v) * DAY_MS).toISOString()),
         },
       },
       y: {
-        ...{ min: -1.1 * far, max: 1.1 * far, grid: { color: c.faint } },
+        ...{ min: -far, max: far, grid: { color: c.faint } },
         ticks: { color: c.soft, font, maxTicksLimit: 7, precision: 0 },
       },
     },
     plugins: { legend: { display: false } },
   };
 }
+
+const spanOf = (values: readonly number[]): number =>
+  values.reduce((a, b) => Math.max(a, b), -Infinity) - values.reduce((a, b) => Math.min(a, b), Infinity);

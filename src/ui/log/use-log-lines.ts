@@ -1,26 +1,13 @@
 'use client';
 
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { logLines, takeLines, type LogLine } from '@/core/exchange/record/log-lines';
 import { TRIALS } from '@/core/prove/trials';
 import { counted } from '@/core/units/counted';
-import { checkUpsOf } from '@/store/check-ups';
-import type { KeptCheckUp } from '@/store/database';
-import { storageWords } from '@/store/trouble';
-import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
+import { useCheckUps } from '../hooks/use-check-ups';
+import { useInstrument, useWorkspace } from '../hooks/use-session';
 import { useTrials } from '../hooks/use-trials';
-import { notify } from '../parts/notice';
 import { shortScore } from '../parts/trial-words';
-
-/** The instrument's check-ups, the oldest first. */
-export function useCheckUps(): readonly KeptCheckUp[] {
-  const { id } = useSession();
-  const [checkUps, setCheckUps] = useState<readonly KeptCheckUp[]>([]);
-  useEffect(() => {
-    checkUpsOf(id).then(setCheckUps, (e: unknown) => notify(storageWords(e)));
-  }, [id]);
-  return checkUps;
-}
 
 /** The whole record, the newest first: the document's log, and takes, recordings, trials and check-ups that are kept. */
 export function useLogLines(): LogLine[] {

@@ -33,9 +33,9 @@ export function PowerUpPins({ board }: { board: Board }) {
   return (
     <details className={styles.own}>
       <summary>{board.name}: held at power-up</summary>
-      <ul className={styles.powerUp}>
+      <div className={styles.powerUp}>
         {own.map((pin, at) => (
-          <li key={at}>
+          <p key={at}>
             <PowerUpSentence board={board} own={pin} set={(next) => set(at, next)} />
             <Button
               aria-label={`Take away pin ${pin.pin}`}
@@ -48,15 +48,17 @@ export function PowerUpPins({ board }: { board: Board }) {
             >
               Take away
             </Button>
-          </li>
+          </p>
         ))}
-      </ul>
+      </div>
       <p className={styles.note}>
         {own.length === 0
           ? 'A pin led to ground by a switch, or held there while the power comes, begins another scene, channel or controller.'
           : 'A switch from the pin to ground; it is looked at once, when the power comes.'}{' '}
         {fresh ? (
-          <Button onClick={() => put('a pin held at power-up', [...own, fresh])}>Add a pin</Button>
+          <Button variant="outlined" onClick={() => put('a pin held at power-up', [...own, fresh])}>
+            Add a pin
+          </Button>
         ) : board.pins ? (
           'No digital pin is left.'
         ) : (

@@ -10,6 +10,7 @@ import { useKey } from '../hooks/use-key';
 import { nextStep } from '../bench/next-step';
 import { STATIONS } from '../frame/stations';
 import { useInstrument, useSensor, useSession, useWorkspace } from '../hooks/use-session';
+import { useCare, useCheckUps } from '../hooks/use-check-ups';
 import { useSeconds } from '../hooks/use-seconds';
 import { Headline, Reading, Station } from '../parts/station';
 import { agoWords, dayWords } from '../parts/words';
@@ -30,6 +31,7 @@ export function RunSheet() {
   const next = nextStep(instrument);
   const readOnly = useWorkspace((s) => s.readOnly);
   const checkUp = useCheckUp();
+  const care = useCare(useCheckUps());
   const go = () => router.push(`/i/${id}/${next.station}`);
   const isOff = checkUp.run.is === 'off';
   useKey('enter', go, { preventDefault: true, enabled: isOff });
@@ -69,7 +71,7 @@ export function RunSheet() {
         </thead>
         <tbody>
           {instrument.sensors.map((sensor) => (
-            <SheetRow key={sensor.id} sensor={sensor} />
+            <SheetRow key={sensor.id} sensor={sensor} care={care.get(sensor.id)!} />
           ))}
         </tbody>
       </table>

@@ -20,6 +20,8 @@ import { LaneStrip } from '../parts/lane-strip';
 import { wordsOf } from '../ways/registry';
 import { CurvePicture, LanesPicture, RangePicture } from './pictures';
 import { TinyTrace } from './tiny-trace';
+import type { Cared } from '../hooks/use-check-ups';
+import { dueWords } from '../parts/due-words';
 import { useTrials } from '../hooks/use-trials';
 import { shortScore } from '../parts/trial-words';
 import { voiceWord } from '../parts/voice-word';
@@ -27,7 +29,7 @@ import { dayWords } from '../parts/words';
 import styles from './runsheet.module.css';
 
 /** A sensor's row: in each cell a tiny true picture and its state in words. */
-export function SheetRow({ sensor }: { sensor: Sensor }) {
+export function SheetRow({ sensor, care }: { sensor: Sensor; care: Cared }) {
   const instrument = useInstrument();
   const places = lanePlaces(instrument, sensor);
   const [column] = places;
@@ -58,12 +60,32 @@ export function SheetRow({ sensor }: { sensor: Sensor }) {
           <TinyTrace column={column} colour={`--${kindOf(sensor).family}`} />
         )}
       </Cell>
-      <CalibrateCell sensor={sensor} moved={moved} />
+      <CalibrateCell sensor={sensor} moved={moved ?? redoOf(care)} />
       <ShapeCell sensor={sensor} />
       <VoiceCell sensor={sensor} />
       <ProveCell sensor={sensor} />
       <LoadCell sensor={sensor} />
+      <LogCell care={care} />
     </tr>
+  );
+}
+
+/** What the last check-up asks to be measured anew, and why. */
+const redoOf = ({ verdict }: Cared): MovedSince | null =>
+  verdict?.state === 'redo' ? { words: 'measure anew', says: verdict.says.join(' ') } : null;
+
+/** When it is to be looked at again, and why. */
+function LogCell({ care: { due, verdict } }: { care: Cared }) {
+  const late = due !== null && due.days < 0;
+  const words = due === null ? 'nothing yet' : `${late ? 'due' : 'check'} ${dueWords(due.days)}`;
+  const says = [...(verdict?.says ?? []), ...(due ? [`Because ${due.because}.`] : [])].join(' ');
+  return (
+    <Cell
+      to="log"
+      words={words}
+      title={says || undefined}
+      state={late || verdict?.state === 'doubt' ? 'doubt' : undefined}
+    />
   );
 }
 

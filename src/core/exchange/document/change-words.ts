@@ -7,7 +7,7 @@ const PASSED_OVER: ReadonlySet<string> = new Set([
 ]);
 
 /** Words of fields that are not their own names. */
-const FIELD_WORDS: Readonly<Record<string, string>> = {
+export const FIELD_WORDS: Readonly<Record<string, string>> = {
   scanHz: 'scans a second',
   midiBaud: 'MIDI baud',
   supplyVolts: 'supply, V',
@@ -31,6 +31,8 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
     alsoOver: 'also over',
   },
   ...{ perSecond: 'a second at most', polarity: 'way', windowMs: 'window, ms', debounceMs: 'debounce, ms' },
+  ...{ touchedNoise: 'noise when touched', offsetError: 'error of offset', gainError: 'error of gain' },
+  ...{ perKpa: 'a kPa', slope: 'slope', factor: 'factor' },
   ...{ followPerSecond: 'follows a second', longestTouchS: 'longest touch, s', maskMs: 'mask, ms' },
 };
 

@@ -6,6 +6,7 @@ import type { PortResponse } from '../../instrument/response';
 import type { Sensor } from '../../instrument/sensor';
 import { kindOf } from '../../kinds/registry';
 import { curvesOf } from '../../shape/families';
+import { FIELD_WORDS } from '../document/change-words';
 import { identityOf } from '../document/instrument-digest';
 import { measuredTable, type MeasuredValue } from './measured-table';
 import { escapeHtml, PAGE_STYLE } from './page';
@@ -54,10 +55,20 @@ function sensorHtml(instrument: Instrument, sensor: Sensor): string {
   const values =
     table.columns.length === 0
       ? ''
-      : `<table><thead><tr><td></td>${table.columns.map((c) => `<td>${escapeHtml(c)}</td>`).join('')}</tr></thead><tbody>${rows.join('')}</tbody></table>`;
+      : `<table><thead><tr><td></td>${table.columns.map((c) => `<td>${escapeHtml(nameWords(c))}</td>`).join('')}</tr></thead><tbody>${rows.join('')}</tbody></table>`;
   const measured = calibration.measuredAt?.slice(0, 10);
-  return `${head}${values}<p>${measured ? `Measured ${escapeHtml(measured)}. ` : ''}${sensor.responses.map(curveHtml).join(' ')}</p>`;
+  const shared = [...table.shared]
+    .map(([name, own]) => `${escapeHtml(nameWords(name))} ${valueWords(own)}`)
+    .join(', ');
+  return `${head}${values}<p>${measured ? `Measured ${escapeHtml(measured)}. ` : ''}${shared ? `Of all lanes: ${shared}. ` : ''}${sensor.responses.map(curveHtml).join(' ')}</p>`;
 }
+
+/** A name in the words of the log. */
+const nameWords = (name: string): string =>
+  name
+    .split(' ')
+    .map((own) => FIELD_WORDS[own] ?? own)
+    .join(' ');
 
 /** Pins beyond these are told by the first and the last. */
 const MOST_PINS = 12;

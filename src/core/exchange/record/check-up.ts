@@ -73,13 +73,19 @@ export function verdictOf(sensor: Sensor, seen: readonly LaneChecked[]): Verdict
       'Loud playing all lands at the top: measure reach anew.',
     ),
   ];
-  const played =
-    lanes.some((own) => own.includes('played')) || sensor.lanes.every(({ id }) => !laneRange(sensor, id));
+  const looked = sensor.lanes.some(({ id }) => laneRange(sensor, id));
+  const played = lanes.some((own) => own.includes('played'));
   const state = redo.length > 0 ? 'redo' : doubt.length > 0 ? 'doubt' : played ? 'well' : 'unseen';
   return {
     sensor: sensor.id,
     state,
-    says: [...redo, ...doubt, ...(state === 'unseen' ? ['It was not played.'] : [])],
+    says: [
+      ...redo,
+      ...doubt,
+      ...(state !== 'unseen'
+        ? []
+        : [looked ? 'It was not played.' : 'It has no level to look at: try it in Listen.']),
+    ],
   };
 }
 

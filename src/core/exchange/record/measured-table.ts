@@ -10,10 +10,14 @@ export interface MeasuredValue {
   times: number;
 }
 
-/** What was measured of a sensor: a row a lane, or, of many lanes, the lowest, the middle and the highest of each column. */
+/**
+ * What was measured of a sensor: a row a lane, or, of many lanes, the lowest, the middle and the highest of each column; and what
+ * all lanes share, by its name.
+ */
 export interface MeasuredTable {
   columns: string[];
   rows: { name: string; cells: (MeasuredValue | null)[] }[];
+  shared: ReadonlyMap<string, MeasuredValue>;
 }
 
 /** Lanes of which each has a row of its own: more would not go on a page. */
@@ -52,15 +56,7 @@ export function measuredTable({ calibration, earlier = [], lanes }: Sensor): Mea
   const shared = withSpread(sharedOf(calibration), like.map(sharedOf));
   const table = rows.map(({ name, values }) => ({ name, cells: columns.map((c) => values.get(c) ?? null) }));
   const shown = table.length > MOST_ROWS ? summed(table, columns.length) : table;
-  if (shared.size === 0) return { columns, rows: shown };
-  const all = [...shared.keys()];
-  return {
-    columns: [...columns, ...all],
-    rows: shown.map(({ name, cells }, i) => ({
-      name,
-      cells: [...cells, ...all.map((key) => (i === 0 ? shared.get(key)! : null))],
-    })),
-  };
+  return { columns, rows: shown, shared };
 }
 
 /** Numbers that all lanes share. */

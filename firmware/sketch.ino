@@ -220,6 +220,12 @@ static_assert(@CAN_TIME@,
 #endif
 //@end
 #define EDGES 16u
+/* Some chips run what interrupts them from memory alone. */
+#if defined(IRAM_ATTR)
+#define IN_INTERRUPT IRAM_ATTR
+#else
+#define IN_INTERRUPT
+#endif
 struct timed_edge {
     uint32_t t_us;
     uint8_t contact, closed;
@@ -227,7 +233,7 @@ struct timed_edge {
 static volatile timed_edge edges[EDGES];
 static volatile uint8_t edges_in;
 static volatile uint8_t edges_out;
-static void stamp_edge(uint8_t contact)
+static void IN_INTERRUPT stamp_edge(uint8_t contact)
 {
     uint8_t at = edges_in, next = (uint8_t)((at + 1u) % EDGES);
     /* Where so many wait, what is missed is found by looking at the pin. */

@@ -233,14 +233,21 @@ export function createWorkspace(
     flush,
     leave,
     /**
-     * Changes the instrument, undoably. `logged` puts the step into its log too; a deed is what was done besides, already.
+     * Changes the instrument, undoably. `logged` puts the step into its log too, and makes a version of it; a deed is what was done besides, already; `found` is told in the log with it.
      * @returns false where it may not
      */
-    change(says: string, next: Instrument, logged = false, deed?: Deed): boolean {
+    change(
+      says: string,
+      next: Instrument,
+      logged = false,
+      deed?: Deed,
+      found: readonly string[] = [],
+    ): boolean {
       const { history, readOnly: off } = store.getState();
       if (!logged || !history || off) return step(says, next, deed);
       const changes = toldChanges(history.present, next);
-      const entry = { at: new Date().toISOString(), says, ...(changes.length > 0 ? { changes } : {}) };
+      const told = [...changes, ...found].slice(0, MOST_TOLD);
+      const entry = { at: new Date().toISOString(), says, ...(told.length > 0 ? { changes: told } : {}) };
       const done = step(says, { ...next, log: withEntry(next.log, entry) }, deed);
       if (done && changes.length > 0) void addVersion(next, { says, changes });
       return done;
@@ -283,6 +290,9 @@ export function createWorkspace(
     },
   };
 }
+
+/** Lines of an entry at most (core/instrument/document.ts). */
+const MOST_TOLD = 40;
 
 /** Entries that a document holds at most (core/instrument/document.ts); the oldest give way. */
 const MOST_ENTRIES = 5000;

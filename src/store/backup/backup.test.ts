@@ -1,12 +1,13 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { gzipSync } from 'fflate';
 import { describe, expect, it, vi } from 'vitest';
 import type { Instrument } from '@/core/instrument/document';
 import { randomInstrument } from '@/core/testing/random-instruments';
 import { random } from '@/core/signal/random';
 import { addInstrument } from '../bench';
 import { keepCheckUp } from '../check-ups';
-import { Database, type KeptPiece } from '../database';
+import { Database, nextOrder, type KeptPiece } from '../database';
 import { keepPicture } from '../pictures';
 import { addPieces, beginRecording } from '../recordings';
 import { keepTake } from '../takes';
@@ -222,6 +223,55 @@ describe('everything in one file', () => {
       expect.stringMatching(/newer Cheironom/),
     ]);
     expect(await db.instruments.count()).toBe(0);
+  });
+  it('makes nothing of records that are not what they say, nor of one that would unpack without end; takes played later are newer', async () => {
+    const db = fresh();
+    const { writeMember } = await import('./members');
+    const head = { is: 'head', format: 'cheironom-backup', version: 1, at, instruments: [] };
+    const bad = [
+      { is: 'instrument', row: null },
+      { is: 'take', row: { id: 1 }, pieces: 'x' },
+      { is: 'toString', row: {} },
+      { is: 'piece', row: { take: 't', n: 0, tUs: [1], counts: [70_000] } },
+      {
+        is: 'picture',
+        row: { id: 'p', instrument: 'i', type: 'text/html', width: 1, height: 1 },
+        base64: '',
+      },
+    ];
+    const endless = Uint8Array.from(
+      gzipSync(new Uint8Array(200 * 2 ** 20), { filename: 'cheironom', mtime: 0, level: 1 }),
+    );
+    const file = Buffer.concat([
+      writeMember(head),
+      ...bad.map(writeMember),
+      endless,
+      writeMember({ is: 'end', records: 7 }),
+    ]);
+    const brought = await readBackup(streamed(Uint8Array.from(file)), db);
+    expect(brought).toMatchObject({ came: [], records: 0, damaged: ['6 records could not be read.'] });
+    const from = fresh();
+    await library(from, 41);
+    for (let i = 0; i < 20; i++) await nextOrder(from);
+    const late = {
+      instrument: 'made-0',
+      sensor: 's',
+      at,
+      channels: ['a'],
+      bits: 12,
+      rateHz: 1000,
+      id: 'late',
+      role: 'soft' as const,
+      whole: false,
+    };
+    await keepTake(late, { channels: ['a'], tUs: Float64Array.of(0), counts: Uint16Array.of(1) }, from);
+    await readBackup(streamed(await collected(from)), db);
+    await keepTake(
+      { ...late, id: 'later' },
+      { channels: ['a'], tUs: Float64Array.of(0), counts: Uint16Array.of(2) },
+      db,
+    );
+    expect((await db.takes.get('later'))!.order).toBeGreaterThan((await db.takes.get('late'))!.order);
   });
   it('stops where the disk is full, keeps what had come, and no part of a take', async () => {
     const source = fresh();

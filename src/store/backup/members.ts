@@ -19,13 +19,21 @@ export function writeMember(record: object): Uint8Array<ArrayBuffer> {
 
 const hex = (crc: number): string => crc.toString(16).padStart(8, '0');
 
-/** @returns the record; null where it is damaged */
+/** @returns the record; null where it is damaged, or says that it is longer than any */
 export function readMember(bytes: Uint8Array): Record<string, unknown> | null {
+  if (sizeOf(bytes) > LARGEST) return null;
   const text = textOf(bytes);
   const [, head, crc] = /^(.*),"crc32":"([0-9a-f]{8})"\}\n$/s.exec(text ?? '') ?? [];
   if (head === undefined || hex(crc32(`${head}}`)) !== crc) return null;
-  return JSON.parse(`${head}}`) as Record<string, unknown>;
+  const value: unknown = JSON.parse(`${head}}`);
+  return typeof value === 'object' ? (value as Record<string, unknown>) : null;
 }
+
+/** Bytes that a member says it has once it is unpacked (RFC 1952, ISIZE): no more are made room for. */
+const sizeOf = (bytes: Uint8Array): number =>
+  bytes.length < 4
+    ? 0
+    : new DataView(bytes.buffer, bytes.byteOffset + bytes.length - 4, 4).getUint32(0, true);
 
 /** What is damaged throws in many ways: none of them is of interest beyond that. */
 function textOf(bytes: Uint8Array): string | null {

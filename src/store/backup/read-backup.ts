@@ -5,7 +5,7 @@ import type { Database, KeptRecording, KeptTake } from '../database';
 import { storageWords } from '../trouble';
 import { membersOf, readMember } from './members';
 import { Newcomer } from './newcomer';
-import { FORMAT, FORMAT_VERSION, fromBase64, pieceOf, type BackupRecord } from './records';
+import { FORMAT, FORMAT_VERSION, fromBase64, pieceOf, recordOf, type BackupRecord } from './records';
 
 /** What became of a backup. */
 export interface Brought {
@@ -49,8 +49,7 @@ export async function readBackup(
     }
   }
   try {
-    for await (const member of membersOf(counting()))
-      await reader.take(readMember(member) as BackupRecord | null);
+    for await (const member of membersOf(counting())) await reader.take(recordOf(readMember(member)));
   } catch (error) {
     return reader.end(stoppedWords(error));
   }
@@ -169,6 +168,7 @@ class Reader {
     // It does not count until all of it is here.
     const aside = 'removedWith' in row && row.removedWith ? { removedWith: to.idOf(row.removedWith) } : {};
     await this.db.table(table).add({ ...row, ...aside, id, instrument: to.id, whole: false });
+    if ('order' in row) await orderAfter(row.order, this.db);
   }
 
   private async piece({ row }: Extract<BackupRecord, { is: 'piece' }>): Promise<void> {
@@ -196,4 +196,10 @@ class Reader {
       `${what} lacks ${counted(pieces - has.size, 'piece')} of ${pieces}: it was left out.`,
     );
   }
+}
+
+/** Takes that are played from now on are newer than one that came. */
+async function orderAfter(order: number, db: Database): Promise<void> {
+  const last = Number((await db.facts.get('order'))?.value ?? 0);
+  if (order > last) await db.facts.put({ key: 'order', value: String(order) });
 }

@@ -174,6 +174,7 @@ function useBankProposal(sensor: Sensor, report: BankReport | null) {
       calibration,
       `${sensor.name} calibrated: ${counted(played, 'lane')}`,
       report.mark ?? sensor.mark,
+      report.findings,
     );
   };
   return { waits, accept };

@@ -47,7 +47,7 @@ export function useProposal(sensor: Sensor, lane: string, report: LevelReport | 
     const { up } = shown;
     const says = `${sensor.name} calibrated: on ${countAt(shown, up.on)}, reach ${countAt(shown, up.reach)}`;
     const mark = report?.mark ?? sensor.mark;
-    return acceptCalibration(calibration, says, mark);
+    return acceptCalibration(calibration, says, mark, report?.findings);
   };
   return { shown, waits, move, accept, proposed: waits ? chosenOf(from!, base!, shown) : null };
 }

@@ -15,7 +15,9 @@ export function edgeValues(timed: readonly boolean[], contacts: readonly Place[]
   const checked = own.filter(({ pin }) => /^\d+$/.test(pin));
   return {
     TIMES_EDGES: timed.join(', '),
-    EDGE_HANDLERS: own.map(({ c }) => `static void edge_${c}() { stamp_edge(${c}); }`).join('\n'),
+    EDGE_HANDLERS: own
+      .map(({ c }) => `static void IN_INTERRUPT edge_${c}() { stamp_edge(${c}); }`)
+      .join('\n'),
     BEGIN_EDGES: own
       .map(({ pin, c }) => `    attachInterrupt(digitalPinToInterrupt(${pin}), edge_${c}, CHANGE);`)
       .join('\n'),

@@ -196,6 +196,11 @@ test('flashed, changed over the line, marked among the versions, drifted, checke
   });
   expect(record.toString()).toMatch(/<td>2072/);
   expect(record.toString()).toContain('version 2');
+  const paper = await browser.newPage();
+  await paper.setContent(record.toString());
+  const pdf = await paper.pdf({ preferCSSPageSize: true });
+  // One page: PDF says how many in its page tree.
+  expect(/\/Type\s*\/Pages[^>]*\/Count 1\b/.test(pdf.toString('latin1'))).toBe(true);
 });
 
 test('a version is taken back, and a branch is tried and left, with all kept', async ({ page }) => {

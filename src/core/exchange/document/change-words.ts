@@ -32,6 +32,7 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   },
   ...{ perSecond: 'a second at most', polarity: 'way', windowMs: 'window, ms', debounceMs: 'debounce, ms' },
   ...{ touchedNoise: 'noise when touched', offsetError: 'error of offset', gainError: 'error of gain' },
+  ...{ slowestMs: 'slowest, ms', fastestMs: 'fastest, ms', stopMs: 'stop, ms', bounceMs: 'bounce, ms' },
   ...{ perKpa: 'a kPa', slope: 'slope', factor: 'factor' },
   ...{ followPerSecond: 'follows a second', longestTouchS: 'longest touch, s', maskMs: 'mask, ms' },
 };

@@ -8,7 +8,7 @@ import { kindOf } from '../../kinds/registry';
 import { curvesOf } from '../../shape/families';
 import { FIELD_WORDS } from '../document/change-words';
 import { identityOf } from '../document/instrument-digest';
-import { measuredTable, type MeasuredValue } from './measured-table';
+import { measuredTable, type MeasuredTable, type MeasuredValue } from './measured-table';
 import { escapeHtml, PAGE_STYLE } from './page';
 
 /** The calibration record, one page: pins, values with how sure they are, curves, channel plan, digest. @param at when it is written, as it is shown @param version its number, where it is one */
@@ -48,19 +48,32 @@ function sensorHtml(instrument: Instrument, sensor: Sensor): string {
   const table = measuredTable(sensor);
   const head = `<h2>${escapeHtml(title)}</h2>`;
   if (!calibration || !table) return `${head}<p>Not calibrated.</p>`;
-  const rows = table.rows.map(
-    ({ name, cells }) =>
-      `<tr><td>${escapeHtml(name)}</td>${cells.map((c) => `<td>${valueWords(c)}</td>`).join('')}</tr>`,
-  );
-  const values =
-    table.columns.length === 0
-      ? ''
-      : `<table><thead><tr><td></td>${table.columns.map((c) => `<td>${escapeHtml(nameWords(c))}</td>`).join('')}</tr></thead><tbody>${rows.join('')}</tbody></table>`;
+  const values = table.columns.length === 0 ? '' : tableHtml(table);
   const measured = calibration.measuredAt?.slice(0, 10);
   const shared = [...table.shared]
     .map(([name, own]) => `${escapeHtml(nameWords(name))} ${valueWords(own)}`)
     .join(', ');
   return `${head}${values}<p>${measured ? `Measured ${escapeHtml(measured)}. ` : ''}${shared ? `Of all lanes: ${shared}. ` : ''}${sensor.responses.map(curveHtml).join(' ')}</p>`;
+}
+
+/** Lanes over so many stand side by side, in as many blocks as their columns leave room for: the record is one page. */
+const MOST_BELOW = 4;
+const blocksOf = ({ rows, columns }: MeasuredTable): number =>
+  rows.length <= MOST_BELOW ? 1 : columns.length <= 2 ? 3 : columns.length <= 5 ? 2 : 1;
+
+function tableHtml(table: MeasuredTable): string {
+  const blocks = blocksOf(table);
+  const high = Math.ceil(table.rows.length / blocks);
+  const head = `<td></td>${table.columns.map((c) => `<td>${escapeHtml(nameWords(c))}</td>`).join('')}`;
+  const cellsOf = (row: MeasuredTable['rows'][number] | undefined) =>
+    row
+      ? `<td>${escapeHtml(row.name)}</td>${row.cells.map((c) => `<td>${valueWords(c)}</td>`).join('')}`
+      : '<td></td>'.repeat(1 + table.columns.length);
+  const rows = Array.from({ length: high }, (_, i) =>
+    Array.from({ length: blocks }, (_, b) => cellsOf(table.rows[b * high + i])).join(''),
+  );
+  const all = rows.map((own) => `<tr>${own}</tr>`).join('');
+  return `<table><thead><tr>${head.repeat(blocks)}</tr></thead><tbody>${all}</tbody></table>`;
 }
 
 /** A name in the words of the log. */

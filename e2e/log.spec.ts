@@ -133,6 +133,7 @@ const set = (page: Page, change: Partial<Board>) =>
 
 test('flashed, changed over the line, marked among the versions, drifted, checked, put right, and printed', async ({
   page,
+  browser,
 }) => {
   await standIn(page);
   await openWherry(page, 'load');

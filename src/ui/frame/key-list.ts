@@ -56,6 +56,14 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
     ],
   },
   {
+    ...{ name: 'Log', at: 'log' },
+    keys: [
+      ['Enter', 'write it down; with Shift a line more'],
+      ['Space', 'in a check-up: all is played'],
+      ['Esc', 'leave a check-up'],
+    ],
+  },
+  {
     ...{ name: 'Shape', at: 'shape' },
     keys: [
       ['Enter', 'accept the curve; of two that are chosen blind, this one'],

@@ -82,7 +82,7 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
   {
     name: 'Everywhere',
     keys: [
-      ['1 … 7', 'stations; 0 the run sheet, B the bench'],
+      ['1 … 8', 'stations; 0 the run sheet, B the bench'],
       ['↑ ↓', 'choose the sensor; [ ] one of its lanes'],
       ['G', 'glance: one number, readable from across the room'],
       ['S', 'sound off, low, medium'],

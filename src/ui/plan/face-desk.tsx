@@ -13,6 +13,7 @@ import { movedBy } from '@/core/plan/face/edit';
 import { outlineOf, placeKey, placeWord, type Place } from '@/core/plan/face/places';
 import { FacePicture, PlaceShape, PlaceWord, type Drawn } from '../parts/face/face-picture';
 import { FaceRulers } from './face-rulers';
+import { FaceSheet } from './face-sheet';
 import { FaceTools } from './face-tools';
 import { useFaceEdit } from './use-face-edit';
 import { byPointer, inPicture } from './wiring-desk';
@@ -115,6 +116,7 @@ export function FaceDesk() {
         </div>
       </DndContext>
       <FaceTools face={face} outline={outline} />
+      <FaceSheet instrument={face.instrument} places={shown} />
     </section>
   );
 }

@@ -12,7 +12,7 @@ export const bendLever: Kind = {
   gesture: 'bend',
   gestures: 'bends',
   care: '',
-  face: { shape: 'square', width: 14, height: 44 },
+  face: { shape: 'square', width: 14, height: 44, hole: 'cut' },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   letGo: 'returns',

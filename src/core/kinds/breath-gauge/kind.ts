@@ -15,7 +15,7 @@ export const breathGauge: Kind = {
   gestures: 'breaths',
   care: 'Do not force the breath; rest between loud takes and stop if you feel dizzy. With a heart, lung, eye or ear condition, ask a doctor first. A mouthpiece is one player’s: food-safe, washed and dried.',
   due: { days: 14, because: 'moisture collects in tube and gauge' },
-  face: { shape: 'round', width: 14, height: 14 },
+  face: { shape: 'round', width: 14, height: 14, hole: 7 },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   ports: {

@@ -13,7 +13,7 @@ export const breathMembrane: Kind = {
   gestures: 'breaths',
   care: 'Do not force the breath; rest between loud takes and stop if you feel dizzy. With a heart, lung, eye or ear condition, ask a doctor first. A mouthpiece is one player’s: food-safe, washed and dried.',
   due: { days: 14, because: 'the membrane slackens and takes up moisture' },
-  face: { shape: 'round', width: 40, height: 40 },
+  face: { shape: 'round', width: 40, height: 40, hole: 7 },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   ports: {

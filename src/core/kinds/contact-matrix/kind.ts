@@ -11,7 +11,7 @@ export const contactMatrix: Kind = {
   gesture: 'press',
   gestures: 'presses',
   care: '',
-  face: { shape: 'keys', width: 22.5, height: 140 },
+  face: { shape: 'keys', width: 22.5, height: 140, hole: 'cut' },
   lanes: { least: 1, most: 128, are: 'contacts' },
   notes: { lowest: 48, scale: 'chromatic' },
   readBy: 'converter',

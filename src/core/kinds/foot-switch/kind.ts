@@ -12,7 +12,7 @@ export const footSwitch: Kind = {
   gesture: 'press',
   gestures: 'presses',
   care: '',
-  face: { shape: 'round', width: 30, height: 30 },
+  face: { shape: 'round', width: 30, height: 30, hole: 12 },
   lanes: { least: 1, most: 4, are: 'contacts' },
   readBy: 'converter',
   ports: {

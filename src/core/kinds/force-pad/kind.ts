@@ -14,7 +14,7 @@ export const forcePad: Kind = {
   gestures: 'presses',
   care: 'Repeated hard presses strain thumb and wrist: pause between loud takes.',
   due: { days: 60, because: 'the pad’s ink wears' },
-  face: { shape: 'round', width: 18, height: 18 },
+  face: { shape: 'round', width: 18, height: 18, hole: 5 },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   ports: {

@@ -13,7 +13,7 @@ export const magnetKeys: Kind = {
   gestures: 'strokes',
   care: 'Repeated strikes strain wrists: pause between takes. Keep strong magnets away from pacemakers.',
   due: { days: 60, because: 'felts and magnets settle' },
-  face: { shape: 'keys', width: 22.5, height: 140 },
+  face: { shape: 'keys', width: 22.5, height: 140, hole: 'cut' },
   lanes: { least: 1, most: 88, are: 'counts' },
   notes: { lowest: 48, scale: 'chromatic' },
   readBy: 'converter',

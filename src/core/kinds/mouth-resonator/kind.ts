@@ -13,7 +13,7 @@ export const mouthResonator: Kind = {
   gestures: 'tones',
   care: 'Do not force the breath; rest between loud takes and stop if you feel dizzy. With a heart, lung, eye or ear condition, ask a doctor first. A mouthpiece is one player’s: food-safe, washed and dried. Begin with the monitor low: a first sound can be loud.',
   due: { days: 14, because: 'moisture reaches the microphone' },
-  face: { shape: 'round', width: 50, height: 50 },
+  face: { shape: 'round', width: 50, height: 50, hole: 10 },
   lanes: { least: 1, most: 1, are: 'contacts' },
   readBy: 'converter',
   ports: {

@@ -12,7 +12,7 @@ export const pedal: Kind = {
   gesture: 'press',
   gestures: 'presses',
   care: '',
-  face: { shape: 'square', width: 80, height: 200 },
+  face: { shape: 'square', width: 80, height: 200, hole: 7 },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   letGo: 'stays',

@@ -12,7 +12,7 @@ export const pot: Kind = {
   gesture: 'turn',
   gestures: 'turns',
   care: '',
-  face: { shape: 'round', width: 16, height: 16 },
+  face: { shape: 'round', width: 16, height: 16, hole: 7 },
   lanes: { least: 1, most: 32, are: 'counts' },
   readBy: 'converter',
   letGo: 'stays',

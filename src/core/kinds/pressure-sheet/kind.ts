@@ -14,7 +14,7 @@ export const pressureSheet: Kind = {
   gestures: 'presses',
   care: 'Brittle sheet cracks and splinters: cover your eyes when you cut it. Repeated hard presses strain thumb and wrist: pause.',
   due: { days: 30, because: 'the sheet creeps and hardens' },
-  face: { shape: 'square', width: 20, height: 30 },
+  face: { shape: 'square', width: 20, height: 30, hole: 5 },
   lanes: { least: 1, most: 64, are: 'counts' },
   notes: { lowest: 60, scale: 'chromatic' },
   readBy: 'converter',

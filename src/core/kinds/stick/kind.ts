@@ -12,7 +12,7 @@ export const stick: Kind = {
   gesture: 'push',
   gestures: 'pushes',
   care: '',
-  face: { shape: 'round', width: 32, height: 32 },
+  face: { shape: 'round', width: 32, height: 32, hole: 26 },
   lanes: { least: 2, most: 2, are: 'counts', names: ['x', 'y'] },
   readBy: 'converter',
   letGo: 'returns',

@@ -11,7 +11,7 @@ export const switchKind: Kind = {
   gesture: 'press',
   gestures: 'presses',
   care: '',
-  face: { shape: 'round', width: 12, height: 12 },
+  face: { shape: 'round', width: 12, height: 12, hole: 6 },
   lanes: { least: 1, most: 32, are: 'contacts' },
   notes: { lowest: 60, scale: 'major', leastLanes: 2 },
   readBy: 'converter',

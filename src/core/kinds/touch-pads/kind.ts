@@ -12,7 +12,7 @@ export const touchPads: Kind = {
   gestures: 'touches',
   care: 'Pads that skin touches belong on a battery or an isolated low voltage, never on a mains supply without isolation.',
   due: { days: 30, because: 'pads follow the humidity of the room' },
-  face: { shape: 'square', width: 14, height: 20 },
+  face: { shape: 'square', width: 14, height: 20, hole: 2 },
   lanes: { least: 1, most: 128, are: 'counts' },
   notes: { lowest: 60, scale: 'major' },
   readBy: 'touch peripheral',

@@ -13,7 +13,7 @@ export const touchSurface: Kind = {
   gestures: 'touches',
   care: '',
   due: { days: 60, because: 'the foil stretches where it is touched most' },
-  face: { shape: 'square', width: 120, height: 80 },
+  face: { shape: 'square', width: 120, height: 80, hole: 14 },
   lanes: { least: 3, most: 3, are: 'counts', names: ['x', 'y', 'press'] },
   readBy: 'converter',
   ports: {

@@ -12,7 +12,7 @@ export const twoContactKeys: Kind = {
   gesture: 'stroke',
   gestures: 'strokes',
   care: 'Repeated strikes strain wrists: pause between takes.',
-  face: { shape: 'keys', width: 22.5, height: 140 },
+  face: { shape: 'keys', width: 22.5, height: 140, hole: 'cut' },
   lanes: { least: 1, most: 127, are: 'contacts', contacts: 2 },
   notes: { lowest: 48, scale: 'chromatic' },
   readBy: 'converter',

@@ -12,7 +12,7 @@ export const wheelSpeed: Kind = {
   gesture: 'turn',
   gestures: 'turns',
   care: 'Keep strong magnets away from pacemakers; keep fingers and hair out of the wheel.',
-  face: { shape: 'round', width: 90, height: 90 },
+  face: { shape: 'round', width: 90, height: 90, hole: 8 },
   lanes: { least: 1, most: 2, are: 'contacts' },
   readBy: 'converter',
   ports: {

@@ -12,7 +12,7 @@ export const wheel: Kind = {
   gesture: 'turn',
   gestures: 'turns',
   care: '',
-  face: { shape: 'square', width: 12, height: 44 },
+  face: { shape: 'square', width: 12, height: 44, hole: 'cut' },
   lanes: { least: 1, most: 4, are: 'counts' },
   readBy: 'converter',
   letGo: 'returns',

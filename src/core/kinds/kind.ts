@@ -38,8 +38,8 @@ export interface FaceShape {
   shape: 'round' | 'square' | 'keys';
   width: number;
   height: number;
-  /** What is drilled in the panel for its bush, tube or leads, mm across; `cut` where all of it is sunk; 3 mm where it is left out. (Common practice, no source.) */
-  hole?: number | 'cut';
+  /** What is drilled in the panel for its bush, tube or leads, mm across; at its left end where its tail comes out there; `cut` where all of it is sunk; 3 mm where it is left out. (Common practice, no source.) */
+  hole?: number | 'cut' | { end: number };
 }
 
 /** One way of sensing, as documents and screens know it. A folder each beside this file, with its plan and its workings; see CONTRIBUTING.md. */

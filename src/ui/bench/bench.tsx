@@ -7,7 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { useKey, useSymbolKey } from '../hooks/use-key';
 import { ErrorBoundary } from 'react-error-boundary';
-import { importInstrument, restoreDemo, seedDemo } from '@/store/bench';
+import { beginInstrument, importInstrument, restoreDemo, seedDemo } from '@/store/bench';
 import { readKept } from '@/store/kept-instrument';
 import { database, whenBlocked } from '@/store/database';
 import { LONGEST_INSTRUMENT, TOO_LARGE } from '@/core/exchange/document/instrument-json';
@@ -15,6 +15,7 @@ import { refuse, type Fault, type Result } from '@/core/result';
 import { sweepRemoved } from '@/store/removed';
 import { sweepPieces } from '@/store/takes';
 import { BLOCKED, storageWords } from '@/store/trouble';
+import { beginAtOnce } from '../hooks/use-first-run';
 import { useSchemeKey } from '../hooks/use-scheme-key';
 import { InstrumentCard } from './instrument-card';
 import { UnreadableCard } from './unreadable-card';
@@ -51,7 +52,14 @@ export function Bench() {
       .catch((e) => setTrouble(storageWords(e))),
   );
   useSchemeKey();
+  const first = async () => {
+    const id = await beginInstrument('First sound').catch((e: unknown) => setTrouble(storageWords(e)));
+    if (!id) return;
+    beginAtOnce(id);
+    router.push(`/i/${id}/calibrate`);
+  };
   useKey('n', () => setNaming(true), { preventDefault: true });
+  useKey('f', () => void first(), { preventDefault: true });
   useSymbolKey(['?'], () => setKeys(true));
   useEffect(() => {
     whenBlocked(() => setTrouble(BLOCKED));
@@ -95,6 +103,14 @@ export function Bench() {
           {picker.field}
         </div>
       </header>
+      <p className={styles.first}>
+        New here?{' '}
+        <Button variant="outlined" onClick={() => void first()}>
+          First sound&nbsp;<kbd>F</kbd>
+        </Button>{' '}
+        One sensor, on the practice board or on your own: play what it asks, <kbd>Enter</kbd> takes it,{' '}
+        <kbd>S</kbd> lets you hear it. A minute.
+      </p>
       {trouble && (
         <p className={styles.trouble} role="alert">
           {trouble}

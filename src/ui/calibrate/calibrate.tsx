@@ -1,6 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
+import { useFirstRun } from '../hooks/use-first-run';
 import { useKey } from '../hooks/use-key';
 import { choiceOf } from '@/core/ways/level/choice';
 import { stepOf } from '@/core/ways/level/known/steps';
@@ -92,6 +93,7 @@ function CalibrateLevel() {
   const takeIt = () => {
     if (!view && !settling && accept()) notify('Accepted. Ctrl+Z takes it back.');
   };
+  useFirstRun(() => guide(due));
   useKey('space', () => (view ? session.say({ is: 'stop-guide' }) : guide(due)), {
     preventDefault: true,
   });

@@ -12,6 +12,7 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
   {
     ...{ name: 'Bench', at: 'bench' },
     keys: [
+      ['F', 'first sound: one sensor, from nothing to a note'],
       ['N', 'new instrument'],
       ['I', 'import one'],
     ],

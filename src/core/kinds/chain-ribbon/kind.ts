@@ -12,7 +12,7 @@ export const chainRibbon: Kind = {
   gesture: 'touch',
   gestures: 'touches',
   care: 'Solder with air and covered eyes.',
-  face: { shape: 'square', width: 260, height: 14 },
+  face: { shape: 'square', width: 260, height: 14, hole: { end: 4 } },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   ports: {

@@ -13,7 +13,7 @@ export const ribbon: Kind = {
   gestures: 'touches',
   care: '',
   due: { days: 60, because: 'the foil stretches where it is touched most' },
-  face: { shape: 'square', width: 200, height: 14, hole: 10 },
+  face: { shape: 'square', width: 200, height: 14, hole: { end: 10 } },
   lanes: { least: 1, most: 1, are: 'counts' },
   readBy: 'converter',
   ports: {

@@ -2,7 +2,7 @@ import type { Instrument } from '../../instrument/document';
 import { kindOf } from '../../kinds/registry';
 import { escapeHtml } from '../../exchange/record/page';
 import { edgesOfAll, type Box } from './box';
-import { outlineOf, placesOf, type Place } from './places';
+import { outlineOf, placesOf, placeWord, type Place } from './places';
 import { nameOf } from './touching';
 
 /** Round a part that is sunk into the panel, on each side, mm. (Common practice, no source.) */
@@ -19,9 +19,20 @@ export type Hole = { at: { x: number; y: number }; drill: number } | { cut: Box 
 /** The hole that a part wants, by its kind. */
 export function holeOf({ sensor, box }: Place): Hole {
   const { hole } = kindOf(sensor).face;
+  if (typeof hole === 'object') return { at: endOf(box), drill: hole.end };
   if (hole !== 'cut') return { at: { x: box.x, y: box.y }, drill: hole ?? LEADS_MM };
   const more = 2 * CUT_CLEARANCE_MM;
   return { cut: { ...box, width: box.width + more, height: box.height + more } };
+}
+
+/** From the end of a strip to the middle of the hole for its tail, mm. (Common practice, no source.) */
+const TAIL_MM = 8;
+
+/** Where the tail of a strip goes through: near its left end, as it is turned. */
+function endOf({ x, y, width, turn }: Box): { x: number; y: number } {
+  const back = Math.max(0, width / 2 - TAIL_MM);
+  const angle = (turn * Math.PI) / 180;
+  return { x: x - back * Math.cos(angle), y: y - back * Math.sin(angle) };
 }
 
 /** The face of an instrument at its true size: each part dashed, each hole firm with its middle, a ruler below. */
@@ -111,7 +122,7 @@ const FIRM = 'fill="none" stroke="#0f2f3d" stroke-width="0.3"';
 const labelOf = (place: Place, hole: Hole): string =>
   'cut' in hole
     ? `${place.shape === 'keys' ? place.sensor.name : nameOf(place)}: cut ${mm(hole.cut.width)} × ${mm(hole.cut.height)}`
-    : `${nameOf(place)}: ⌀ ${mm(hole.drill)}`;
+    : `${placeWord(place)} ⌀${mm(hole.drill)}`;
 
 function drilled({ x, y }: { x: number; y: number }, drill: number): string {
   const arm = drill / 2 + 2;

@@ -53,13 +53,13 @@ function drawn(instrument: Instrument): string {
     ...keybeds.map(({ place, box }) => holePart({ ...place, box })),
     ruler(height),
     text(
-      RULER_MM + 12,
+      RULER_MM + 24,
       height + 10,
       `${instrument.name}: print at 100 %. The ruler must measure ${RULER_MM} mm.`,
       3.6,
     ),
     text(
-      RULER_MM + 12,
+      RULER_MM + 24,
       height + 15,
       'Try one hole in a scrap first; the sheet of each part decides its size.',
       3.2,

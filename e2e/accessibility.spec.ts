@@ -40,7 +40,7 @@ test('every view passes axe, in light and in dark', async ({ page }) => {
 
 test('every view of a measured instrument passes axe, in light and in dark', async ({ page }) => {
   // Axe looks at a page for seconds, twice a view.
-  test.setTimeout(400_000);
+  test.setTimeout(460_000);
   await openWherry(page);
   await expectAccessible(page, 'run sheet');
   await page.keyboard.press('1');
@@ -67,6 +67,14 @@ test('every view of a measured instrument passes axe, in light and in dark', asy
   await page.keyboard.press('7');
   await expect(page.getByRole('status')).toContainText('identical');
   await expectAccessible(page, 'load');
+  await page.keyboard.press('8');
+  await expect(page.getByRole('textbox', { name: /What did you do/ })).toBeVisible();
+  await expectAccessible(page, 'log');
+  await page.getByRole('button', { name: 'Care and drift' }).click();
+  await expect(page.getByRole('heading', { name: 'Before a concert' })).toBeVisible();
+  await expectAccessible(page, 'care and drift');
+  await page.keyboard.press('7');
+  await expect(page.getByRole('status')).toContainText('identical');
   await page.keyboard.press('g');
   await expect(page.getByRole('dialog', { name: 'Bellows at a glance' })).toBeVisible();
   await expectAccessible(page, 'glance');

@@ -11,7 +11,7 @@ test('no screen’s first load fetches more than 400 KB of compressed script', a
     if (!known.has(url)) known.set(url, gzipSync(await (await request.get(url)).body()).length);
     return known.get(url)!;
   };
-  for (const place of ['', '/plan', '/listen', '/calibrate', '/shape', '/voice', '/prove', '/load']) {
+  for (const place of ['', '/plan', '/listen', '/calibrate', '/shape', '/voice', '/prove', '/load', '/log']) {
     await page.goto(`/i/wherry${place}`);
     await page.waitForLoadState('networkidle');
     const urls = await page.evaluate(() => performance.getEntriesByType('resource').map(({ name }) => name));

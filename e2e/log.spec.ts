@@ -137,7 +137,7 @@ test('flashed, changed over the line, marked among the versions, drifted, checke
 }) => {
   await standIn(page);
   await openWherry(page, 'load');
-  const board = page.getByRole('status').filter({ hasText: /board/i }).first();
+  const board = page.locator('p[aria-live]').filter({ hasText: /board/i }).first();
   await expect(board).toContainText('No board has answered yet');
   const digest = page.getByRole('complementary', { name: 'Reading' }).getByText(/^[0-9a-f]{8}$/);
   const first = (await digest.textContent())!;

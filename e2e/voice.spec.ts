@@ -136,6 +136,7 @@ test('two boards of Sallow: the plug that is pulled out is seen, and a keyboard 
   await openBench(page);
   await page.goto('/i/sallow/plan');
   const series = page.getByRole('region', { name: 'MIDI in and out' });
+  await series.scrollIntoViewIfNeeded();
   await series.getByRole('button', { name: 'Pull it out' }).click();
   await expect(series.getByRole('button', { name: 'Plug it in' })).toBeVisible();
   await expect(series.locator('[data-out="true"]')).toBeVisible();

@@ -103,14 +103,14 @@ export function Bench() {
           {picker.field}
         </div>
       </header>
-      <p className={styles.first}>
+      <section aria-label="First sound" className={styles.first}>
         New here?{' '}
         <Button variant="outlined" onClick={() => void first()}>
           First sound&nbsp;<kbd>F</kbd>
         </Button>{' '}
         One sensor, on the practice board or on your own: play what it asks, <kbd>Enter</kbd> takes it,{' '}
         <kbd>S</kbd> lets you hear it. A minute.
-      </p>
+      </section>
       {trouble && (
         <p className={styles.trouble} role="alert">
           {trouble}

@@ -17,7 +17,7 @@ export function BoardView({ digest }: { digest: string }) {
   return (
     <p
       className={styles.board}
-      role="status"
+      aria-live="polite"
       data-state={ours === null ? 'unknown' : ours ? 'well' : 'doubt'}
     >
       {boardWords()}

@@ -1,15 +1,18 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { paidFor } from '@/core/exchange/record/log-lines';
 import { useInstrument, useWorkspace } from '../hooks/use-session';
 import { Reading, Station } from '../parts/station';
 import { dayWords } from '../parts/words';
-import { CareView } from './care-view';
 import { EntriesView } from './entries-view';
 import { useLogLines } from './use-log-lines';
-import { VersionsView } from './versions-view';
 import styles from './log.module.css';
+
+/** Fetched when they are first looked at. */
+const VersionsView = dynamic(() => import('./versions-view').then((m) => m.VersionsView));
+const CareView = dynamic(() => import('./care-view').then((m) => m.CareView));
 
 const VIEWS = { entries: 'Entries', versions: 'Versions', care: 'Care and drift' } as const;
 type View = keyof typeof VIEWS;

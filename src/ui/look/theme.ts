@@ -39,6 +39,9 @@ export const theme = createTheme({
       defaultProps: { disableElevation: true, size: 'small' },
       styleOverrides: {
         root: { fontSize: 15, lineHeight: 1.5, padding: '4px 12px', whiteSpace: 'nowrap', flexShrink: 0 },
+        // A tint of its own colour would leave its words under the contrast that they need.
+        outlined: { '&:hover': { background: 'var(--sheet)' } },
+        text: { '&:hover': { background: 'var(--sheet)' } },
       },
     },
     MuiPaper: {

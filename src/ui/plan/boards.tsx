@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { Fragment } from 'react';
 import { classOf } from '@/core/plan/board-classes';
 import type { Fit } from '@/core/plan/solve';
@@ -9,9 +10,12 @@ import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
 import { notify } from '../parts/notice';
 import { BoardNumbers } from './board-numbers';
+import { WhenSeen } from '../parts/when-seen';
 import { numberWords } from './number-words';
-import { PowerUpPins } from './power-up-pins';
 import styles from './plan.module.css';
+
+/** Seldom opened, so fetched when it is. */
+const PowerUpPins = dynamic(() => import('./power-up-pins').then((m) => m.PowerUpPins));
 
 /** The classes of boards, the best first, each with what it would take; those that do not fit say why. */
 export function Boards({ fits }: { fits: readonly Fit[] }) {
@@ -56,7 +60,9 @@ export function Boards({ fits }: { fits: readonly Fit[] }) {
       {instrument.boards.map((board) => (
         <Fragment key={board.id}>
           <BoardNumbers board={board} />
-          <PowerUpPins board={board} />
+          <WhenSeen label={`${board.name}: held at power-up`}>
+            <PowerUpPins board={board} />
+          </WhenSeen>
         </Fragment>
       ))}
     </section>

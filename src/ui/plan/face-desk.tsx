@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import {
   DndContext,
   MouseSensor,
@@ -13,7 +14,7 @@ import { movedBy } from '@/core/plan/face/edit';
 import { outlineOf, placeKey, placeWord, type Place } from '@/core/plan/face/places';
 import { FacePicture, PlaceShape, PlaceWord, type Drawn } from '../parts/face/face-picture';
 import { FaceRulers } from './face-rulers';
-import { FaceSheet } from './face-sheet';
+import { WhenSeen } from '../parts/when-seen';
 import { FaceTools } from './face-tools';
 import { useFaceEdit } from './use-face-edit';
 import { byPointer, inPicture } from './wiring-desk';
@@ -116,10 +117,15 @@ export function FaceDesk() {
         </div>
       </DndContext>
       <FaceTools face={face} outline={outline} />
-      <FaceSheet instrument={face.instrument} places={shown} />
+      <WhenSeen label="Panel sheet">
+        <FaceSheet instrument={face.instrument} places={shown} />
+      </WhenSeen>
     </section>
   );
 }
+
+/** Fetched with the first face that is looked at. */
+const FaceSheet = dynamic(() => import('./face-sheet').then((m) => m.FaceSheet));
 
 /** What a place is dragged and chosen by. */
 function Grip({

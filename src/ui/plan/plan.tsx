@@ -13,6 +13,7 @@ import { useInstrument, useSensor } from '../hooks/use-session';
 import { Care } from '../parts/care';
 import { download } from '../parts/download';
 import { Headline, Station } from '../parts/station';
+import { WhenSeen } from '../parts/when-seen';
 import { AddSensor } from './add-sensor';
 import { Boards } from './boards';
 import { BuildList } from './build-list';
@@ -52,7 +53,9 @@ export function Plan() {
         <PartNumbers key={sensor.id} />
         <FaceDesk />
         <Boards fits={plan.fits} />
-        <Series />
+        <WhenSeen label="MIDI in and out">
+          <Series />
+        </WhenSeen>
         <Parts parts={plan.parts} />
         <BuildList steps={plan.steps} />
         <div className={styles.foot}>

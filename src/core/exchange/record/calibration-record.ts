@@ -46,14 +46,17 @@ function sensorHtml(instrument: Instrument, sensor: Sensor): string {
   const where = pins.length === 0 ? 'pins not told' : `pin${pins.length > 1 ? 's' : ''} ${pinWords(pins)}`;
   const title = `${sensor.name}, ${kindOf(sensor).name}; ${boardOf(instrument, sensor).name}, ${where}`;
   const table = measuredTable(sensor);
-  const head = `<h2>${escapeHtml(title)}</h2>`;
+  const measured = calibration?.measuredAt?.slice(0, 10);
+  const head = `<h2>${escapeHtml(measured ? `${title}; measured ${measured}` : title)}</h2>`;
   if (!calibration || !table) return `${head}<p>Not calibrated.</p>`;
   const values = table.columns.length === 0 ? '' : tableHtml(table);
-  const measured = calibration.measuredAt?.slice(0, 10);
   const shared = [...table.shared]
     .map(([name, own]) => `${escapeHtml(nameWords(name))} ${valueWords(own)}`)
     .join(', ');
-  return `${head}${values}<p>${measured ? `Measured ${escapeHtml(measured)}. ` : ''}${shared ? `Of all lanes: ${shared}. ` : ''}${sensor.responses.map(curveHtml).join(' ')}</p>`;
+  const under = [shared && `Of all lanes: ${shared}.`, ...sensor.responses.map(curveHtml)]
+    .filter(Boolean)
+    .join(' ');
+  return `${head}${values}${under ? `<p>${under}</p>` : ''}`;
 }
 
 /** Lanes over so many stand side by side, in as many blocks as their columns leave room for: the record is one page. */
@@ -98,7 +101,7 @@ const valueWords = (own: MeasuredValue | null): string =>
       ? digits(own.value)
       : `${digits(own.value)} ± ${digits(Number(own.spread.toPrecision(2)))} (${own.times})`;
 
-const [WIDE, HIGH, POINTS] = [60, 30, 24];
+const [WIDE, HIGH, POINTS] = [48, 22, 24];
 
 /** A response as a small picture, with its family's name. */
 function curveHtml(response: PortResponse): string {

@@ -22,7 +22,7 @@ const PARTS = [
     { BACKUP_SECONDS: '32000' },
   ],
   [
-    'the main job by keys and by pointer, three sizes of screen',
+    'the main job by keys and by pointer, three sizes of screen; an hour of random keys and pointer',
     ['playwright', 'test', '--project', 'soak'],
     { SOAK_SEED: seed },
   ],

@@ -1,4 +1,4 @@
-import { STATUS } from './messages';
+import { CONTROLLER, STATUS } from './messages';
 import type { MidiEvent } from './event';
 import { Receiver } from './receiver';
 
@@ -26,6 +26,11 @@ export const beginsNote = ([status, , velocity]: readonly number[]): boolean =>
 export const endsNote = ([status, , velocity]: readonly number[]): boolean =>
   (status & 0xf0) === STATUS.noteOff || ((status & 0xf0) === STATUS.noteOn && velocity === 0);
 
+/** Whether it ends all notes of its channel: all sound off, and all notes off with what follows it (MIDI 1.0 Detailed Specification, "Channel Mode Messages"). */
+const endsAll = ([status, controller]: readonly number[]): boolean =>
+  (status & 0xf0) === STATUS.controlChange &&
+  (controller === CONTROLLER.allSoundOff || controller >= CONTROLLER.allNotesOff);
+
 /** The notes of some messages, in the order in which they begin. @param events in order of time @param endUs when listening ended */
 export function heardNotes(events: readonly MidiEvent[], endUs: number): HeardNote[] {
   const receiver = new Receiver();
@@ -48,6 +53,10 @@ export function heardNotes(events: readonly MidiEvent[], endUs: number): HeardNo
       notes.push(own);
       sounding.set(key, own);
     } else if (endsNote(bytes)) end(key, tUs);
+    else if (endsAll(bytes))
+      for (const [own, { channel: its }] of [...sounding]) {
+        if (its === channel) end(own, tUs);
+      }
     else if (bytes[0] < 0xf0)
       for (const changed of receiver.take(bytes))
         for (const own of sounding.values()) if (own.channel === changed) bend(own, tUs, receiver);

@@ -21,24 +21,25 @@ export const toldChanges = (before: Instrument, after: Instrument): string[] => 
 /**
  * Keeps an instrument as a version, after those that there are.
  * @param of what it is: in words, with its changes; on the branch of the newest one unless one is named
- * @returns its number, from 1
+ * @returns it, with its number
  */
 export const keepVersion = (
   instrument: string,
   document: Instrument,
   of: { says: string; changes: string[]; branch?: string },
   db: Database = database(),
-): Promise<number> =>
+): Promise<KeptVersion> =>
   db.transaction('rw', db.versions, async () => {
     const last = await newestOf(instrument, db);
     const n = (last?.n ?? 0) + 1;
     const { says, changes, branch = last?.branch ?? MAIN_LINE } = of;
-    await db.versions.add({
+    const version: KeptVersion = {
       ...{ instrument, n, at: new Date().toISOString(), says, changes, branch },
       // Its log goes on, whichever version plays.
       document: { ...document, log: [] },
-    });
-    return n;
+    };
+    await db.versions.add(version);
+    return version;
   });
 
 const newestOf = (instrument: string, db: Database): Promise<KeptVersion | undefined> =>

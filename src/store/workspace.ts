@@ -178,8 +178,8 @@ export function createWorkspace(
   const addVersion = (document: Instrument, of: { says: string; changes: string[]; branch?: string }) =>
     (versioning = versioning.then(() =>
       guarded('saving', async () => {
-        await keepVersion(id, document, of, db);
-        store.setState({ versions: await versionsOf(id, db) });
+        const version = await keepVersion(id, document, of, db);
+        store.setState(({ versions }) => ({ versions: [version, ...versions] }));
       }),
     ));
 

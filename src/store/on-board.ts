@@ -12,6 +12,10 @@ const keyOf = (instrument: string) => `on-board ${instrument}`;
 export const keepOnBoard = (instrument: string, own: OnBoard, db: Database = database()) =>
   db.facts.put({ key: keyOf(instrument), value: JSON.stringify(own) });
 
+/** Forgets it, with its instrument. */
+export const forgetOnBoard = (instrument: string, db: Database = database()) =>
+  db.facts.delete(keyOf(instrument));
+
 export async function onBoardOf(instrument: string, db: Database = database()): Promise<OnBoard | null> {
   const fact = await db.facts.get(keyOf(instrument));
   return fact ? (JSON.parse(fact.value) as OnBoard) : null;

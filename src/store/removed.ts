@@ -1,4 +1,5 @@
 import { database, type Database, type RemovedSensor } from './database';
+import { forgetOnBoard } from './on-board';
 import { recordingsOf, removeRecording } from './recordings';
 import { removeTake } from './takes';
 import { StorageRefusal } from './trouble';
@@ -40,13 +41,14 @@ export async function removeForGood(id: string, db: Database = database()): Prom
   if (await isHeld(id)) throw new StorageRefusal('HeldError');
   await db.transaction(
     'rw',
-    [...RECORDS.map((name) => db[name]), db.instruments, db.takes, db.recordings, db.pieces],
+    [...RECORDS.map((name) => db[name]), db.instruments, db.takes, db.recordings, db.pieces, db.facts],
     async () => {
       const takes = await db.takes.where({ instrument: id }).primaryKeys();
       for (const take of takes) await removeTake(take, db);
       const recordings = await db.recordings.where({ instrument: id }).primaryKeys();
       for (const recording of recordings) await removeRecording(recording, db);
       for (const name of RECORDS) await db.table(name).where({ instrument: id }).delete();
+      await forgetOnBoard(id, db);
       await db.instruments.delete(id);
     },
   );

@@ -589,13 +589,15 @@ describe('POST /api/firmware and /api/prove', () => {
   beforeAll(async () => {
     zip = new Uint8Array(await (await firmware(post({ instrument: wherry() }))).arrayBuffer());
   });
-  it('gives header, runtime, sketch and instrument in one folder, and the same bytes each time', async () => {
+  it('gives header, runtime, sketch, instrument, README and wiring in one folder, the same as a library beside it, and the same bytes each time', async () => {
     // An independent reader, which checks each file's length and CRC.
     const files = Object.fromEntries(
       new AdmZip(Buffer.from(zip)).getEntries().map((e) => [e.entryName, e.getData().toString('utf8')]),
     );
-    expect(Object.keys(files).sort()).toEqual(
+    const plain = Object.keys(files).filter((name) => name.startsWith('wherry/'));
+    expect(plain.sort()).toEqual(
       [
+        'README.txt',
         'cheironom.c',
         'cheironom.h',
         ...[
@@ -633,6 +635,7 @@ describe('POST /api/firmware and /api/prove', () => {
           'low_pass',
           'median',
           'merge',
+          'message',
           'note',
           'numbers',
           'one_euro',
@@ -642,6 +645,8 @@ describe('POST /api/firmware and /api/prove', () => {
           'place',
           'pool',
           'port',
+          'radio',
+          'radio_port',
           'ribbon',
           'selector',
           'sensing',
@@ -662,7 +667,12 @@ describe('POST /api/firmware and /api/prove', () => {
           'tone',
           'touch',
           'turn',
+          'usb',
+          'usb_port',
           'velocity',
+          'wait',
+          'ways_out',
+          'weak',
           'wire',
           'zero',
         ].map(part),
@@ -670,8 +680,15 @@ describe('POST /api/firmware and /api/prove', () => {
         'instrument.h',
         'instrument.json',
         'wherry.ino',
+        'wiring.svg',
       ].map((f) => `wherry/${f}`),
     );
+    // The same sources, and nothing else but what makes it a library.
+    for (const name of plain.filter((own) => /\.[ch]$/.test(own)))
+      expect(files[name.replace('wherry/', 'wherry-library/src/')]).toBe(files[name]);
+    expect(files['wherry-library/library.properties']).toContain('includes=wherry_instrument.h');
+    expect(files['wherry-library/examples/wherry/wherry.ino']).toContain('#include "wherry_instrument.h"');
+    expect(Object.keys(files)).toHaveLength(2 * plain.length + 2);
     expect(files['wherry/wherry.ino']).toContain('= {\n    A0, /* Bellows: bellows */\n};');
     expect(files['wherry/wherry.ino']).not.toMatch(/\/\/@|#if 0/);
     expect(files['wherry/wherry.ino']).not.toMatch(/@\w+@/);
@@ -681,7 +698,7 @@ describe('POST /api/firmware and /api/prove', () => {
     const zip = await (await firmware(post({ instrument: { ...wherry(), id: 'con' } }))).arrayBuffer();
     const entries = new AdmZip(Buffer.from(zip)).getEntries();
     const folders = new Set(entries.map((e) => e.entryName.split('/')[0]));
-    expect(folders).toEqual(new Set(['con-board']));
+    expect(folders).toEqual(new Set(['con-board', 'con-board-library']));
   });
   it('refuses a button on a board without the memory for settings, and builds one with it', async () => {
     const knee = { ...whole('wherry').sensors.find((s: { id: string }) => s.id === 'knee') };

@@ -7,8 +7,10 @@ import { CheckUp } from '../check-up/check-up';
 import { useCheckUp } from '../check-up/use-check-up';
 import { useCare, useCheckUps } from '../hooks/use-check-ups';
 import { useInstrument, useSensor, useWorkspace } from '../hooks/use-session';
+import { counted } from '@/core/units/counted';
 import { GestureMark } from '../parts/gesture-mark';
 import { dueWords } from '../parts/due-words';
+import { Headline } from '../parts/station';
 import { dayWords } from '../parts/words';
 import { BeforeConcert } from './before-concert';
 import { DriftChart } from './drift-chart';
@@ -17,33 +19,32 @@ import styles from './log.module.css';
 /** What has drifted, what is due, and the check-up that finds out. */
 export function CareView() {
   const checkUp = useCheckUp();
-  const readOnly = useWorkspace((s) => s.readOnly);
   const [round, setRound] = useState(0);
   const leave = () => {
     checkUp.leave();
     setRound(round + 1);
   };
   if (checkUp.run.is !== 'off') return <CheckUp {...checkUp} leave={leave} />;
-  return (
-    <>
-      <div className={styles.bar}>
-        <Button variant="contained" disabled={readOnly} onClick={checkUp.begin}>
-          Check-up, a minute or two
-        </Button>
-        <span>
-          Hands off for five seconds, then everything is played twice. It is written down by itself.
-        </span>
-      </div>
-      <Cared key={round} />
-    </>
-  );
+  return <Cared key={round} begin={checkUp.begin} />;
 }
 
-function Cared() {
+function Cared({ begin }: { begin: () => void }) {
+  const readOnly = useWorkspace((s) => s.readOnly);
   const { sensor } = useSensor();
   const checkUps = useCheckUps();
+  const care = useCare(checkUps);
+  const late = [...care.values()].filter(({ due }) => due !== null && due.days < 0).length;
   return (
     <>
+      <Headline
+        says={late === 0 ? 'Nothing is overdue.' : `${counted(late, 'sensor')} should be looked at again.`}
+        under="A check-up: hands off for five seconds, then everything is played twice. It is written down by itself."
+        side={
+          <Button variant="contained" disabled={readOnly} onClick={begin}>
+            Check-up
+          </Button>
+        }
+      />
       <CareTable checkUps={checkUps} />
       <DriftChart sensor={sensor} checkUps={checkUps} />
       <BeforeConcert checkUps={checkUps} />

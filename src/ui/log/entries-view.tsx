@@ -7,6 +7,7 @@ import { useInstrument } from '../hooks/use-session';
 import { Compose } from './compose';
 import { dayOf, timeOf } from '../parts/day-words';
 import { LogExport } from './log-export';
+import { Headline } from '../parts/station';
 import { Picture } from './picture';
 import styles from './log.module.css';
 
@@ -34,6 +35,7 @@ export function EntriesView({ lines }: { lines: readonly LogLine[] }) {
   const kinds = LINE_KINDS.filter((is) => lines.some((line) => line.is === is));
   return (
     <>
+      <Headline says="What was done, and when." />
       <Compose />
       <div className={styles.bar}>
         <label>

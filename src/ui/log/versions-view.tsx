@@ -4,11 +4,13 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { changeWords } from '@/core/exchange/document/change-words';
+import { counted } from '@/core/units/counted';
 import type { KeptVersion } from '@/store/database';
 import { backTo, MAIN_LINE, readVersion } from '@/store/versions';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
 import { notify } from '../parts/notice';
+import { Headline } from '../parts/station';
 import { dayOf, timeOf } from '../parts/day-words';
 import { useVersionDigests } from './use-version-digests';
 import styles from './log.module.css';
@@ -25,6 +27,13 @@ export function VersionsView() {
   const onBoard = useVersionDigests(shown);
   return (
     <>
+      <Headline
+        says={
+          versions.length === 0
+            ? 'No version yet.'
+            : `${counted(versions.length, 'version')}, each to be taken back.`
+        }
+      />
       <Branches />
       {versions.length === 0 && (
         <p className={styles.quiet}>

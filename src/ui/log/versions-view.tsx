@@ -31,7 +31,7 @@ export function VersionsView() {
         says={
           versions.length === 0
             ? 'No version yet.'
-            : `${counted(versions.length, 'version')}, each to be taken back.`
+            : `${counted(versions.length, 'version')}; any can be taken back.`
         }
       />
       <Branches />
@@ -96,7 +96,7 @@ function OpenVersion({ version }: { version: KeptVersion }) {
         <Button variant="outlined" component={Link} href={`/i/${id}/prove`} disabled={since.length === 0}>
           Prove it against now
         </Button>
-        <small>Prove, Versions: choose it there to hear what it plays otherwise on your own take.</small>
+        <small>There under Against another state: what it plays otherwise on your own take.</small>
       </div>
       <section>
         <h3>It changed</h3>

@@ -77,9 +77,10 @@ describe('for any valid instrument and any take', () => {
   /** Whether a message is what a receiver must know of a note that follows on its channel: its bend, pressure or timbre. */
   function beginsNote(messages: number[][], i: number): boolean {
     const channel = messages[i][0] & 15;
-    const next = messages.slice(i + 1).find(([status]) => status >> 5 === 4 && (status & 15) === channel);
+    // The note before it on that channel may end in between.
+    const begins = messages.slice(i + 1).some(([status]) => status === (STATUS.noteOn | channel));
     const tells = [STATUS.pitchBend, STATUS.channelPressure, STATUS.controlChange] as number[];
-    return next !== undefined && next[0] >> 4 === 9 && tells.includes(messages[i][0] & 0xf0);
+    return begins && tells.includes(messages[i][0] & 0xf0);
   }
   it('data bytes are seven bits, and levels write no more than the wire lets through', () => {
     fc.assert(
@@ -95,7 +96,8 @@ describe('for any valid instrument and any take', () => {
           expect(levels.flat().length).toBeLessThanOrEqual(credit);
         });
       }),
-      { numRuns: 40 },
+      // Of this one a note that is bent ends and begins again in one frame.
+      { numRuns: 40, examples: [[2_147_483_619]] },
     );
   });
   it('a whole take gives what it gives frame by frame, byte for byte and state for state', () => {

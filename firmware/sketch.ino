@@ -87,26 +87,10 @@
 #else
 
 //@if CONVERSION_NS
-/*
- * The plan reckons with @CONVERSION_NS@ ns a conversion. The converter of an 8-bit chip takes 13 of its own clocks, which are the
- * chip's divided by a power of two (data sheet, "Prescaling and Conversion Timing"); other boards take what their libraries set.
- */
-#if defined(__AVR__) && defined(ADCSRA) && defined(ADPS0)
-#define CLOCKS_A_CONVERSION ((F_CPU / 1000UL) * @CONVERSION_NS@UL / 1000000UL)
-#if CLOCKS_A_CONVERSION >= 13 * 128
-#define CONVERTER_DIVIDER 7
-#elif CLOCKS_A_CONVERSION >= 13 * 64
-#define CONVERTER_DIVIDER 6
-#elif CLOCKS_A_CONVERSION >= 13 * 32
-#define CONVERTER_DIVIDER 5
-#else
-#define CONVERTER_DIVIDER 4
-#if CLOCKS_A_CONVERSION < 13 * 16
-#warning "The plan of @NAME@ reckons with a faster converter than this board has: scans will be late. Type its conversion time in Plan."
-#endif
-#endif
-#endif
+/* What the plan reckons a conversion with, ns. */
+#define CONVERSION_NS @CONVERSION_NS@UL
 //@end
+#include "cheironom_converter.h"
 
 //@if SETTABLE
 /*
@@ -130,39 +114,9 @@
 #include "cheironom_radio_port.h"
 //@end
 //@if POWER_UP
-/* Pins that are led to ground, or held there, while power comes; each says what it does then. */
-static const uint8_t POWER_UP_PINS[] = {@POWER_UP_PINS@};
-/* Those that were held, one bit each. */
-static uint8_t held;
-static void look_at_power_up()
-{
-    for (uint8_t i = 0; i < sizeof(POWER_UP_PINS); i++) pinMode(POWER_UP_PINS[i], INPUT_PULLUP);
-    delay(1);
-    for (uint8_t i = 0; i < sizeof(POWER_UP_PINS); i++)
-        if (digitalRead(POWER_UP_PINS[i]) == LOW) held = (uint8_t)(held | (1u << i));
-}
-/* Of channels and controllers, what is sent in their place. The runtime sends each message with its status. */
-static uint8_t as_held(uint8_t byte)
-{
-    static uint8_t status, is_second;
-    if (byte >= 0xf8u) return byte;
-    if (byte >= 0x80u) {
-        status = byte;
-        is_second = 0;
-@HELD_CHANNELS@
-        return byte;
-    }
-@HELD_CONTROLLERS@
-    is_second = !is_second;
-    return byte;
-}
-#define AS_SENT(byte) as_held(byte)
-static uint8_t first_scene()
-{
-@HELD_SCENES@
-    return 0;
-}
-#define FIRST_SCENE first_scene()
+/* Pins that are looked at once, while power comes. */
+#define POWER_UP @POWER_UP@
+#include "cheironom_power_up.h"
 //@end
 #include "cheironom_line.h"
 
@@ -204,10 +158,7 @@ static const uint8_t CHOOSERS[4] = {@CHOOSERS@};
 //@if TIMED
 /* The pin that charges each pad through its resistor; its count is how long that takes, in looks at its pin. */
 static const uint8_t SENDS[INSTRUMENT_COLUMNS] = {@SENDS@};
-/* For a pad to lose its charge, us. */
-#ifndef DISCHARGE_US
-#define DISCHARGE_US 10
-#endif
+#include "cheironom_charge.h"
 //@end
 //@if EDGES
 /* Contacts whose edges are timed when they come, by their pins' interrupts, however long a scan takes. */
@@ -219,40 +170,8 @@ static_assert(@CAN_TIME@,
               "@NAME@ times the edges of pins @EDGE_PINS@, and not all of them can interrupt on this board: lead them to others (Plan).");
 #endif
 //@end
-#define EDGES 16u
-/* Some chips run what interrupts them from memory alone. */
-#if defined(IRAM_ATTR)
-#define IN_INTERRUPT IRAM_ATTR
-#else
-#define IN_INTERRUPT
-#endif
-struct timed_edge {
-    uint32_t t_us;
-    uint8_t contact, closed;
-};
-static volatile timed_edge edges[EDGES];
-static volatile uint8_t edges_in;
-static volatile uint8_t edges_out;
-static void IN_INTERRUPT stamp_edge(uint8_t contact)
-{
-    uint8_t at = edges_in, next = (uint8_t)((at + 1u) % EDGES);
-    /* Where so many wait, what is missed is found by looking at the pin. */
-    if (next == edges_out) {
-        edges_missed = (uint16_t)(edges_missed + 1u);
-        return;
-    }
-    edges[at].t_us = micros();
-    edges[at].contact = contact;
-    edges[at].closed = digitalRead(CONTACT_PINS[contact]) == LOW;
-    edges_in = next;
-}
+#include "cheironom_timed_edges.h"
 @EDGE_HANDLERS@
-#define TIMES_ITSELF(c) (TIMES_EDGES[c])
-#endif
-//@end
-//@if CONTACTS
-#ifndef TIMES_ITSELF
-#define TIMES_ITSELF(c) false
 #endif
 //@end
 //@if MATRIX
@@ -265,28 +184,12 @@ static const uint8_t MATRIX_ORDER[@MATRIX_CONTACTS@] = {@MATRIX_ORDER@};
 #endif
 //@end
 //@if TOUCH
-/* Pads are read by the board's touch peripheral. Define TOUCH_READ yourself where yours has another name. */
+/* Pads that the board's touch peripheral reads. */
 static const uint8_t TOUCH[INSTRUMENT_COLUMNS] = {@TOUCH@};
-#ifndef TOUCH_READ
-#ifndef touchRead
-struct any_pin {
-    any_pin(int) {}
-};
-struct no_touch {
-    char absent[64];
-};
-/* Taken only where the board has no touchRead of its own. */
-no_touch touchRead(any_pin);
-static_assert(sizeof(touchRead(0)) != sizeof(no_touch),
-              "@NAME@ has pads for a touch peripheral, and this board has none: choose a board that has, or define TOUCH_READ(pin) above.");
-#endif
-#define TOUCH_READ(pin) touchRead(pin)
-#endif
+#include "cheironom_touch_pads.h"
 //@end
 
 static const uint32_t PERIOD_US = 1000000UL / INSTRUMENT_SCAN_HZ;
-/* Least time between two changes of what says that scans are late, us. */
-static const uint32_t SHOW_US = 1000000UL;
 //@if COLUMNS
 static uint16_t counts[INSTRUMENT_COLUMNS + CHEIR_derived];
 //@else
@@ -296,43 +199,9 @@ static uint16_t counts[1 + CHEIR_derived];
 static uint8_t closed[INSTRUMENT_CONTACTS];
 //@end
 static uint32_t next_us;
-static uint32_t shown_overruns;
-static uint32_t shown_us;
 
-/* Whether the board's own light is on a pin of its own, and not on one that is wired. */
-static bool has_light()
-{
-#if defined(LED_BUILTIN)
-    static const uint8_t WIRED[] = {@WIRED@};
-    for (uint8_t i = 0; i < sizeof(WIRED); i++)
-        if (WIRED[i] == LED_BUILTIN) return false;
-    return true;
-#else
-    return false;
-#endif
-}
-
-static void set_light(bool on)
-{
-#if defined(LED_BUILTIN)
-    if (has_light()) digitalWrite(LED_BUILTIN, on ? HIGH : LOW);
-#else
-    (void)on;
-#endif
-}
-
-/* Late scans are printed as a comment, and the board's own light is on for a second. */
-static void show_overruns(uint32_t now)
-{
-    if (now - shown_us < SHOW_US) return;
-    shown_us = now;
-    if (mode == TEXT && overruns != shown_overruns) {
-        PRINT_PORT.print("# overruns: ");
-        PRINT_PORT.println(overruns);
-    }
-    set_light(overruns != shown_overruns);
-    shown_overruns = overruns;
-}
+#define WIRED @WIRED@
+#include "cheironom_own_light.h"
 
 //@if BUTTON
 /* While the button @BUTTON_NAME@ is held the light flashes: let everything rest; then it stays on: play. Let go, it goes out: taken; or flashes: refused. */
@@ -363,28 +232,6 @@ static bool show_button()
 
 //@end
 //@if TIMED
-#if defined(portInputRegister) && defined(digitalPinToPort) && defined(digitalPinToBitMask)
-#define LOOK_AT(pin) volatile auto *port = portInputRegister(digitalPinToPort(pin)); auto mask = digitalPinToBitMask(pin)
-#define IS_LOW(pin) ((*port & mask) == 0)
-#else
-#define LOOK_AT(pin) (void)(pin)
-#define IS_LOW(pin) (digitalRead(pin) == LOW)
-#endif
-static uint16_t charge_time(uint8_t send, uint8_t receive)
-{
-    const uint16_t most = (uint16_t)((1ul << INSTRUMENT_BITS) - 1ul);
-    uint16_t n = 0;
-    pinMode(receive, OUTPUT);
-    digitalWrite(receive, LOW);
-    delayMicroseconds(DISCHARGE_US);
-    pinMode(receive, INPUT);
-    LOOK_AT(receive);
-    digitalWrite(send, HIGH);
-    while (n < most && IS_LOW(receive)) n++;
-    digitalWrite(send, LOW);
-    return n;
-}
-
 /* Pads take long: one after the other, each scan those that half of it has time for, one at least. The others keep their counts. */
 static void read_timed()
 {
@@ -393,7 +240,7 @@ static void read_timed()
     for (uint8_t n = 0; n < INSTRUMENT_COLUMNS; n++) {
         next = (uint8_t)((next + 1u) % INSTRUMENT_COLUMNS);
         if (SENDS[next] == NO_PIN) continue;
-        counts[next] = charge_time(SENDS[next], PINS[next]);
+        counts[next] = charge_time(SENDS[next], PINS[next], (uint16_t)((1ul << INSTRUMENT_BITS) - 1ul));
         if (micros() - since_us > PERIOD_US / 2) return;
     }
 }
@@ -470,26 +317,14 @@ static void read_matrix()
 }
 
 //@end
-//@if EDGES
-#if defined(digitalPinToInterrupt)
-static void take_edges()
-{
-    while (edges_out != edges_in) {
-        uint8_t at = edges_out;
-        take_contact(edges[at].t_us, edges[at].contact, edges[at].closed);
-        edges_out = (uint8_t)((at + 1u) % EDGES);
-    }
-}
-#define EDGES_WAIT (edges_out != edges_in)
-#endif
-//@end
 static void read_contacts()
 {
 //@if EDGES
 #if defined(digitalPinToInterrupt)
-    take_edges();
-#else
-#define EDGES_WAIT false
+    while (edges_wait()) {
+        timed_edge edge = next_edge();
+        take_contact(edge.t_us, edge.contact, edge.closed);
+    }
 #endif
 //@end
 //@if PLAIN_CONTACTS
@@ -498,8 +333,10 @@ static void read_contacts()
         if (MATRIX_COLUMNS[c] != NO_PIN) continue;
 //@end
 //@if EDGES
+#if defined(digitalPinToInterrupt)
         /* What has just come is taken with its own time. */
-        if (TIMES_ITSELF(c) && EDGES_WAIT) continue;
+        if (TIMES_EDGES[c] && edges_wait()) continue;
+#endif
 //@end
         read_contact(micros(), c);
     }
@@ -507,15 +344,6 @@ static void read_contacts()
 //@if MATRIX
     read_matrix();
 //@end
-}
-
-static void set_converter()
-{
-#if !defined(__AVR__)
-    analogReadResolution(CONVERTER_BITS);
-#elif defined(CONVERTER_DIVIDER)
-    ADCSRA = (uint8_t)((ADCSRA & 0xf8u) | CONVERTER_DIVIDER);
-#endif
 }
 
 void setup()
@@ -532,9 +360,7 @@ void setup()
 //@if MORE_COMES_IN
 @BEGIN_INPUTS@
 //@end
-#if defined(LED_BUILTIN)
-    if (has_light()) pinMode(LED_BUILTIN, OUTPUT);
-#endif
+    begin_own_light();
 //@if CONTACTS
     for (uint8_t c = 0; c < INSTRUMENT_CONTACTS; c++)
 //@if EXPANDED

@@ -327,15 +327,28 @@ describe('the sketch on what has no pin of its own', () => {
     expect(read.slice(1)).toEqual([510, 520, 530, 1]);
     expect(read[0]).toBeLessThan(100);
   });
-  it('counts how long each timed pad takes to charge, a few a scan, so that none comes late', async () => {
-    const { boards, ...wherry } = demo('wherry');
-    const pads = newSensor(findKind('timed-pads')!, 'pads', 'Pads', boards[0].id, 6);
-    const made = withPins({ ...wherry, boards, sensors: [pads], voices: [] });
-    const { lanes } = made.sensors[0];
-    expect(new Set(lanes.map((l) => l.otherPin)).size).toBe(1);
-    // Pad n takes 60 + 20 n looks once its send pin is high; each look takes 4 µs.
-    const index = lanes.map(({ pin }, i) => `pin == ${pin} ? ${i} :`).join(' ');
-    const world = `int wiring_signal(uint8_t, uint32_t) { return 0; }
+  // Where a board gives a pin's port and its bit, that is looked at, and not the pin by its number.
+  const PORT_OF_A_PIN = `#include <stdint.h>
+    int wiring_contact(uint8_t);
+    struct Port { uint8_t pin; uint8_t operator&(uint8_t) volatile { return wiring_contact(pin) == 1; } };
+    static Port port_of_pin;
+    #define digitalPinToPort(p) (port_of_pin.pin = (p))
+    #define digitalPinToBitMask(p) ((uint8_t)1)
+    #define portInputRegister(pin) ((void)(pin), &port_of_pin)`;
+  it.each([
+    ['by its number', ''],
+    ['by its port', PORT_OF_A_PIN],
+  ])(
+    'counts how long each timed pad takes to charge, a few a scan, so that none comes late: %s',
+    async (how, above) => {
+      const { boards, ...wherry } = demo('wherry');
+      const pads = newSensor(findKind('timed-pads')!, 'pads', 'Pads', boards[0].id, 6);
+      const made = withPins({ ...wherry, boards, sensors: [pads], voices: [] });
+      const { lanes } = made.sensors[0];
+      expect(new Set(lanes.map((l) => l.otherPin)).size).toBe(1);
+      // Pad n takes 60 + 20 n looks once its send pin is high; each look takes 4 µs.
+      const index = lanes.map(({ pin }, i) => `pin == ${pin} ? ${i} :`).join(' ');
+      const world = `int wiring_signal(uint8_t, uint32_t) { return 0; }
       static int looks;
       int wiring_contact(uint8_t pin) {
         int pad = ${index} -1;
@@ -345,9 +358,16 @@ describe('the sketch on what has no pin of its own', () => {
         if (looks++ < 60 + 20 * pad) return LOW;
         return looks = 0, HIGH;
       }`;
-    const read = await reads('timed', made, world, `${printed('counts', '6')} printf("%d", (int)overruns);`);
-    expect(read).toEqual([60, 80, 100, 120, 140, 160, 0]);
-  });
+      const read = await reads(
+        how,
+        made,
+        world,
+        `${printed('counts', '6')} printf("%d", (int)overruns);`,
+        above,
+      );
+      expect(read).toEqual([60, 80, 100, 120, 140, 160, 0]);
+    },
+  );
   it('times the edges of an encoder by its pins’ interrupts, while a scan goes on, and never back in time', async () => {
     const { boards, ...wherry } = demo('wherry');
     const encoder = newSensor(findKind('encoder')!, 'knob', 'Knob', boards[0].id, 1);
@@ -381,14 +401,21 @@ describe('the sketch on what has no pin of its own', () => {
       { pin: '4', from: channel, channel: 9 },
       { pin: '5', from: 2, controller: 11 },
       { pin: '6', from: 74, controller: 1 },
+      { pin: '7', scene: 'other' },
     ];
-    const made = { ...wherry, boards: [{ ...wherry.boards[0], powerUp }] };
+    // Nothing plays in the scene that it would begin in.
+    const made = {
+      ...wherry,
+      boards: [{ ...wherry.boards[0], powerUp }],
+      scenes: ['first', 'other'].map((id) => ({ id, name: id })),
+      voices: wherry.voices.map((voice) => ({ ...voice, scenes: ['other'] })),
+    };
     const above = `#define WIRING_HEARD
       #include <stddef.h>
       #include <stdint.h>
       static uint8_t sent[100000]; static size_t n;
       void wiring_heard(const uint8_t *bytes, size_t length) { while (length--) if (n < sizeof sent) sent[n++] = *bytes++; }`;
-    const world = `int wiring_contact(uint8_t pin) { return pin == 4 || pin == 5 ? LOW : HIGH; }\n${STROKES}`;
+    const world = `int wiring_contact(uint8_t pin) { return pin == 4 || pin == 5 || pin == 7 ? LOW : HIGH; }\n${STROKES}`;
     const held = await reads('held', made, world, printed('sent', '(int)n'), above);
     const free = await reads('free', wherry, world, printed('sent', '(int)n'), above);
     const messages = splitMessages(Uint8Array.from(free));

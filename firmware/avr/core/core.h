@@ -96,6 +96,11 @@ static int digitalRead(uint8_t pin)
     return *p.in & p.mask ? HIGH : LOW;
 }
 
+/* A pin's port and its bit there. */
+#define digitalPinToPort(pin) ((uint8_t)((pin) < 8 ? 0 : (pin) < 14 ? 1 : 2))
+#define digitalPinToBitMask(pin) (CorePin(pin).mask)
+#define portInputRegister(port) ((port) == 0 ? &PIND : (port) == 1 ? &PINB : &PINC)
+
 /* Pins 2 and 3 interrupt on every change (datasheet, "External Interrupts"); no other has a vector of its own. */
 #define CHANGE 1
 #define NOT_AN_INTERRUPT -1

@@ -26,30 +26,16 @@ export function edgeValues(timed: readonly boolean[], contacts: readonly Place[]
   };
 }
 
-/** What the sketch does with the pins that are held while power comes. */
-export function powerUpValues(
-  { scenes }: Instrument,
-  powerUp: readonly PowerUpPin[],
-): Record<string, string> {
-  const lines = (line: (own: PowerUpPin, isHeld: string) => string | null) =>
-    powerUp.flatMap((own, i) => line(own, `held & ${1 << i}u`) ?? []).join('\n');
-  return {
-    POWER_UP_PINS: powerUp.map(({ pin }) => pin).join(', '),
-    HELD_CHANNELS: lines(({ channel, from = 0 }, isHeld) =>
-      channel === undefined
-        ? null
-        : `        if ((${isHeld}) && status < 0xf0u && (status & 15u) == ${from - 1}u) return (uint8_t)((status & 0xf0u) | ${channel - 1}u);`,
-    ),
-    HELD_CONTROLLERS: lines(({ controller, from = 0 }, isHeld) =>
-      controller === undefined
-        ? null
-        : `    if ((${isHeld}) && (status & 0xf0u) == 0xb0u && !is_second && byte == ${from}u) return is_second = 1, (uint8_t)${controller}u;`,
-    ),
-    HELD_SCENES: lines(({ scene }, isHeld) =>
-      scene === undefined ? null : `    if (${isHeld}) return ${scenes.findIndex(({ id }) => id === scene)};`,
-    ),
-  };
-}
+/** A row of the sketch's table for each pin that is looked at while power comes; channels count from 0 there. */
+export const powerUpRows = ({ scenes }: Instrument, powerUp: readonly PowerUpPin[]): string =>
+  powerUp
+    .map(({ pin, scene, channel, controller, from = 0 }) => {
+      if (scene !== undefined) return [pin, 'HELD_SCENE', 0, scenes.findIndex(({ id }) => id === scene)];
+      if (channel !== undefined) return [pin, 'HELD_CHANNEL', from - 1, channel - 1];
+      return [pin, 'HELD_CONTROLLER', from, controller];
+    })
+    .map((row) => `{${row.join(', ')}}`)
+    .join(', ');
 
 /** What is wired to an input, for a comment. */
 export const inputWords = ({ boards }: Instrument, port: Link | MidiInput): string =>

@@ -2,7 +2,7 @@ import type { Board } from '../../instrument/board';
 import type { Instrument } from '../../instrument/document';
 import { midiInputsOf } from '../../instrument/midi-inputs';
 import { commentSafe } from './comment-safe';
-import { edgeValues, inputWords, otherInput, portName, powerUpValues } from './sketch-values';
+import { edgeValues, inputWords, otherInput, portName, powerUpRows } from './sketch-values';
 import {
   baudOf,
   columnPlaces,
@@ -57,7 +57,7 @@ export function fillSketch(
   const contacts = contactPlaces(instrument, board);
   const order = matrixOrder(contacts);
   const touch = touchColumns(instrument, board);
-  const sends = sendingPins(instrument, board, contacts.length);
+  const sends = sendingPins(instrument, board);
   const timed = edgesTimed(instrument, board).map((is, c) => is && contacts[c].pin !== NO_PIN);
   const powerUp = board.powerUp ?? [];
   const chosenOr = (p: Place) => p.chosen ?? NO_PIN;
@@ -129,7 +129,7 @@ export function fillSketch(
     TOUCH: touch.map(Number).join(', '),
     SENDS: sends.join(', '),
     ...edgeValues(timed, contacts),
-    ...powerUpValues(instrument, powerUp),
+    POWER_UP: powerUpRows(instrument, powerUp),
     INPUTS: places.map(chosenOr).join(', '),
     CHOOSERS: choosers.join(', '),
     MATRIX_CONTACTS: String(order.length),

@@ -1,4 +1,4 @@
-import { columnsOfSensor } from '../../instrument/access';
+import { columnsOfSensor, contactsOf } from '../../instrument/access';
 import { TRANSPORTS, type Board, type Link, type MidiInput, type Transport } from '../../instrument/board';
 import type { Instrument, Lights } from '../../instrument/document';
 import { lightWiresOf } from '../../instrument/lights';
@@ -39,18 +39,18 @@ export const contactPlaces = (instrument: Instrument, board: Board): Place[] =>
     .map((pin, i) => placeOf(pin, String(2 + i), board));
 
 /** What a board's sketch is besides its image, as text: how it reads its pins, and how often. Other wiring is another build. */
-export const wiringOf = (instrument: Instrument, board: Board): string =>
-  JSON.stringify([
+export function wiringOf(instrument: Instrument, board: Board): string {
+  const sends = sendingPins(instrument, board);
+  return JSON.stringify([
     [board.bits, board.scanHz, board.pins?.choosers ?? []],
     [columnPlaces(instrument, board), touchColumns(instrument, board), contactPlaces(instrument, board)],
     ...midiInputsOf(instrument, board).map((port) => baudOf(instrument, port)),
     ...(litBy(instrument, board) ? [[instrument.lights]] : []),
     ...(waysOut(board).join() === 'cable' ? [] : [waysOut(board)]),
     ...(board.powerUp?.length ? [board.powerUp] : []),
-    ...(sendingPins(instrument, board, 0).some((pin) => pin !== NO_PIN)
-      ? [sendingPins(instrument, board, 0)]
-      : []),
+    ...(sends.some((pin) => pin !== NO_PIN) ? [sends] : []),
   ]);
+}
 
 /** What a board plays over; a cable, where there is one, stands first. */
 export const waysOut = (board: Board): Transport[] =>
@@ -80,18 +80,16 @@ export const touchColumns = (instrument: Instrument, board: Board): boolean[] =>
     .flatMap((s) => columnsOfSensor(s).map(() => kindOf(s).readBy === 'touch peripheral'));
 
 /** The pin that charges each column's pad; none where it is no pad that is timed. On a board whose pins are not told, the one after its contacts. */
-export const sendingPins = (instrument: Instrument, board: Board, contacts: number): string[] =>
-  instrument.sensors
+export function sendingPins(instrument: Instrument, board: Board): string[] {
+  const spare = board.pins ? NO_PIN : String(2 + contactsOf(instrument, board).length);
+  return instrument.sensors
     .filter((s) => s.board === board.id)
     .flatMap((s) =>
       s.lanes
         .filter(({ column }) => column !== undefined)
-        .map(({ otherPin }) =>
-          kindOf(s).readBy !== 'charge time'
-            ? NO_PIN
-            : (otherPin ?? (board.pins ? NO_PIN : String(2 + contacts))),
-        ),
+        .map(({ otherPin }) => (kindOf(s).readBy === 'charge time' ? (otherPin ?? spare) : NO_PIN)),
     );
+}
 
 /** Whether the edges of each contact are timed by themselves, and not by looking at it again and again. */
 export const edgesTimed = (instrument: Instrument, board: Board): boolean[] =>

@@ -4,7 +4,11 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, describe, expect, it } from 'vitest';
+import { compile } from '@/core/compile/compile';
+import { identityOf } from '@/core/exchange/document/instrument-digest';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
+import { writeDump } from '@/core/exchange/settings/settings-dump';
+import { askForSettings, dumpInSysex } from '@/core/exchange/settings/settings-sysex';
 import type { Transport } from '@/core/instrument/board';
 import type { Instrument } from '@/core/instrument/document';
 import { playingOver } from '@/core/instrument/transports';
@@ -70,6 +74,11 @@ function randomStream(seed: number): { messages: number[][]; bytes: number[]; en
 /** What a stream tells, in any order of what is within a SysEx: a real-time message ends before the SysEx that it lies in. */
 const told = (bytes: Iterable<number>): number[][] => new MessageReader().read(Uint8Array.from(bytes));
 
+/** Bytes a USB packet by its code index number: table 4-1, read for these tests. */
+const SIZE = [0, 0, 2, 3, 3, 1, 2, 3, 3, 3, 3, 3, 2, 2, 3, 1];
+const inPackets = (packets: readonly number[][]): number[] =>
+  packets.flatMap(([code, ...rest]) => rest.slice(0, SIZE[code]));
+
 describe('USB event packets (USB Device Class Definition for MIDI Devices 1.0, table 4-1)', () => {
   const usb = built(
     'usb',
@@ -86,8 +95,6 @@ describe('USB event packets (USB Device Class Definition for MIDI Devices 1.0, t
     const out = [...usb(Uint8Array.from(bytes))];
     return Array.from({ length: out.length / 4 }, (_, i) => out.slice(4 * i, 4 * i + 4));
   };
-  // Bytes a packet by its code index number: that table again, read for this test.
-  const SIZE = [0, 0, 2, 3, 3, 1, 2, 3, 3, 3, 3, 3, 2, 2, 3, 1];
   it.each([
     ['note on', [0x90, 60, 64], [[0x09, 0x90, 60, 64]]],
     ['program', [0xc3, 5], [[0x0c, 0xc3, 5, 0]]],
@@ -139,10 +146,42 @@ describe('USB event packets (USB Device Class Definition for MIDI Devices 1.0, t
         expect(code).toBeLessThan(16);
         expect(rest.slice(SIZE[code])).toEqual(Array(3 - SIZE[code]).fill(0));
       }
-      expect(told(sent.flatMap(([code, ...rest]) => rest.slice(0, SIZE[code])))).toEqual(messages);
+      expect(told(inPackets(sent))).toEqual(messages);
     }
   });
 });
+
+/** Reads packets as a receiver does, by section 3 of the specification. */
+function received(sent: readonly number[]): { bytes: number[]; times: number[]; sizes: number[] } {
+  const bytes: number[] = [];
+  const times: number[] = [];
+  const sizes: number[] = [];
+  let inSysex = false;
+  for (let at = 0; at < sent.length; at += 1 + sent[at]) {
+    const packet = sent.slice(at + 1, at + 1 + sent[at]);
+    sizes.push(packet.length);
+    expect(packet[0] & 0xc0, 'header').toBe(0x80);
+    let ms = (packet[0] & 0x3f) << 7;
+    let low = -1;
+    let running = 0;
+    for (let i = 1; i < packet.length;) {
+      if (packet[i] >= 0x80) {
+        const time = packet[i++] & 0x7f;
+        if (time < low) ms += 128;
+        low = time;
+      } else if (!inSysex) expect(running, 'running status within a packet').toBeGreaterThan(0);
+      const status = packet[i] >= 0x80 ? packet[i++] : running;
+      if (status >= 0x80 && status < 0xf0) times.push(((ms & ~0x7f) + low) % 8192);
+      if (status === 0xf0) inSysex = true;
+      if (status === 0xf7) inSysex = false;
+      if (status > 0) bytes.push(status);
+      if (status < 0xf8) running = status < 0xf0 ? status : 0;
+      const most = inSysex ? 20 : status < 0xf0 ? ((status & 0xe0) === 0xc0 ? 1 : 2) : 2;
+      for (let n = 0; n < most && packet[i] < 0x80; n++) bytes.push(packet[i++]);
+    }
+  }
+  return { bytes, times, sizes };
+}
 
 describe('radio packets (Specification for MIDI over Bluetooth Low Energy 1.0)', () => {
   // Bytes come as pairs: ms since the last, byte.
@@ -166,37 +205,6 @@ describe('radio packets (Specification for MIDI over Bluetooth Low Energy 1.0)',
        flush();
      }`,
   );
-  /** Reads packets as a receiver does, by section 3 of the specification. */
-  function received(sent: readonly number[]): { bytes: number[]; times: number[]; sizes: number[] } {
-    const bytes: number[] = [];
-    const times: number[] = [];
-    const sizes: number[] = [];
-    let inSysex = false;
-    for (let at = 0; at < sent.length; at += 1 + sent[at]) {
-      const packet = sent.slice(at + 1, at + 1 + sent[at]);
-      sizes.push(packet.length);
-      expect(packet[0] & 0xc0, 'header').toBe(0x80);
-      let ms = (packet[0] & 0x3f) << 7;
-      let low = -1;
-      let running = 0;
-      for (let i = 1; i < packet.length;) {
-        if (packet[i] >= 0x80) {
-          const time = packet[i++] & 0x7f;
-          if (time < low) ms += 128;
-          low = time;
-        } else if (!inSysex) expect(running, 'running status within a packet').toBeGreaterThan(0);
-        const status = packet[i] >= 0x80 ? packet[i++] : running;
-        if (status >= 0x80 && status < 0xf0) times.push(((ms & ~0x7f) + low) % 8192);
-        if (status === 0xf0) inSysex = true;
-        if (status === 0xf7) inSysex = false;
-        if (status > 0) bytes.push(status);
-        if (status < 0xf8) running = status < 0xf0 ? status : 0;
-        const most = inSysex ? 20 : status < 0xf0 ? ((status & 0xe0) === 0xc0 ? 1 : 2) : 2;
-        for (let n = 0; n < most && packet[i] < 0x80; n++) bytes.push(packet[i++]);
-      }
-    }
-    return { bytes, times, sizes };
-  }
   it('tell a note’s time, let a second of the same moment run on, and carry a long SysEx in packets of twenty', () => {
     const at = (pairs: number[][]) => [...radio(Uint8Array.from(pairs.flat()))];
     // 8100 ms is 63 · 128 + 36.
@@ -311,38 +319,70 @@ const notesOn = (messages: readonly number[][]) =>
   messages.filter(([status, , velocity]) => status >> 4 === 9 && velocity > 0).map(([, note]) => note);
 
 describe('the sketch over each way out', () => {
+  const own = [...askForSettings()];
+  /** What brings packets, one a pass: its settings are asked for after a second. */
+  const brings = (packets: readonly number[][], room: number) => `
+    #include <string.h>
+    static uint8_t brings(uint8_t *p) {
+      static const uint8_t packets[][${1 + room}] = {${packets.map((p) => `{${[p.length, ...p].join(', ')}}`).join(', ')}};
+      static unsigned next;
+      if (wiring_us < 1000000 || next == ${packets.length}) return 0;
+      memcpy(p, packets[next] + 1, packets[next][0]);
+      return packets[next++][0];
+    }`;
+  // A SysEx of six bytes, by table 4-1; one that nobody knows first, and a clock within.
+  const USB_ASKS = brings(
+    [
+      [0, 0, 0, 0],
+      [4, ...own.slice(0, 3)],
+      [15, 0xf8, 0, 0],
+      [7, ...own.slice(3)],
+    ],
+    4,
+  );
   const MINE = '#define USB_MIDI 3';
-  const MINE_SENDS = `extern "C" uint8_t cheir_usb_send(const uint8_t *p) { heard('u', p, 4); return 1; }`;
+  const MINE_SENDS = `extern "C" uint8_t cheir_usb_send(const uint8_t *p) { heard('u', p, 4); return 1; }
+    extern "C" uint8_t cheir_usb_receive(uint8_t *p) { return brings(p); }`;
+  const dumpOf = (instrument: Instrument) => {
+    const image = compile(instrument);
+    return { ok: true, value: writeDump(image, identityOf(instrument, instrument.boards[0], image)) };
+  };
   const OBJECT = {
     above: '#define USBCON',
-    below: 'static void usb_packet(const uint8_t *p) { heard(117, p, 4); }',
+    below: `${USB_ASKS}\nstatic void usb_packet(const uint8_t *p) { heard('u', p, 4); }`,
     headers: {
       'MIDIUSB.h': `typedef struct { uint8_t header, byte1, byte2, byte3; } midiEventPacket_t;
         static struct {
           void sendMIDI(midiEventPacket_t e) { uint8_t p[4] = {e.header, e.byte1, e.byte2, e.byte3}; usb_packet(p); }
           void flush() {}
-          midiEventPacket_t read() { return midiEventPacket_t{0, 0, 0, 0}; }
+          midiEventPacket_t read() { uint8_t p[4] = {0, 0, 0, 0}; brings(p); return midiEventPacket_t{p[0], p[1], p[2], p[3]}; }
         } MidiUSB;`,
     },
   };
   const BOARDS_OWN = {
     above: '#define MIDI_INTERFACE',
-    below: `static void usb_midi_write_packed(uint32_t n) { heard('u', &n, 4); }
+    below: `${USB_ASKS}
+      static void usb_midi_write_packed(uint32_t n) { heard('u', &n, 4); }
       static void usb_midi_flush_output() {}
-      static uint32_t usb_midi_read_message() { return 0; }`,
+      static uint32_t usb_midi_read_message() { uint32_t n = 0; brings((uint8_t *)&n); return n; }`,
   };
   it.each([
     ['object', OBJECT, 'plain'],
     ['board', BOARDS_OWN, 'library'],
-    ['mine', { above: MINE, below: MINE_SENDS }, 'plain'],
-  ] as const)('plays over USB by each convention, in both forms: %s', async (name, world, form) => {
-    const { faults, run } = await sketch(`usb-${name}`, wherry(['usb']), world, form);
-    expect(faults).toEqual([]);
-    const sent = byWay(run(), 'u');
-    const notes = notesOn(sent.filter(([code]) => code === 9).map((p) => p.slice(1)));
-    expect(notes.length).toBeGreaterThanOrEqual(3);
-    expect(byWay(run(), 'c')).toEqual([]);
-  });
+    ['mine', { above: MINE, below: `${USB_ASKS}\n${MINE_SENDS}` }, 'plain'],
+  ] as const)(
+    'plays over USB by each convention, in both forms, and gives its settings there: %s',
+    async (name, world, form) => {
+      const instrument = wherry(['usb']);
+      const { faults, run } = await sketch(`usb-${name}`, instrument, world, form);
+      expect(faults).toEqual([]);
+      const sent = byWay(run(), 'u');
+      const notes = notesOn(sent.filter(([code]) => code === 9).map((p) => p.slice(1)));
+      expect(notes.length).toBeGreaterThanOrEqual(3);
+      expect(dumpInSysex(Uint8Array.from(inPackets(sent)))).toEqual(dumpOf(instrument));
+      expect(byWay(run(), 'c')).toEqual([]);
+    },
+  );
   const RADIO = `#define RADIO_IS_WRITTEN
     extern "C" void cheir_radio_begin() {}
     static bool takes();
@@ -350,7 +390,7 @@ describe('the sketch over each way out', () => {
   it('plays over a radio that takes a packet every 11 ms, and over all three at once, the same on each', async () => {
     const takes =
       'static bool takes() { static uint32_t next; if (wiring_us < next) return false; next = wiring_us + 11000; return true; }';
-    const world = { above: MINE, below: `${RADIO}\n${takes}\n${MINE_SENDS}` };
+    const world = { above: MINE, below: `${brings([], 4)}\n${RADIO}\n${takes}\n${MINE_SENDS}` };
     const { faults, run } = await sketch('three', wherry(['cable', 'usb', 'radio']), world);
     expect(faults).toEqual([]);
     const sent = run();
@@ -366,6 +406,21 @@ describe('the sketch over each way out', () => {
     const radio = byWay(sent, 'r');
     expect(radio.every((p) => p.length <= 20)).toBe(true);
     expect(radio.flat().filter((byte) => byte === 0x90).length).toBeGreaterThanOrEqual(cable.length);
+  });
+  it('gives its settings over a radio that asks for them in two packets, each byte of status with its time', async () => {
+    const asks = [
+      [0x80, 0x85, ...own.slice(0, 4)],
+      [0x80, own[4], 0x86, 0xf8, 0x87, own[5]],
+    ];
+    const world = {
+      below: `${RADIO}\nstatic bool takes() { return true; }\n${brings(asks, 6)}
+        extern "C" uint8_t cheir_radio_receive(uint8_t *p) { return brings(p); }`,
+    };
+    const instrument = wherry(['radio']);
+    const { faults, run } = await sketch('radio-asked', instrument, world);
+    expect(faults).toEqual([]);
+    const { bytes } = received(byWay(run(), 'r').flatMap((packet) => [packet.length, ...packet]));
+    expect(dumpInSysex(Uint8Array.from(bytes.filter((byte) => byte < 0xf8)))).toEqual(dumpOf(instrument));
   });
   it('plays on over the cable while nobody is connected to its radio', async () => {
     const world = { below: `${RADIO}\nstatic bool takes() { return false; }` };

@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import { digestOf } from '@/core/exchange/document/instrument-digest';
 import { readInstrument } from '@/core/exchange/document/instrument-json';
+import { writeReadme } from '@/core/exchange/firmware/readme';
 import { commandSysex } from '@/core/exchange/settings/settings-sysex';
 import type { Instrument, Lights } from '@/core/instrument/document';
 import type { LightVoice } from '@/core/instrument/voices';
@@ -307,15 +308,17 @@ describe('the sketch on what has no pin of its own', () => {
     expect(closed.flatMap((is, k) => (is ? [k] : []))).toEqual(held);
     expect(new Set(places).size).toBe(24);
   });
-  it('reads what hangs on a bus or an expander as its maker says it is read, counted as the instrument lists it', async () => {
+  it('reads what hangs on a bus or an expander by the lines that its README gives, counted as the instrument lists it', async () => {
     const wherry = demo('wherry');
     const ribbon = wherry.sensors.find((s) => s.kind === 'ribbon')!;
     const tilt = wherry.sensors.find((s) => s.kind === 'tilt')!;
     const [knee] = wherry.sensors.find((s) => s.id === 'knee')!.lanes;
     const away = { ...wherry.sensors.find((s) => s.id === 'knee')!, lanes: [{ ...knee, pin: undefined }] };
     const made = { ...wherry, sensors: [ribbon, tilt, away], voices: [] };
-    const above = '#define READ_BUS(c) (500 + 10 * (c))\n#define READ_EXPANDED(c) ((c) == 0 ? LOW : HIGH)';
-    const world = `int wiring_contact(uint8_t) { return HIGH; }
+    const examples = writeReadme(made, made.boards[0], 'wherry', true).match(/^ {2}.*/gm)!;
+    const above = ['#include <stdint.h>', ...examples, 'static uint8_t expander_bits = 0xfe;'].join('\n');
+    const world = `static bool set = (words[0] = -32768, words[1] = 0, words[2] = 32767, true);
+      int wiring_contact(uint8_t) { return HIGH; }
       int wiring_signal(uint8_t pin, uint32_t) { return pin; }`;
     const read = await reads(
       'bus',
@@ -324,7 +327,7 @@ describe('the sketch on what has no pin of its own', () => {
       `${printed('counts', '4')} ${printed('closed', '1')}`,
       above,
     );
-    expect(read.slice(1)).toEqual([510, 520, 530, 1]);
+    expect(read.slice(1)).toEqual([0, 2048, 4095, 1]);
     expect(read[0]).toBeLessThan(100);
   });
   // Where a board gives a pin's port and its bit, that is looked at, and not the pin by its number.

@@ -1,4 +1,5 @@
 import type { Instrument } from '../../instrument/document';
+import { oneLine } from './one-line';
 
 /** The header by which the makers' build tools find the library: no other has its name. @param name of the sketch */
 export const libraryHeader = (name: string): string => `${name.replace(/[^A-Za-z0-9]/g, '_')}_instrument.h`;
@@ -31,9 +32,6 @@ export function asLibrary(
     [`src/${header}`]: `/* Made by Cheironom: by this header the library is found. */\n#include "instrument.h"\n`,
   };
 }
-
-/** One value a line: what is in a name must not end it. */
-const oneLine = (text: string): string => text.replace(/[\r\n]+/g, ' ').trim();
 
 const properties = ({ name, version }: Instrument, sketch: string, header: string): string =>
   Object.entries({

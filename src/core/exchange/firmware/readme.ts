@@ -1,9 +1,11 @@
+import { columnsOfSensor } from '../../instrument/access';
 import type { Board } from '../../instrument/board';
 import type { Instrument } from '../../instrument/document';
 import { midiInputsOf } from '../../instrument/midi-inputs';
 import { transportsOf } from '../../instrument/transports';
 import { libraryName } from './library';
-import { columnPlaces, contactPlaces, edgesTimed, NO_PIN } from './wiring';
+import { oneLine } from './one-line';
+import { columnPlaces, contactPlaces, NO_PIN } from './wiring';
 
 /** Longest line, letters: as it is read in any editor. */
 const WIDTH = 92;
@@ -25,8 +27,6 @@ export function writeReadme(instrument: Instrument, board: Board, name: string, 
   const body = sections.map(([head, text]) => `${head.toUpperCase()}\n${wrapped(text)}\n`);
   return [`${title}\n${'='.repeat(title.length)}\n`, ...body].join('\n');
 }
-
-const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();
 
 /** @param text paragraphs, a line each */
 const wrapped = (text: string): string =>
@@ -94,28 +94,40 @@ const light = (instrument: Instrument, board: Board): string =>
 const SETTINGS =
   'Thresholds, curves, notes and channels go over the cable while it plays (Load, L), or as the .syx file by any program that sends one; it keeps them without power.';
 
-/** What the maker reads by a line of their own. */
+const WRITE = 'Write above `#include "cheironom_line.h"`';
+
+/** What the maker reads by a line of their own, as it would be for the first part on the board's bus. */
 function unread(instrument: Instrument, board: Board): [string, string][] {
-  const bus = columnPlaces(instrument, board).some(({ pin }) => pin === NO_PIN);
+  const part = firstOnBus(instrument, board);
   const away = contactPlaces(instrument, board).some(({ pin }) => pin === NO_PIN);
-  const timed = edgesTimed(instrument, board).includes(true);
   const text = [
-    ...(bus
+    ...(part
       ? [
-          'Write above `#include "cheironom_line.h"` how each column on the bus is read, with the library of its part. Of a part of three axes on columns 4 to 6:',
-          '  static int16_t axis[3];          /* filled once a scan by the part’s library */',
-          '  #define READ_BUS(c) ((uint16_t)(32768L + axis[(c) - 4]) >> (16 - INSTRUMENT_BITS))',
+          `${WRITE} how each column on the bus is read, by the library of its part; columns count from 0. ${oneLine(part.name)}, ${part.n} from column ${part.first} on, where its library gives signed words:`,
+          `  static int16_t words[${part.n}];     /* filled by the part’s library */`,
+          `  #define READ_BUS(c) ((uint16_t)(32768L + words[(c) - ${part.first}]) >> (16 - INSTRUMENT_BITS))`,
         ]
       : []),
     ...(away
       ? [
-          'And how a contact on an expander is read, LOW while it is closed:',
+          `${part ? 'And' : WRITE} how a contact on an expander is read, LOW while it is closed:`,
           '  #define READ_EXPANDED(c) ((expander_bits >> (c)) & 1 ? HIGH : LOW)',
         ]
       : []),
-    ...(timed ? ['Contacts whose edges are timed use the interrupts of their pins.'] : []),
   ];
   return text.length > 0 ? [['What hangs on a bus', text.join('\n')]] : [];
+}
+
+/** Name and columns of a board's first sensor on a bus; null where none is. */
+function firstOnBus(instrument: Instrument, board: Board): { name: string; first: number; n: number } | null {
+  const places = columnPlaces(instrument, board);
+  let first = 0;
+  for (const sensor of instrument.sensors.filter((s) => s.board === board.id)) {
+    const n = columnsOfSensor(sensor).length;
+    if (n > 0 && places[first].pin === NO_PIN) return { name: sensor.name, first, n };
+    first += n;
+  }
+  return null;
 }
 
 const USB =

@@ -125,6 +125,15 @@ const TABLES = [
 const all = async (db: Database) =>
   Object.fromEntries(await Promise.all(TABLES.map(async (name) => [name, await db.table(name).toArray()])));
 
+/** Waits until nothing more comes in. */
+async function quiet(db: Database): Promise<void> {
+  for (let before = -1, now = 0; now !== before;) {
+    before = now;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    now = JSON.stringify(await all(db)).length;
+  }
+}
+
 describe('everything in one file', () => {
   it('comes out as it went in, over random libraries, however the file is cut into pieces', async () => {
     for (const seed of [1, 101, 201]) {
@@ -184,6 +193,25 @@ describe('everything in one file', () => {
     );
     const now = await all(db);
     for (const table of TABLES) expect(now[table]).toEqual(expect.arrayContaining(before[table]));
+  });
+  it('goes on where an import was cut off anywhere: the same file then brings the rest', async () => {
+    const source = fresh();
+    await library(source, 61);
+    const file = await collected(source);
+    const want = await all(source);
+    for (let cut = 0; cut < 12; cut++) {
+      const db = fresh();
+      // The browser goes, and says nothing more to its storage.
+      const stopped = (async function* () {
+        yield* streamed(file.subarray(0, Math.round((file.length * (cut + 0.5)) / 12)), 900);
+        await new Promise(() => {});
+      })();
+      void readBackup(stopped, db);
+      await quiet(db);
+      const brought = await readBackup(streamed(file), db);
+      expect(brought.damaged).toEqual([]);
+      expect(await all(db)).toEqual(want);
+    }
   });
   it('gives what is whole of a damaged file, and says what is not: bytes changed, cut out, or the end missing', async () => {
     const source = fresh();

@@ -26,6 +26,8 @@ interface Coming {
   row: KeptTake | KeptRecording;
   /** Its id here. */
   id: string;
+  /** Whether some of it was here before: an import was cut off. */
+  isHere: boolean;
   pieces: number;
   /** Numbers of pieces that have come. */
   has: Set<number>;
@@ -163,12 +165,20 @@ class Reader {
     if (!to) return void this.unread++;
     const table = is === 'take' ? 'takes' : 'recordings';
     const id = to.idOf(row.id);
-    if (await this.db[table].get(id)) return;
-    this.coming = { table, row, id, pieces, has: new Set() };
+    const here = await this.db[table].get(id);
+    if (here && (await this.isAsWhole(here, row.whole, pieces))) return;
+    this.coming = { table, row, id, isHere: here !== undefined, pieces, has: new Set() };
+    if (here) return;
     // It does not count until all of it is here.
     const aside = 'removedWith' in row && row.removedWith ? { removedWith: to.idOf(row.removedWith) } : {};
     await this.db.table(table).add({ ...row, ...aside, id, instrument: to.id, whole: false });
     if ('order' in row) await orderAfter(row.order, this.db);
+  }
+
+  /** Whether what is here of a take is no less than what the file has of it. */
+  private async isAsWhole(here: KeptTake | KeptRecording, whole: boolean, pieces: number): Promise<boolean> {
+    if (here.whole || whole) return here.whole;
+    return (await this.db.pieces.where('take').equals(here.id).count()) >= pieces;
   }
 
   private async piece({ row }: Extract<BackupRecord, { is: 'piece' }>): Promise<void> {
@@ -183,17 +193,19 @@ class Reader {
     const { coming } = this;
     this.coming = null;
     if (!coming) return;
-    const { table, row, id, pieces, has } = coming;
+    const { table, row, id, isHere, pieces, has } = coming;
     if (has.size === pieces) {
       await this.db.table(table).update(id, { whole: row.whole });
       this.brought.records++;
       return;
     }
-    await this.db.pieces.where('take').equals(id).delete();
-    await this.db.table(table).delete(id);
+    if (!isHere) {
+      await this.db.pieces.where('take').equals(id).delete();
+      await this.db.table(table).delete(id);
+    }
     const what = 'role' in row ? `A take, ${row.role} of ${row.sensor},` : `The recording ${row.name}`;
     this.brought.damaged.push(
-      `${what} lacks ${counted(pieces - has.size, 'piece')} of ${pieces}: it was left out.`,
+      `${what} lacks ${counted(pieces - has.size, 'piece')} of ${pieces}: it ${isHere ? 'stays cut off' : 'was left out'}.`,
     );
   }
 }

@@ -1,4 +1,3 @@
-import { changeWords } from '@/core/exchange/document/change-words';
 import { checkInstrument } from '@/core/exchange/document/instrument-json';
 import type { Instrument } from '@/core/instrument/document';
 import type { Result } from '@/core/result';
@@ -6,17 +5,6 @@ import { database, type Database, type KeptVersion } from './database';
 
 /** The line of versions that every instrument begins with. */
 export const MAIN_LINE = 'main';
-
-/** Most changes of one step that are told, lines. */
-const MOST_CHANGES = 40;
-
-/** What a step changed, in words, as the log and the versions tell it. */
-export const toldChanges = (before: Instrument, after: Instrument): string[] => {
-  const all = changeWords(before, after).map((line) => line.slice(0, 300));
-  return all.length <= MOST_CHANGES
-    ? all
-    : [...all.slice(0, MOST_CHANGES - 1), `and ${all.length - MOST_CHANGES + 1} more`];
-};
 
 /**
  * Keeps an instrument as a version, after those that there are.

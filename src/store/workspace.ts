@@ -1,6 +1,8 @@
 import { createStore } from 'zustand/vanilla';
 import type { Choice } from '@/core/ways/level/choice';
-import type { Instrument, LogEntry } from '@/core/instrument/document';
+import { changeWords } from '@/core/exchange/document/change-words';
+import type { Instrument } from '@/core/instrument/document';
+import { fewLines, withEntry } from '@/core/instrument/log-entry';
 import { readKept } from './kept-instrument';
 import {
   database,
@@ -10,7 +12,7 @@ import {
   type KeptTake,
   type KeptVersion,
 } from './database';
-import { keepVersion, toldChanges, versionsOf } from './versions';
+import { keepVersion, versionsOf } from './versions';
 import { beginHistory, record, redo, undo, type Deed, type History, type Place, type Step } from './history';
 import { recordingsOf } from './recordings';
 import { setAside } from './removed';
@@ -245,11 +247,11 @@ export function createWorkspace(
     ): boolean {
       const { history, readOnly: off } = store.getState();
       if (!logged || !history || off) return step(says, next, deed);
-      const changes = toldChanges(history.present, next);
-      const told = [...changes, ...found].slice(0, MOST_TOLD);
+      const changes = changeWords(history.present, next);
+      const told = fewLines([...changes, ...found]);
       const entry = { at: new Date().toISOString(), says, ...(told.length > 0 ? { changes: told } : {}) };
       const done = step(says, { ...next, log: withEntry(next.log, entry) }, deed);
-      if (done && changes.length > 0) void addVersion(next, { says, changes });
+      if (done && changes.length > 0) void addVersion(next, { says, changes: fewLines(changes) });
       return done;
     },
     /** Keeps the instrument as it is as a version, where it is none yet: a branch begins with one. */
@@ -290,15 +292,6 @@ export function createWorkspace(
     },
   };
 }
-
-/** Lines of an entry at most (core/instrument/document.ts). */
-const MOST_TOLD = 40;
-
-/** Entries that a document holds at most (core/instrument/document.ts); the oldest give way. */
-const MOST_ENTRIES = 5000;
-
-const withEntry = (log: readonly LogEntry[], entry: LogEntry): LogEntry[] =>
-  [...log, entry].slice(-MOST_ENTRIES);
 
 const without = (drafts: WorkspaceState['drafts'], sensor: string): WorkspaceState['drafts'] =>
   Object.fromEntries(Object.entries(drafts).filter(([own]) => own !== sensor));

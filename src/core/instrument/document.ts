@@ -16,6 +16,7 @@ import {
 import { Board, Link, MidiInput } from './board';
 import { Face } from './face';
 import { finite, ID, PIN } from './field';
+import { LogEntry, MOST_COST, MOST_ENTRIES } from './log-entry';
 import { Sensor } from './sensor';
 import { Union } from './union';
 import { VOICES, type Voice } from './voices';
@@ -31,24 +32,6 @@ import { ListOf, ObjectOf } from './parts-of';
  */
 export const FORMAT = 'cheironom-instrument';
 export const VERSION = 3;
-
-export class LogEntry {
-  @IsISO8601() at!: string;
-  @IsString() @Length(1, 4000) says!: string;
-  /** Whether the maker wrote it; what the application writes itself has no such word. */
-  @IsOptional() @IsIn(['maker']) by?: 'maker';
-  /** What changed, a line each: "Bellows: on 22 → 31". */
-  @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(40)
-  @IsString({ each: true })
-  @Length(1, 300, { each: true })
-  changes?: string[];
-  /** Pictures, by their ids: they lie beside the document. */
-  @IsOptional() @IsArray() @ArrayMaxSize(12) @Matches(ID, { each: true }) pictures?: string[];
-  /** What was paid for, in the maker's currency. */
-  @IsOptional() @IsNumber(finite) @Min(0) @Max(1e6) cost?: number;
-}
 
 /** A step of the build that is done. */
 export class BuiltStep {
@@ -73,7 +56,7 @@ export class Lights {
 export class Price {
   /** As the list of parts names it. */
   @IsString() @Length(1, 120) part!: string;
-  @IsNumber(finite) @Min(0) @Max(1_000_000) cost!: number;
+  @IsNumber(finite) @Min(0) @Max(MOST_COST) cost!: number;
 }
 
 export class Instrument {
@@ -103,7 +86,7 @@ export class Instrument {
   selectors?: Selector[];
   /** None where it is left out. */
   @IsOptional() @ObjectOf(() => Clock) clock?: Clock;
-  @ListOf(() => LogEntry, 5000)
+  @ListOf(() => LogEntry, MOST_ENTRIES)
   log!: LogEntry[];
   /** Scales and tunings that its voices name; twelve even semitones where they name none. */
   @IsOptional() @IsArray() @ArrayMaxSize(32) @Union(TUNINGS, { each: true }) tunings?: Tuning[];

@@ -2,6 +2,7 @@
 
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
+import { MOST_COST, MOST_LETTERS, MOST_PICTURES, withEntry } from '@/core/instrument/log-entry';
 import { keepPicture } from '@/store/pictures';
 import { storageWords } from '@/store/trouble';
 import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
@@ -10,9 +11,6 @@ import { useFilePicker } from '../parts/use-file-picker';
 import { Picture } from './picture';
 import { smallerPicture } from './smaller-picture';
 import styles from './log.module.css';
-
-/** Most pictures of one entry (core/instrument/document.ts). */
-const MOST_PICTURES = 12;
 
 /** Where the maker writes what was done, seen or bought, with pictures. */
 export function Compose() {
@@ -24,7 +22,7 @@ export function Compose() {
   const [pictures, setPictures] = useState<string[]>([]);
   const field = useRef<HTMLTextAreaElement>(null);
   const paid = Number(cost.replace(',', '.'));
-  const costRefused = cost.trim() !== '' && !(paid >= 0 && paid <= 1e6);
+  const costRefused = cost.trim() !== '' && !(paid >= 0 && paid <= MOST_COST);
   const add = () => {
     const text = says.trim() || (pictures.length > 0 ? 'A picture' : '');
     if (text === '' || costRefused) return;
@@ -34,7 +32,7 @@ export function Compose() {
       ...(pictures.length > 0 ? { pictures } : {}),
       ...(cost.trim() === '' ? {} : { cost: paid }),
     };
-    if (!workspace.change('written into the log', { ...now, log: [...now.log, entry] })) return;
+    if (!workspace.change('written into the log', { ...now, log: withEntry(now.log, entry) })) return;
     setSays('');
     setCost('');
     setPictures([]);
@@ -71,7 +69,7 @@ export function Compose() {
         <textarea
           ref={field}
           rows={2}
-          maxLength={4000}
+          maxLength={MOST_LETTERS}
           disabled={readOnly}
           value={says}
           placeholder="The hinge was glued anew; the left leaf is softer now."

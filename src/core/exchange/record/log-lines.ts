@@ -1,4 +1,4 @@
-import type { LogEntry } from '../../instrument/document';
+import type { LogEntry } from '../../instrument/log-entry';
 
 /** What a line of the record tells of: what the maker wrote, what was changed, or what was kept besides. */
 export const LINE_KINDS = ['maker', 'change', 'take', 'recording', 'trial', 'check-up'] as const;

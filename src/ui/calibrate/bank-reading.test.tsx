@@ -1,30 +1,20 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { BankReport } from '@/core/calibrate/report';
 import type { Sensor } from '@/core/instrument/sensor';
 import type { TurnsCalibration } from '@/core/ways/turns/calibration';
-import type { Session } from '@/session/session';
-import { SessionContext } from '../hooks/use-session';
-import { closeDemo, openDemo } from '../testing/test-bench';
+import { closeDemo, onDemo, openDemo, session, show } from '../testing/test-bench';
 import { wordsOf } from '../ways/registry';
 import { BankReading } from './bank-reading';
 import { promptFor } from './prompts';
 
-let session: Session;
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
+onDemo();
 const sensorNow = (id: string): Sensor =>
   session.workspace.store.getState().history!.present.sensors.find((s) => s.id === id)!;
-const show = (id: string, report: BankReport | null = null) =>
-  render(
-    <SessionContext value={session}>
-      <BankReading sensor={sensorNow(id)} report={report} act={() => {}} />
-    </SessionContext>,
-  );
+const open = (id: string, report: BankReport | null = null) =>
+  show(<BankReading sensor={sensorNow(id)} report={report} act={() => {}} />);
 const reportOf = (id: string, gestures: number): BankReport => ({
   ...{ is: 'bank', calibration: sensorNow(id).calibration!, findings: [], mark: null },
   readings: { lanes: [{ lane: sensorNow(id).lanes[0].id, gestures, numbers: {} }], numbers: {} },
@@ -32,16 +22,16 @@ const reportOf = (id: string, gestures: number): BankReport => ({
 
 describe('the reading of a bank', () => {
   it('of one lane says what was measured, and from how many gestures', async () => {
-    session = await openDemo('sallow');
-    show('wheel', reportOf('wheel', 61));
+    await openDemo('sallow');
+    open('wheel', reportOf('wheel', 61));
     expect(screen.getByText('Measured from').parentElement!.textContent).toBe(
       'Measured from61 pulses458 to 65 ms a pulse.',
     );
     expect(screen.queryByText('Lanes played')).toBeNull();
   });
   it('of several counts the lanes that were played', async () => {
-    session = await openDemo('cairn');
-    show('pots', reportOf('pots', 4));
+    await openDemo('cairn');
+    open('pots', reportOf('pots', 4));
     expect(document.body.textContent).toMatch(/Lanes played.*1 of 2A lane that was not played stays silent/);
   });
 });
@@ -49,15 +39,15 @@ describe('the reading of a bank', () => {
 describe('what is chosen of an encoder', () => {
   const chosen = () => sensorNow('encoder').calibration as TurnsCalibration;
   it('is typed or picked, is played at once, and can be taken back', async () => {
-    session = await openDemo('cairn');
+    await openDemo('cairn');
     const user = userEvent.setup();
-    const { unmount } = show('encoder');
+    const { unmount } = open('encoder');
     const steps = screen.getByLabelText('Steps from nothing to all');
     await user.clear(steps);
     await user.type(steps, '20{Enter}');
     expect(chosen()).toMatchObject({ steps: 20, ends: 'stop' });
     unmount();
-    show('encoder');
+    open('encoder');
     await user.selectOptions(screen.getByLabelText('Past its ends it'), 'begins anew');
     expect(chosen()).toMatchObject({ steps: 20, ends: 'wrap', lanes: [{ leads: 'first' }] });
     await act(async () => void (await session.workspace.undo()));
@@ -65,8 +55,8 @@ describe('what is chosen of an encoder', () => {
     expect(chosen()).toMatchObject({ steps: 127, ends: 'stop' });
   });
   it('what lies outside its limits is refused, and what stood stays', async () => {
-    session = await openDemo('cairn');
-    show('encoder');
+    await openDemo('cairn');
+    open('encoder');
     const steps = screen.getByLabelText<HTMLInputElement>('Steps from nothing to all');
     const user = userEvent.setup();
     await user.clear(steps);
@@ -80,7 +70,7 @@ describe('what is chosen of an encoder', () => {
 describe('words', () => {
   it('of every measured sensor of the demonstrations: what was measured, and a number for each column', async () => {
     for (const name of ['wherry', 'cairn', 'sallow']) {
-      session = await openDemo(name);
+      await openDemo(name);
       const { sensors } = session.workspace.store.getState().history!.present;
       for (const sensor of sensors) {
         const c = sensor.calibration;
@@ -98,12 +88,12 @@ describe('words', () => {
           expect(same).toEqual(c);
         }
       }
-      await closeDemo(session);
+      await closeDemo();
     }
-    session = await openDemo('wherry');
+    await openDemo('wherry');
   });
   it('ask for what each of them needs, in one instruction', async () => {
-    session = await openDemo('sallow');
+    await openDemo('sallow');
     expect(promptFor('sweep', sensorNow('wheel')).says).toBe(
       'Turn it slowly, then faster, then let it stop.',
     );

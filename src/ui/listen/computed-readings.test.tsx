@@ -1,30 +1,20 @@
 // @vitest-environment jsdom
-import { act, cleanup, render, screen } from '@testing-library/react';
-import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { act, screen } from '@testing-library/react';
+import { beforeEach, expect, it, vi } from 'vitest';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
-import type { Session } from '@/session/session';
 import { computedKey } from '@/workers/live-protocol';
-import { SessionContext } from '../hooks/use-session';
-import { closeDemo, openDemo } from '../testing/test-bench';
+import { onDemo, openDemo, session, show } from '../testing/test-bench';
 import { Listen } from './listen';
 
 vi.mock('next/link', () => ({ default: ({ children }: { children: React.ReactNode }) => <a>{children}</a> }));
 
-let session: Session;
+onDemo();
 const open = async (name: string, sensor: string, lane = 0) => {
-  session = await openDemo(name);
+  await openDemo(name);
   session.choice.setState({ sensor, lane });
-  render(
-    <SessionContext value={session}>
-      <Listen />
-    </SessionContext>,
-  );
+  show(<Listen />);
 };
 beforeEach(() => vi.useRealTimers());
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
 const computed = (columns: number, shares: Record<string, number>, closed: boolean[] = []) =>
   act(() => LiveStandIn.last.says(tickOf(columns, { tUs: 20_000, computed: shares, closed })));
 /** What a reading of this label shows: its number and its sentence. */

@@ -1,30 +1,20 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Finding } from '@/core/findings/finding';
 import type { Listened } from '@/core/listen/listen';
 import type { FromLive, Tick } from '@/workers/live-protocol';
 import { BoardMenu } from '../frame/board-menu';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext } from '../hooks/use-session';
+import { onDemo, session, show } from '../testing/test-bench';
 import { ReadingsTable } from '../recording/readings-table';
 import { ListenedFindings } from './listened-findings';
 import { HiddenFaults } from './hidden-faults';
 import { SelfTest } from './self-test';
 
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('cairn');
-});
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
+onDemo('cairn');
 
-const open = (what: React.ReactNode) => render(<SessionContext value={session}>{what}</SessionContext>);
 const COLUMNS = 13;
 const tick = (tUs: number, change: Partial<Tick> = {}): FromLive =>
   tickOf(COLUMNS, { tUs, closed: [false, false], ...change });
@@ -53,7 +43,7 @@ describe('what is wrong', () => {
   it('is told once for all lanes of a sensor that have it, with causes and cures, and leads to the first of them', async () => {
     const findings = ['stone-3', 'stone-5'].map((lane) => finding({ lane }));
     const stream = finding({ code: 'freezes', lane: undefined, says: 'The stream froze once.' });
-    open(<ListenedFindings listened={listened([...findings, stream])} trouble={null} />);
+    show(<ListenedFindings listened={listened([...findings, stream])} trouble={null} />);
     expect(screen.getByRole('heading').textContent).toBe('2 findings');
     expect(screen.getByText('Stones, 2 lanes, stone-3 first')).toBeTruthy();
     expect(screen.getByText('The stream')).toBeTruthy();
@@ -63,15 +53,11 @@ describe('what is wrong', () => {
     expect(screen.getAllByText('Check the wire (a minute).')).toHaveLength(2);
   });
   it('is nothing, not known yet, or why it cannot be known', () => {
-    const { rerender } = open(<ListenedFindings listened={null} trouble={null} />);
+    const { rerender } = show(<ListenedFindings listened={null} trouble={null} />);
     const head = () => screen.getByRole('heading').textContent;
     expect(head()).toBe('Listening…');
     const again = (value: Parameters<typeof ListenedFindings>[0]) =>
-      rerender(
-        <SessionContext value={session}>
-          <ListenedFindings {...value} />
-        </SessionContext>,
-      );
+      rerender(<ListenedFindings {...value} />);
     again({ listened: listened([]), trouble: null });
     expect(head()).toBe('Nothing is wrong that twelve seconds show.');
     again({ listened: null, trouble: 'out of memory' });
@@ -81,7 +67,7 @@ describe('what is wrong', () => {
 
 describe('faults to practise on', () => {
   it('are three, hidden until they are shown, and mended again', async () => {
-    open(<HiddenFaults />);
+    show(<HiddenFaults />);
     await userEvent.click(screen.getByRole('button', { name: /^Hide three faults/ }));
     const broken = LiveStandIn.last.sent.flatMap((m) => (m.is === 'break' ? [m.faults] : []));
     expect(broken[0]).toHaveLength(3);
@@ -91,7 +77,7 @@ describe('faults to practise on', () => {
     expect(screen.getAllByRole('listitem')).toHaveLength(3);
     // Whoever leaves Listen and comes back can still mend them.
     cleanup();
-    open(<HiddenFaults />);
+    show(<HiddenFaults />);
     await userEvent.click(screen.getByRole('button', { name: 'Mend them' }));
     expect(LiveStandIn.last.sent.at(-1)).toEqual({ is: 'break', faults: [] });
   });
@@ -99,7 +85,7 @@ describe('faults to practise on', () => {
 
 describe('the self-test on the screen', () => {
   it('shows what moves and what is there, from what came between two ticks: a strike is short', () => {
-    open(<SelfTest leave={() => {}} />);
+    show(<SelfTest leave={() => {}} />);
     for (let t = 0; t <= 1100; t += 33) says(tick(1000 * t));
     expect(screen.getByRole('heading', { level: 1 }).textContent).toMatch(/^Move any input, alone\. 14 left/);
     const columns = Uint16Array.from({ length: 2 * COLUMNS }, (_, i) => (i === 5 ? 900 : 500));
@@ -114,7 +100,7 @@ describe('the self-test on the screen', () => {
 
 describe('the board at the top right', () => {
   it('opens a port at any rate that is typed', async () => {
-    open(<BoardMenu />);
+    show(<BoardMenu />);
     const asked: number[] = [];
     session.connect = (baud) => {
       asked.push(baud);
@@ -130,7 +116,7 @@ describe('the board at the top right', () => {
     expect(screen.queryByRole('spinbutton')).toBeNull();
   });
   it('says what is wrong with the line, and asks for a port that a browser without them does not have', async () => {
-    open(<BoardMenu />);
+    show(<BoardMenu />);
     says(tick(1000));
     expect(screen.getByRole('button').textContent).toBe('Practice board1000 frames/s · 0 lost');
     session.live.setState({ cable: { is: 'open', baud: 500_000 } });
@@ -192,7 +178,7 @@ describe('a file’s readings', () => {
       [null, 0.01],
       [0.12, null],
     ];
-    open(<ReadingsTable listened={{ ...listened([]), lanes: [lane, played], contacts, crosstalk }} />);
+    show(<ReadingsTable listened={{ ...listened([]), lanes: [lane, played], contacts, crosstalk }} />);
     const [readings, answers] = screen.getAllByRole('table');
     const row = (name: RegExp, of = readings) => within(of).getByRole('row', { name }).textContent;
     expect(row(/^left/)).toBe('left500.31.2312–not played–––0 · 0 · 0 · 0');

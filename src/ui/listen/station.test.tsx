@@ -1,32 +1,22 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { beginRecording } from '@/store/recordings';
 import type { KeptRecording } from '@/store/database';
 import type { FromLive, Tick, ToLive } from '@/workers/live-protocol';
 import { FootStrip } from '../frame/foot-strip';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
 import { ReplayStrip } from '../frame/replay-strip';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext } from '../hooks/use-session';
+import { onDemo, session, show } from '../testing/test-bench';
 import { DeskStandIn } from '../recording/desk-stand-in';
 import { Listen } from './listen';
 
 vi.mock('next/link', () => ({ default: ({ children }: { children: React.ReactNode }) => <a>{children}</a> }));
 
 const COLUMNS = 16;
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('wherry');
-});
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
+onDemo('wherry');
 
-const open = (what: React.ReactNode) => render(<SessionContext value={session}>{what}</SessionContext>);
 const tick = (change: Partial<Tick> = {}) =>
   act(() => LiveStandIn.last.says(tickOf(COLUMNS, { closed: [false], ...change })));
 const says = (message: FromLive) => act(() => LiveStandIn.last.says(message));
@@ -39,7 +29,7 @@ const told = (is: ToLive['is']) => LiveStandIn.last.sent.filter((m) => m.is === 
 
 describe('Listen', () => {
   it('shows one lane, all lanes, or the test of every input, each by its key and back by the same', () => {
-    open(<Listen />);
+    show(<Listen />);
     expect(head()).toBe('Waiting for the board.');
     tick();
     expect(head()).toBe('It moves.');
@@ -57,7 +47,7 @@ describe('Listen', () => {
     expect(head()).toBe('It moves.');
   });
   it('records by Space and marks by Enter, and says how long it has', () => {
-    open(<Listen />);
+    show(<Listen />);
     tick();
     key(' ', 'Space');
     expect(told('record')).toHaveLength(1);
@@ -69,7 +59,7 @@ describe('Listen', () => {
     expect(told('record-ends')).toHaveLength(1);
   });
   it('holds the last seconds still as a recording that is not kept yet, and lets go by the same key', async () => {
-    open(<Listen />);
+    show(<Listen />);
     tick();
     key('h', 'KeyH');
     expect(told('recent')).toHaveLength(1);
@@ -91,7 +81,7 @@ describe('Listen', () => {
     expect(DeskStandIn.open).toBe(0);
   });
   it('says whether the sketch on the cable is of this instrument, and how often it scans', () => {
-    open(<Listen />);
+    show(<Listen />);
     const line = { ...{ packets: 9, lines: 0, bad: 0, bytes: 400, garbled: 0, width: 16, columns: 16 } };
     const who = { digest: '0badc0de', scanHz: 500 };
     tick({
@@ -136,7 +126,7 @@ describe('Listen', () => {
       at: '2026-11-26T11:00:00Z',
     });
     await act(() => session.workspace.reloadRecordings());
-    open(<Listen />);
+    show(<Listen />);
     const rows = screen.getAllByRole('button', { name: /Tune|Lost/ }).map((b) => b.textContent);
     expect(rows[0]).toMatch(/^Lostcut off/);
     expect(rows[1]).toMatch(/^Tune1 h 02 min.*cold, slow$/);
@@ -145,7 +135,7 @@ describe('Listen', () => {
 
 describe('a recording that is played again', () => {
   it('stands, goes on, steps and leaps by key and by pointer; without one there is no strip', async () => {
-    open(<ReplayStrip />);
+    show(<ReplayStrip />);
     expect(screen.queryByRole('region')).toBeNull();
     const kept = { ...{ id: 'a', instrument: 'wherry', name: 'Tune', notes: '', tags: [], marks: [] } };
     await act(() =>
@@ -180,7 +170,7 @@ describe('a recording that is played again', () => {
 
 describe('the foot strip', () => {
   it('tells the last note and the last level apart, bytes a second, and a recording that goes on, which it ends', async () => {
-    open(<FootStrip />);
+    show(<FootStrip />);
     expect(screen.getByText('nothing sent yet')).toBeTruthy();
     const events = [
       { tUs: 0, bytes: [0x90, 62, 87] },

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
-import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
+import { act, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { compile } from '@/core/compile/compile';
 import type { Cable } from '@/session/cable';
 import { ANSWER } from '@/core/engine/codes';
@@ -11,27 +11,14 @@ import { HEAD_BYTES } from '@/core/exchange/settings/settings-room';
 import { dumpInSysex, settingsSysex } from '@/core/exchange/settings/settings-sysex';
 import type { Instrument } from '@/core/instrument/document';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext } from '../hooks/use-session';
+import { onDemo, session, show } from '../testing/test-bench';
 import { SettingsView } from './settings-view';
 
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('wherry');
-});
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
+onDemo('wherry');
 
 const wherry = (): Instrument => session.workspace.store.getState().history!.present;
-const show = (instrument = wherry(), board = instrument.boards[0]) =>
-  render(
-    <SessionContext value={session}>
-      <SettingsView instrument={instrument} board={board} />
-    </SessionContext>,
-  );
+const open = (instrument = wherry(), board = instrument.boards[0]) =>
+  show(<SettingsView instrument={instrument} board={board} />);
 const identity = () => identityOf(wherry(), wherry().boards[0], compile(wherry()));
 const status = () => document.querySelector('[aria-live]')!.textContent;
 /** The line as a board that answers would bring it. */
@@ -49,7 +36,7 @@ const answers = (says: number, n: number) =>
 
 describe('settings without a new build', () => {
   it('go to the board on the cable, and its answer is said; none can go without one', async () => {
-    show();
+    open();
     const button = screen.getByRole('button', { name: /Settings to the board/ });
     expect(button.hasAttribute('disabled')).toBe(true);
     const sent: Uint8Array[] = [];
@@ -74,7 +61,7 @@ describe('settings without a new build', () => {
     );
   });
   it('a file is compared with them: what differs is counted, and what is no file of settings is said', async () => {
-    show();
+    open();
     const input = screen.getByLabelText('Settings to compare');
     const give = (bytes: Uint8Array<ArrayBuffer>) =>
       userEvent.upload(input, new File([bytes], 'own.syx'), { applyAccept: false });
@@ -90,7 +77,7 @@ describe('settings without a new build', () => {
   });
   it('a board without the memory is told so, with the figure', () => {
     const own = wherry();
-    show(own, { ...own.boards[0], memoryBytes: 2048 });
+    open(own, { ...own.boards[0], memoryBytes: 2048 });
     expect(screen.queryByRole('button')).toBeNull();
     expect(screen.getByText(/come with each build.*would take [\d ,.\u202f]+ bytes/)).toBeTruthy();
   });

@@ -1,27 +1,16 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Instrument } from '@/core/instrument/document';
-import type { Session } from '@/session/session';
 import { keepTake } from '@/store/takes';
-import { SessionContext } from '../hooks/use-session';
-import { closeDemo, openDemo } from '../testing/test-bench';
+import { now, onDemo, session, show } from '../testing/test-bench';
 import { EntriesView } from './entries-view';
 import { useLogLines } from './use-log-lines';
 import { VersionsView } from './versions-view';
 
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('wherry');
-});
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
+onDemo('wherry');
 
-const now = (): Instrument => session.workspace.store.getState().history!.present;
-const show = (view: React.ReactNode) => render(<SessionContext value={session}>{view}</SessionContext>);
 function Entries() {
   return <EntriesView lines={useLogLines()} />;
 }

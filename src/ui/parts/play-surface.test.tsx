@@ -1,23 +1,17 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
 import { withEdited, withNumber } from '@/core/plan/face/edit';
 import { LiveStandIn } from '@/session/testing/live-stand-in';
-import type { Session } from '@/session/session';
 import type { ToLive } from '@/workers/live-protocol';
-import { SessionContext } from '../hooks/use-session';
-import { closeDemo, openDemo } from '../testing/test-bench';
+import { closeDemo, onDemo, openDemo, session, show } from '../testing/test-bench';
 import { PlaySurface } from './play-surface';
 
-let session: Session;
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
+onDemo();
 
 /** The practice surface of one sensor; the middle of every place is at 500, 300 px of the window. */
 async function open(name: string, id: string, turn = 0): Promise<void> {
-  session = await openDemo(name);
+  await openDemo(name);
   Element.prototype.setPointerCapture = () => {};
   vi.spyOn(Element.prototype, 'getBoundingClientRect').mockReturnValue(new DOMRect(400, 250, 200, 100));
   const { history } = session.workspace.store.getState();
@@ -26,11 +20,7 @@ async function open(name: string, id: string, turn = 0): Promise<void> {
     withEdited(history!.present, new Set([`${id} 0`]), withNumber('turn', turn)),
   );
   const { sensors } = session.workspace.store.getState().history!.present;
-  render(
-    <SessionContext value={session}>
-      <PlaySurface sensors={sensors.filter((s) => s.id === id)} titled />
-    </SessionContext>,
-  );
+  show(<PlaySurface sensors={sensors.filter((s) => s.id === id)} titled />);
 }
 type Hand = Extract<ToLive, { is: 'hand' }>;
 const hands = () =>
@@ -81,9 +71,9 @@ describe('a place of one lane', () => {
       fireEvent.pointerDown(ribbon, { clientX: x, clientY: y });
       expect(hands()).toEqual([[0, 0.25]]);
       cleanup();
-      await closeDemo(session);
+      await closeDemo();
     }
-    session = await openDemo('wherry');
+    await openDemo('wherry');
   });
   it('a small level is drawn up and down from where it is pressed: an encoder either way', async () => {
     await open('cairn', 'encoder');

@@ -1,29 +1,21 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { placesOf, placeKey } from '@/core/plan/face/places';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext } from '../hooks/use-session';
+import { now, onDemo, session, show } from '../testing/test-bench';
 import { FaceDesk } from './face-desk';
 import { SensorTools } from './sensor-tools';
 
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('wherry');
-  render(
-    <SessionContext value={session}>
+onDemo('wherry');
+beforeEach(() => {
+  show(
+    <>
       <SensorTools />
       <FaceDesk />
-    </SessionContext>,
+    </>,
   );
 });
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
 
-const now = () => session.workspace.store.getState().history!.present;
 const boxOf = (key: string) => placesOf(now()).find((place) => placeKey(place) === key)!.box;
 const desk = () => within(screen.getByRole('region', { name: 'Face' }));
 const grip = (name: string) => desk().getByRole('button', { name });

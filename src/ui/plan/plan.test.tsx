@@ -1,13 +1,12 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { planOf } from '@/core/plan/plan';
 import { asideOf } from '@/store/removed';
 import { LiveStandIn } from '@/session/testing/live-stand-in';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext, useInstrument } from '../hooks/use-session';
+import { now, onDemo, session, show } from '../testing/test-bench';
+import { useInstrument } from '../hooks/use-session';
 import { Boards } from './boards';
 import { BuildList } from './build-list';
 import { PartNumbers } from './part-numbers';
@@ -16,16 +15,8 @@ import { SensorTools } from './sensor-tools';
 import { Wiring } from './wiring';
 import { WiringDesk } from './wiring-desk';
 
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('wherry');
-});
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
+onDemo('wherry');
 
-const now = () => session.workspace.store.getState().history!.present;
 const sensor = (id: string) => now().sensors.find((s) => s.id === id)!;
 
 /** Everything of the station that changes the plan. */
@@ -46,12 +37,7 @@ function Parts() {
     </>
   );
 }
-const open = () =>
-  render(
-    <SessionContext value={session}>
-      <Parts />
-    </SessionContext>,
-  );
+const open = () => show(<Parts />);
 
 describe('wires', () => {
   it('are led by key: hold one, then the pin; what was there changes places', () => {

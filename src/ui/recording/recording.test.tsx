@@ -1,16 +1,14 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useEffect, useState } from 'react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { database } from '@/store/database';
 import { loadTakes } from '@/store/takes';
 import { recordingsOf } from '@/store/recordings';
 import { asideOf } from '@/store/removed';
 import type { Frames } from '@/core/signal/take';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext } from '../hooks/use-session';
+import { onDemo, session, show } from '../testing/test-bench';
 import { Notices } from '../parts/notice';
 import { ChooseColumns } from './choose-columns';
 import { DeskStandIn } from './desk-stand-in';
@@ -19,14 +17,7 @@ import { RecordingsList } from './recordings-list';
 import type { Shown } from './shown';
 import { useShown } from './use-shown';
 
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('wherry');
-});
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
+onDemo('wherry');
 
 /** Four seconds of the bellows at 1 kHz: rest at 2042, one push of a second from 1 s on; and the knee's contact. */
 const frames: Frames = {
@@ -84,17 +75,14 @@ function Desk({ first }: { first: Shown }) {
   );
 }
 
-function Bench({ first }: { first: Shown }) {
-  return (
-    <SessionContext value={session}>
-      <Desk first={first} />
-      <Notices />
-    </SessionContext>
-  );
-}
 async function openHeld(): Promise<void> {
   left = 0;
-  render(<Bench first={held()} />);
+  show(
+    <>
+      <Desk first={held()} />
+      <Notices />
+    </>,
+  );
   await screen.findByLabelText('First cursor');
 }
 const cursors = (first: number, second: number) => {
@@ -260,11 +248,7 @@ describe('the columns of a file', () => {
   };
   it('are what its first lines tell, can be others, and no two are the same', async () => {
     const read = vi.fn();
-    render(
-      <SessionContext value={session}>
-        <ChooseColumns name="log.csv" preview={preview} read={read} leave={() => {}} />
-      </SessionContext>,
-    );
+    show(<ChooseColumns name="log.csv" preview={preview} read={read} leave={() => {}} />);
     const now = () =>
       [1, 2, 3, 4].map(
         (n) => screen.getByRole<HTMLSelectElement>('combobox', { name: `Column ${n} is` }).value,

@@ -1,22 +1,20 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen, within } from '@testing-library/react';
 import { useState } from 'react';
-import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { beforeEach, expect, it, vi } from 'vitest';
 import { allColumns } from '@/core/instrument/access';
 import type { FingeringPitch } from '@/core/instrument/voices';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext } from '../hooks/use-session';
+import { onDemo, session, show } from '../testing/test-bench';
 import { freeSigns } from './finger-signs';
 import { Fingering } from './fingering';
 
 // jsdom has no canvas to draw the chart of its risk on.
 vi.mock('./fingering-risk', () => ({ FingeringRisk: () => null }));
 
-let session: Session;
 let pitch: FingeringPitch;
-beforeEach(async () => {
+onDemo('wherry');
+beforeEach(() => {
   pitch = {
     is: 'fingering',
     fingers: [{ source: { sensor: 'leaves', port: 'touch' } }],
@@ -26,11 +24,6 @@ beforeEach(async () => {
     ],
     unassigned: 'hold',
   };
-  session = await openDemo('wherry');
-});
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
 });
 
 function Own() {
@@ -41,12 +34,7 @@ function Own() {
   };
   return <Fingering pitch={own} change={change} />;
 }
-const open = () =>
-  render(
-    <SessionContext value={session}>
-      <Own />
-    </SessionContext>,
-  );
+const open = () => show(<Own />);
 const table = () => pitch.table.map(({ keys, note }) => `${keys} ${note}`);
 const finger = (n: number) => screen.getByRole('button', { name: new RegExp(`^Finger ${n} on the face`) });
 const row = (keys: string) => screen.getByLabelText(`Note of ${keys}`).closest('li')!;

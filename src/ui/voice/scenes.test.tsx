@@ -1,31 +1,23 @@
 // @vitest-environment jsdom
-import { act, cleanup, render, screen, within } from '@testing-library/react';
+import { act, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, expect, it } from 'vitest';
+import { beforeEach, expect, it } from 'vitest';
 import { checkInstrument } from '@/core/exchange/document/instrument-json';
 import { allColumns } from '@/core/instrument/access';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext } from '../hooks/use-session';
+import { now, onDemo, show } from '../testing/test-bench';
 import { Lights } from './lights';
 import { Scenes } from './scenes';
 
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('cairn');
-  render(
-    <SessionContext value={session}>
+onDemo('cairn');
+beforeEach(() => {
+  show(
+    <>
       <Scenes />
       <Lights />
-    </SessionContext>,
+    </>,
   );
 });
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
-});
-const now = () => session.workspace.store.getState().history!.present;
 
 it('two scenes, a voice taken out of one, a stone that selects the other while another is held; which plays is marked', async () => {
   await userEvent.click(screen.getByRole('button', { name: 'Two scenes' }));

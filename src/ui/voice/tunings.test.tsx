@@ -1,26 +1,19 @@
 // @vitest-environment jsdom
-import { cleanup, render, screen, within } from '@testing-library/react';
+import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Session } from '@/session/session';
-import { closeDemo, openDemo } from '../testing/test-bench';
-import { SessionContext } from '../hooks/use-session';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { onDemo, session, show } from '../testing/test-bench';
 import { Notices } from '../parts/notice';
 import { Tunings } from './tunings';
 
-let session: Session;
-beforeEach(async () => {
-  session = await openDemo('wherry');
-  render(
-    <SessionContext value={session}>
+onDemo('wherry');
+beforeEach(() => {
+  show(
+    <>
       <Tunings />
       <Notices />
-    </SessionContext>,
+    </>,
   );
-});
-afterEach(async () => {
-  cleanup();
-  await closeDemo(session);
 });
 
 const tunings = () => session.workspace.store.getState().history!.present.tunings ?? [];

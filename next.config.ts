@@ -23,6 +23,8 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   turbopack: { resolveAlias: { 'next/dist/compiled/buffer': { browser: './scripts/no-buffer.mjs' } } },
   outputFileTracingIncludes: { '/api/**': ['./firmware/*', './demo/*.json', './demo/*.csv'] },
+  // What is no page of its own (a file that is looked at) is asked for by this name.
+  rewrites: async () => [{ source: '/favicon.ico', destination: '/icon.svg' }],
   headers: async () => [
     { source: '/:path*', headers },
     ...['/_next/:path*', '/api/:path*', '/icon.svg'].map((source) => ({ source, headers: policy })),

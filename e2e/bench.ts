@@ -8,7 +8,7 @@ export const test = base.extend<{ watched: { requests: string[]; complaints: str
       const complaints: string[] = [];
       context.on('request', (r) => requests.push(r.url()));
       context.on('console', (m) => {
-        if (m.type() === 'error') complaints.push(m.text());
+        if (m.type() === 'error') complaints.push(`${m.text()} ${m.location().url}`);
       });
       context.on('weberror', (e) => complaints.push(e.error().message));
       await use({ requests, complaints });

@@ -1,6 +1,6 @@
 /*
- * What goes out on MIDI_PORT, and on others at the same time: queued, so that writing never waits. C++ for a Wiring-style sketch, which includes it once, after
- * it has said which port MIDI_PORT is.
+ * What goes out on MIDI_PORT, and on others at the same time: queued, so that writing never waits. C++ for a Wiring-style
+ * sketch, which includes it once, after it has said which port MIDI_PORT is.
  */
 #ifndef CHEIRONOM_PORT_H
 #define CHEIRONOM_PORT_H

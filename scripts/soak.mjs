@@ -9,6 +9,14 @@ const PARTS = [
     vitest('firmware/host/runtime'),
     { RUNTIME_INSTRUMENTS: '10000' },
   ],
+  [
+    'what the check looks at over few seeds, over twenty times as many',
+    [
+      ...['vitest', 'run', 'engine/engine', 'engine/learn', 'engine/derived-oracle'],
+      ...['kinds/breath-membrane', 'kinds/banks', 'level/creeping-sheet'],
+    ],
+    { SOAK_TIMES: '20' },
+  ],
   ['a million events of MPE', vitest('src/core/engine/voices/mpe'), { MPE_EVENTS: '1000000' }],
   [
     'a hundred thousand messages of scenes, pads with jobs and inputs',
@@ -22,7 +30,7 @@ const PARTS = [
     { BACKUP_SECONDS: '32000' },
   ],
   [
-    'the main job by keys and by pointer, three sizes of screen; an hour of random keys and pointer',
+    'the main job by keys and by pointer, three sizes of screen; sixteen jobs by keys; an hour of random keys and pointer',
     ['playwright', 'test', '--project', 'soak'],
     { SOAK_SEED: seed },
   ],

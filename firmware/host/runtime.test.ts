@@ -27,7 +27,7 @@ import { randomTake } from '@/core/testing/random-takes';
 import { compileHost, STRICT, type HostRuntime } from '@/server/compiler';
 
 /** Set higher to look further: RUNTIME_INSTRUMENTS=10000 takes some ten minutes. */
-const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 120);
+const INSTRUMENTS = Number(process.env.RUNTIME_INSTRUMENTS ?? 60);
 /** Pots and encoders in scenes that change. */
 const TWO_SCENES = 40;
 /** Boards with a button that measures. */

@@ -18,6 +18,7 @@ import type { TurnsCalibration } from '../ways/turns/calibration';
 import { derivedFrames } from './derive';
 import { LEVEL_ANGLE } from './blocks/tilt';
 import { startEngine } from './start';
+import { many } from '../testing/many';
 
 /** What an instrument's only board computes in a take, by port: a column's counts, frame by frame. */
 function computed(instrument: Instrument, take: Frames) {
@@ -52,7 +53,7 @@ const readings = ({ sensor, take }: { sensor: Sensor; take: Frames }): number[][
 describe('what is computed first, against the handbook in floating point', () => {
   it('encoders: as many steps as places of rest were passed, however contacts bounce', () => {
     let moved = 0;
-    for (const { instrument, sensor, take, seed } of drawn('encoder', 300)) {
+    for (const { instrument, sensor, take, seed } of drawn('encoder', many(100))) {
       const contacts = contactsOf(instrument);
       const c = sensor.calibration as TurnsCalibration;
       const told = computed(instrument, take).filter((own) => own.sensor === sensor.id);
@@ -125,7 +126,7 @@ describe('what is computed first, against the handbook in floating point', () =>
   it('tilts: roll and pitch within what slack, rounding and tables leave, and held while it is shaken', () => {
     let looked = 0;
     let shaken = 0;
-    for (const { instrument, sensor, take, seed } of drawn('tilt', 300)) {
+    for (const { instrument, sensor, take, seed } of drawn('tilt', many(100))) {
       const c = sensor.calibration as AxesCalibration;
       const counts = readings({ sensor, take });
       const told = computed(instrument, take).filter((own) => own.sensor === sensor.id);
@@ -156,7 +157,7 @@ describe('what is computed first, against the handbook in floating point', () =>
 
   it('surfaces: touched when they are, and where within what a table leaves', () => {
     let touches = 0;
-    for (const { instrument, sensor, take, seed } of drawn('touch-surface', 300)) {
+    for (const { instrument, sensor, take, seed } of drawn('touch-surface', many(100))) {
       const c = sensor.calibration as SurfaceCalibration;
       const want = touchedAt(readings({ sensor, take }), c);
       const told = computed(instrument, take).filter((own) => own.sensor === sensor.id);

@@ -17,6 +17,7 @@ import type { Image } from './layout';
 import { playEdge, playFrame, silence, playByte, setScene } from './play';
 import { run } from './run';
 import { MOST_BACKLOG_US } from './wire';
+import { many } from '../testing/many';
 
 const seeds = fc.integer({ min: 1, max: 2 ** 31 });
 
@@ -71,7 +72,7 @@ describe('for any valid instrument and any take', () => {
           if (is === 'silence' || anew) expect([...sounding.values()].every((n) => n === 0)).toBe(true);
         });
       }),
-      { numRuns: 60 },
+      { numRuns: many(20) },
     );
   });
   /** Whether a message is what a receiver must know of a note that follows on its channel: its bend, pressure or timbre. */
@@ -97,7 +98,7 @@ describe('for any valid instrument and any take', () => {
         });
       }),
       // Of this one a note that is bent ends and begins again in one frame.
-      { numRuns: 40, examples: [[2_147_483_619]] },
+      { numRuns: many(12), examples: [[2_147_483_619]] },
     );
   });
   it('a whole take gives what it gives frame by frame, byte for byte and state for state', () => {
@@ -117,7 +118,7 @@ describe('for any valid instrument and any take', () => {
         silence(whole);
         expect(encodeState(whole.state)).toEqual(encodeState(one.state));
       }),
-      { numRuns: 40 },
+      { numRuns: many(12) },
     );
   });
   it('a take played in two pieces gives what it gives in one', () => {

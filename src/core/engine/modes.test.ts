@@ -255,7 +255,7 @@ describe('two levels as one', () => {
 });
 
 /** Messages that are heard; higher to look further (scripts/soak.mjs): MODE_EVENTS=100000. */
-const EVENTS = Number(process.env.MODE_EVENTS ?? 20_000);
+const EVENTS = Number(process.env.MODE_EVENTS ?? 8_000);
 const FIRST_SEED = Number(process.env.MODE_SEED ?? 1);
 
 it(`whatever selects, mutes, shifts, begins anew, comes in, is cut or pulled out, nothing is left sounding at the end: random instruments, ${EVENTS} messages`, () => {

@@ -18,7 +18,7 @@ import { playSwitched, switchedWaits } from './voices/switched';
 import { MOST_BACKLOG_US, wireIsFree } from './wire';
 
 /** Counts that every unit goes through in turn, so that what it reads stays in the cache. */
-const BLOCK_COUNTS = 8192;
+const BLOCK_COUNTS = 16384;
 
 /** Called for each frame, edge or byte that sent something, in order: its bytes stand at the start of `out`. */
 export type Emit = (tUs: number, out: Uint8Array, bytes: number) => void;
@@ -115,6 +115,8 @@ class Passage implements Stretch {
   private readonly lookCalendar: Calendar;
   /** Controls that have something to do, and wait for their turn or for the wire. */
   private readonly waits: WaitingSet;
+  /** No clock, nothing that comes in, and nothing that gates switch or ask for. */
+  private readonly sensesOnly: boolean;
   private readonly between: BetweenFrames;
   private readonly inputs: Inputs;
 
@@ -132,6 +134,8 @@ class Passage implements Stretch {
       edge: (at, contact, closed) => this.tell(at, playEdge(e, at, contact, closed)),
       byte: (at, port, byte) => this.tell(at, playByte(e, at, port, byte)),
     };
+    const { tempos, ports, selectors, switched } = e.image;
+    this.sensesOnly = tempos.length + ports.length + selectors.length + switched.length === 0;
     this.due = new Uint8Array(block);
     this.units = blocks().flatMap((block) => block.units?.(e) ?? []);
     this.calendar = new Calendar(block, this.units.length);
@@ -197,25 +201,36 @@ class Passage implements Stretch {
       if (e.woken) this.wakeAll(row);
       e.woken = false;
     }
-    playClock(e);
-    const clock = e.bytes;
-    const locked = isLocked(e);
-    endInputs(e);
-    if (locked && !isLocked(e)) this.wakeAll(row);
+    const clock = this.sensesOnly ? 0 : this.playInputs(row);
     if (this.lookCalendar.has(row)) this.look(frame);
-    // Who asked for it has woken all for this frame.
-    doAsked(e);
-    playSwitched(e);
+    if (!this.sensesOnly) {
+      // Who asked for it has woken all for this frame.
+      doAsked(e);
+      playSwitched(e);
+    }
     this.playControls(frame);
     for (let unit = this.calendar.take(row); unit >= 0; unit = this.calendar.take(row)) {
       this.units[unit].play();
       this.schedule(this.calendar, unit, this.units[unit].next(frame, this));
     }
     if (e.woken) this.wakeNext(row + 1);
-    this.mark(nextOfInputs(e, frame, this));
-    this.mark(nextClock(e, frame, this));
     if (this.waits.size > 0 || switchedWaits(e)) this.mark(this.freeWire(frame));
+    if (!this.sensesOnly) {
+      this.mark(nextOfInputs(e, frame, this));
+      this.mark(nextClock(e, frame, this));
+    }
     this.tell(tUs[frame], park(e, clock));
+  }
+
+  /** The clock, and what has come in. @returns bytes of the clock */
+  private playInputs(row: number): number {
+    const { e } = this;
+    playClock(e);
+    const clock = e.bytes;
+    const locked = isLocked(e);
+    endInputs(e);
+    if (locked && !isLocked(e)) this.wakeAll(row);
+    return clock;
   }
 
   /** The lanes whose look may end at a frame; what that changes is looked at by all. */

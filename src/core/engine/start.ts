@@ -2,13 +2,14 @@ import { blocks } from './blocks/registry';
 import { DISCARDED_SCANS, mostBytesSettable, type Engine } from './engine';
 import type { Image, State } from './layout';
 import { lookersOf } from './look-ahead';
+import { plain } from './plain';
 import { beginsOfControls } from './stairs';
 
 /** Power-up: nothing sent, nothing sounding. */
 export function startEngine(image: Image): Engine {
   const e: Engine = {
-    image,
-    state: startState(image),
+    image: plain(image),
+    state: plain(startState(image)),
     begins: beginsOfControls(image),
     out: new Uint8Array(mostBytesSettable(image)),
     bytes: 0,
@@ -31,7 +32,6 @@ export function startEngine(image: Image): Engine {
 
 function startState(image: Image): State {
   const lists = blocks().map((block) => block.start(image));
-  // Written out, as every record of the state is (blocks/block.ts).
   const engine = {
     last_us: 0,
     backlog_us: 0,

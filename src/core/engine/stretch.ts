@@ -24,13 +24,12 @@ export function firstOutside(
   from: number,
 ): number {
   const { counts, columns } = s;
-  const { low, high } = band;
+  const { low } = band;
+  const width = band.high - low;
   const past = s.end * columns + column;
   let at = from * columns + column;
-  for (; at < past; at += columns) {
-    const count = counts[at];
-    if (count < low || count > high) break;
-  }
+  // One comparison: what lies below turns into more than any width.
+  for (; at < past; at += columns) if ((counts[at] - low) >>> 0 > width) break;
   return (at - column) / columns;
 }
 

@@ -16,6 +16,7 @@ import {
 } from '../testing/physical-banks';
 import { kindOf } from './registry';
 import { workingsOf } from './workings-registry';
+import { many } from '../testing/many';
 
 /** Calibrates the bank of an instrument and gives it its first voices. @returns findings that are faults */
 function calibrated(own: Instrument, takes: Take[]): string[] {
@@ -45,7 +46,7 @@ function judged(own: Instrument, take: Take, truth: readonly Truth[]) {
 // The truth is what a model apart from the kinds' own simulations was told to play; no recording, no outside source.
 describe('a calibrated bank plays what was played, each once', () => {
   it('touch pads of either polarity, drifting, with neighbours', () => {
-    for (let seed = 1; seed <= 30; seed++) {
+    for (let seed = 1; seed <= many(10); seed++) {
       const r = random(seed);
       const bank = physicalTouch(r);
       const own = instrumentWith(bank);
@@ -66,7 +67,7 @@ describe('a calibrated bank plays what was played, each once', () => {
   });
   it('strike pads that ring and shake each other, from soft to loud', () => {
     const sum = { struck: 0, missed: 0, extra: 0 };
-    for (let seed = 1; seed <= 12; seed++) {
+    for (let seed = 1; seed <= many(4); seed++) {
       const r = random(seed);
       const bank = physicalStrikes(r);
       const own = instrumentWith(bank);
@@ -87,7 +88,7 @@ describe('a calibrated bank plays what was played, each once', () => {
     expect(sum).toEqual({ struck: sum.struck, missed: 0, extra: 0 });
   });
   it('a hand that leans on a pad while it is measured does not make its mask long: fast strikes all play', () => {
-    for (let seed = 1; seed <= 4; seed++) {
+    for (let seed = 1; seed <= many(1); seed++) {
       const r = random(seed);
       const bank = physicalStrikes(r);
       const own = instrumentWith(bank);

@@ -74,6 +74,10 @@ const DETECTORS: Detector[] = [
   weakTouch,
   chatty,
 ];
+
+/** Adds a detector that is none of the product's. */
+export const addDetector = (detector: Detector): void => void DETECTORS.push(detector);
+
 const SEVERITIES = ['fault', 'doubt', 'note'] as const;
 
 /** Frames that are needed to say anything. */

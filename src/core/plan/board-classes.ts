@@ -44,7 +44,7 @@ const boardClass = (
  * A dozen classes of boards as makers buy them; pins that the programmer, its MIDI port and its light need are left out. What they have and
  * take is from memory, what they cost invented: a board's own sheet decides, and its numbers can be typed.
  */
-export const BOARD_CLASSES: readonly BoardClass[] = [
+const CLASSES: BoardClass[] = [
   boardClass(
     'tiny-8',
     '8-bit 16 MHz board, tiny',
@@ -188,6 +188,11 @@ export const BOARD_CLASSES: readonly BoardClass[] = [
     { taken: numbers(13, 21), busPins: ['22', '23'] },
   ),
 ];
+
+export const BOARD_CLASSES: readonly BoardClass[] = CLASSES;
+
+/** Adds a class that is none of the product's. */
+export const addBoardClass = (added: BoardClass): void => void CLASSES.push(added);
 
 export const findBoardClass = (id: string): BoardClass | undefined => BOARD_CLASSES.find((c) => c.id === id);
 

@@ -29,7 +29,14 @@ const LINK: Partial<Needs> = { digital: 1 };
 /** Arrangements that are tried at most; beyond them the first that was found stands. */
 const MOST_TRIES = 2000;
 
-const ROOMS = new Map(BOARD_CLASSES.map((c) => [c, roomOf(pinsOfBoard(c.pins))]));
+const ROOMS = new WeakMap<BoardClass, Room>();
+
+/** The pins of a class, counted once. */
+function roomIn(board: BoardClass): Room {
+  const room = ROOMS.get(board) ?? roomOf(pinsOfBoard(board.pins));
+  ROOMS.set(board, room);
+  return room;
+}
 
 /** How a class of boards serves an instrument. */
 export interface Fit {
@@ -99,7 +106,7 @@ const loadsOf = (sensors: readonly Sensor[]): Loads => ({
 });
 
 function fitLoads(board: BoardClass, { each, types }: Loads, program: ProgramNeeds | null): Fit {
-  const room = ROOMS.get(board) ?? roomOf(pinsOfBoard(board.pins));
+  const room = roomIn(board);
   const all = each.reduce(together, NO_LOAD);
   const keepsUp = (load: Load, chips: Chips) => fastestHz(board, load, chips) >= load.leastHz;
   const fit = (way: Fit['way'], boards: number[][], chips: Chips, lacks: string): Fit => {

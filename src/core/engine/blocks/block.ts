@@ -15,10 +15,7 @@ export interface Block {
   of: PartName;
   /** Its file in firmware/, after `cheironom_`; none where it stands in one that every board has. */
   file?: string;
-  /**
-   * Its part of the state at power-up. Every record is written out, so that all of a kind have one shape: a spread gives some
-   * of them another, which costs a fifth of the time of a take.
-   */
+  /** Its part of the state at power-up. */
   start(image: Image): Partial<State>;
   /** Lanes that look at their rest at power-up, in order. */
   lookers?(e: Engine): Looker[];

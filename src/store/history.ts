@@ -55,7 +55,7 @@ export function record<T>(
   nowMs: number,
 ): History<T> {
   const last = h.past[h.past.length - 1];
-  const same = h.lastLabel === says && nowMs - h.lastAt < ONE_STEP_MS && last !== undefined;
+  const same = h.lastLabel === says && Math.abs(nowMs - h.lastAt) < ONE_STEP_MS && last !== undefined;
   const joined = same ? { ...last, deed: joinedDeed(last.deed, deed) } : { value: h.present, says, at, deed };
   const past = [...(same ? h.past.slice(0, -1) : h.past), joined].slice(-STEPS);
   return { past, present: next, future: [], lastLabel: says, lastAt: nowMs };

@@ -1,8 +1,7 @@
+import { COPY_DAYS } from '@/core/exchange/record/before-concert';
 import { database, type Database } from './database';
 
 const KEY = 'saved-outside';
-/** Work that lies only in this browser is pointed at after so many days. */
-const DAYS = 7;
 const DAY_MS = 86_400_000;
 
 export const noteSavedOutside = (db: Database = database()) =>
@@ -21,5 +20,5 @@ export async function daysOnlyHere(nowMs: number, db: Database = database()): Pr
   if (since === undefined) return null;
   const changed = await db.instruments.where('changedAt').above(since).count();
   const days = Math.floor((nowMs - Date.parse(since)) / DAY_MS);
-  return changed > 0 && days >= DAYS ? days : null;
+  return changed > 0 && days >= COPY_DAYS ? days : null;
 }

@@ -3,7 +3,7 @@ import type { Change } from '../findings/change';
 import { gateSet } from '../ways/gate-set';
 import { bankNotes, touchPads } from '../testing/bank-instruments';
 import { breathController, breathNote, identityInstrument } from '../testing/identity-response';
-import { changeWords } from './change-words';
+import { triedWords } from './tried-words';
 import { withChanges } from './with-changes';
 
 const pads = touchPads([60, 62]);
@@ -81,11 +81,11 @@ describe('an instrument with changes', () => {
 describe('a change in words', () => {
   it('says from what to what, with units, and of whom', () => {
     const instrument = own();
-    const words = (change: Change) => changeWords(instrument, change);
+    const words = (change: Change) => triedWords(instrument, change);
     expect(words(gate('breath', null, { on: 31, quietMs: 12 }))).toBe(
-      `on 20 → 31, hold-off 0 → 12 ms: ${instrument.sensors[0].name}`,
+      `${instrument.sensors[0].name}: on 20 → 31, hold-off 0 → 12 ms`,
     );
-    expect(words(gate('pads', 'p1', { off: 30 }))).toBe('off 40 → 30: pads, D4');
+    expect(words(gate('pads', 'p1', { off: 30 }))).toBe('pads, D4: off 40 → 30');
     expect(words(voice('v0', { windowMs: 2.5 }))).toBe('velocity window 5 → 2.5 ms');
     expect(words(voice('v1', { perSecond: 60, deadband: 1 }))).toBe(
       'messages a second any → 60, deadband 0 → 1 steps',
@@ -93,7 +93,7 @@ describe('a change in words', () => {
   });
 
   it('says nothing of what is not there', () => {
-    expect(changeWords(own(), gate('flute', null, { on: 3 }))).toBe('');
-    expect(changeWords(own(), voice('solo', { windowMs: 3 }))).toBe('');
+    expect(triedWords(own(), gate('flute', null, { on: 3 }))).toBe('');
+    expect(triedWords(own(), voice('solo', { windowMs: 3 }))).toBe('');
   });
 });

@@ -5,7 +5,8 @@ import type { Database, KeptRecording, KeptTake } from '../database';
 import { storageWords } from '../trouble';
 import { membersOf, readMember } from './members';
 import { Newcomer } from './newcomer';
-import { FORMAT, FORMAT_VERSION, fromBase64, pieceOf, recordOf, type BackupRecord } from './records';
+import { recordOf } from './record-checks';
+import { FORMAT, FORMAT_VERSION, fromBase64, pieceOf, type BackupRecord } from './records';
 
 /** What became of a backup. */
 export interface Brought {

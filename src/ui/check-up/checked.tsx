@@ -9,9 +9,10 @@ import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useKey } from '../hooks/use-key';
 import { useInstrument, useSession, useWorkspace } from '../hooks/use-session';
 import { notify } from '../parts/notice';
-import { NumberField } from '../parts/number-field';
 import { Headline } from '../parts/station';
+import { Room, type RoomSeen } from './room';
 import type { CheckUpRun } from './use-check-up';
+import sheet from '../parts/sheet.module.css';
 import styles from './check-up.module.css';
 
 type Seen = Extract<CheckUpRun, { is: 'seen' }>;
@@ -27,7 +28,8 @@ const STATES: Record<Verdict['state'], string> = {
 export function Checked({ run, leave }: { run: Seen; leave: () => void }) {
   const { sensors } = useInstrument();
   const changeInstrument = useChangeInstrument();
-  useKeptCheckUp(run);
+  const [room, setRoom] = useState<RoomSeen>({});
+  useKeptCheckUp(run, room);
   const moved = run.sensors.flatMap(({ next, words }) => (next && words !== null ? next : []));
   const ill = run.sensors.filter(
     ({ verdict }) => verdict.state === 'redo' || verdict.state === 'doubt',
@@ -72,7 +74,7 @@ export function Checked({ run, leave }: { run: Seen; leave: () => void }) {
           </span>
         }
       />
-      <table className={styles.sheet}>
+      <table className={sheet.sheet}>
         <thead>
           <tr>
             <th scope="col">Sensor</th>
@@ -92,69 +94,28 @@ export function Checked({ run, leave }: { run: Seen; leave: () => void }) {
           ))}
         </tbody>
       </table>
-      <Room run={run} />
+      <Room room={room} set={setRoom} />
     </>
   );
 }
 
 function headWords({ sensors }: Seen, ill: number): string {
-  if (ill > 0) return `${ill} of ${sensors.length} sensors are not as they were.`;
+  if (ill > 0)
+    return `${ill} of ${sensors.length} sensors ${ill === 1 ? 'is not as it was' : 'are not as they were'}.`;
   const seen = sensors.filter(({ verdict }) => verdict.state === 'well').length;
   return seen === 0
     ? 'Nothing was played, so nothing was seen.'
-    : `${seen} of ${sensors.length} sensors were seen, as they were.`;
+    : `${seen} of ${sensors.length} sensors ${seen === 1 ? 'was seen, as it was' : 'were seen, as they were'}.`;
 }
 
-/** Keeps what was seen, once. */
-function useKeptCheckUp({ at, lanes }: Seen) {
+/** Keeps what was seen, and again as the room is typed. */
+function useKeptCheckUp({ at, lanes }: Seen, room: RoomSeen) {
   const { id } = useSession();
   const readOnly = useWorkspace((s) => s.readOnly);
   useEffect(() => {
     if (readOnly) return;
-    keepCheckUp({ id: idOf(id, at), instrument: id, at, lanes: [...lanes] }).catch((e: unknown) =>
+    keepCheckUp({ id: `${id} ${at}`, instrument: id, at, lanes: [...lanes], ...room }).catch((e: unknown) =>
       notify(`This check-up was not written down: ${storageWords(e)}`),
     );
-  }, [id, at, lanes, readOnly]);
-}
-
-const idOf = (instrument: string, at: string): string => `${instrument} ${at}`;
-
-/** Temperature and humidity of the room, where the maker types them. */
-function Room({ run: { at, lanes } }: { run: Seen }) {
-  const { id } = useSession();
-  const readOnly = useWorkspace((s) => s.readOnly);
-  const [room, setRoom] = useState<{ celsius?: number; humidity?: number }>({});
-  const set = (next: typeof room) => {
-    setRoom(next);
-    keepCheckUp({ id: idOf(id, at), instrument: id, at, lanes: [...lanes], ...next }).catch((e: unknown) =>
-      notify(storageWords(e)),
-    );
-  };
-  return (
-    <p className={styles.room}>
-      The room, if you know it:{' '}
-      <NumberField
-        label="Temperature"
-        value={room.celsius ?? 20}
-        words={(v) => (room.celsius === undefined ? '' : String(v))}
-        low={-30}
-        high={60}
-        unit="°C"
-        disabled={readOnly}
-        set={(celsius) => set({ ...room, celsius })}
-      />{' '}
-      °C,{' '}
-      <NumberField
-        label="Humidity"
-        value={room.humidity ?? 50}
-        words={(v) => (room.humidity === undefined ? '' : String(v))}
-        low={0}
-        high={100}
-        unit="%"
-        disabled={readOnly}
-        set={(humidity) => set({ ...room, humidity })}
-      />{' '}
-      % of humidity
-    </p>
-  );
+  }, [id, at, lanes, room, readOnly]);
 }

@@ -126,12 +126,12 @@ export function useCheckUp() {
     const tick = () => {
       const { current } = live;
       for (const own of current.extremes) own.read();
-      const left = (running === 'still' ? STILL_S : PLAY_S) - (Date.now() - current.begunMs) / 1000;
+      const left = (running === 'still' ? STILL_S : PLAY_S) - (performance.now() - current.begunMs) / 1000;
       const leftS = Math.ceil(left);
       if (left > 0 && running === 'still') return setRun({ is: 'still', leftS });
       if (left > 0) return setRun({ is: 'play', leftS, played: playedOf(instrument, current.extremes) });
       if (running === 'play') return finish();
-      current.begunMs = Date.now();
+      current.begunMs = performance.now();
       const { rest } = session.live.getState();
       current.rests = session.traces.map((_, c) => rest[c] ?? null);
       current.extremes = session.traces.map((ring) => new Extremes(ring));
@@ -145,7 +145,7 @@ export function useCheckUp() {
     () => ({
       run,
       begin: () => {
-        live.current = { begunMs: Date.now(), rests: [], extremes: [] };
+        live.current = { begunMs: performance.now(), rests: [], extremes: [] };
         setRun({ is: 'still', leftS: STILL_S });
       },
       finish,

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useState } from 'react';
-import { dueOf, verdictOf, type Due, type Verdict } from '@/core/exchange/record/check-up';
+import { dueOf, verdictAt, verdictOf, type Due, type Verdict } from '@/core/exchange/record/check-up';
 import { checkUpsOf } from '@/store/check-ups';
 import type { KeptCheckUp } from '@/store/database';
 import { storageWords } from '@/store/trouble';
@@ -40,9 +40,7 @@ export function useCare(checkUps: readonly KeptCheckUp[]): ReadonlyMap<string, C
           .filter(({ lanes }) => verdictOf(own, lanes).state === 'well')
           .map(({ at }) => at);
         const due = hour > 0 ? dueOf(own, well, hour * HOUR_MS) : null;
-        // What was measured since the check-up is not as it was then.
-        const since = last && (own.calibration?.measuredAt ?? '') > last.at;
-        return [own.id, { due, verdict: last && !since ? verdictOf(own, last.lanes) : null }];
+        return [own.id, { due, verdict: last ? verdictAt(own, last) : null }];
       }),
     );
   }, [sensors, checkUps, hour]);

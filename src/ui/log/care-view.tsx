@@ -14,7 +14,7 @@ import { Headline } from '../parts/station';
 import { dayWords } from '../parts/words';
 import { BeforeConcert } from './before-concert';
 import { DriftChart } from './drift-chart';
-import styles from './log.module.css';
+import sheet from '../parts/sheet.module.css';
 
 /** What has drifted, what is due, and the check-up that finds out. */
 export function CareView() {
@@ -57,7 +57,7 @@ function CareTable({ checkUps }: { checkUps: readonly KeptCheckUp[] }) {
   const care = useCare(checkUps);
   const last = checkUps.at(-1);
   return (
-    <table className={styles.care}>
+    <table className={sheet.sheet}>
       <thead>
         <tr>
           <th scope="col">Sensor</th>

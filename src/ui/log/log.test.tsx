@@ -77,7 +77,7 @@ describe('the versions', () => {
   };
   it('say what they changed and what is otherwise since; one is taken back, and that is a version too', async () => {
     show(<VersionsView />);
-    expect(screen.getByText(/There is no version yet/)).toBeTruthy();
+    expect(screen.getByText(/^No version yet/)).toBeTruthy();
     await accept(4);
     await accept(9);
     await userEvent.click(screen.getByRole('button', { name: /^1\s*channel 4/ }));

@@ -5,10 +5,10 @@ import { useState } from 'react';
 import { paidFor } from '@/core/exchange/record/log-lines';
 import { useInstrument, useWorkspace } from '../hooks/use-session';
 import { Reading, Station } from '../parts/station';
+import { ViewChoice } from '../parts/view-choice';
 import { dayWords } from '../parts/words';
 import { EntriesView } from './entries-view';
 import { useLogLines } from './use-log-lines';
-import styles from './log.module.css';
 
 /** Fetched when they are first looked at. */
 const VersionsView = dynamic(() => import('./versions-view').then((m) => m.VersionsView));
@@ -23,13 +23,7 @@ export function Log() {
   const lines = useLogLines();
   return (
     <Station title="Log" reading={<LogReading paid={paidFor(lines)} />}>
-      <div className={styles.views} role="group" aria-label="Views">
-        {(Object.keys(VIEWS) as View[]).map((own) => (
-          <button key={own} type="button" aria-pressed={own === view} onClick={() => setView(own)}>
-            {VIEWS[own]}
-          </button>
-        ))}
-      </div>
+      <ViewChoice label="Views" names={VIEWS} view={view} look={setView} />
       {view === 'entries' && <EntriesView lines={lines} />}
       {view === 'versions' && <VersionsView />}
       {view === 'care' && <CareView />}

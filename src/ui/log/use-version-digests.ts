@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import type { KeptVersion } from '@/store/database';
 import { analysisLink } from '@/workers/analysis-link';
 import { useOnBoard } from '../hooks/use-on-board';
+import { notify } from '../parts/notice';
 
 /** Digests by version, as far as they were asked for: a version never changes. */
 const known = new Map<string, string[]>();
@@ -19,13 +20,16 @@ export function useVersionDigests(versions: readonly KeptVersion[]): ReadonlySet
     const unknown = versions.filter((own) => !known.has(keyOf(own)));
     if (unknown.length === 0) return;
     let left = false;
-    void analysisLink
+    analysisLink
       .get()
       .digests(unknown.map(({ document }) => document))
-      .then((all) => {
-        all.forEach((digests, i) => known.set(keyOf(unknown[i]), digests));
-        if (!left) setAsked((n) => n + 1);
-      });
+      .then(
+        (all) => {
+          all.forEach((digests, i) => known.set(keyOf(unknown[i]), digests));
+          if (!left) setAsked((n) => n + 1);
+        },
+        () => notify('Which version the board plays was not found out: reload the page.'),
+      );
     return () => {
       left = true;
     };

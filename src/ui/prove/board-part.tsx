@@ -5,21 +5,17 @@ import { useState } from 'react';
 import type { CaptureCompared } from '@/core/prove/capture';
 import type { Proof } from '@/core/exchange/firmware/proof';
 import type { ChipProof, NoChip } from '@/core/exchange/proof/chip-proof';
-import { writeTakeCsv } from '@/core/exchange/takes/take-csv';
 import type { MidiEvent } from '@/core/midi/event';
 import { messageWords } from '@/core/midi/words';
-import { cutFrames } from '@/core/signal/cut';
 import type { Span } from '@/workers/desk';
 import { useInstrument, useSession } from '../hooks/use-session';
+import { askProof } from '../parts/ask-proof';
 import { useFilePicker } from '../parts/use-file-picker';
 import { grouped } from '../parts/words';
 import { smfIn } from './source-bar';
 import { askOf } from './use-proved';
 import type { ProveSource } from './use-prove-source';
 import styles from './prove.module.css';
-
-/** Counts that are sent to be played at most: a request has a limit. */
-const MOST_COUNTS = 1_500_000;
 
 type BoardProof = Proof & { chip: ChipProof[] | NoChip };
 
@@ -30,7 +26,11 @@ export function BoardPart({ source, lookAt }: { source: ProveSource; lookAt: (ev
   const [going, go] = useState(false);
   const play = async () => {
     go(true);
-    setProof(await askedOf({ instrument, csv: csvOf(source), chip: true }));
+    setProof(
+      await askProof<BoardProof>(instrument, [source.frames], { chip: true }).catch(
+        (error: unknown) => `It could not be played: ${(error as Error).message}. Nothing was changed.`,
+      ),
+    );
     go(false);
   };
   return (
@@ -50,27 +50,6 @@ export function BoardPart({ source, lookAt }: { source: ProveSource; lookAt: (ev
       <Capture source={source} lookAt={lookAt} />
     </>
   );
-}
-
-/** The beginning of what is proved on, as CSV. */
-function csvOf({ frames }: ProveSource): string {
-  const most = Math.floor(MOST_COUNTS / Math.max(1, frames.channels.length));
-  return writeTakeCsv(frames.tUs.length > most ? cutFrames(frames, frames.tUs[0], frames.tUs[most]) : frames);
-}
-
-/** @returns what the server found, or one sentence on why it could not */
-async function askedOf(body: object): Promise<BoardProof | string> {
-  try {
-    const response = await fetch('/api/prove', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-    const answer = await response.json();
-    return response.ok ? answer : `It could not be played: ${answer.detail ?? answer.title}`;
-  } catch (error) {
-    return `It could not be played: ${(error as Error).message}. Nothing was changed.`;
-  }
 }
 
 function Played({

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import type { Change } from '@/core/findings/change';
 import type { Cure, Finding } from '@/core/findings/finding';
 import { withChanges } from '@/core/prove/with-changes';
-import { changeWords } from '@/core/prove/change-words';
+import { triedWords } from '@/core/prove/tried-words';
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
 import type { Instrument } from '@/core/instrument/document';
 import { useChangeInstrument } from '../hooks/use-change-sensor';
@@ -39,7 +39,7 @@ export function ProveSourced({ sources }: { sources: ReturnType<typeof useProveS
   const painted = usePainted(source, proved, tries ? tried : null, moments);
   const make = () => {
     if (!tries) return;
-    const says = tries.map((own) => changeWords(instrument, own)).join('; ');
+    const says = tries.map((own) => triedWords(instrument, own)).join('; ');
     if (changeInstrument(says, (own) => withChanges(own, tries), true))
       notify(`Made: ${says}. Ctrl+Z takes it back.`);
     setTries(null);

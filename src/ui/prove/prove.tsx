@@ -21,8 +21,9 @@ export function Prove() {
           says="There is nothing to prove yet."
           under={
             <>
-              What plays notes is proved: a calibrated sensor with a voice.{' '}
-              <Link href={`/i/${id}/calibrate`}>Calibrate</Link> <kbd>3</kbd>
+              Here your own takes are judged: what was missed, doubled, stuck or late, why, and what would
+              cure it. First a calibrated sensor with a voice:{' '}
+              <Link href={`/i/${id}/calibrate`}>calibrate</Link> <kbd>3</kbd>
             </>
           }
         />

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
 import type { Change } from '@/core/findings/change';
 import type { Instrument } from '@/core/instrument/document';
-import { changeWords } from '@/core/prove/change-words';
+import { triedWords } from '@/core/prove/tried-words';
 import { ERRORS } from '@/core/prove/errors';
 import { ERROR_WORDS } from './proof-words';
 import styles from './prove.module.css';
@@ -27,7 +27,7 @@ export function TryingStrip({
 }) {
   return (
     <div className={styles.trying} role="status">
-      <b>Trying {tries.map((own) => changeWords(instrument, own)).join('; ')}</b>
+      <b>Trying: {tries.map((own) => triedWords(instrument, own)).join('; ')}</b>
       <span>{proved && tried ? differenceWords(proved, tried) : 'playing it…'}</span>
       <Button variant="contained" onClick={make}>
         Make it&nbsp;<kbd>Enter</kbd>

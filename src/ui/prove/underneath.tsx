@@ -3,11 +3,11 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { ProofPicture } from '@/core/exchange/proof/proof-json';
+import { ViewChoice } from '../parts/view-choice';
 import { CountsTable } from './counts-table';
 import type { Moments } from './use-moments';
 import type { MeantBy } from './use-proved';
 import type { ProveSource } from './use-prove-source';
-import styles from './prove.module.css';
 
 /* No first load carries what is looked at second. */
 const LatencyPart = dynamic(() => import('./latency-part').then((m) => m.LatencyPart));
@@ -47,13 +47,7 @@ export function Underneath({
   const view: View = proved ? wanted : 'trials';
   return (
     <>
-      <div className={styles.views} role="group" aria-label="What is proved">
-        {views.map((own) => (
-          <button key={own} type="button" aria-pressed={own === view} onClick={() => look(own)}>
-            {NAMES[own]}
-          </button>
-        ))}
-      </div>
+      <ViewChoice label="What is proved" names={NAMES} views={views} view={view} look={look} />
       {view === 'counts' && proved && <CountsTable {...{ proved, tried }} look={moments.lookFor} />}
       {view === 'latency' && proved && <LatencyPart {...{ proved, tried }} />}
       {view === 'velocity' && proved && <VelocityPart proved={proved} />}

@@ -155,7 +155,7 @@ function Compared({ versions, lookAt }: { versions: VersionsJson; lookAt: (evide
             >
               {(change.tUs / 1e6).toFixed(2)} s
             </button>{' '}
-            {changeWords(change)}
+            {otherwiseWords(change)}
           </li>
         ))}
       </ul>
@@ -166,7 +166,7 @@ function Compared({ versions, lookAt }: { versions: VersionsJson; lookAt: (evide
 const chanceWords = (chance: number): string =>
   chance >= 0.995 ? '–' : chance < 0.001 ? '< 0.1 %' : `${(100 * chance).toFixed(1)} %`;
 
-function changeWords({ is, before, now }: VersionsJson['changes'][number]): string {
+function otherwiseWords({ is, before, now }: VersionsJson['changes'][number]): string {
   switch (is) {
     case 'gone':
       return `${noteName(before!.note)} is played no more`;

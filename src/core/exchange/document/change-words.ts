@@ -1,41 +1,11 @@
 import type { Instrument } from '../../instrument/document';
+import { FIELD_WORDS } from './field-words';
 
 /** What is no change of the instrument itself: when, how and from what it was measured, and the record of it. */
 const PASSED_OVER: ReadonlySet<string> = new Set([
   ...['version', 'id', 'log', 'createdAt', 'built'],
   ...['measuredAt', 'takes', 'method', 'typed', 'earlier', 'former', 'column', 'contacts', 'is'],
 ]);
-
-/** Words of fields that are not their own names. */
-export const FIELD_WORDS: Readonly<Record<string, string>> = {
-  scanHz: 'scans a second',
-  midiBaud: 'MIDI baud',
-  supplyVolts: 'supply, V',
-  holdOffMs: 'hold-off, ms',
-  slowMs: 'slowest, ms',
-  fastMs: 'fastest, ms',
-  otherPin: 'other pin',
-  bendRange: 'bend range',
-  ...{ memoryBytes: 'memory, bytes', flashBytes: 'program memory, bytes', tableBits: 'bits of its tables' },
-  ...{ analogue: 'analogue pins', analogueOnly: 'analogue pins alone', digital: 'digital pins' },
-  ...{
-    interrupt: 'pins that time edges',
-    touch: 'touch pins',
-    taken: 'pins taken',
-    busPins: 'pins of the bus',
-  },
-  ...{
-    conversionUs: 'a conversion, µs',
-    clockMhz: 'clock, MHz',
-    currentMa: 'current, mA',
-    alsoOver: 'also over',
-  },
-  ...{ perSecond: 'a second at most', polarity: 'way', windowMs: 'window, ms', debounceMs: 'debounce, ms' },
-  ...{ touchedNoise: 'noise when touched', offsetError: 'error of offset', gainError: 'error of gain' },
-  ...{ slowestMs: 'slowest, ms', fastestMs: 'fastest, ms', stopMs: 'stop, ms', bounceMs: 'bounce, ms' },
-  ...{ perKpa: 'a kPa', slope: 'slope', factor: 'factor' },
-  ...{ followPerSecond: 'follows a second', longestTouchS: 'longest touch, s', maskMs: 'mask, ms' },
-};
 
 /** Levels of a document that say nothing to a reader: what lies in them is named by what it is in. */
 const UNSAID: ReadonlySet<string> = new Set([

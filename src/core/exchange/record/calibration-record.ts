@@ -6,7 +6,7 @@ import type { PortResponse } from '../../instrument/response';
 import type { Sensor } from '../../instrument/sensor';
 import { kindOf } from '../../kinds/registry';
 import { curvesOf } from '../../shape/families';
-import { FIELD_WORDS } from '../document/change-words';
+import { FIELD_WORDS } from '../document/field-words';
 import { identityOf } from '../document/instrument-digest';
 import { measuredTable, type MeasuredTable, type MeasuredValue } from './measured-table';
 import { escapeHtml, PAGE_STYLE } from './page';
@@ -28,7 +28,7 @@ export function recordBody(instrument: Instrument, at: string, version: number |
 ${instrument.sensors.map((sensor) => sensorHtml(instrument, sensor)).join('\n')}
 <h2>Channels</h2>
 ${channelsHtml(instrument)}
-<p>Values are counts of the board’s converter from rest, unless their name says otherwise. ± is one standard deviation over the calibrations kept (how many stands after it); without it a value was measured once.</p>`;
+<p>Values are counts of the board’s converter, from rest, unless their name says otherwise; rest itself, and a pad’s untouched and touched, from 0. ± is one standard deviation over the calibrations kept (how many stands after it); without it a value was measured once.</p>`;
 }
 
 /** The same as a page that needs nothing else. @param body as {@link recordBody} gives it */

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { kindIds, findKind } from '../../kinds/registry';
 import type { Instrument } from '../../instrument/document';
+import { pointsBefore, type Known } from './before-concert';
 import { dueOf, verdictOf, type LaneChecked } from './check-up';
 
 const wherry: Instrument = JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
@@ -65,4 +66,41 @@ describe('a due date', () => {
     }
     expect(findKind('breath-membrane')!.due?.because).toMatch(/moisture/);
   });
+});
+
+describe('before a concert', () => {
+  const at = bellows.calibration!.measuredAt!;
+  const known = {
+    nowMs: Date.parse(at) + 3_600_000,
+    checkUp: { at, lanes: seen() },
+    plays: 'aaaa',
+    stands: ['aaaa'],
+    daysSaved: 2,
+  };
+  const told = (over: Partial<Known>, instrument = wherry) =>
+    pointsBefore(instrument, { ...known, ...over })
+      .slice(0, 3)
+      .map(({ well, says }) => `${well} ${says}`);
+  it('all is well that was seen, loaded and saved; what is left is the maker’s to see to', () => {
+    expect(told({}).map((line) => line.slice(0, 4))).toEqual(['true', 'true', 'true']);
+    const points = (batteryMah?: number) => pointsBefore({ ...wherry, batteryMah }, known);
+    expect(points(600).filter(({ well }) => well === null)).toHaveLength(points().length - 3 + 1);
+  });
+  it.each([
+    [{ checkUp: null }, 0, /^false Do a check-up/],
+    [{ nowMs: Date.parse(at) + 86_400_000 }, 0, /^false .*over a day old/],
+    [{ checkUp: { at, lanes: seen({ rest: 2067 }) } }, 0, /^false .* 1 sensor was not/],
+    [{ checkUp: { at, lanes: [] } }, 0, /^false .*nothing was played/],
+    // Measured since: what was seen before says nothing of it.
+    [
+      { checkUp: { at: '2000-01-01', lanes: seen({ rest: 2067 }) }, nowMs: Date.parse('2000-01-01') },
+      0,
+      /played/,
+    ],
+    [{ plays: null }, 1, /^false No board has told/],
+    [{ stands: ['bbbb'] }, 1, /^false .*other settings/],
+    [{ daysSaved: null }, 2, /^false Nothing was ever saved/],
+    [{ daysSaved: 1 }, 2, /^true .* 1 day ago/],
+    [{ daysSaved: 7 }, 2, /^false .* 7 days ago/],
+  ])('%o', (over, line, says) => expect(told(over)[line]).toMatch(says));
 });

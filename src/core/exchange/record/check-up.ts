@@ -84,10 +84,25 @@ export function verdictOf(sensor: Sensor, seen: readonly LaneChecked[]): Verdict
       ...doubt,
       ...(state !== 'unseen'
         ? []
-        : [looked ? 'It was not played.' : 'It has no level to look at: try it in Listen.']),
+        : [
+            looked
+              ? 'It was not played, or not half of its way.'
+              : 'It has no level to look at: try it in Listen.',
+          ]),
     ],
   };
 }
+
+/** What was seen at once of all lanes. */
+export interface SeenAt {
+  /** ISO 8601. */
+  at: string;
+  lanes: readonly LaneChecked[];
+}
+
+/** How a sensor was at a check-up; null where it was measured since: then it is not as it was. */
+export const verdictAt = (sensor: Sensor, { at, lanes }: SeenAt): Verdict | null =>
+  (sensor.calibration?.measuredAt ?? '') > at ? null : verdictOf(sensor, lanes);
 
 type Finding = 'buried' | 'noisier' | 'short' | 'far' | 'played';
 

@@ -4,8 +4,8 @@ import { laneWord } from '../instrument/lane-word';
 import { gateSet } from '../ways/gate-set';
 import { round } from '../units/round';
 
-/** "on 40 → 31, hold-off 0 → 12 ms, of Bellows": what a change does, in words. */
-export function changeWords(instrument: Instrument, change: Change): string {
+/** "Bellows: on 40 → 31, hold-off 0 → 12 ms": what a change that is tried does. */
+export function triedWords(instrument: Instrument, change: Change): string {
   return change.is === 'gate' ? gateWords(instrument, change) : voiceWords(instrument, change);
 }
 
@@ -27,7 +27,7 @@ function gateWords({ sensors }: Instrument, { sensor, lane, values }: Change & {
   });
   const place = own.lanes.findIndex(({ id }) => id === lane);
   const whose = lane !== null && own.lanes.length > 1 ? `${own.name}, ${laneWord(own, place)}` : own.name;
-  return `${parts.join(', ')}: ${whose}`;
+  return `${whose}: ${parts.join(', ')}`;
 }
 
 const VOICE_WORDS: Record<keyof VoiceValues, [name: string, unit: string]> = {

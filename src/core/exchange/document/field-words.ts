@@ -1,0 +1,30 @@
+/** Words of fields that are not their own names. */
+export const FIELD_WORDS: Readonly<Record<string, string>> = {
+  scanHz: 'scans a second',
+  midiBaud: 'MIDI baud',
+  supplyVolts: 'supply, V',
+  holdOffMs: 'hold-off, ms',
+  slowMs: 'slowest, ms',
+  fastMs: 'fastest, ms',
+  otherPin: 'other pin',
+  bendRange: 'bend range',
+  ...{ memoryBytes: 'memory, bytes', flashBytes: 'program memory, bytes', tableBits: 'bits of its tables' },
+  ...{ analogue: 'analogue pins', analogueOnly: 'analogue pins alone', digital: 'digital pins' },
+  ...{
+    interrupt: 'pins that time edges',
+    touch: 'touch pins',
+    taken: 'pins taken',
+    busPins: 'pins of the bus',
+  },
+  ...{
+    conversionUs: 'a conversion, µs',
+    clockMhz: 'clock, MHz',
+    currentMa: 'current, mA',
+    alsoOver: 'also over',
+  },
+  ...{ perSecond: 'a second at most', polarity: 'way', windowMs: 'window, ms', debounceMs: 'debounce, ms' },
+  ...{ touchedNoise: 'noise when touched', offsetError: 'error of offset', gainError: 'error of gain' },
+  ...{ slowestMs: 'slowest, ms', fastestMs: 'fastest, ms', stopMs: 'stop, ms', bounceMs: 'bounce, ms' },
+  ...{ perKpa: 'a kPa', slope: 'slope', factor: 'factor' },
+  ...{ followPerSecond: 'follows a second', longestTouchS: 'longest touch, s', maskMs: 'mask, ms' },
+};

@@ -240,3 +240,22 @@ it('tells the engine of all that changes what is played: tunings, scenes and wha
   expect(heard).toEqual([1, 1, 1, 0]);
   await session.close();
 });
+
+it('chooses what has come to the place of a sensor that is removed, and a sensor that is there after an undo', async () => {
+  const session = new Session(id, false);
+  await session.open();
+  const now = () => session.workspace.store.getState().history!.present;
+  const [, second, third] = now().sensors;
+  session.choice.setState({ sensor: second.id, lane: 4 });
+  const without = { ...now(), sensors: now().sensors.filter((own) => own !== second) };
+  session.workspace.change('removed', without);
+  expect(session.choice.getState()).toMatchObject({ sensor: third.id, lane: 0 });
+  session.choice.setState({ sensor: 'added' });
+  session.workspace.change('added', {
+    ...now(),
+    sensors: [...now().sensors, { ...third, id: 'added' }],
+  });
+  session.workspace.undo();
+  expect(session.choice.getState().sensor).toBe(now().sensors.at(-1)!.id);
+  await session.close();
+});

@@ -6,7 +6,6 @@ import type { Calibration } from '@/core/instrument/calibration';
 import type { Instrument } from '@/core/instrument/document';
 import { withCalibration } from '@/core/kinds/with-calibration';
 import type { KeptRecording } from '@/store/database';
-import { askForSettings } from '@/core/exchange/settings/settings-sysex';
 import { keepOnBoard } from '@/store/on-board';
 import { piecesIn } from '@/store/recordings';
 import { storageWords } from '@/store/trouble';
@@ -15,6 +14,8 @@ import { COLUMN_US, type FromLive, type Source, type Tick, type ToLive } from '@
 import type { MidiEvent } from '@/core/midi/event';
 import type { Frames } from '@/core/signal/take';
 import { LiveLink } from '@/workers/live-link';
+import { BoardSettings } from './board-settings';
+import { playsDifferently, wiringOf } from './instrument-changes';
 import { pictureMs } from './picture-ms';
 import type { Choice } from './choice';
 import type { Cable } from './cable';
@@ -27,9 +28,6 @@ import { TakeKeeping } from './take-keeping';
 import { TraceRing } from './trace-ring';
 
 const WORDS = 3;
-
-/** A board that has not answered by then does not, ms. */
-const ANSWERS_MS = 10_000;
 
 const lastOf = (newest: string[], before: string[]) =>
   newest.length > 0 ? [...newest, ...before].slice(0, WORDS) : before;
@@ -64,8 +62,6 @@ export class Session {
   private replayed: KeptRecording | null = null;
   private loading = 0;
   private recent: ((frames: Frames) => void) | null = null;
-  /** Whoever waits for the board's settings. */
-  private given: ((dump: Uint8Array<ArrayBuffer>) => void) | null = null;
   /** What the board on the cable said last that it plays. */
   private lastDigest: string | null = null;
   /** How late what is played comes here. */
@@ -74,6 +70,7 @@ export class Session {
   private captured: MidiEvent[] | null = null;
   /** Made when one is first connected. */
   private cable: Cable | null = null;
+  readonly settings = new BoardSettings(this.live, () => this.cable);
 
   constructor(
     readonly id: string,
@@ -112,10 +109,22 @@ export class Session {
     return this.workspace.store.subscribe(({ history: h }) => {
       const before = this.compiled;
       if (!h || before === h.present) return;
+      if (before) this.keepChosen(before, h.present);
       if (before && wiringOf(before) !== wiringOf(h.present)) return this.wire(h.present);
       this.compiled = h.present;
       if (playsDifferently(before, h.present)) this.say({ is: 'instrument', instrument: h.present });
     });
+  }
+
+  /** Where the chosen sensor is no longer there, the one that has come to its place is chosen. */
+  private keepChosen(before: Instrument, { sensors }: Instrument): void {
+    const { sensor } = this.choice.getState();
+    if (sensors.some(({ id }) => id === sensor)) return;
+    const at = Math.max(
+      0,
+      before.sensors.findIndex(({ id }) => id === sensor),
+    );
+    this.choice.setState({ sensor: sensors[Math.min(at, sensors.length - 1)].id, lane: 0 });
   }
 
   /**
@@ -157,40 +166,6 @@ export class Session {
         if (cable.is === 'closed') this.listenTo('practice');
       },
     );
-  }
-
-  /**
-   * Sends settings to the board on the cable, as a system exclusive message.
-   * @returns what it answers, ANSWER in core/engine/codes.ts; null where it does not
-   */
-  async sendSettings(message: Uint8Array): Promise<number | null> {
-    const answers = () => this.live.getState().tick?.line?.answer ?? null;
-    const before = answers()?.n ?? 0;
-    await this.cable?.write(message);
-    for (let ms = 0; ms < ANSWERS_MS; ms += 50) {
-      const answer = answers();
-      if (answer && answer.n !== before) {
-        await this.cable?.send('who');
-        return answer.says;
-      }
-      await new Promise((resolve) => setTimeout(resolve, 50));
-    }
-    return null;
-  }
-
-  /**
-   * Asks the board on the cable for the settings that it plays.
-   * @returns a dump; null where it gives none: its sketch is older, or has them in program memory
-   */
-  async readSettings(): Promise<Uint8Array<ArrayBuffer> | null> {
-    const come = new Promise<Uint8Array<ArrayBuffer> | null>((resolve) => {
-      this.given = resolve;
-      setTimeout(() => resolve(null), ANSWERS_MS);
-    });
-    await this.cable?.write(askForSettings());
-    const dump = await come;
-    this.given = null;
-    return dump;
   }
 
   /** Lets a recording stand in for the board. */
@@ -323,7 +298,7 @@ export class Session {
     else if (message.is === 'events') {
       this.lateness.add(message.events, message.zeroMs, performance.timeOrigin + performance.now());
       this.hearEvents(message.events);
-    } else if (message.is === 'given') this.given?.(message.dump);
+    } else if (message.is === 'given') this.settings.hear(message.dump);
     else if (message.is === 'learnt') this.takeLearnt(message.calibrations);
     else this.takes.hear(message);
   }
@@ -416,24 +391,3 @@ function withRest(s: LiveState, looked: Tick['rest']): Pick<LiveState, 'rest' | 
   }
   return { rest, quiet };
 }
-
-/** The parts of an instrument that change what sounds. */
-const PLAYED = [
-  ...(['boards', 'links', 'inputs', 'sensors', 'voices', 'zones'] as const),
-  ...(['tunings', 'scenes', 'selectors', 'clock'] as const),
-] as const;
-
-/** Names, marks and the log change nothing that sounds; everything else needs a new program. */
-function playsDifferently(before: Instrument | null, after: Instrument): boolean {
-  return before === null || PLAYED.some((part) => before[part] !== after[part]);
-}
-
-/** What a board is: its sensors, what their parts are like, and how it reads them. */
-const wiringOf = ({ boards, sensors }: Instrument): string =>
-  JSON.stringify([
-    boards.map(({ id, bits, scanHz }) => [id, bits, scanHz]),
-    sensors.map(({ id, kind, board, facts, lanes }) => [
-      ...[id, kind, board, facts],
-      lanes.map(({ column, contacts }) => [column, contacts]),
-    ]),
-  ]);

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
 import { newInstrument } from '@/core/instrument/create';
+import { hasThresholds } from '@/core/kinds/has-thresholds';
 import { findKind, kindIds } from '@/core/kinds/registry';
 import { newSensor } from '@/core/kinds/new-sensor';
 import { workingsOf } from '@/core/kinds/workings-registry';
@@ -27,7 +28,9 @@ it.each(kindIds())(
       expect(seconds).toBeLessThan(LONGEST_S);
       const report = workingsOf(sensor).calibrate({ board, sensor, takes });
       if (!report.ok) throw new Error(report.faults[0].says);
-      const { calibration, findings } = report.value;
+      const { calibration, findings, is } = report.value;
+      // The screen on which it is accepted.
+      expect(is === 'level').toBe(hasThresholds(kind));
       expect([lanes, findings.filter(({ severity }) => severity === 'fault')]).toEqual([lanes, []]);
       expect(lanesLeft({ ...sensor, calibration })).toBe(0);
     }

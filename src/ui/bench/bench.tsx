@@ -135,8 +135,8 @@ export function Bench() {
         {(kept === undefined || (kept.length === 0 && !opened)) && !trouble && <p>Opening the bench…</p>}
       </main>
       <RemovedInstruments />
-      <Everything />
       <footer>
+        <Everything />
         <Button onClick={() => void restore()}>Restore the demonstrations</Button>
         <Button onClick={() => setKeys(true)}>
           Keys&nbsp;<kbd>?</kbd>

@@ -8,6 +8,7 @@ import { stepOf } from '@/core/ways/level/known/steps';
 import { laneReport, levelLanes } from '@/core/ways/level/report';
 import type { Cure } from '@/core/findings/finding';
 import { stepsWithout, type GuideStep } from '@/core/guide/guide';
+import { hasThresholds } from '@/core/kinds/has-thresholds';
 import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
 import type { KeptTake } from '@/store/database';
@@ -40,9 +41,7 @@ const CalibrateBank = dynamic(() => import('./calibrate-bank').then((m) => m.Cal
 /** Station 3: guided takes, and what comes of them. */
 export function Calibrate() {
   const { sensor } = useSensor();
-  const { way, letGo } = kindOf(sensor);
-  // What a spring brings back has no thresholds to choose.
-  return way === 'level' && letGo !== 'returns' ? (
+  return hasThresholds(kindOf(sensor)) ? (
     <CalibrateLevel key={sensor.id} />
   ) : (
     <CalibrateBank key={sensor.id} />

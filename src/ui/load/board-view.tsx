@@ -1,6 +1,7 @@
 'use client';
 
-import type { Health } from '@/core/exchange/takes/binary-frames';
+import type { Health, Who } from '@/core/exchange/takes/binary-frames';
+import type { OnBoard } from '@/store/on-board';
 import { counted } from '@/core/units/counted';
 import { useLive } from '../hooks/use-session';
 import { useOnBoard } from '../hooks/use-on-board';
@@ -9,7 +10,7 @@ import styles from './load.module.css';
 
 /** What the board on the cable answers, by itself: which instrument it is, and with which settings. */
 export function BoardView({ digest }: { digest: string }) {
-  const cable = useLive((s) => s.cable.is);
+  const open = useLive((s) => s.cable.is === 'open');
   const who = useLive((s) => s.tick?.line?.who ?? null);
   const ours = useLive((s) => s.tick?.sketchIsOurs ?? null);
   const health = useLive((s) => s.tick?.line?.health ?? null);
@@ -20,27 +21,30 @@ export function BoardView({ digest }: { digest: string }) {
       aria-live="polite"
       data-state={ours === null ? 'unknown' : ours ? 'well' : 'doubt'}
     >
-      {boardWords()}
+      {open ? answerWords(digest, who, ours === true) : lastWords(digest, last)}
       {health && (health.overruns > 0 || health.dropped > 0 || health.missed > 0) && (
         <small>{healthWords(health)}</small>
       )}
     </p>
   );
+}
 
-  function boardWords(): string {
-    if (cable === 'open' && who && ours)
-      return `The board answers: it is this instrument, with these settings (${who.digest}).`;
-    if (cable === 'open' && who)
-      return `The board answers: it plays ${who.digest}, not ${digest}. Send the settings (L), or flash the files where pins, sensors or voices changed.`;
-    if (cable === 'open')
-      return 'The cable is open, and no sketch of Cheironom has answered yet. Flash the files with your own tool; it says by itself when the board answers.';
-    if (!last)
-      return 'No board has answered yet: flash the files, then open its cable (Practice board, at the top right).';
-    const when = `${dayOf(last.at)}, ${timeOf(last.at)}`;
-    return last.digest === digest
-      ? `The board had these settings when it was last on the cable (${when}).`
-      : `When it was last on the cable (${when}) the board played ${last.digest}: not what stands here now.`;
-  }
+/** What the board on an open cable says of itself. @param ours whether that is this instrument, with these settings */
+function answerWords(digest: string, who: Who | null, ours: boolean): string {
+  if (!who)
+    return 'The cable is open, and no sketch of Cheironom has answered yet. Flash the files with your own tool; it says by itself when the board answers.';
+  return ours
+    ? `The board answers: it is this instrument, with these settings (${who.digest}).`
+    : `The board answers: it plays ${who.digest}, not ${digest}. Send the settings (L), or flash the files where pins, sensors or voices changed.`;
+}
+
+function lastWords(digest: string, last: OnBoard | null): string {
+  if (!last)
+    return 'No board has answered yet: flash the files, then open its cable (Practice board, at the top right).';
+  const when = `${dayOf(last.at)}, ${timeOf(last.at)}`;
+  return last.digest === digest
+    ? `The board had these settings when it was last on the cable (${when}).`
+    : `When it was last on the cable (${when}) the board played ${last.digest}: not what stands here now.`;
 }
 
 /** What went wrong on the board since its power came, with what to do. */

@@ -44,8 +44,9 @@ export function Load() {
           says="There is nothing to load yet."
           under={
             <>
-              A board needs a calibrated sensor and a voice.{' '}
-              <Link href={`/i/${id}/calibrate`}>Calibrate</Link> <kbd>3</kbd>
+              Here are the board’s files, proved to play what you hear, and settings over the cable. A board
+              needs a calibrated sensor and a voice: <Link href={`/i/${id}/calibrate`}>calibrate</Link>{' '}
+              <kbd>3</kbd>
             </>
           }
         />

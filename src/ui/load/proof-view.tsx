@@ -28,7 +28,12 @@ export function ProofView({ sensor }: { sensor: string }) {
         <p className={styles.proof} data-good={proof.identical} role="status">
           <strong>{grouped(proof.messages)}</strong> messages,{' '}
           {proof.identical ? 'identical' : `different from frame ${proof.firstDifference} on`}
-          <small>Your takes, played by the bench and by {by}.</small>
+          <small>
+            {proof.share < 1
+              ? `The first ${Math.max(1, Math.floor(100 * proof.share))} % of each of your takes`
+              : 'Your takes'}
+            , played by the bench and by {by}.
+          </small>
         </p>
       );
     }

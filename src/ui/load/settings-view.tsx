@@ -45,7 +45,7 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
     setGoing(true);
     setFields([]);
     try {
-      setSays(answerWords(await session.sendSettings(message())));
+      setSays(answerWords(await session.settings.send(message())));
     } catch (error) {
       setSays(`The settings could not be sent (${String(error)}). The board plays on as it was.`);
     }
@@ -72,7 +72,7 @@ export function SettingsView({ instrument, board }: { instrument: Instrument; bo
   };
   const readBack = async () => {
     setGoing(true);
-    const dump = await session.readSettings();
+    const dump = await session.settings.read();
     setGoing(false);
     if (dump) return compare('The board', dump);
     setFields([]);

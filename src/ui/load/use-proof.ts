@@ -1,15 +1,17 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { joinTakes } from '@/core/exchange/takes/join-takes';
-import { writeTakeCsv } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { loadTakes } from '@/store/takes';
 import type { Proof } from '@/core/exchange/firmware/proof';
 import { useInstrument, useTakesOf } from '../hooks/use-session';
+import { askProof } from '../parts/ask-proof';
 
 export type ProofState =
-  { is: 'nothing' } | { is: 'running' } | { is: 'done'; proof: Proof } | { is: 'failed'; says: string };
+  | { is: 'nothing' }
+  | { is: 'running' }
+  | { is: 'done'; proof: Proof & { share: number } }
+  | { is: 'failed'; says: string };
 
 /** Proves on the spot that the board's files play the sensor's takes as the bench does. */
 export function useProof(sensor: string): ProofState {
@@ -21,7 +23,10 @@ export function useProof(sensor: string): ProofState {
   useEffect(() => {
     if (key === '') return;
     const stop = new AbortController();
-    void ask(instrument, key.split(','), stop.signal).then(
+    const asked = loadTakes(key.split(',')).then((takes) =>
+      askProof<Proof>(instrument, takes, {}, stop.signal),
+    );
+    void asked.then(
       (proof) => setState({ of: instrument, key, state: { is: 'done', proof } }),
       (error: unknown) => {
         if (!stop.signal.aborted)
@@ -32,17 +37,4 @@ export function useProof(sensor: string): ProofState {
   }, [instrument, key]);
   if (key === '') return { is: 'nothing' };
   return state?.of === instrument && state.key === key ? state.state : { is: 'running' };
-}
-
-async function ask(instrument: Instrument, takes: string[], signal: AbortSignal): Promise<Proof> {
-  const csv = writeTakeCsv(joinTakes(await loadTakes(takes)));
-  const response = await fetch('/api/prove', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ instrument, csv }),
-    signal,
-  });
-  const body = await response.json();
-  if (!response.ok) throw new Error(body.detail ?? body.title);
-  return body;
 }

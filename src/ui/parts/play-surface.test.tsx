@@ -12,7 +12,14 @@ onDemo();
 /** The practice surface of one sensor; the middle of every place is at 500, 300 px of the window. */
 async function open(name: string, id: string, turn = 0): Promise<void> {
   await openDemo(name);
-  Element.prototype.setPointerCapture = () => {};
+  // Captured as browsers do it (Pointer Events): from when it asks until the pointer is up.
+  const captures = new Set<Element>();
+  Element.prototype.setPointerCapture = function () {
+    captures.add(this);
+  };
+  Element.prototype.hasPointerCapture = function () {
+    return captures.has(this);
+  };
   vi.spyOn(Element.prototype, 'getBoundingClientRect').mockReturnValue(new DOMRect(400, 250, 200, 100));
   const { history } = session.workspace.store.getState();
   session.workspace.change(
@@ -44,6 +51,13 @@ describe('a place of two lanes', () => {
       [1, strength],
     ];
     expect(hands()).toEqual([...both(0.5), ...both(-1), ...both(null)]);
+  });
+  it('is not played by a pointer that was pressed elsewhere and comes over it: nothing would let it go', async () => {
+    await open('wherry', 'tilt');
+    const tilt = screen.getByRole('button', { name: /Tilt$/ });
+    fireEvent.pointerMove(tilt, { clientX: 510, clientY: 280, buttons: 1 });
+    fireEvent.pointerUp(tilt);
+    expect(hands()).toEqual([]);
   });
   it('is held where the pointer left it, if that is asked', async () => {
     await open('wherry', 'tilt');

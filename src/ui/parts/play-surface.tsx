@@ -10,6 +10,7 @@ import { useInstrument, useLive } from '../hooks/use-session';
 import { PlayedFace } from './face/played-face';
 import styles from './lanes.module.css';
 import { playsOneWay } from './plays-one-way';
+import { pressedHere } from './pressed-here';
 
 /** Greatest height of a face that is played, px. */
 const HIGHEST = 340;
@@ -49,6 +50,9 @@ export function LevelsBeside({ sensor, hand }: { sensor: Sensor; hand: Hand }) {
 /** A lane by itself: middle is rest where it has two sides, the left end where it has one. */
 function LevelPad({ sensor, lane, hand }: { sensor: Sensor; lane: number; hand: Hand }) {
   const pad = useRef<HTMLDivElement>(null);
+  const letGo = (e: React.PointerEvent) => {
+    if (pressedHere(e)) hand.release(sensor.id, lane);
+  };
   const oneSided = playsOneWay(sensor);
   const press = (e: React.PointerEvent) => {
     const box = pad.current!.getBoundingClientRect();
@@ -63,9 +67,9 @@ function LevelPad({ sensor, lane, hand }: { sensor: Sensor; lane: number; hand: 
         e.currentTarget.setPointerCapture(e.pointerId);
         press(e);
       }}
-      onPointerMove={(e) => e.buttons > 0 && press(e)}
-      onPointerUp={() => hand.release(sensor.id, lane)}
-      onPointerCancel={() => hand.release(sensor.id, lane)}
+      onPointerMove={(e) => e.buttons > 0 && pressedHere(e) && press(e)}
+      onPointerUp={letGo}
+      onPointerCancel={letGo}
     >
       <span>{oneSided ? 'rest' : 'the other way'}</span>
       {!oneSided && <span>rest</span>}

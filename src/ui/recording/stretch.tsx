@@ -7,6 +7,7 @@ import { useColours } from '../parts/colours';
 import { LaneRows, type LaneRow } from '../parts/lane-rows';
 import type { TraceData } from '@/session/trace-ring';
 import { Trace, TRACE_LEFT } from '../parts/trace';
+import { pressedHere } from '../parts/pressed-here';
 import styles from './recording.module.css';
 import { TimeAxis } from './time-axis';
 import { useWidth } from '../hooks/use-width';
@@ -104,9 +105,7 @@ export function Stretch({
         setHeld(nearer);
         setCursor(nearer, us);
       }}
-      onPointerMove={(e) =>
-        e.buttons > 0 && e.currentTarget.hasPointerCapture(e.pointerId) && setCursor(held, timeAt(e))
-      }
+      onPointerMove={(e) => e.buttons > 0 && pressedHere(e) && setCursor(held, timeAt(e))}
     >
       <div className={styles.large} style={{ paddingLeft: LEFT - TRACE_LEFT }}>
         <b>{places[chosen]?.name}</b>

@@ -5,9 +5,9 @@ import { useState } from 'react';
 import type { Struck } from '@/core/prove/struck';
 import type { Filter } from '@/core/shape/filters';
 import type { Take } from '@/core/signal/take';
+import { ViewChoice } from '../parts/view-choice';
 import { BeforeAfter, StruckBeforeAfter } from './before-after';
 import type { Compared, Shaping } from './use-shape';
-import styles from './shape.module.css';
 
 /* No first load carries what is looked at second. */
 const FilterPart = dynamic(() => import('./filter-part').then((m) => m.FilterPart));
@@ -49,20 +49,13 @@ export function Below({
   if (!compared && !struck && !takes) return null;
   return (
     <>
-      <div className={styles.views} role="group" aria-label="Under the curve">
-        {views.map((own) => (
-          <button key={own} type="button" aria-pressed={own === view} onClick={() => look(own)}>
-            {NAMES[own]}
-          </button>
-        ))}
-        {view === 'takes' && (
-          <span>
-            {compared
-              ? `firm, with this curve · dashed, ${against}`
-              : `full, with this curve · rings, ${against}`}
-          </span>
-        )}
-      </div>
+      <ViewChoice label="Under the curve" names={NAMES} views={views} view={view} look={look}>
+        {view !== 'takes'
+          ? undefined
+          : compared
+            ? `firm, with this curve · dashed, ${against}`
+            : `full, with this curve · rings, ${against}`}
+      </ViewChoice>
       {view === 'takes' && compared && <BeforeAfter compared={compared} />}
       {view === 'takes' && struck && <StruckBeforeAfter {...struck} />}
       {view === 'filter' && <FilterPart shaping={shaping} takes={takes} set={setFilter} />}

@@ -35,7 +35,8 @@ function NotYet() {
         says={`${sensor.name} is not calibrated yet.`}
         under={
           <>
-            A curve needs rest and reach. <Link href={`/i/${id}/calibrate`}>Calibrate it</Link> <kbd>3</kbd>
+            Here soft, medium and loud come to land where you want them, on a curve from rest to reach. First{' '}
+            <Link href={`/i/${id}/calibrate`}>calibrate it</Link> <kbd>3</kbd>
           </>
         }
       />

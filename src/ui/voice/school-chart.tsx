@@ -87,7 +87,7 @@ function optionsOf({ grid, line }: SchoolsCompared, c: Colours): ChartOptions<'l
         max: (line[line.length - 1].toUs - line[0].fromUs) / 1e6,
         grid: { display: false },
         border: { color: c.line },
-        ticks: { color: c.soft, font, maxTicksLimit: 5, callback: (v) => `${v} s` },
+        ticks: { color: c.soft, font, maxTicksLimit: 5, includeBounds: false, callback: (v) => `${v} s` },
       },
       y: {
         type: 'linear',

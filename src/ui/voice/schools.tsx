@@ -13,6 +13,7 @@ import { Pick } from '../parts/pick';
 import { sentence } from '../parts/words';
 import { SchoolChart } from './school-chart';
 import { useSchools } from './use-schools';
+import { dayWords } from '../parts/words';
 import styles from './voice.module.css';
 
 /** A key a school, from the left. */
@@ -73,7 +74,7 @@ export function Schools({ voice, change }: { voice: NoteVoice; change: (pitch: A
   );
 }
 
-const takeWords = ({ role, at }: KeptTake): string => `${role}, ${new Date(at).toLocaleDateString()}`;
+const takeWords = ({ role, at }: KeptTake): string => `${role}, ${dayWords(at)}`;
 
 function OneSchool({
   school,

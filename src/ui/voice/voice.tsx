@@ -197,7 +197,7 @@ function LevelNow() {
   const response = useLive((s) => (s.tick ? Math.round(127 * read(s.tick, lane)) : 0));
   return (
     <p>
-      <strong>{response}</strong>
+      <strong>{sensor.calibration ? response : '–'}</strong>
       <span>of 127 now</span>
     </p>
   );

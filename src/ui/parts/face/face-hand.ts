@@ -4,6 +4,7 @@ import { kindOf } from '@/core/kinds/registry';
 import { placeKey, type Place } from '@/core/plan/face/places';
 import type { Hand } from '../../hooks/use-hand';
 import { playsOneWay } from '../plays-one-way';
+import { pressedHere } from '../pressed-here';
 import type { Drawn } from './face-picture';
 
 /** How a pointer plays a place: pressed at a height, in two directions at once, along it, or drawn up and down from it. */
@@ -62,15 +63,17 @@ export function useFaceHand(hand: Hand): (drawn: Drawn) => SVGProps<SVGGElement>
     hand.slide(sensor.id, place.lanes[0], next);
   };
   return (drawn) => {
-    const letGo = () =>
+    const letGo = (e: PointerEvent) => {
+      if (!pressedHere(e)) return;
       lanesTouched(drawn.place).forEach((lane) => hand.release(drawn.place.sensor.id, lane));
+    };
     return {
       onPointerDown: (e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         press(drawn, e, true);
       },
       onPointerMove: (e) => {
-        if (e.buttons > 0) press(drawn, e, false);
+        if (e.buttons > 0 && pressedHere(e)) press(drawn, e, false);
       },
       onPointerUp: letGo,
       onPointerCancel: letGo,

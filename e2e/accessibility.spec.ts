@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { STATIONS } from '../src/ui/frame/stations';
 import { expect, openBench, openWherry, test } from './bench';
 
 /** Nothing that axe's rules find wrong in light, nor in dark as far as colours go: the schemes differ in nothing else. */
@@ -119,4 +120,35 @@ test('recordings, all lanes at once and a file’s columns pass axe, in light an
   });
   await expect(page.getByRole('button', { name: /Read it so/ })).toBeVisible();
   await expectAccessible(page, 'the columns of a file');
+});
+
+test('at 200 % of 1280 pixels nothing runs out of the page, axe finds nothing, and Silence stays', async ({
+  page,
+}) => {
+  await openWherry(page);
+  // What 1280 × 800 leave at 200 % (WCAG 2.2, 1.4.4 and 1.4.10).
+  await page.setViewportSize({ width: 640, height: 400 });
+  for (const { id } of STATIONS) {
+    await page.goto(`/i/wherry/${id}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth), id).toBe(640);
+    await expect(page.getByRole('button', { name: /^Silence/ })).toBeInViewport({ ratio: 1 });
+  }
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => v.id)).toEqual([]);
+});
+
+test('with forced colours the station, the sensor and the view that are looked at are framed', async ({
+  page,
+}) => {
+  await openWherry(page, 'log');
+  await page.emulateMedia({ forcedColors: 'active' });
+  for (const here of [
+    page.getByRole('link', { name: '8Log' }),
+    page.getByRole('button', { name: /^Bellows/ }),
+    page.getByRole('button', { name: 'Entries' }),
+  ])
+    await expect(here).toHaveCSS('outline-style', 'solid');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => v.id)).toEqual([]);
 });

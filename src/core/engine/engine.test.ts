@@ -118,7 +118,8 @@ describe('for any valid instrument and any take', () => {
         silence(whole);
         expect(encodeState(whole.state)).toEqual(encodeState(one.state));
       }),
-      { numRuns: many(12) },
+      // Of this one a gate is muted while its attack runs.
+      { numRuns: many(12), examples: [[859_539_746]] },
     );
   });
   it('a take played in two pieces gives what it gives in one', () => {

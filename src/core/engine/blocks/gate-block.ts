@@ -2,7 +2,7 @@ import { GATE_STAGE } from '../codes';
 import { longAgo } from '../clock';
 import type { Engine } from '../engine';
 import type { GATE, GATE_STATE } from '../records';
-import { emptyBand, inBand } from '../place';
+import { emptyBand } from '../place';
 import { firstDue, firstOutside, type Stretch, type Unit } from '../stretch';
 import type { Of } from '../struct';
 import type { Block } from './block';
@@ -46,30 +46,22 @@ function gateUnit(e: Engine, index: number): Unit {
   return {
     play: () => playGate(e, index),
     next: (frame, s) => {
-      if (state.stage >= GATE_STAGE.attackAbove) return followAttack(gate, state, frame, s);
+      if (state.stage >= GATE_STAGE.attackAbove) return endOfQuiet(gate, state, frame, s);
       if (timerRuns(state)) return firstDue(s, frame, state.since, gate.hold_off_ticks);
       return firstOutside(s, gate.column, state, frame + 1);
     },
   };
 }
 
-/**
- * Follows the peak of an attack over the frames after one that was played, as far as nothing comes of it but the peak.
- * @returns the frame at which something may: the window ends, or the count falls short of "on"
- */
-function followAttack(
-  gate: Of<typeof GATE>,
-  state: Of<typeof GATE_STATE>,
-  frame: number,
-  s: Stretch,
-): number {
+/** The frame at which the window of an attack ends, the count exceeds its peak, or falls short of "on". */
+function endOfQuiet(gate: Of<typeof GATE>, state: Of<typeof GATE_STATE>, frame: number, s: Stretch): number {
   const due = firstDue(s, frame, state.since, gate.window_ticks);
+  const { low, high, peak } = state;
   const above = state.stage === GATE_STAGE.attackAbove;
   let at = frame + 1;
   for (; at < due; at++) {
     const count = s.counts[at * s.columns + gate.column];
-    if (inBand(state, count)) break;
-    if (above ? count > state.peak : count < state.peak) state.peak = count;
+    if (above ? count > peak || count <= high : count < peak || count >= low) break;
   }
   return at;
 }

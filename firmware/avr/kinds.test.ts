@@ -8,6 +8,7 @@ import { findKind, kindIds } from '@/core/kinds/registry';
 import { newSensor } from '@/core/kinds/new-sensor';
 import { wayNamed } from '@/core/ways/registry';
 import { buildSketch } from './board';
+import { soaking } from '@/core/testing/many';
 
 const root = mkdtempSync(path.join(tmpdir(), 'cheironom-kinds-'));
 afterAll(() => rmSync(root, { recursive: true }));
@@ -15,7 +16,7 @@ afterAll(() => rmSync(root, { recursive: true }));
 /** Kinds that a small chip can read: a touch peripheral it has not, and the sketch says so in a sentence. */
 const readable = kindIds().filter((id) => findKind(id)!.readBy !== 'touch peripheral');
 
-it.each(readable)(
+it.each(readable.filter((_, i) => soaking || i % 6 === 0))(
   'a sketch with %s and its first voices builds for the small chip without a warning',
   async (id) => {
     const kind = findKind(id)!;

@@ -4,6 +4,7 @@ import type { AlongPitch, NoteVoice } from '@/core/instrument/voices';
 import { twoSided } from '@/core/testing/identity-response';
 import { strings, stringCount } from '@/core/testing/strings';
 import { runOnChip } from './chip';
+import { soaking } from '@/core/testing/many';
 
 /** Touched after power-up, it slides up and down, and is let go. */
 const TOUCHED = 60;
@@ -22,12 +23,13 @@ function play(pitch: Partial<AlongPitch>, later: number) {
   return { ...run, mean, slowest: Math.max(...run.scans) / 16 };
 }
 
-it.each([
+const SCHOOLS = [
   ['pull-in', { school: 'pull-in' }],
   ['slide, beginning anew past its range', { school: 'slide', beyond: 'anew' }],
   ['fretted', { school: 'fretted', hysteresisCents: 20 }],
   ['pull-in as on a string', { school: 'pull-in', spacing: 'string', driftCents: 100 }],
-] as const)(
+] as const;
+it.each(SCHOOLS.slice(soaking ? 0 : 3))(
   'sixteen strings in MPE on the small chip, %s: the bytes of the application’s engine, within its cycles',
   (_, pitch) => {
     for (const later of [0, 7]) {

@@ -19,7 +19,6 @@ export const STRICT = [
   '-Wextra',
   '-Werror',
   '-pedantic',
-  '-O1',
   '-fsanitize=address,undefined',
   '-fno-sanitize-recover=all',
 ];

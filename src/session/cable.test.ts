@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Cable, type SerialPortLike } from './cable';
 import type { CableState } from './cable-state';

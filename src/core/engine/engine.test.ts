@@ -72,7 +72,7 @@ describe('for any valid instrument and any take', () => {
           if (is === 'silence' || anew) expect([...sounding.values()].every((n) => n === 0)).toBe(true);
         });
       }),
-      { numRuns: many(20) },
+      { numRuns: many(8) },
     );
   });
   /** Whether a message is what a receiver must know of a note that follows on its channel: its bend, pressure or timbre. */
@@ -98,7 +98,7 @@ describe('for any valid instrument and any take', () => {
         });
       }),
       // Of this one a note that is bent ends and begins again in one frame.
-      { numRuns: many(12), examples: [[2_147_483_619]] },
+      { numRuns: many(5), examples: [[2_147_483_619]] },
     );
   });
   it('a whole take gives what it gives frame by frame, byte for byte and state for state', () => {
@@ -119,7 +119,7 @@ describe('for any valid instrument and any take', () => {
         expect(encodeState(whole.state)).toEqual(encodeState(one.state));
       }),
       // Of this one a gate is muted while its attack runs.
-      { numRuns: many(12), examples: [[859_539_746]] },
+      { numRuns: many(5), examples: [[859_539_746]] },
     );
   });
   it('a take played in two pieces gives what it gives in one', () => {

@@ -176,7 +176,7 @@ describe('the button on the instrument', () => {
 
 it('a whole take in which it is pressed gives what it gives frame by frame, byte for byte and state for state', () => {
   let taken = 0;
-  for (let seed = 1; seed <= many(8); seed++) {
+  for (let seed = 1; seed <= many(6); seed++) {
     const own = randomWithButton(seed);
     const take = randomButtonTake(own, 4000, seed);
     const image = compile(own);
@@ -189,5 +189,5 @@ it('a whole take in which it is pressed gives what it gives frame by frame, byte
     for (const own of whole.state.learns) own.fresh = 0;
     expect(encodeState(whole.state), `state of ${seed}`).toEqual(one.state);
   }
-  expect(taken).toBeGreaterThan(many(2));
+  expect(taken).toBeGreaterThan(many(1));
 });

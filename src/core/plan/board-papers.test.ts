@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { asLibrary, libraryHeader } from '../exchange/firmware/library';

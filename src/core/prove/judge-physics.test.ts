@@ -20,6 +20,7 @@ import {
 } from '../testing/physical-magnets';
 import { ERRORS } from './errors';
 import { prove } from './proved';
+import { many } from '../testing/many';
 
 /** An instrument that was calibrated from takes, and a take of truly so many gestures. */
 type Drawn = { own: Instrument; takes: Take[]; take: Take; truth: number };
@@ -103,7 +104,7 @@ it.each(Object.entries(DRAWS))(
   'of %s that play well as many gestures are meant as were played, and none in fifty is called wrong',
   (_, draw) => {
     let [truth, meant, errors] = [0, 0, 0];
-    for (let seed = 1; seed <= 5; seed++) {
+    for (let seed = 1; seed <= many(2); seed++) {
       const drawn = draw(random(seed));
       const [sensor] = drawn.own.sensors;
       const report = workingsOf(sensor).calibrate({ board: drawn.own.boards[0], sensor, takes: drawn.takes });
@@ -115,7 +116,7 @@ it.each(Object.entries(DRAWS))(
       meant += intended.length;
       errors += ERRORS.reduce((n, is) => n + counts[is].n, 0);
     }
-    expect(truth).toBeGreaterThan(100);
+    expect(truth).toBeGreaterThan(many(20));
     expect(Math.abs(meant - truth) / truth).toBeLessThan(0.01);
     expect(errors / truth).toBeLessThan(0.02);
   },

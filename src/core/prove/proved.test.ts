@@ -17,13 +17,14 @@ import { prove } from './proved';
 import { heardEvents } from './sounded';
 import { compareVersions } from './versions';
 import { withChanges } from './with-changes';
+import { many } from '../testing/many';
 
 const MAKERS = [injectedBreath, injectedFingers, injectedPads, injectedPresses, injectedStrikes];
 
 describe('latency', () => {
   it('its parts add up to what is measured, from a tenth of the rise until the last byte has left', () => {
     for (const draw of MAKERS)
-      for (let seed = 1; seed <= 6; seed++) {
+      for (let seed = 1; seed <= many(2); seed++) {
         const { instrument, take } = draw(seed);
         const proved = prove(instrument, { take });
         for (const { intended, ms, parts } of noteLatencies(instrument, proved, proved.onsets)) {
@@ -62,7 +63,7 @@ describe('latency', () => {
 it('whatever cure is proposed is a change that the instrument can take, and no worse on the same take', () => {
   const better = new Map<string, number>();
   for (const draw of MAKERS)
-    for (let seed = 1; seed <= 8; seed++) {
+    for (let seed = 1; seed <= many(3); seed++) {
       const { instrument, take, marks } = draw(seed);
       const proved = prove(instrument, { take, marks });
       for (const { code, cures } of causesOf(instrument, take, proved, 'take'))

@@ -9,8 +9,9 @@ import { identityInstrument } from '../testing/identity-response';
 import { randomInstrument } from '../testing/random-instruments';
 import { gateSet, withGateSet } from './gate-set';
 import { wayOf } from './registry';
+import { many } from '../testing/many';
 
-const INSTRUMENTS = Array.from({ length: 40 }, (_, seed) => randomInstrument(seed));
+const INSTRUMENTS = Array.from({ length: many(12) }, (_, seed) => randomInstrument(seed));
 const EIGHT = ['contacts', 'depth', 'level', 'pair', 'place', 'strike', 'surface', 'touch'];
 /** Every sensor that is drawn, with its instrument, and each of its lanes. */
 const all = () =>

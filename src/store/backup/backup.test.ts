@@ -15,6 +15,7 @@ import { keepTrial } from '../trials';
 import { keepVersion } from '../versions';
 import { readBackup } from './read-backup';
 import { writeBackup } from './write-backup';
+import { soaking } from '@/core/testing/many';
 
 let n = 0;
 const fresh = () => new Database(`backup-${n++}`);
@@ -319,7 +320,7 @@ describe('everything in one file', () => {
 });
 
 /** Memory that a stream of many pieces takes is that of one: measured on a source that makes them as they are asked for. */
-describe('a long recording', () => {
+describe.runIf(soaking)('a long recording', () => {
   const SECONDS = Number(process.env.BACKUP_SECONDS ?? 150);
   it(`of 32 lanes is written and read with flat memory: ${SECONDS} s`, async () => {
     const db = fresh();

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, renderHook } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { useLatest } from './use-latest';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, screen } from '@testing-library/react';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { LiveStandIn, tickOf } from '@/session/testing/live-stand-in';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, expect, it } from 'vitest';

@@ -13,7 +13,7 @@ import { strings, stringCount } from '../../testing/strings';
 import { run } from '../run';
 
 /** So many events are judged; set higher to look further. */
-const EVENTS = Number(process.env.MPE_EVENTS ?? 15_000);
+const EVENTS = Number(process.env.MPE_EVENTS ?? 6000);
 
 const messagesOf = (instrument: Instrument, take: Parameters<typeof run>[1]): MidiEvent[] =>
   run(compile(instrument), take).flatMap(({ tUs, bytes }) =>

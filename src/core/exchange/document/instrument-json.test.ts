@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { randomInstrument } from '@/core/testing/random-instruments';
 import { checkInstrument, readInstrument, writeInstrument } from './instrument-json';
+import { many } from '../../testing/many';
 
 const demo = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
 const faultsAt = (value: unknown) => {
@@ -124,7 +125,7 @@ describe('instruments as JSON', () => {
   it('never throw, whatever they are given', () => {
     fc.assert(
       fc.property(fc.jsonValue(), (value) => void checkInstrument(value)),
-      { numRuns: 300 },
+      { numRuns: many(60) },
     );
     const paths = ['boards', 'zones', 'sensors', 'voices', 'log', 'name', 'id', 'version'];
     fc.assert(
@@ -133,7 +134,7 @@ describe('instruments as JSON', () => {
         fc.jsonValue(),
         (key, value) => void checkInstrument({ ...demo(), [key]: value }),
       ),
-      { numRuns: 300 },
+      { numRuns: many(60) },
     );
     fc.assert(
       fc.property(
@@ -141,7 +142,7 @@ describe('instruments as JSON', () => {
         fc.jsonValue(),
         (key, value) => void checkInstrument(broken((d) => (d.sensors[0].calibration[key] = value))),
       ),
-      { numRuns: 300 },
+      { numRuns: many(60) },
     );
   });
 });

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { CURVE_FAMILY_IDS } from '../../shape/families';

@@ -8,6 +8,7 @@ import { otherSettings } from './other-settings';
 import { readDump, writeDump } from './settings-dump';
 import { dumpRoom } from './settings-room';
 import { dumpInSysex, settingsSysex } from './settings-sysex';
+import { many } from '../../testing/many';
 
 const demo = () => JSON.parse(readFileSync('demo/wherry.json', 'utf8'));
 
@@ -34,7 +35,7 @@ describe('settings', () => {
         });
         expect(otherSettings(other, read.ok ? read.value.image : image)).toEqual([]);
       }),
-      { numRuns: 60 },
+      { numRuns: many(20) },
     );
   });
   it('are refused where a byte is another, a part is missing, or they are of another structure, and read nothing that is not there', () => {
@@ -47,7 +48,7 @@ describe('settings', () => {
         expect(says(readDump(dump.subarray(0, at % dump.length), image, ''))).toMatch(/not whole/);
         expect(dumpInSysex(settingsSysex(dump).subarray(0, -1)).ok).toBe(false);
       }),
-      { numRuns: 60 },
+      { numRuns: many(20) },
     );
     const [one, two] = [7, 8].map((seed) => compile(randomInstrument(seed)));
     expect(says(readDump(writeDump(one, NOBODY), two, ''))).toMatch(/another structure.*load the board anew/);

@@ -2,16 +2,24 @@ import { defineConfig } from '@playwright/test';
 
 export const PORT = Number(process.env.E2E_PORT ?? 4319);
 
+/** What the ten minutes of `npm run check` have no room for: `npm run soak -- screens`. */
+const LONG = /@long/;
+
 /** The built application in Debian's Chromium; `npm run check` builds it first. */
 export default defineConfig({
   testDir: 'e2e',
   workers: 2,
   // The server is timed, so nothing runs beside its tests.
   projects: [
-    { name: 'screens', testMatch: '*.spec.ts', testIgnore: 'server.spec.ts' },
+    { name: 'screens', testMatch: '*.spec.ts', testIgnore: 'server.spec.ts', grepInvert: LONG },
     { name: 'server', testMatch: 'server.spec.ts', dependencies: ['screens'] },
     // Part of `npm run soak`.
-    ...(process.env.SOAK_SEED ? [{ name: 'soak', testMatch: '*.soak.ts' }] : []),
+    ...(process.env.SOAK_SEED
+      ? [
+          { name: 'long', testMatch: '*.spec.ts', grep: LONG },
+          { name: 'soak', testMatch: '*.soak.ts' },
+        ]
+      : []),
   ],
   // On a machine that is shared, two more tries; what needed them is reported as flaky.
   retries: process.env.CI ? 2 : 0,

@@ -39,7 +39,7 @@ test('every view passes axe, in light and in dark', async ({ page }) => {
   await expectAccessible(page, 'shape, not calibrated');
 });
 
-test('every view of a measured instrument passes axe, in light and in dark', async ({ page }) => {
+test('every view of a measured instrument passes axe, in light and in dark @long', async ({ page }) => {
   // Axe looks at a page for seconds, twice a view.
   test.setTimeout(460_000);
   await openWherry(page);
@@ -91,7 +91,7 @@ test('every view of a measured instrument passes axe, in light and in dark', asy
   await expectAccessible(page, 'prompter');
 });
 
-test('recordings, all lanes at once and a file’s columns pass axe, in light and in dark', async ({
+test('recordings, all lanes at once and a file’s columns pass axe, in light and in dark @long', async ({
   page,
 }) => {
   await openWherry(page, 'listen');
@@ -122,7 +122,7 @@ test('recordings, all lanes at once and a file’s columns pass axe, in light an
   await expectAccessible(page, 'the columns of a file');
 });
 
-test('at 200 % of 1280 pixels nothing runs out of the page, axe finds nothing, and Silence stays', async ({
+test('at 200 % of 1280 pixels nothing runs out of the page, axe finds nothing, and Silence stays @long', async ({
   page,
 }) => {
   await openWherry(page);
@@ -138,7 +138,7 @@ test('at 200 % of 1280 pixels nothing runs out of the page, axe finds nothing, a
   expect(violations.map((v) => v.id)).toEqual([]);
 });
 
-test('with forced colours the station, the sensor and the view that are looked at are framed', async ({
+test('with forced colours the station, the sensor and the view that are looked at are framed @long', async ({
   page,
 }) => {
   await openWherry(page, 'log');

@@ -34,7 +34,7 @@ test('a take with bad lines says what was left out and what was kept', async ({ 
   await expect(page.getByText(/no line of numbers.*Nothing was kept/)).toBeVisible();
 });
 
-test('a take of 50 MB is read beside the page, and can be stopped; an instrument of 9 MB is no instrument', async ({
+test('a take of 50 MB is read beside the page, and can be stopped; an instrument of 9 MB is no instrument @long', async ({
   page,
 }, info) => {
   const csv = info.outputPath('loud-long.csv');
@@ -63,7 +63,7 @@ test('a take of 50 MB is read beside the page, and can be stopped; an instrument
   ).toBeVisible();
 });
 
-test('a second tab on the same instrument looks on, and says so', async ({ page, context }) => {
+test('a second tab on the same instrument looks on, and says so @long', async ({ page, context }) => {
   await openWherry(page, 'voice');
   const second = await context.newPage();
   await second.goto('/i/wherry/voice');
@@ -79,7 +79,7 @@ test('a second tab on the same instrument looks on, and says so', async ({ page,
   await second.close();
 });
 
-test('a tab closed in the middle of a take loses at most a second of it, and what was kept can be used', async ({
+test('a tab closed in the middle of a take loses at most a second of it, and what was kept can be used @long', async ({
   page,
   context,
 }) => {
@@ -113,7 +113,7 @@ test('a tab closed in the middle of a take loses at most a second of it, and wha
   await expect(again.getByRole('heading', { name: 'Bellows: calibrated.' })).toBeVisible();
 });
 
-test('sound and MIDI that the browser refuses get a sentence each', async ({ page }) => {
+test('sound and MIDI that the browser refuses get a sentence each @long', async ({ page }) => {
   await page.addInitScript(() => {
     Object.assign(navigator, {
       requestMIDIAccess: () => Promise.reject(new DOMException('no', 'InvalidStateError')),

@@ -4,7 +4,10 @@ import { expect, openBench, test } from './bench';
 /** Compressed script that the first load of any screen may fetch, bytes: the design's limit. */
 const MOST = 400_000;
 
-test('no screen’s first load fetches more than 400 KB of compressed script', async ({ page, request }) => {
+test('no screen’s first load fetches more than 400 KB of compressed script @long', async ({
+  page,
+  request,
+}) => {
   await openBench(page);
   const known = new Map<string, number>();
   const sizeOf = async (url: string) => {

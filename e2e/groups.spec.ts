@@ -15,7 +15,7 @@ async function tabTo(page: Page, name: RegExp, back = false): Promise<number> {
   throw new Error(`tabTo: ${name} was not met`);
 }
 
-test('J03: four groups, each holding its own last place while its toggle is off, from nothing and by keyboard alone, in under three minutes of a slow hand', async ({
+test('J03: four groups, each holding its own last place while its toggle is off, from nothing and by keyboard alone, in under three minutes of a slow hand @long', async ({
   page,
 }) => {
   let keys = 0;

@@ -16,7 +16,7 @@ test('everything can be undone, and comes back after a reload', async ({ page })
   await expect(page.getByRole('spinbutton', { name: 'soft' })).toHaveValue('20');
 });
 
-test('a diamond and a threshold are dragged on their pictures', async ({ page }) => {
+test('a diamond and a threshold are dragged on their pictures @long', async ({ page }) => {
   await openWherry(page, 'shape');
   const curve = page.getByRole('img', { name: /medium should read 70/ });
   await expect(page.getByText('Levels you use')).toBeVisible();
@@ -56,7 +56,9 @@ test('a held note is ended by Silence, and does not come back while the breath i
   await page.keyboard.up('q');
 });
 
-test('light and dark, glance, the list of keys, and the run sheet are one key away', async ({ page }) => {
+test('light and dark, glance, the list of keys, and the run sheet are one key away @long', async ({
+  page,
+}) => {
   await openWherry(page);
   const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
   const light = await ground();
@@ -97,7 +99,7 @@ test('MIDI goes out to the port that is chosen', async ({ page }) => {
   expect(await statuses()).toEqual(expect.arrayContaining([0xb0, 0x90]));
 });
 
-test('a key that opens the file chooser opens it at every press', async ({ page }) => {
+test('a key that opens the file chooser opens it at every press @long', async ({ page }) => {
   await openWherry(page, 'listen');
   await expect(page.getByRole('button', { name: /^Listen to a file/ })).toBeVisible();
   // The chooser has the focus when the key is let go: the page never hears of it.

@@ -4,7 +4,7 @@ import { expect, hold, openCairn, openWherry, test } from './bench';
 /** The foot strip's last event that reads like this. */
 const heard = (page: Page, words: RegExp) => page.getByLabel('Sent now').getByText(words).first();
 
-test('Cairn: its stones are struck hands-free, none doubled and none missed, and loud ones sound louder', async ({
+test('Cairn: its stones are struck hands-free, none doubled and none missed, and loud ones sound louder @long', async ({
   page,
 }) => {
   test.setTimeout(240_000);
@@ -38,7 +38,7 @@ test('Cairn: its stones are struck hands-free, none doubled and none missed, and
   expect(new Set(velocities).size).toBe(3);
 });
 
-test('Wherry: the leaf touched last says which note, the bellows when; leaves are calibrated hands-free, and proven', async ({
+test('Wherry: the leaf touched last says which note, the bellows when; leaves are calibrated hands-free, and proven @long', async ({
   page,
 }) => {
   test.setTimeout(180_000);

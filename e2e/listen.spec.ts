@@ -86,7 +86,7 @@ test('a board on a cable: refused, wrong baud, right, pulled out and back, and t
   expect(await page.evaluate(() => (window as unknown as Bench).board.sent.at(-1))).toContain('}Ch\x04M');
 });
 
-test('three hidden faults are told, shown and mended; every input ticks itself off, with keys alone', async ({
+test('three hidden faults are told, shown and mended; every input ticks itself off, with keys alone @long', async ({
   page,
 }) => {
   await page.goto('/');

@@ -17,7 +17,7 @@ const saved = async (page: Page, press: () => Promise<void>): Promise<Buffer> =>
   return readFile(await file.path());
 };
 
-test('an entry with a picture is written, found, exported, and comes with everything into another browser', async ({
+test('an entry with a picture is written, found, exported, and comes with everything into another browser @long', async ({
   page,
   browser,
 }) => {
@@ -231,7 +231,7 @@ test('a version is taken back, and a branch is tried and left, with all kept', a
   await expect(digest).toHaveText(second!);
 });
 
-test('first sound: from the bench to a calibrated sensor that sounds, by three keys, in about a minute', async ({
+test('first sound: from the bench to a calibrated sensor that sounds, by three keys, in about a minute @long', async ({
   page,
 }) => {
   await openBench(page);

@@ -43,7 +43,7 @@ test('19 analogue and 7 digital inputs from nothing, by keyboard: no one small b
   await expect(page.getByRole('navigation', { name: 'Sensors' })).toContainText('Switch');
 });
 
-test('a ribbon’s span is typed and its cents a count follow; a wire is led to another pin; steps keep their ticks', async ({
+test('a ribbon’s span is typed and its cents a count follow; a wire is led to another pin; steps keep their ticks @long', async ({
   page,
 }) => {
   await page.goto('/');

@@ -29,7 +29,7 @@ test('soft notes that a hidden threshold drops are found, cured on the same take
   await expect(page.getByRole('heading', { name: /^20 of 39/ })).toBeVisible();
 });
 
-test('the report is one page, as HTML and as JSON', async ({ page, browser }) => {
+test('the report is one page, as HTML and as JSON @long', async ({ page, browser }) => {
   await openWherry(page, 'prove');
   await expect(page.getByRole('heading', { name: 'All 39 gestures are answered.' })).toBeVisible();
   const saved = async (words: string) => {
@@ -53,7 +53,7 @@ test('the report is one page, as HTML and as JSON', async ({ page, browser }) =>
   expect(/\/Type\s*\/Pages[^>]*\/Count 1\b/.test(pdf.toString('latin1'))).toBe(true);
 });
 
-test('a trial runs by itself, is scored with what it may truly be, and can be looked at', async ({
+test('a trial runs by itself, is scored with what it may truly be, and can be looked at @long', async ({
   page,
 }) => {
   await openWherry(page, 'prove');
@@ -78,7 +78,7 @@ test('a trial runs by itself, is scored with what it may truly be, and can be lo
   await expect(page.getByText(/what was meant is told by what you tapped along it/)).toBeVisible();
 });
 
-test('a MIDI file of another tune is said to fit nothing; two schools of pitch differ in their notes', async ({
+test('a MIDI file of another tune is said to fit nothing; two schools of pitch differ in their notes @long', async ({
   page,
 }) => {
   await openWherry(page, 'prove');

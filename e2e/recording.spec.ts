@@ -22,7 +22,7 @@ async function record(page: Page): Promise<void> {
   await expect(head(page)).toHaveText('Recording 1');
 }
 
-test('what is played is recorded with keys alone, named, cut, kept, used as a take, given out and removed', async ({
+test('what is played is recorded with keys alone, named, cut, kept, used as a take, given out and removed @long', async ({
   page,
 }) => {
   await record(page);
@@ -89,7 +89,7 @@ test('a recording stands in for the board: it goes on and stands, steps, leaps, 
   await expect(strip).toBeHidden();
 });
 
-test('the last seconds are held still and measured; all lanes are seen at once', async ({ page }) => {
+test('the last seconds are held still and measured; all lanes are seen at once @long', async ({ page }) => {
   await record(page);
   await page.keyboard.press('h');
   await page.keyboard.press('h');

@@ -17,7 +17,7 @@ test('a thumb pad is made still at under 4 ms, by its price on the maker’s own
   expect(await noise(words)).toBeLessThan(before / 2);
 });
 
-test('two curves are compared by ear, blind, and what was liked better is kept in the log', async ({
+test('two curves are compared by ear, blind, and what was liked better is kept in the log @long', async ({
   page,
 }) => {
   await openWherry(page, 'shape');
@@ -40,7 +40,7 @@ test('two curves are compared by ear, blind, and what was liked better is kept i
   await expect(page.getByLabel('Curve', { exact: true })).toHaveValue('points');
 });
 
-test('a point is added where the curve is pressed twice, moved by its number, and taken away', async ({
+test('a point is added where the curve is pressed twice, moved by its number, and taken away @long', async ({
   page,
 }) => {
   await openWherry(page, 'shape');

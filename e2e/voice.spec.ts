@@ -49,7 +49,9 @@ test('a strip pulls in to its notes, its schools compared on the maker’s own t
   await expect(sent.getByText(/note \d+ off/)).toHaveCount(2);
 });
 
-test('a fingering is made by playing: held, Enter, its note typed; then it sounds', async ({ page }) => {
+test('a fingering is made by playing: held, Enter, its note typed; then it sounds @long', async ({
+  page,
+}) => {
   await openWherry(page, 'voice');
   await choose(page, 'Bellows');
   await noteRow(page, 0)
@@ -105,7 +107,7 @@ test('two scenes of Cairn: a stone changes them, and what lives in one alone is 
   await expect(sent.getByText(/note 52/)).toHaveCount(0);
 });
 
-test('stones of Cairn with jobs: one moves the others an octave, one lets all begin anew; what is changed stands large', async ({
+test('stones of Cairn with jobs: one moves the others an octave, one lets all begin anew; what is changed stands large @long', async ({
   page,
 }) => {
   await openCairn(page, 'voice');
@@ -130,7 +132,7 @@ test('stones of Cairn with jobs: one moves the others an octave, one lets all be
   await expect(sent.getByText(/note 52 on/)).toBeVisible();
 });
 
-test('two boards of Sallow: the plug that is pulled out is seen, and a keyboard can be let in with its volume kept out', async ({
+test('two boards of Sallow: the plug that is pulled out is seen, and a keyboard can be let in with its volume kept out @long', async ({
   page,
 }) => {
   await openBench(page);

@@ -55,6 +55,10 @@ export async function buildSketch(
   return readFileSync(path.join(folder, 'sketch.bin'));
 }
 
+/** Registers of what pins 0 to 7 and 8 to 13 are set to. */
+const PORTS = [portDConfig.PORT, portBConfig.PORT];
+const NONE: number[] = [];
+
 /** A byte on the line, and when. */
 export interface Heard {
   us: number;
@@ -81,6 +85,8 @@ export class EmulatedBoard {
   private readonly line: { us: number; bytes: number[] }[] = [];
   private freeUs = 0;
   private unread = false;
+  /** What the contacts were set to last. */
+  private contacts = '';
 
   /** @param kept what its EEPROM has from before */
   constructor(
@@ -125,12 +131,15 @@ export class EmulatedBoard {
   /** Lets it run until a time. */
   run(untilUs: number): void {
     const until = untilUs * CYCLES_A_US;
+    const { cpu } = this;
+    // Looked up once: an import of this kind of module is looked up by its name at each use.
+    const step = avrInstruction;
     let next = 0;
-    while (this.cpu.cycles < until) {
-      avrInstruction(this.cpu);
-      this.cpu.tick();
-      if (this.cpu.cycles < next) continue;
-      next = this.cpu.cycles + 160;
+    while (cpu.cycles < until) {
+      step(cpu);
+      cpu.tick();
+      if (cpu.cycles < next) continue;
+      next = cpu.cycles + 160;
       this.feed();
       this.setContacts();
     }
@@ -149,16 +158,16 @@ export class EmulatedBoard {
   }
 
   private setContacts(): void {
-    const closed = this.world.closed?.(this.us) ?? [];
-    for (let pin = 2; pin < 14; pin++)
-      this.ports[pin < 8 ? 0 : 1].setPin(pin < 8 ? pin : pin - 8, this.isHigh(pin) && !closed.includes(pin));
-  }
-
-  /** An input reads high only with its pull-up; an output what it is set to. */
-  private isHigh(pin: number): boolean {
-    const config = pin < 8 ? portDConfig : portBConfig;
-    const mask = 1 << (pin < 8 ? pin : pin - 8);
-    return (this.cpu.data[config.PORT] & mask) !== 0;
+    const closed = this.world.closed?.(this.us) ?? NONE;
+    // An input reads high only with its pull-up; an output what it is set to.
+    const high = PORTS.map((port) => this.cpu.data[port]);
+    const now = `${closed.join()} ${high.join()}`;
+    if (now === this.contacts) return;
+    this.contacts = now;
+    for (let pin = 2; pin < 14; pin++) {
+      const [port, bit] = pin < 8 ? [0, pin] : [1, pin - 8];
+      this.ports[port].setPin(bit, (high[port] & (1 << bit)) !== 0 && !closed.includes(pin));
+    }
   }
 
   /** The emulated port forgets a byte that it has received when its control register is written, which the chip does not. */

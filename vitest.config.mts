@@ -34,7 +34,10 @@ export default defineConfig({
           isolate: false,
         },
       },
-      { extends: true, test: { name: 'pages', include: ON_A_PAGE, environment: 'jsdom', isolate: false } },
+      {
+        extends: true,
+        test: { name: 'pages', include: ON_A_PAGE, environment: 'happy-dom', isolate: false },
+      },
       { extends: true, test: { name: 'alone', include: MAKE_KNOWN } },
     ],
   },

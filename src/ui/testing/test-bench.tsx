@@ -29,7 +29,7 @@ export const now = (): Instrument => session.workspace.store.getState().history!
 export const show = (view: ReactNode) =>
   render(view, { wrapper: ({ children }) => <SessionContext value={session}>{children}</SessionContext> });
 
-/** Opens a demonstration, with stand-ins for the workers and for what a page has and jsdom lacks. */
+/** Opens a demonstration, with stand-ins for the workers and for what a page has and happy-dom lacks. */
 export async function openDemo(name: string): Promise<void> {
   LiveStandIn.begin();
   DeskStandIn.open = 0;

@@ -8,7 +8,7 @@ import { onDemo, session, show } from '../testing/test-bench';
 import { freeSigns } from './finger-signs';
 import { Fingering } from './fingering';
 
-// jsdom has no canvas to draw the chart of its risk on.
+// happy-dom has no canvas to draw the chart of its risk on.
 vi.mock('./fingering-risk', () => ({ FingeringRisk: () => null }));
 
 let pitch: FingeringPitch;

@@ -20,7 +20,7 @@ import type { Tick } from '@/workers/live-protocol';
 import { nextStep } from './bench/next-step';
 import { promptFor } from './calibrate/prompts';
 import { TakesStrip } from './calibrate/takes-strip';
-import { isStation, STATIONS } from './frame/stations';
+import { stationNamed, STATIONS } from './frame/stations';
 import { TraceRing } from '@/session/trace-ring';
 import { handKeys, keyWords } from './hooks/hand-map';
 import { laneReader } from './parts/lane-values';
@@ -102,7 +102,11 @@ describe('what comes next', () => {
   });
   it('stations keep the design’s own numbers', () => {
     expect(STATIONS.map((s) => s.key).join('')).toBe('12345678');
-    expect([isStation('shape'), isStation('log'), isStation('__proto__')]).toEqual([true, true, false]);
+    expect(['shape', 'log', '__proto__'].map((id) => stationNamed(id)?.name)).toEqual([
+      'Shape',
+      'Log',
+      undefined,
+    ]);
   });
 });
 

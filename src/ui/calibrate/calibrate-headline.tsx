@@ -6,7 +6,7 @@ import type { GuideStep } from '@/core/guide/guide';
 import { kindOf } from '@/core/kinds/registry';
 import type { Role } from '@/core/signal/take';
 import { counted } from '@/core/units/counted';
-import { wantsShaping } from '../bench/next-step';
+import { wantsShaping } from '../parts/shaped';
 import { useSensor, useSession } from '../hooks/use-session';
 import { Headline } from '../parts/station';
 

@@ -2,7 +2,6 @@
 
 import dynamic from 'next/dynamic';
 import { useChoice, useSession } from '../hooks/use-session';
-import type { KeyGroup } from './key-list';
 
 /** Fetched when it is first asked for. */
 const KeyPanel = dynamic(() => import('./key-panel').then((m) => m.KeyPanel), { ssr: false });
@@ -11,6 +10,6 @@ const KeyPanel = dynamic(() => import('./key-panel').then((m) => m.KeyPanel), { 
 export function KeyHelp() {
   const { choice } = useSession();
   const open = useChoice((c) => c.keys);
-  const page = useChoice((c) => c.page) as KeyGroup['at'];
+  const page = useChoice((c) => c.page);
   return open ? <KeyPanel at={page} close={() => choice.setState({ keys: false })} /> : null;
 }

@@ -5,11 +5,11 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { keysAt, type KeyGroup } from './key-list';
+import { keysAt } from './key-list';
 import styles from './key-panel.module.css';
 
 /** The keys of a place on one screen, its own first. */
-export function KeyPanel({ at, close }: { at: KeyGroup['at']; close: () => void }) {
+export function KeyPanel({ at, close }: { at: string; close: () => void }) {
   return (
     <Dialog open onClose={close} maxWidth="md">
       <DialogTitle>Keys here, and everywhere</DialogTitle>

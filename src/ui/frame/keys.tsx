@@ -8,7 +8,7 @@ import { useKey, useSymbolKey } from '../hooks/use-key';
 import { useInstrument, useSession } from '../hooks/use-session';
 import { useHandKeys } from '../hooks/use-hand-keys';
 import { useSchemeKey } from '../hooks/use-scheme-key';
-import { STATIONS } from './stations';
+import { STATIONS, stationNamed } from './stations';
 import { notify } from '../parts/notice';
 
 /** The keys that work on every page of an instrument. */
@@ -65,7 +65,7 @@ export function Keys() {
 
 /** Where a step was done: the station, and the sensor where it is still there. */
 function placeWords({ page, sensor }: Place, { sensors }: Instrument): string {
-  const station = STATIONS.find((s) => s.id === page)?.name ?? 'run sheet';
+  const station = stationNamed(page)?.name ?? 'run sheet';
   const own = sensors.find((s) => s.id === sensor);
   return own ? `${station}, ${own.name}` : station;
 }

@@ -39,7 +39,7 @@ export function Ruler() {
                 <Link
                   href={`/i/${id}/${s.id}`}
                   aria-current={here ? 'page' : undefined}
-                  className={here ? styles.here : done[s.id] ? styles.done : undefined}
+                  className={here ? styles.here : done.has(s.id) ? styles.done : undefined}
                 >
                   <small>{s.key}</small>
                   {s.name}

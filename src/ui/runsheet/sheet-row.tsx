@@ -4,7 +4,7 @@ import { kindPlanOf } from '@/core/kinds/plans-registry';
 import { movedSince } from '@/core/ways/registry';
 import { levelOf } from '@/core/ways/registry';
 import Link from 'next/link';
-import type { ReactNode } from 'react';
+import type { ComponentType, ReactNode } from 'react';
 import { boardOf, channelsOfVoice, lanePlaces, responseAt, sensorOf } from '@/core/instrument/access';
 import type { Sensor } from '@/core/instrument/sensor';
 import { soundingOf } from '@/core/compile/sounding';
@@ -13,7 +13,7 @@ import { shapedPorts } from '@/core/kinds/ports';
 import { kindOf } from '@/core/kinds/registry';
 import { CURVE_FAMILIES } from '@/core/shape/families';
 import { counted } from '@/core/units/counted';
-import type { StationId } from '../frame/stations';
+import { STATIONS, type StationId } from '../frame/stations';
 import { useInstrument, useLive, useSession, useTakesOf } from '../hooks/use-session';
 import { GestureMark } from '../parts/gesture-mark';
 import { LaneStrip } from '../parts/lane-strip';
@@ -30,16 +30,6 @@ import styles from './runsheet.module.css';
 
 /** A sensor's row: in each cell a tiny true picture and its state in words. */
 export function SheetRow({ sensor, care }: { sensor: Sensor; care: Cared }) {
-  const instrument = useInstrument();
-  const places = lanePlaces(instrument, sensor);
-  const [column] = places;
-  const rests = useLive((s) => s.rest);
-  const rest = rests[column] ?? null;
-  const moved = movedSince(
-    sensor,
-    places.map((p) => rests[p]?.rest ?? null),
-  );
-  const several = sensor.lanes.length > 1;
   return (
     <tr>
       <th scope="row">
@@ -49,24 +39,44 @@ export function SheetRow({ sensor, care }: { sensor: Sensor; care: Cared }) {
           {kindOf(sensor).name}, {counted(sensor.lanes.length, 'lane')}
         </small>
       </th>
-      <PlanCell sensor={sensor} />
-      <Cell
-        to="listen"
-        words={several || column < 0 ? 'live' : rest ? `noise ${rest.noise.toFixed(1)}` : 'listening'}
-      >
-        {several || column < 0 ? (
-          <LaneStrip sensor={sensor} height={28} />
-        ) : (
-          <TinyTrace column={column} colour={`--${kindOf(sensor).family}`} />
-        )}
-      </Cell>
-      <CalibrateCell sensor={sensor} moved={moved ?? redoOf(care)} />
-      <ShapeCell sensor={sensor} />
-      <VoiceCell sensor={sensor} />
-      <ProveCell sensor={sensor} />
-      <LoadCell sensor={sensor} />
-      <LogCell care={care} />
+      {STATIONS.map(({ id }) => {
+        const Own = Object.hasOwn(CELLS, id) ? CELLS[id as StationId] : null;
+        return Own ? <Own key={id} sensor={sensor} care={care} /> : <td key={id} />;
+      })}
     </tr>
+  );
+}
+
+interface OfSensor {
+  sensor: Sensor;
+  care: Cared;
+}
+
+/** What a sensor is at each station. */
+const CELLS: Record<StationId, ComponentType<OfSensor>> = {
+  plan: PlanCell,
+  listen: ListenCell,
+  calibrate: CalibrateCell,
+  shape: ShapeCell,
+  voice: VoiceCell,
+  prove: ProveCell,
+  load: LoadCell,
+  log: LogCell,
+};
+
+/** What it reads now. */
+function ListenCell({ sensor }: OfSensor) {
+  const [column] = lanePlaces(useInstrument(), sensor);
+  const rest = useLive((s) => s.rest)[column];
+  const lanes = sensor.lanes.length > 1 || column < 0;
+  return (
+    <Cell to="listen" words={lanes ? 'live' : rest ? `noise ${rest.noise.toFixed(1)}` : 'listening'}>
+      {lanes ? (
+        <LaneStrip sensor={sensor} height={28} />
+      ) : (
+        <TinyTrace column={column} colour={`--${kindOf(sensor).family}`} />
+      )}
+    </Cell>
   );
 }
 
@@ -75,7 +85,7 @@ const redoOf = ({ verdict }: Cared): MovedSince | null =>
   verdict?.state === 'redo' ? { words: 'measure anew', says: verdict.says.join(' ') } : null;
 
 /** When it is to be looked at again, and why. */
-function LogCell({ care: { due, verdict } }: { care: Cared }) {
+function LogCell({ care: { due, verdict } }: OfSensor) {
   const late = due !== null && due.days < 0;
   const words = due === null ? 'nothing yet' : `${late ? 'due' : 'check'} ${dueWords(due.days)}`;
   const says = [...(verdict?.says ?? []), ...(due ? [`Because ${due.because}.`] : [])].join(' ');
@@ -90,7 +100,7 @@ function LogCell({ care: { due, verdict } }: { care: Cared }) {
 }
 
 /** The pins that a sensor is wired to. */
-function PlanCell({ sensor }: { sensor: Sensor }) {
+function PlanCell({ sensor }: OfSensor) {
   const pins = sensor.lanes.flatMap((l) => [l.pin, l.otherPin]).filter((p) => p !== undefined);
   const words =
     pins.length === 0
@@ -108,8 +118,11 @@ function planWords(sensor: Sensor): string | null {
   return signals.every((s) => s.lane === null) ? `${signals.length} lines` : null;
 }
 
-function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | null }) {
+function CalibrateCell({ sensor, care }: OfSensor) {
   const instrument = useInstrument();
+  const rests = useLive((s) => s.rest);
+  const read = lanePlaces(instrument, sensor).map((p) => rests[p]?.rest ?? null);
+  const moved = movedSince(sensor, read) ?? redoOf(care);
   const takes = useTakesOf(sensor.id);
   const one = sensor.lanes.length === 1 && levelOf(sensor);
   if (!sensor.calibration)
@@ -133,7 +146,7 @@ function CalibrateCell({ sensor, moved }: { sensor: Sensor; moved: MovedSince | 
 const calibratedWords = (sensor: Sensor): string =>
   sensor.calibration ? wordsOf(sensor.calibration).measured(sensor.calibration, sensor).short : 'to do';
 
-function ShapeCell({ sensor }: { sensor: Sensor }) {
+function ShapeCell({ sensor }: OfSensor) {
   const [port] = shapedPorts(sensor);
   if (!port) return <Cell to="shape" words="nothing to shape" />;
   const response = responseAt(sensor, port);
@@ -148,7 +161,7 @@ function ShapeCell({ sensor }: { sensor: Sensor }) {
   );
 }
 
-function VoiceCell({ sensor }: { sensor: Sensor }) {
+function VoiceCell({ sensor }: OfSensor) {
   const instrument = useInstrument();
   const own = instrument.voices.filter((v) => sensorOf(v) === sensor.id);
   const chooses = instrument.voices.some(
@@ -164,7 +177,7 @@ function VoiceCell({ sensor }: { sensor: Sensor }) {
 }
 
 /** What its last trial came to. */
-function ProveCell({ sensor }: { sensor: Sensor }) {
+function ProveCell({ sensor }: OfSensor) {
   const { voices } = useInstrument();
   const last = useTrials().trials.findLast((own) => own.sensor === sensor.id);
   const gates = voices.some((voice) => voice.is === 'note' && voice.gate.sensor === sensor.id);
@@ -179,7 +192,7 @@ function ProveCell({ sensor }: { sensor: Sensor }) {
 const LOAD_WORDS = { all: 'sounds', some: 'sounds in part', none: 'silent' };
 
 /** What the board will play of it. */
-function LoadCell({ sensor }: { sensor: Sensor }) {
+function LoadCell({ sensor }: OfSensor) {
   const instrument = useInstrument();
   const { sounds, because } = soundingOf(instrument).find((s) => s.sensor === sensor.id)!;
   const title = `${LOAD_WORDS[sounds]}: ${because}`;

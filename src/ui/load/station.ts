@@ -1,0 +1,11 @@
+import dynamic from 'next/dynamic';
+import type { StationOf } from '../frame/station';
+import { Opening } from '../parts/opening';
+
+export const load: StationOf<'load'> = {
+  id: 'load',
+  name: 'Load',
+  key: '7',
+  keys: [['L', 'settings to the board on the cable']],
+  Page: dynamic(() => import('./load').then((m) => m.Load), { loading: Opening }),
+};

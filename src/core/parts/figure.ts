@@ -13,6 +13,8 @@ export interface Figure {
   atLeast?: boolean;
   /** Why, in a few words. */
   note?: string;
+  /** Money: its unit is the maker's currency, '' where none is typed. */
+  money?: boolean;
   /** What is past the limit is left out by the engine itself, levels only. */
   thinned?: boolean;
 }

@@ -43,7 +43,7 @@ export function planOf(instrument: Instrument): Plan {
     boardsAfter(instrument, b.id).length > boardsAfter(instrument, a.id).length ? b : a,
   );
   const latency = latencyFigures(draft, furthest);
-  const { lights } = instrument;
+  const { lights, currency = '' } = instrument;
   if (lights)
     wires.push({
       ...{ name: lights.as === 'strip' ? 'a strip of lights' : 'lights, 4 each', unit: 'wires' },
@@ -69,13 +69,16 @@ export function planOf(instrument: Instrument): Plan {
         lights ? 'Σ wires of each sensor, and of the lights' : 'Σ wires of each sensor',
         wires,
       ),
-      total(
-        'parts, cost',
-        '',
-        cost,
-        'Σ count · cost',
-        parts.map((p) => ({ name: p.name, value: p.count * p.cost, unit: '' })),
-      ),
+      {
+        ...total(
+          'parts, cost',
+          currency,
+          cost,
+          'Σ count · cost',
+          parts.map((p) => ({ name: p.name, value: p.count * p.cost, unit: currency })),
+        ),
+        money: true,
+      },
     ],
     latency,
     parts,

@@ -11,7 +11,7 @@ import { useInstrument } from '../hooks/use-session';
 import { notify } from '../parts/notice';
 import { BoardNumbers } from './board-numbers';
 import { WhenSeen } from '../parts/when-seen';
-import { numberWords } from './number-words';
+import { moneyWords, numberWords } from './number-words';
 import styles from './plan.module.css';
 
 /** Seldom opened, so fetched when it is. */
@@ -48,7 +48,7 @@ export function Boards({ fits }: { fits: readonly Fit[] }) {
               <b>{fit.board.name}</b>
               <span>{wayWords(fit)}</span>
               <span>{fit.way && fit.rate ? `${numberWords(fit.rate.value)} Hz` : ''}</span>
-              <span>{numberWords(fit.cost)}</span>
+              <span>{moneyWords(fit.cost)}</span>
             </button>
           </li>
         ))}

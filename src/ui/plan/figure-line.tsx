@@ -1,19 +1,20 @@
 'use client';
 
 import { keeps, type Figure } from '@/core/parts/figure';
-import { numberWords } from './number-words';
+import { moneyWords, numberWords } from './number-words';
 import styles from './plan.module.css';
 
 /** A figure with its gauge, and what would cure it; it opens its formula with the numbers put in. */
 export function FigureLine({ figure, cure }: { figure: Figure; cure?: string }) {
   const { name, value, unit, limit, atLeast, note, formula, numbers } = figure;
   const full = fullness(figure);
+  const words = figure.money ? moneyWords : numberWords;
   return (
     <details className={styles.figure} data-over={!keeps(figure)}>
       <summary>
         <span>{name}</span>
         <strong>
-          {numberWords(value)} <small>{unit}</small>
+          {words(value)} <small>{unit}</small>
         </strong>
         {cure && <em>{cure}</em>}
         {full !== null && (
@@ -28,7 +29,7 @@ export function FigureLine({ figure, cure }: { figure: Figure; cure?: string }) 
       <ul>
         {numbers.map((n, i) => (
           <li key={i}>
-            {n.name} = {numberWords(n.value)} {n.unit}
+            {n.name} = {words(n.value)} {n.unit}
           </li>
         ))}
         {limit !== null && (

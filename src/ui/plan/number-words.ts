@@ -1,5 +1,8 @@
 import { grouped } from '../parts/words';
 
+/** A sum of money. */
+export const moneyWords = (value: number): string => value.toFixed(2);
+
 /** A number as a person reads it: three figures that count, thousands apart. */
 export function numberWords(value: number): string {
   const size = Math.abs(value);

@@ -5,7 +5,7 @@ import { useChangeInstrument } from '../hooks/use-change-sensor';
 import { useInstrument } from '../hooks/use-session';
 import { Field } from '../parts/field';
 import { NumberField } from '../parts/number-field';
-import { numberWords } from './number-words';
+import { moneyWords } from './number-words';
 import styles from './plan.module.css';
 
 /** What to buy, with the values of its parts, at prices that can be typed. */
@@ -23,7 +23,7 @@ export function Parts({ parts }: { parts: readonly PartLine[] }) {
       <h2>
         Parts{' '}
         <small>
-          {numberWords(sum)} {currency} in all; prices that you have not typed are invented
+          {moneyWords(sum)} {currency} in all; prices that you have not typed are invented
         </small>
       </h2>
       <label>
@@ -57,7 +57,7 @@ export function Parts({ parts }: { parts: readonly PartLine[] }) {
               unit={currency}
               set={(cost) => change(`price of ${p.name}`, (own) => withPrice(own, p.name, cost))}
             />
-            <code>{numberWords(p.count * p.cost)}</code>
+            <code>{moneyWords(p.count * p.cost)}</code>
           </li>
         ))}
       </ul>

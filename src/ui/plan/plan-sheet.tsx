@@ -9,7 +9,7 @@ import { counted } from '@/core/units/counted';
 import type { Plan } from '@/core/plan/plan';
 import { useInstrument } from '../hooks/use-session';
 import { CircuitDrawing } from './circuit-drawing';
-import { numberWords } from './number-words';
+import { moneyWords } from './number-words';
 import styles from './plan-sheet.module.css';
 
 /** The plan on paper: pins, wiring, parts, steps. Shown only in print. */
@@ -65,7 +65,7 @@ export function PlanSheet({ plan }: { plan: Plan }) {
         <ul>
           {plan.parts.map((p, i) => (
             <li key={i}>
-              <b>{p.count} ×</b> {p.name}, {numberWords(p.count * p.cost)} {instrument.currency} (
+              <b>{p.count} ×</b> {p.name}, {moneyWords(p.count * p.cost)} {instrument.currency} (
               {nameOf(p.for)})
             </li>
           ))}

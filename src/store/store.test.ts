@@ -10,7 +10,7 @@ import {
   removeRecording,
 } from './recordings';
 import { readFileSync } from 'node:fs';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { readTakeCsv } from '@/core/exchange/takes/take-csv';
 import type { Instrument } from '@/core/instrument/document';
 import { bellowsOf } from '@/core/testing/bellows';
@@ -49,6 +49,19 @@ import { createWorkspace } from './workspace';
 
 let db: Database;
 let n = 0;
+/** Those of a test end with it: what they would save later is nobody's any more. */
+const opened: ReturnType<typeof createWorkspace>[] = [];
+function workspaceOf(...of: Parameters<typeof createWorkspace>) {
+  const workspace = createWorkspace(...of);
+  opened.push(workspace);
+  return workspace;
+}
+afterEach(async () => {
+  for (const workspace of opened.splice(0)) {
+    workspace.store.setState({ readOnly: true });
+    await workspace.close();
+  }
+});
 beforeEach(() => {
   db = new Database(`test-${n++}`);
 });
@@ -301,7 +314,7 @@ describe('the bench', () => {
       ['damaged', false],
       ['wherry', true],
     ]);
-    const workspace = createWorkspace('damaged', false, db);
+    const workspace = workspaceOf('damaged', false, db);
     await workspace.open();
     expect(workspace.store.getState()).toMatchObject({
       status: 'refused',
@@ -334,7 +347,7 @@ describe('the bench', () => {
     const before = [await db.takes.toArray(), await db.pieces.toArray(), await db.recordings.toArray()];
     await removeInstrument('wherry', db);
     expect(await beginInstrument('Wherry', undefined, db)).toBe('wherry-2');
-    const workspace = createWorkspace('wherry', false, db);
+    const workspace = workspaceOf('wherry', false, db);
     await workspace.open();
     expect(workspace.store.getState().status).toBe('missing');
     const day = 86_400_000;
@@ -364,7 +377,7 @@ describe('the bench', () => {
       ...{ sensor: document.sensors[0], voices: [], zones: [], bits: 12 },
     };
     await removeSensor(removed, db);
-    const workspace = createWorkspace('wherry', false, db);
+    const workspace = workspaceOf('wherry', false, db);
     await workspace.open();
     expect(workspace.store.getState().takes).toEqual([]);
     expect((await asideOf('wherry', db)).sensors.map((s) => s.sensor.name)).toEqual(['Bellows']);
@@ -422,7 +435,7 @@ describe('the bench', () => {
 describe('an open instrument', () => {
   const open = async (readOnly = false) => {
     await addInstrument(JSON.parse((await demo()).instrument), db);
-    const workspace = createWorkspace('wherry', readOnly, db);
+    const workspace = workspaceOf('wherry', readOnly, db);
     await workspace.open();
     return workspace;
   };
@@ -485,12 +498,13 @@ describe('an open instrument', () => {
     });
     const left = await open();
     left.change('renamed', { ...present(left), name: 'Left behind' });
-    vi.spyOn(db.instruments, 'put').mockRejectedValueOnce(new Error('the page is gone'));
+    const put = vi.spyOn(db.instruments, 'put').mockRejectedValueOnce(new Error('the page is gone'));
     left.leave();
-    // With its page it is gone, and does not try again.
-    left.store.setState({ readOnly: true });
     expect(held.size).toBe(1);
-    const again = createWorkspace('wherry', false, db);
+    // Its page is gone: what it was saving came to nothing, and it does not try again.
+    left.store.setState({ readOnly: true });
+    await vi.waitFor(() => expect(put).toHaveBeenCalled());
+    const again = workspaceOf('wherry', false, db);
     await again.open();
     expect(again.store.getState().history!.present.name).toBe('Left behind');
     await again.close();
@@ -511,7 +525,7 @@ describe('an open instrument', () => {
       JSON.stringify({ document: present(left), changedAt: '2020-01-01' }),
     );
     await db.instruments.update('wherry', { document: { ...present(left), name: 'Newer' } });
-    const newer = createWorkspace('wherry', false, db);
+    const newer = workspaceOf('wherry', false, db);
     await newer.open();
     expect(newer.store.getState().history!.present.name).toBe('Newer');
     vi.unstubAllGlobals();
@@ -529,7 +543,7 @@ describe('an open instrument', () => {
     vi.spyOn(db, 'transaction').mockReturnValueOnce(new Promise(() => {}) as never);
     void left.flush();
     left.leave();
-    const again = createWorkspace('wherry', false, db);
+    const again = workspaceOf('wherry', false, db);
     await again.open();
     expect(present(again).name).toBe('Broken off');
     await again.close();
@@ -540,7 +554,7 @@ describe('an open instrument', () => {
     const first = await open();
     const unsaved = { document: { nonsense: true }, changedAt: '2030-01-01', revision: 99 };
     vi.stubGlobal('localStorage', { getItem: () => JSON.stringify(unsaved), setItem() {}, removeItem() {} });
-    const again = createWorkspace('wherry', false, db);
+    const again = workspaceOf('wherry', false, db);
     await again.open();
     expect(again.store.getState().status).toBe('open');
     expect(present(again)).toEqual(present(first));
@@ -575,13 +589,13 @@ describe('an open instrument', () => {
     expect((await db.instruments.get('wherry'))!.document.name).toBe('Kept on screen');
   });
   it('says so when it is not there, or storage is refused', async () => {
-    const missing = createWorkspace('nobody', false, db);
+    const missing = workspaceOf('nobody', false, db);
     await missing.open();
     expect(missing.store.getState().status).toBe('missing');
     vi.spyOn(db.instruments, 'get').mockRejectedValueOnce(
       Object.assign(new Error(), { name: 'InvalidStateError' }),
     );
-    const refused = createWorkspace('wherry', false, db);
+    const refused = workspaceOf('wherry', false, db);
     await refused.open();
     expect(refused.store.getState()).toMatchObject({
       status: 'refused',

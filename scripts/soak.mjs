@@ -31,7 +31,7 @@ const PARTS = {
   ],
   screens: ['what the check leaves out of the screens', ['playwright', 'test', '--project', 'long'], {}],
   jobs: [
-    'the main job by keys and by pointer, three sizes of screen; sixteen jobs by keys; an hour of random keys and pointer',
+    'the main job by keys and by pointer, three sizes of screen; sixteen jobs by keys; storage, tabs, clock and versions; an hour of random keys and pointer',
     ['playwright', 'test', '--project', 'soak'],
     {},
   ],

@@ -1,11 +1,14 @@
 'use client';
 
-import { notFound } from 'next/navigation';
 import { stationNamed } from './stations';
 
 /** A station by the name in its address. */
 export function StationPage({ station }: { station: string }) {
   const own = stationNamed(station);
-  if (!own) notFound();
-  return <own.Page />;
+  if (own) return <own.Page />;
+  return (
+    <p style={{ padding: 20 }}>
+      There is no station “{station}”. Press 0 for the run sheet, or choose one above.
+    </p>
+  );
 }

@@ -1,7 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { STATIONS } from '../src/ui/frame/stations';
-import { expect, openBench, openWherry, test } from './bench';
+import { expect, openBench, openWherry, STATIONS, test } from './bench';
 
 /** Nothing that axe's rules find wrong in light, nor in dark as far as colours go: the schemes differ in nothing else. */
 async function expectAccessible(page: Page, view: string): Promise<void> {
@@ -128,7 +127,7 @@ test('at 200 % of 1280 pixels nothing runs out of the page, axe finds nothing, a
   await openWherry(page);
   // What 1280 × 800 leave at 200 % (WCAG 2.2, 1.4.4 and 1.4.10).
   await page.setViewportSize({ width: 640, height: 400 });
-  for (const { id } of STATIONS) {
+  for (const id of STATIONS) {
     await page.goto(`/i/wherry/${id}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth), id).toBe(640);

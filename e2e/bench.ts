@@ -24,6 +24,9 @@ export const test = base.extend<{ watched: { requests: string[]; complaints: str
 
 export { expect };
 
+/** The stations by their addresses. */
+export const STATIONS = ['plan', 'listen', 'calibrate', 'shape', 'voice', 'prove', 'load', 'log'];
+
 /** Opens the bench and waits for the demonstration instrument. */
 export async function openBench(page: Page): Promise<void> {
   await page.goto('/');

@@ -1,5 +1,5 @@
 import { random } from '../src/core/signal/random';
-import { expect, openBench, test } from './bench';
+import { expect, openBench, STATIONS, test } from './bench';
 
 const seed = Number(process.env.SOAK_SEED ?? 1);
 /** How long it goes on, minutes. */
@@ -23,7 +23,7 @@ const KEYS = [
   ],
   ...['Shift+ArrowRight', 'Control+z', 'Control+Shift+z'],
 ];
-const STATIONS = ['', '/plan', '/listen', '/calibrate', '/shape', '/voice', '/prove', '/load', '/log'];
+const PLACES = ['', ...STATIONS.map((id) => `/${id}`)];
 
 test('random keys and pointer over all stations: nothing is thrown, nothing is lost, and it is silent at the end', async ({
   page,
@@ -36,7 +36,7 @@ test('random keys and pointer over all stations: nothing is thrown, nothing is l
   for (let n = 0; Date.now() < until; n++) {
     if (n % 200 === 0) {
       const instrument = ['wherry', 'cairn', 'sallow'][r.whole(0, 2)];
-      await page.goto(`/i/${instrument}${STATIONS[r.whole(0, STATIONS.length - 1)]}`);
+      await page.goto(`/i/${instrument}${PLACES[r.whole(0, PLACES.length - 1)]}`);
     }
     const roll = r.next();
     if (roll < 0.6) await page.keyboard.press(KEYS[r.whole(0, KEYS.length - 1)], { delay: r.whole(0, 120) });

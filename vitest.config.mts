@@ -20,8 +20,8 @@ export default defineConfig({
   test: {
     globalSetup: './vitest.global.ts',
     setupFiles: ['./vitest.setup.ts'],
-    // A machine that is shared stands still for seconds.
-    testTimeout: 180_000,
+    // A machine that is shared stands still for seconds; a soak looks so many times as long.
+    testTimeout: 180_000 * Number(process.env.SOAK_TIMES ?? 1),
     // By itself it leaves a core out, which is half of two; one more, since many wait for a compiler or a process.
     maxWorkers: availableParallelism() + 1,
     projects: [

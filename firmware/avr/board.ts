@@ -132,7 +132,7 @@ export class EmulatedBoard {
   run(untilUs: number): void {
     const until = untilUs * CYCLES_A_US;
     const { cpu } = this;
-    // Looked up once: an import of this kind of module is looked up by its name at each use.
+    // Looked up once: where tests run, an import of this kind of module is a proxy, which costs as much as the step.
     const step = avrInstruction;
     let next = 0;
     while (cpu.cycles < until) {

@@ -38,7 +38,7 @@ export function emulate(binary: Uint8Array, fed: Uint8Array = new Uint8Array(0),
   };
   cpu.writeHooks[GPIOR1] = (value) => void sent.push(value);
   cpu.readHooks[GPIOR2] = () => (at < fed.length ? fed[at++] : 255);
-  // Looked up once: an import of this kind of module is looked up by its name at each use.
+  // Looked up once: where tests run, an import of this kind of module is a proxy, which costs as much as the step.
   const step = avrInstruction;
   while (!done && cpu.cycles < most) {
     step(cpu);

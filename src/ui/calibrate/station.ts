@@ -2,6 +2,7 @@ import dynamic from 'next/dynamic';
 import type { StationOf } from '../frame/station';
 import { Opening } from '../parts/opening';
 
+/** Where sensors are measured. */
 export const calibrate: StationOf<'calibrate'> = {
   id: 'calibrate',
   name: 'Calibrate',

@@ -1,5 +1,5 @@
 import type { KeyWords } from './station';
-import { stationNamed } from './stations';
+import { STATIONS, stationNamed } from './stations';
 
 /** Keys that belong together. */
 export interface KeyGroup {
@@ -16,11 +16,11 @@ const BENCH: KeyGroup = {
   ],
 };
 const RUN_SHEET: KeyGroup = { name: 'Run sheet', keys: [['Enter', 'go to what is next']] };
-const ANYWHERE: readonly KeyGroup[] = [
+const anywhere = (): readonly KeyGroup[] => [
   {
     name: 'Everywhere',
     keys: [
-      ['1 … 8', 'stations; 0 the run sheet, B the bench'],
+      [`${STATIONS[0].key} … ${STATIONS.at(-1)!.key}`, 'stations; 0 the run sheet, B the bench'],
       ['↑ ↓', 'choose the sensor; [ ] one of its lanes'],
       ['G', 'glance: one number, readable from across the room'],
       ['S', 'sound off, low, medium'],
@@ -42,4 +42,4 @@ const ANYWHERE: readonly KeyGroup[] = [
 
 /** The keys of a place, its own first, then those of everywhere. @param at the bench, a station by its id, or '' for the run sheet */
 export const keysAt = (at: string): readonly KeyGroup[] =>
-  at === 'bench' ? [BENCH] : [stationNamed(at) ?? RUN_SHEET, ...ANYWHERE];
+  at === 'bench' ? [BENCH] : [stationNamed(at) ?? RUN_SHEET, ...anywhere()];

@@ -1,17 +1,19 @@
-import { fireEvent, screen } from '@testing-library/react';
+import { act, fireEvent, screen } from '@testing-library/react';
 import { expect, it, onTestFinished, vi } from 'vitest';
 import { tally } from '../testing/tiny-station/station';
-import { now, onDemo, show } from '../testing/test-bench';
+import { now, onDemo, session, show } from '../testing/test-bench';
 import { KeyPanel } from './key-panel';
 import { Keys } from './keys';
 import { Ruler } from './ruler';
 import { StationPage } from './station-page';
 import { addStation } from './stations';
+import styles from './frame.module.css';
 
 const went = vi.hoisted(() => vi.fn());
+let path = '';
 vi.mock('next/navigation', () => ({
   useRouter: () => ({ push: went, replace: vi.fn() }),
-  usePathname: () => '/i/wherry/tally',
+  usePathname: () => path,
   useSearchParams: () => new URLSearchParams(),
 }));
 vi.mock('next/link', () => ({
@@ -20,9 +22,10 @@ vi.mock('next/link', () => ({
 
 onDemo('wherry');
 
-it('a station that is one folder, made known, stands in the ruler, opens by its key, says its keys, and is marked once it is worked', async () => {
+it('a station that is one folder, made known, stands in the ruler, opens by its key, says its keys, and is marked while it is worked', async () => {
   onTestFinished(addStation(tally));
-  show(
+  path = '/i/wherry/tally';
+  const { unmount } = show(
     <>
       <Ruler />
       <Keys />
@@ -30,18 +33,24 @@ it('a station that is one folder, made known, stands in the ruler, opens by its 
       <StationPage station="tally" />
     </>,
   );
-  const link = screen.getByRole('link', { name: '9 Tally', hidden: true });
-  expect([link.getAttribute('href'), link.getAttribute('aria-current')]).toEqual(['/i/wherry/tally', 'page']);
+  const link = () => screen.getByRole('link', { name: '9 Tally', hidden: true });
+  expect([link().getAttribute('href'), link().getAttribute('aria-current')]).toEqual([path, 'page']);
   fireEvent.keyDown(document.body, { key: '9', code: 'Digit9' });
-  expect(went).toHaveBeenCalledWith('/i/wherry/tally');
+  expect(went).toHaveBeenCalledWith(path);
   expect(screen.getByRole('heading', { name: 'Tally' }).parentElement!.textContent).toContain('count anew');
+  expect(screen.getByText('1 … 9')).toBeTruthy();
   const lanes = now().sensors.flatMap((s) => s.lanes).length;
   expect(await screen.findByRole('heading', { name: `${lanes} lanes`, hidden: true })).toBeTruthy();
-  const work = { instrument: now(), takes: [] };
-  expect([tally.worked!(work), tally.worked!({ ...work, instrument: { ...now(), sensors: [] } })]).toEqual([
-    true,
-    false,
-  ]);
+  unmount();
+
+  path = '/i/wherry/plan';
+  show(<Ruler />);
+  expect(link().className).toBe(styles.done);
+  act(() => void session.workspace.change('fewer', { ...now(), sensors: now().sensors.slice(0, 1) }));
+  expect(link().className).not.toBe(styles.done);
+});
+
+it('an address that names no station says so', () => {
   show(<StationPage station="nowhere" />);
   expect(screen.getByText(/There is no station “nowhere”/)).toBeTruthy();
 });

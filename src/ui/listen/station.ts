@@ -2,6 +2,7 @@ import dynamic from 'next/dynamic';
 import type { StationOf } from '../frame/station';
 import { Opening } from '../parts/opening';
 
+/** Where sensors are looked at as they are. */
 export const listen: StationOf<'listen'> = {
   id: 'listen',
   name: 'Listen',

@@ -2,6 +2,7 @@ import dynamic from 'next/dynamic';
 import type { StationOf } from '../frame/station';
 import { Opening } from '../parts/opening';
 
+/** Where the board gets its files and settings. */
 export const load: StationOf<'load'> = {
   id: 'load',
   name: 'Load',

@@ -2,6 +2,7 @@ import dynamic from 'next/dynamic';
 import type { StationOf } from '../frame/station';
 import { Opening } from '../parts/opening';
 
+/** Where versions, entries and care are kept. */
 export const log: StationOf<'log'> = {
   id: 'log',
   name: 'Log',

@@ -2,6 +2,7 @@ import dynamic from 'next/dynamic';
 import type { StationOf } from '../frame/station';
 import { Opening } from '../parts/opening';
 
+/** Where boards, pins and parts are chosen. */
 export const plan: StationOf<'plan'> = {
   id: 'plan',
   name: 'Plan',

@@ -2,6 +2,7 @@ import dynamic from 'next/dynamic';
 import type { StationOf } from '../frame/station';
 import { Opening } from '../parts/opening';
 
+/** Where takes are played and judged. */
 export const prove: StationOf<'prove'> = {
   id: 'prove',
   name: 'Prove',

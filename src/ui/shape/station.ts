@@ -3,6 +3,7 @@ import { isShaped } from '../parts/shaped';
 import type { StationOf } from '../frame/station';
 import { Opening } from '../parts/opening';
 
+/** Where curves and filters are chosen. */
 export const shape: StationOf<'shape'> = {
   id: 'shape',
   name: 'Shape',

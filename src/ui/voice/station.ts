@@ -2,6 +2,7 @@ import dynamic from 'next/dynamic';
 import type { StationOf } from '../frame/station';
 import { Opening } from '../parts/opening';
 
+/** Where it is chosen what sensors send. */
 export const voice: StationOf<'voice'> = {
   id: 'voice',
   name: 'Voice',
